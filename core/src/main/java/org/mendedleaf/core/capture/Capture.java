@@ -1,0 +1,311 @@
+package org.mendedleaf.core.capture;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
+import java.util.Set;
+import org.mendedleaf.core.catalog.Act;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.catalog.FolderState;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.Origin;
+import org.mendedleaf.core.catalog.PresentFile;
+import org.mendedleaf.core.catalog.Proposal;
+import org.mendedleaf.core.progress.Phase;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.store.ContentReader;
+import org.mendedleaf.core.store.ContentRef;
+
+/**
+ * Records what has changed on one shelf since it was recorded last.
+ *
+ * <p>A capture looks at everything ({@link Scanner}), reads what is new or changed ({@link
+ * Reading}), decides what was renamed ({@link Renames}), and commits through the journal. Large
+ * captures commit in parts, so that little is lost if the process dies: files that cannot be
+ * renames go into the part that read them, all others into the last.
+ *
+ * <p>Safe for several threads as long as no two capture the same shelf at once.
+ */
+public final class Capture {
+
+  private final Catalogue catalogue;
+  private final Journal journal;
+  private final Owners owners;
+  private final InstantSource clock;
+  private final int workers;
+
+  /**
+   * @param workers how many threads read and hash at once
+   */
+  public Capture(
+      Catalogue catalogue, Journal journal, Owners owners, InstantSource clock, int workers) {
+    this.catalogue = catalogue;
+    this.journal = journal;
+    this.owners = owners;
+    this.clock = clock;
+    this.workers = workers;
+  }
+
+  /**
+   * What is to be captured.
+   *
+   * @param folder the folder that the shelf is bound to here
+   * @param by the person who acts
+   * @param takeAsRemoved whether a person has said that a suddenly empty folder was really emptied
+   */
+  public record Request(long shelf, Path folder, String by, boolean takeAsRemoved) {}
+
+  /** Captures a whole shelf. */
+  public CaptureOutcome run(Request request, Progress progress) throws IOException {
+    Instant moment = clock.instant();
+    if (!Files.isDirectory(request.folder(), LinkOption.NOFOLLOW_LINKS)) {
+      return new CaptureOutcome.FolderMissing(request.folder());
+    }
+    catalogue.catchUp();
+    progress.phase(Phase.LOOKING, 0, 0);
+    List<PresentFile> recorded = catalogue.files().present(request.shelf());
+    Scanner scanner = new Scanner(request.folder());
+    Scan scan = scanner.scan(progress);
+    boolean empty = scan.files().isEmpty() && scan.unseen().isEmpty();
+    if (empty && !recorded.isEmpty() && !request.takeAsRemoved()) {
+      return new CaptureOutcome.SuddenlyEmpty(request.folder(), recorded.size());
+    }
+    Comparison comparison = Comparison.of(recorded, scan);
+    Run run = new Run(request, moment, scan, comparison);
+    return new CaptureOutcome.Done(
+        run.capture(new FileReader(scanner, owners, progress), progress));
+  }
+
+  /**
+   * Captures the one file that lies at this path of the shelf, if anything lies there and it is not
+   * recorded as it is now.
+   *
+   * @return the problem, if it could not be recorded
+   */
+  public Optional<Problem> one(Request request, InnerPath path) throws IOException {
+    Instant moment = clock.instant();
+    catalogue.catchUp();
+    Scanner scanner = new Scanner(request.folder());
+    Optional<Found> found = scanner.look(ShelfPaths.resolve(request.folder(), path), path);
+    if (found.isEmpty()) {
+      return Optional.empty();
+    }
+    Optional<PresentFile> known =
+        catalogue.files().present(request.shelf()).stream()
+            .filter(file -> file.state().path().equals(path))
+            .findFirst();
+    if (known.isPresent() && Comparison.same(known.get(), found.get())) {
+      return Optional.empty();
+    }
+    Scan scan = new Scan();
+    scan.files().add(found.get());
+    Comparison comparison = Comparison.of(known.stream().toList(), scan);
+    Run run = new Run(request, moment, scan, comparison);
+    CaptureReport report =
+        run.capture(new FileReader(scanner, owners, Progress.NONE), Progress.NONE);
+    return report.problems().stream().findFirst();
+  }
+
+  /** One capture in progress. */
+  private final class Run {
+    private final Request request;
+    private final Instant moment;
+    private final Scan scan;
+    private final Comparison comparison;
+    private final List<Problem> problems = new ArrayList<>();
+    private final List<FileState> held = new ArrayList<>();
+    private final Map<Class<?>, Long> counts = new HashMap<>();
+    private OptionalLong act = OptionalLong.empty();
+    private long added;
+    private long changed;
+    private long bytesRead;
+    private long bytesStored;
+
+    Run(Request request, Instant moment, Scan scan, Comparison comparison) {
+      this.request = request;
+      this.moment = moment;
+      this.scan = scan;
+      this.comparison = comparison;
+      problems.addAll(scan.problems());
+    }
+
+    CaptureReport capture(FileReader reader, Progress progress) throws IOException {
+      progress.phase(Phase.READING, comparison.toRead().size(), comparison.bytesToRead());
+      List<List<Found>> parts = Part.cut(comparison.toRead());
+      for (int i = 0; i < parts.size() - 1; i++) {
+        part(parts.get(i), reader, progress, false);
+      }
+      part(parts.isEmpty() ? List.of() : parts.get(parts.size() - 1), reader, progress, true);
+      return new CaptureReport(
+          moment,
+          act,
+          scan.files().size(),
+          added,
+          changed,
+          counts.getOrDefault(Proposal.Remove.class, 0L),
+          counts.getOrDefault(Proposal.Move.class, 0L),
+          problems,
+          bytesRead,
+          bytesStored,
+          Duration.between(moment, clock.instant()));
+    }
+
+    private void part(List<Found> files, FileReader reader, Progress progress, boolean last)
+        throws IOException {
+      try (Reading reading = new Reading(catalogue, reader, workers)) {
+        Map<InnerPath, FileState> read = reading.read(files, this::former, progress);
+        problems.addAll(reading.problems());
+        List<Proposal> proposals = new ArrayList<>();
+        for (FileState state : read.values()) {
+          bytesRead += state.size();
+          propose(state, proposals);
+        }
+        if (last) {
+          progress.checkCancelled();
+          finish(proposals);
+        }
+        bytesStored += reading.session().bytesAppended();
+        if (proposals.isEmpty() && bytesStored == 0 && !firstCapturePending()) {
+          return;
+        }
+        progress.phase(Phase.RECORDING, proposals.size(), 0);
+        proposals.forEach(p -> counts.merge(p.getClass(), 1L, Long::sum));
+        Journal.Draft draft =
+            new Journal.Draft(
+                Act.CAPTURE,
+                OptionalLong.of(request.shelf()),
+                moment,
+                request.by(),
+                OptionalLong.empty(),
+                !last,
+                proposals);
+        journal
+            .commit(draft, reading.session())
+            .ifPresent(committed -> act = OptionalLong.of(committed.segment()));
+      }
+    }
+
+    private boolean firstCapturePending() throws IOException {
+      return catalogue.files().shelves().stream()
+          .anyMatch(shelf -> shelf.id() == request.shelf() && !shelf.firstCaptureDone());
+    }
+
+    private Optional<ContentRef> former(Found found) {
+      return Optional.ofNullable(comparison.recorded().get(found.path()))
+          .flatMap(file -> file.state().content());
+    }
+
+    /** Puts a file that was read into this part, or holds it back if it may be a rename. */
+    private void propose(FileState state, List<Proposal> proposals) {
+      PresentFile known = comparison.recorded().get(state.path());
+      if (known == null && !comparison.gone().isEmpty()) {
+        held.add(state);
+      } else if (known == null) {
+        added++;
+        proposals.add(save(OptionalLong.empty(), state));
+      } else if (known.state().sameContent(state)) {
+        if (differsOutside(known.state(), state)) {
+          proposals.add(new Proposal.Touch(known.file(), state));
+        }
+      } else {
+        changed++;
+        proposals.add(save(OptionalLong.of(known.file()), state));
+      }
+    }
+
+    /** Adds what can only be decided when everything has been read. */
+    private void finish(List<Proposal> proposals) throws IOException {
+      Map<InnerPath, PresentFile> renamed =
+          new Renames(comparison.gone(), held, this::shared).decide();
+      Set<Long> found = new HashSet<>();
+      List<Proposal> moves = new ArrayList<>();
+      List<Proposal> saves = new ArrayList<>();
+      for (FileState state : held) {
+        PresentFile before = renamed.get(state.path());
+        if (before == null) {
+          added++;
+          saves.add(save(OptionalLong.empty(), state));
+          continue;
+        }
+        found.add(before.file());
+        moves.add(
+            new Proposal.Move(
+                before.file(),
+                state.sameContent(before.state()) ? state : before.state().at(state.path())));
+        if (!state.sameContent(before.state())) {
+          changed++;
+          saves.add(save(OptionalLong.of(before.file()), state));
+        }
+      }
+      List<Proposal> order = new ArrayList<>();
+      for (PresentFile file : comparison.gone()) {
+        if (!found.contains(file.file())) {
+          order.add(new Proposal.Remove(file.file()));
+        }
+      }
+      order.addAll(moves);
+      comparison.touched().forEach((file, state) -> order.add(new Proposal.Touch(file, state)));
+      order.addAll(saves);
+      folders(order);
+      proposals.addAll(order);
+    }
+
+    private void folders(List<Proposal> proposals) throws IOException {
+      if (scan.folders().isEmpty()) {
+        return;
+      }
+      Map<InnerPath, FolderState> before = new LinkedHashMap<>();
+      catalogue.files().folders(request.shelf()).forEach(f -> before.put(f.path(), f));
+      for (Found folder : scan.folders()) {
+        FolderState now = new FolderState(folder.path(), folder.modified(), folder.mode());
+        FolderState was = before.remove(folder.path());
+        // A folder's time changes with every file in it; only what a person sees is worth a line.
+        if (was == null || !was.mode().equals(now.mode())) {
+          proposals.add(new Proposal.FolderHere(now));
+        }
+      }
+      for (InnerPath path : before.keySet()) {
+        if (scan.couldSee(path)) {
+          proposals.add(new Proposal.FolderGone(path));
+        }
+      }
+    }
+
+    private double shared(FileState before, FileState after) throws IOException {
+      if (before.content().isEmpty() || after.content().isEmpty()) {
+        return 0;
+      }
+      long limit = 4 << 20;
+      if (before.size() > limit || after.size() > limit) {
+        return 0;
+      }
+      ContentReader contents = catalogue.contents();
+      byte[] then = contents.bytes(before.content().get());
+      Path file = ShelfPaths.resolve(request.folder(), after.path());
+      return Shingles.contained(then, Files.readAllBytes(file));
+    }
+
+    private static boolean differsOutside(FileState before, FileState after) {
+      return !before.modified().equals(after.modified()) || !before.mode().equals(after.mode());
+    }
+
+    private static Proposal save(OptionalLong file, FileState state) {
+      return new Proposal.Save(file, state, Origin.CAPTURE, OptionalInt.empty(), false);
+    }
+  }
+}

@@ -1,0 +1,99 @@
+package org.mendedleaf.core.capture;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.PresentFile;
+
+/**
+ * What lies on a shelf against what is recorded of it, as far as can be told without reading.
+ *
+ * @param recorded present files by path
+ * @param toRead new files, and those whose size, time or key differ
+ * @param touched files of which only the permissions differ, by id
+ * @param gone recorded files whose place was looked at and is free
+ */
+record Comparison(
+    Map<InnerPath, PresentFile> recorded,
+    List<Found> toRead,
+    Map<Long, FileState> touched,
+    List<PresentFile> gone) {
+
+  // A file saved twice within one tick of the file system's clock shows the same time for both.
+  private static final Duration TICK = Duration.ofMillis(20);
+  private static final Duration COARSE_TICK = Duration.ofSeconds(2);
+
+  static Comparison of(List<PresentFile> recorded, Scan scan) {
+    Map<InnerPath, PresentFile> known = new HashMap<>(recorded.size() * 2);
+    recorded.forEach(file -> known.put(file.state().path(), file));
+    List<Found> toRead = new ArrayList<>();
+    Map<Long, FileState> touched = new LinkedHashMap<>();
+    Set<InnerPath> there = new HashSet<>(scan.files().size() * 2);
+    for (Found found : scan.files()) {
+      there.add(found.path());
+      PresentFile file = known.get(found.path());
+      if (file == null || !same(file, found)) {
+        toRead.add(found);
+      } else if (!file.state().mode().equals(found.mode())) {
+        touched.put(file.file(), withMode(file.state(), found));
+      }
+    }
+    List<PresentFile> gone =
+        recorded.stream()
+            .filter(file -> !there.contains(file.state().path()))
+            .filter(file -> scan.couldSee(file.state().path()))
+            .filter(
+                file ->
+                    scan.problems().stream()
+                        .noneMatch(
+                            p ->
+                                p.path().equals(file.state().path())
+                                    && p.kind() == Problem.Kind.UNREADABLE))
+            .toList();
+    return new Comparison(known, toRead, touched, gone);
+  }
+
+  /** Whether a file need not be read: it is certainly as it is recorded. */
+  static boolean same(PresentFile file, Found found) {
+    FileState state = file.state();
+    boolean alike =
+        state.size() == found.size()
+            && state.modified().equals(found.modified())
+            && state.link().isPresent() == found.isLink()
+            && (state.key().isEmpty() || found.key().isEmpty() || state.key().equals(found.key()));
+    return alike && !couldHaveChangedUnseen(file);
+  }
+
+  long bytesToRead() {
+    return toRead.stream().mapToLong(Found::size).sum();
+  }
+
+  private static boolean couldHaveChangedUnseen(PresentFile file) {
+    Instant modified = file.state().modified();
+    boolean coarse = modified.equals(modified.truncatedTo(ChronoUnit.SECONDS));
+    Duration tick = coarse ? COARSE_TICK : TICK;
+    Duration before = Duration.between(modified, file.currentFrom());
+    return before.compareTo(tick) < 0 && before.compareTo(COARSE_TICK.negated()) > 0;
+  }
+
+  private static FileState withMode(FileState state, Found found) {
+    return new FileState(
+        state.path(),
+        state.size(),
+        state.modified(),
+        found.mode(),
+        state.owner(),
+        state.key(),
+        state.content(),
+        state.link());
+  }
+}

@@ -1,0 +1,62 @@
+package org.mendedleaf.core.capture;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.mendedleaf.core.catalog.InnerPath;
+
+/** What lies directly in one folder of a shelf, as a capture would see it. */
+public final class FolderLook {
+
+  private FolderLook() {}
+
+  /**
+   * One entry.
+   *
+   * @param problem why a capture could not record it
+   */
+  public record Entry(
+      Path file,
+      InnerPath path,
+      boolean isFolder,
+      boolean isLink,
+      long size,
+      Instant modified,
+      Optional<String> problem) {}
+
+  /** The entries of this folder; empty if the folder is not there. */
+  public static List<Entry> at(Path root, InnerPath folder) throws IOException {
+    Path place = ShelfPaths.resolve(root, folder);
+    if (!Files.isDirectory(place)) {
+      return List.of();
+    }
+    Scan scan = new Scanner(root).listOne(place, folder);
+    Map<InnerPath, Problem> problems = new HashMap<>();
+    scan.problems().forEach(problem -> problems.put(problem.path(), problem));
+    List<Entry> entries = new ArrayList<>();
+    scan.folders().forEach(found -> entries.add(entry(found, true, problems)));
+    scan.files().forEach(found -> entries.add(entry(found, false, problems)));
+    return entries;
+  }
+
+  private static Entry entry(Found found, boolean isFolder, Map<InnerPath, Problem> problems) {
+    Optional<String> problem = Optional.ofNullable(problems.get(found.path())).map(Problem::detail);
+    if (problem.isEmpty() && !found.isLink() && !Files.isReadable(found.file())) {
+      problem = Optional.of("no permission to read it");
+    }
+    return new Entry(
+        found.file(),
+        found.path(),
+        isFolder,
+        found.isLink(),
+        found.size(),
+        found.modified(),
+        problem);
+  }
+}

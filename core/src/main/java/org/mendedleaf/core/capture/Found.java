@@ -1,0 +1,49 @@
+package org.mendedleaf.core.capture;
+
+import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.nio.file.attribute.PosixFileAttributes;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.time.Instant;
+import java.util.Optional;
+import org.mendedleaf.core.catalog.InnerPath;
+
+/**
+ * A file, link or folder that lies on the shelf now, before anything of it is read.
+ *
+ * @param isLink whether it is a symbolic link; its size is then that of its target's name
+ */
+record Found(
+    Path file,
+    InnerPath path,
+    long size,
+    Instant modified,
+    Optional<String> mode,
+    Optional<String> key,
+    boolean isLink) {
+
+  static Found of(Path file, InnerPath path, BasicFileAttributes attributes) {
+    return new Found(
+        file,
+        path,
+        attributes.isDirectory() ? 0 : attributes.size(),
+        attributes.lastModifiedTime().toInstant(),
+        mode(attributes),
+        Optional.ofNullable(attributes.fileKey()).map(Object::toString),
+        attributes.isSymbolicLink());
+  }
+
+  /** Whether a second look has found the same file, not written to in between. */
+  boolean sameAs(Found later) {
+    return size == later.size
+        && modified.equals(later.modified)
+        && key.equals(later.key)
+        && isLink == later.isLink;
+  }
+
+  private static Optional<String> mode(BasicFileAttributes attributes) {
+    return attributes instanceof PosixFileAttributes posix
+        ? Optional.of(PosixFilePermissions.toString(posix.permissions()))
+        : Optional.empty();
+  }
+}

@@ -1,0 +1,24 @@
+package org.mendedleaf.core.capture;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.util.Optional;
+
+/** Tells the name of a file's owner; the demo office has owners of its own. */
+public interface Owners {
+
+  /** The owner's name, or empty if the file system has none or does not tell. */
+  Optional<String> ownerOf(Path file);
+
+  /** Asks the file system. */
+  Owners FILE_SYSTEM =
+      file -> {
+        try {
+          return Optional.of(Files.getOwner(file, LinkOption.NOFOLLOW_LINKS).getName());
+        } catch (IOException | UnsupportedOperationException e) {
+          return Optional.empty();
+        }
+      };
+}

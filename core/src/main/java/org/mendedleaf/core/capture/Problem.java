@@ -1,0 +1,25 @@
+package org.mendedleaf.core.capture;
+
+import org.mendedleaf.core.catalog.InnerPath;
+
+/**
+ * Something on the shelf that could not be recorded; everything else was.
+ *
+ * @param detail what the file system said, for a person to read
+ */
+public record Problem(InnerPath path, Kind kind, String detail) {
+
+  /** Why it could not be recorded. */
+  public enum Kind {
+    /** No permission, a device error, or the like. */
+    UNREADABLE,
+    /** It was still being written each time it was read. */
+    BEING_WRITTEN,
+    /** It vanished between looking and reading; if it stays away, the next capture removes it. */
+    VANISHED,
+    /** Neither a file nor a folder nor a link: a device, a pipe. */
+    SPECIAL,
+    /** Its name cannot be recorded. */
+    NAME
+  }
+}

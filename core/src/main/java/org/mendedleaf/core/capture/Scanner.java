@@ -1,0 +1,126 @@
+package org.mendedleaf.core.capture;
+
+import java.io.IOException;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.DirectoryIteratorException;
+import java.nio.file.DirectoryStream;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.nio.file.attribute.PosixFileAttributes;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.Deque;
+import java.util.List;
+import java.util.Optional;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.progress.Progress;
+
+/**
+ * Looks at every file and folder of a shelf without reading any. Links are never followed; folders
+ * are gone through without recursion, so that depth is no limit.
+ */
+final class Scanner {
+
+  private final Path root;
+  private final Class<? extends BasicFileAttributes> attributes;
+
+  Scanner(Path root) {
+    this.root = root;
+    boolean posix = root.getFileSystem().supportedFileAttributeViews().contains("posix");
+    this.attributes = posix ? PosixFileAttributes.class : BasicFileAttributes.class;
+  }
+
+  /** One file or link, or empty if nothing is there. */
+  Optional<Found> look(Path file, InnerPath path) throws IOException {
+    try {
+      return Optional.of(Found.of(file, path, read(file)));
+    } catch (NoSuchFileException e) {
+      return Optional.empty();
+    }
+  }
+
+  Scan scan(Progress progress) throws IOException {
+    Scan scan = new Scan();
+    scan.folders().add(Found.of(root, InnerPath.ROOT, read(root)));
+    Deque<Found> open = new ArrayDeque<>();
+    open.add(scan.folders().get(0));
+    while (!open.isEmpty()) {
+      progress.checkCancelled();
+      List<Found> inside = list(open.removeFirst(), scan);
+      for (int i = inside.size() - 1; i >= 0; i--) {
+        open.addFirst(inside.get(i));
+      }
+    }
+    return scan;
+  }
+
+  /** What lies directly in one folder. */
+  Scan listOne(Path folder, InnerPath path) throws IOException {
+    Scan scan = new Scan();
+    list(Found.of(folder, path, read(folder)), scan);
+    return scan;
+  }
+
+  /** Adds everything in this folder to the scan and returns the folders in it. */
+  private List<Found> list(Found folder, Scan scan) {
+    List<Found> folders = new ArrayList<>();
+    List<Found> files = new ArrayList<>();
+    try (DirectoryStream<Path> names = Files.newDirectoryStream(folder.file())) {
+      for (Path file : names) {
+        look(file, folder.path(), files, folders, scan);
+      }
+    } catch (NoSuchFileException e) {
+      scan.problems().add(new Problem(folder.path(), Problem.Kind.VANISHED, "the folder is gone"));
+      scan.unseen().add(folder.path());
+    } catch (IOException | DirectoryIteratorException e) {
+      scan.problems().add(new Problem(folder.path(), Problem.Kind.UNREADABLE, reason(e)));
+      scan.unseen().add(folder.path());
+    }
+    files.sort(Comparator.comparing(Found::path));
+    folders.sort(Comparator.comparing(Found::path));
+    scan.files().addAll(files);
+    scan.folders().addAll(folders);
+    return folders;
+  }
+
+  private void look(
+      Path file, InnerPath folder, List<Found> files, List<Found> folders, Scan scan) {
+    String name = ShelfPaths.name(file);
+    if (TemporaryNames.isOne(name)) {
+      return;
+    }
+    InnerPath path = folder.resolve(name);
+    try {
+      BasicFileAttributes read = read(file);
+      if (read.isDirectory()) {
+        folders.add(Found.of(file, path, read));
+      } else if (read.isRegularFile() || read.isSymbolicLink()) {
+        files.add(Found.of(file, path, read));
+      } else {
+        scan.problems()
+            .add(new Problem(path, Problem.Kind.SPECIAL, "neither a file nor a folder nor a link"));
+      }
+    } catch (NoSuchFileException e) {
+      // It was there a moment ago: a file being saved by replacing it. If it is gone, it is gone.
+      scan.problems().add(new Problem(path, Problem.Kind.VANISHED, "it vanished while looking"));
+    } catch (IOException e) {
+      scan.problems().add(new Problem(path, Problem.Kind.UNREADABLE, reason(e)));
+      scan.unseen().add(path);
+    }
+  }
+
+  private BasicFileAttributes read(Path file) throws IOException {
+    return Files.readAttributes(file, attributes, LinkOption.NOFOLLOW_LINKS);
+  }
+
+  static String reason(Exception e) {
+    if (e instanceof AccessDeniedException) {
+      return "no permission to read it";
+    }
+    return e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
+  }
+}

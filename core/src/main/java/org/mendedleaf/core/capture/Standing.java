@@ -1,0 +1,46 @@
+package org.mendedleaf.core.capture;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Optional;
+import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.catalog.InnerPath;
+
+/** What stood at a path at one look: enough to tell whether it has changed since. */
+public final class Standing {
+
+  private final Optional<Found> found;
+
+  private Standing(Optional<Found> found) {
+    this.found = found;
+  }
+
+  public static Standing of(Path file, InnerPath path) throws IOException {
+    return new Standing(new Scanner(file.toAbsolutePath().getParent()).look(file, path));
+  }
+
+  public boolean exists() {
+    return found.isPresent();
+  }
+
+  /** Whether a new look finds the same. */
+  public boolean isStill(Path file, InnerPath path) throws IOException {
+    Optional<Found> now = of(file, path).found;
+    return found.isPresent() == now.isPresent()
+        && (found.isEmpty() || found.get().sameAs(now.get()));
+  }
+
+  /** The state of a file that was just written with the content of another. */
+  public FileState describe(FileState written) {
+    Found now = found.orElseThrow();
+    return new FileState(
+        now.path(),
+        written.size(),
+        now.modified(),
+        now.mode(),
+        Owners.FILE_SYSTEM.ownerOf(now.file()),
+        now.key(),
+        written.content(),
+        written.link());
+  }
+}

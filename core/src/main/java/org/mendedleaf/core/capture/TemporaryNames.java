@@ -1,0 +1,21 @@
+package org.mendedleaf.core.capture;
+
+import java.util.random.RandomGenerator;
+
+/** Names of files that are being written into place; captures leave them out. */
+public final class TemporaryNames {
+
+  private static final String BEGIN = ".mended-leaf-";
+  private static final String END = ".part";
+
+  private TemporaryNames() {}
+
+  /** A name that is short whatever the final name is, so that 255 bytes are never exceeded. */
+  public static String fresh(RandomGenerator random) {
+    return BEGIN + "%08x".formatted(random.nextInt()) + END;
+  }
+
+  static boolean isOne(String name) {
+    return name.startsWith(BEGIN) && name.endsWith(END);
+  }
+}

@@ -1,0 +1,197 @@
+package org.mendedleaf.core.catalog;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.mendedleaf.core.store.ChunkIndex;
+import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.ContentReader;
+import org.mendedleaf.core.store.FinishedSheaf;
+import org.mendedleaf.core.store.Location;
+import org.mendedleaf.core.store.Segment;
+import org.mendedleaf.core.store.SheafEntry;
+import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.Store;
+
+/**
+ * A projection of one store's log into SQLite: throw it away and it is built again. One process at
+ * a time may hold a catalogue; inside it, all methods are safe for several threads. Questions are
+ * answered over a connection of their own and see what was committed when they began.
+ */
+public final class Catalogue implements ChunkIndex, Closeable {
+
+  private final Store store;
+  private final Path file;
+  private Sql writing;
+  private Sql reading;
+  private long nextSegment;
+  private ContentId lastHash = Segment.NO_PREDECESSOR;
+
+  private Catalogue(Store store, Path file) {
+    this.store = store;
+    this.file = file;
+  }
+
+  /**
+   * Opens the catalogue of a store and brings it up to date. One that is missing, damaged, of
+   * another version, or ahead of the store is built anew.
+   */
+  public static Catalogue open(Store store, Path file) throws IOException {
+    Files.createDirectories(file.toAbsolutePath().getParent());
+    Catalogue catalogue = new Catalogue(store, file);
+    try {
+      catalogue.connect();
+      if (!catalogue.fits()) {
+        catalogue.startOver();
+      }
+    } catch (CatalogueException e) {
+      catalogue.startOver();
+    }
+    catalogue.catchUp();
+    return catalogue;
+  }
+
+  public Store store() {
+    return store;
+  }
+
+  /** Gives contents back. */
+  public ContentReader contents() {
+    return store.reader(this);
+  }
+
+  /** Questions about shelves, files and revisions. */
+  public FileQuestions files() {
+    return new FileQuestions(reading);
+  }
+
+  /** Questions about folders at a moment. */
+  public TreeQuestions trees() {
+    return new TreeQuestions(reading);
+  }
+
+  /** Questions about what was done. */
+  public LedgerQuestions ledger() {
+    return new LedgerQuestions(reading);
+  }
+
+  /** Applies all segments that were published since. Returns how many. */
+  public synchronized long catchUp() throws IOException {
+    long before = nextSegment;
+    Optional<Segment> next = store.log().read(nextSegment);
+    while (next.isPresent()) {
+      apply(next.get(), Map.of());
+      next = store.log().read(nextSegment);
+    }
+    return nextSegment - before;
+  }
+
+  /** Throws the catalogue away and builds it again from the store. */
+  public synchronized long rebuild() throws IOException {
+    startOver();
+    return catchUp();
+  }
+
+  /** The number that the next commit will have, unless another desk is first. */
+  synchronized long nextSegment() {
+    return nextSegment;
+  }
+
+  synchronized ContentId lastHash() {
+    return lastHash;
+  }
+
+  synchronized void apply(Segment segment, List<FinishedSheaf> written) throws IOException {
+    Map<SheafId, List<SheafEntry>> known = new HashMap<>();
+    written.forEach(sheaf -> known.put(sheaf.id(), sheaf.entries()));
+    apply(segment, known);
+  }
+
+  private void apply(Segment segment, Map<SheafId, List<SheafEntry>> known) throws IOException {
+    if (!segment.previous().equals(lastHash)) {
+      throw new BrokenChainException(segment.number());
+    }
+    Projection projection = new Projection(store, writing);
+    writing.transaction(() -> projection.apply(segment, known));
+    nextSegment = segment.number() + 1;
+    lastHash = segment.hash();
+  }
+
+  @Override
+  public Optional<Location> locate(ContentId id) throws IOException {
+    return new StoredChunks(reading).locate(id);
+  }
+
+  private void connect() throws IOException {
+    writing = new Sql(file);
+    reading = new Sql(file);
+    int version = writing.first(row -> row.getInt(1), "PRAGMA user_version").orElse(0);
+    if (version == 0) {
+      writing.transaction(
+          () -> {
+            for (String table : Schema.TABLES) {
+              writing.execute(table);
+            }
+            writing.update("INSERT INTO about VALUES ('store', ?)", store.description().id());
+            writing.execute("PRAGMA user_version = " + Schema.VERSION);
+          });
+    }
+    writing
+        .first(
+            row -> new Last(row.getLong(1), ContentId.of(row.getBytes(2))),
+            "SELECT number, hash FROM segment ORDER BY number DESC LIMIT 1")
+        .ifPresent(
+            last -> {
+              nextSegment = last.number() + 1;
+              lastHash = last.hash();
+            });
+  }
+
+  private record Last(long number, ContentId hash) {}
+
+  /** Whether this catalogue is of this version and of this store, as it is now. */
+  private boolean fits() throws IOException {
+    int version = writing.first(row -> row.getInt(1), "PRAGMA user_version").orElse(0);
+    if (version != Schema.VERSION) {
+      return false;
+    }
+    String of =
+        writing
+            .first(row -> row.getString(1), "SELECT value FROM about WHERE key = 'store'")
+            .orElse("");
+    if (!of.equals(store.description().id())) {
+      return false;
+    }
+    return nextSegment == 0
+        || store
+            .log()
+            .read(nextSegment - 1)
+            .map(segment -> segment.hash().equals(lastHash))
+            .orElse(false);
+  }
+
+  private void startOver() throws IOException {
+    close();
+    for (String suffix : List.of("", "-wal", "-shm")) {
+      Files.deleteIfExists(file.resolveSibling(file.getFileName() + suffix));
+    }
+    nextSegment = 0;
+    lastHash = Segment.NO_PREDECESSOR;
+    connect();
+  }
+
+  @Override
+  public synchronized void close() {
+    if (reading != null) {
+      reading.close();
+    }
+    if (writing != null) {
+      writing.close();
+    }
+  }
+}

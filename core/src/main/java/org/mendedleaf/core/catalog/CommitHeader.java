@@ -1,0 +1,83 @@
+package org.mendedleaf.core.catalog;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalLong;
+import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.SheafId;
+
+/**
+ * The first line of a segment: which act, when, who, and what was written for it.
+ *
+ * <pre>
+ * {"act","at","desk","by","program", "shelf"?, "of"?, "more"?, "blocks"?:[hex], "sheaves"?:[name]}
+ * </pre>
+ *
+ * @param at when the act was begun, by the desk's clock
+ * @param desk id of the desk that committed
+ * @param by the person who acted
+ * @param of the segment that an undo takes back
+ * @param more whether further commits belong to the same capture
+ * @param blocks metadata blocks that the lines below refer to by position
+ * @param sheaves sheaves that this commit adds to the store
+ */
+record CommitHeader(
+    Act act,
+    Instant at,
+    String desk,
+    String by,
+    OptionalLong shelf,
+    OptionalLong of,
+    boolean more,
+    List<ContentId> blocks,
+    List<SheafId> sheaves) {
+
+  private static final String PROGRAM = "mended-leaf 0.1";
+
+  String encode(OptionalLong assignedShelf) {
+    ObjectNode node = JsonNodeFactory.instance.objectNode();
+    node.put("act", act.word()).put("at", at.toString()).put("desk", desk).put("by", by);
+    node.put("program", PROGRAM);
+    (shelf.isPresent() ? shelf : assignedShelf).ifPresent(id -> node.put("shelf", id));
+    of.ifPresent(segment -> node.put("of", segment));
+    if (more) {
+      node.put("more", true);
+    }
+    if (!blocks.isEmpty()) {
+      ArrayNode array = node.putArray("blocks");
+      blocks.forEach(block -> array.add(block.hex()));
+    }
+    if (!sheaves.isEmpty()) {
+      ArrayNode array = node.putArray("sheaves");
+      sheaves.forEach(sheaf -> array.add(sheaf.text()));
+    }
+    return node.toString();
+  }
+
+  static CommitHeader decode(String line) {
+    JsonNode node = MetadataFormat.parse(line);
+    List<ContentId> blocks = new ArrayList<>();
+    node.path("blocks").forEach(block -> blocks.add(ContentId.parse(block.asText())));
+    List<SheafId> sheaves = new ArrayList<>();
+    node.path("sheaves").forEach(sheaf -> sheaves.add(new SheafId(sheaf.asText())));
+    return new CommitHeader(
+        Act.of(node.get("act").asText()),
+        Instant.parse(node.get("at").asText()),
+        node.get("desk").asText(),
+        node.get("by").asText(),
+        number(node, "shelf"),
+        number(node, "of"),
+        node.path("more").asBoolean(),
+        blocks,
+        sheaves);
+  }
+
+  private static OptionalLong number(JsonNode node, String name) {
+    return node.has(name) ? OptionalLong.of(node.get(name).asLong()) : OptionalLong.empty();
+  }
+}

@@ -1,0 +1,103 @@
+package org.mendedleaf.core.catalog;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.Optional;
+import java.util.OptionalInt;
+
+/**
+ * A line of a segment after the first: one thing that the act did, with the numbers it was given.
+ * {@code m} is [position of the block in the header, line in the block].
+ *
+ * <pre>
+ * {"revision":FILE,"n":NUMBER,"origin":WORD,"from"?:NUMBER,"m":[b,l]}
+ * {"move":FILE,"m":[b,l]}      {"touch":FILE,"m":[b,l]}     {"remove":FILE}
+ * {"folder":"here","m":[b,l]}  {"folder":"gone","m":[b,l]}
+ * {"shelf":SHELF,"m":[b,l]}    {"saver":[SEGMENT,LINE],"m":[b,l]}
+ * </pre>
+ */
+sealed interface Detail {
+
+  /** Where a line of metadata stands: block by its position in the header, line from 0. */
+  record Place(int block, int line) {}
+
+  record Revised(long file, int number, Origin origin, OptionalInt from, Place at)
+      implements Detail {}
+
+  record Moved(long file, Place at) implements Detail {}
+
+  record Touched(long file, Place at) implements Detail {}
+
+  record Removed(long file) implements Detail {}
+
+  record FolderChanged(boolean here, Place at) implements Detail {}
+
+  record ShelfAdded(long shelf, Place at) implements Detail {}
+
+  record SaverFound(RevisionKey revision, Place at) implements Detail {}
+
+  /** The line of the log. */
+  default String encode() {
+    ObjectNode node = JsonNodeFactory.instance.objectNode();
+    if (this instanceof Revised revised) {
+      node.put("revision", revised.file()).put("n", revised.number());
+      node.put("origin", revised.origin().word());
+      revised.from().ifPresent(from -> node.put("from", from));
+      put(node, revised.at());
+    } else if (this instanceof Moved moved) {
+      put(node.put("move", moved.file()), moved.at());
+    } else if (this instanceof Touched touched) {
+      put(node.put("touch", touched.file()), touched.at());
+    } else if (this instanceof Removed removed) {
+      node.put("remove", removed.file());
+    } else if (this instanceof FolderChanged folder) {
+      put(node.put("folder", folder.here() ? "here" : "gone"), folder.at());
+    } else if (this instanceof ShelfAdded added) {
+      put(node.put("shelf", added.shelf()), added.at());
+    } else if (this instanceof SaverFound found) {
+      node.putArray("saver").add(found.revision().segment()).add(found.revision().line());
+      put(node, found.at());
+    }
+    return node.toString();
+  }
+
+  /** Reads a line; empty if it is of a kind that this program does not know. */
+  static Optional<Detail> decode(String line) {
+    JsonNode node = MetadataFormat.parse(line);
+    Detail detail = null;
+    if (node.has("revision")) {
+      detail =
+          new Revised(
+              node.get("revision").asLong(),
+              node.get("n").asInt(),
+              Origin.of(node.get("origin").asText()),
+              node.has("from") ? OptionalInt.of(node.get("from").asInt()) : OptionalInt.empty(),
+              place(node));
+    } else if (node.has("move")) {
+      detail = new Moved(node.get("move").asLong(), place(node));
+    } else if (node.has("touch")) {
+      detail = new Touched(node.get("touch").asLong(), place(node));
+    } else if (node.has("remove")) {
+      detail = new Removed(node.get("remove").asLong());
+    } else if (node.has("folder")) {
+      detail = new FolderChanged(node.get("folder").asText().equals("here"), place(node));
+    } else if (node.has("shelf")) {
+      detail = new ShelfAdded(node.get("shelf").asLong(), place(node));
+    } else if (node.has("saver")) {
+      JsonNode key = node.get("saver");
+      detail =
+          new SaverFound(new RevisionKey(key.get(0).asLong(), key.get(1).asInt()), place(node));
+    }
+    return Optional.ofNullable(detail);
+  }
+
+  private static void put(ObjectNode node, Place place) {
+    node.putArray("m").add(place.block()).add(place.line());
+  }
+
+  private static Place place(JsonNode node) {
+    JsonNode m = node.get("m");
+    return new Place(m.get(0).asInt(), m.get(1).asInt());
+  }
+}

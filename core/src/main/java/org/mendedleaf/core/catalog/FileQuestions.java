@@ -1,0 +1,227 @@
+package org.mendedleaf.core.catalog;
+
+import java.io.IOException;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.ContentRef;
+
+/** Questions about shelves, files and their revisions. Safe for several threads. */
+public final class FileQuestions {
+
+  private static final String FILE =
+      """
+      SELECT file.id, file.shelf, path.inner, file.present, file.last_number
+      FROM file JOIN path ON path.id = file.path
+      """;
+
+  private static final String REVISION =
+      """
+      SELECT revision.*, path.inner FROM revision JOIN path ON path.id = revision.path
+      """;
+
+  private final Sql sql;
+
+  FileQuestions(Sql sql) {
+    this.sql = sql;
+  }
+
+  public List<RecordedShelf> shelves() throws IOException {
+    return sql.list(
+        row ->
+            new RecordedShelf(
+                row.getLong(1),
+                row.getString(2),
+                ShelfKind.of(row.getString(3)),
+                row.getString(4),
+                Times.of(row.getLong(5)),
+                row.getLong(7),
+                row.getLong(8),
+                row.getBoolean(6)),
+        """
+        SELECT id, name, kind, folder, at, first_done,
+          (SELECT COUNT(*) FROM file WHERE file.shelf = shelf.id AND present),
+          (SELECT COUNT(*) FROM revision JOIN file ON file.id = revision.file
+            WHERE file.shelf = shelf.id)
+        FROM shelf ORDER BY id""");
+  }
+
+  public Optional<RecordedFile> file(long id) throws IOException {
+    return sql.first(FileQuestions::readFile, FILE + "WHERE file.id = ?", id);
+  }
+
+  /** The file that is at this path now. */
+  public Optional<RecordedFile> presentAt(long shelf, InnerPath path) throws IOException {
+    return lastAt(shelf, path).filter(RecordedFile::present);
+  }
+
+  /** The file that is at this path, or that was there when it was removed last. */
+  public Optional<RecordedFile> lastAt(long shelf, InnerPath path) throws IOException {
+    return sql.first(
+        FileQuestions::readFile,
+        FILE
+            + """
+            LEFT JOIN revision ON revision.id = file.current
+            WHERE path.shelf = ? AND path.inner = ?
+            ORDER BY file.present DESC, revision.current_until DESC, file.id DESC LIMIT 1""",
+        shelf,
+        path.bytes());
+  }
+
+  /** All revisions of a file, oldest first. */
+  public List<Revision> history(long file) throws IOException {
+    return sql.list(
+        FileQuestions::readRevision, REVISION + "WHERE file = ? ORDER BY segment, line", file);
+  }
+
+  /** Every revision of every file that was ever on a shelf, file by file. */
+  public List<Revision> allOf(long shelf) throws IOException {
+    return sql.list(
+        FileQuestions::readRevision,
+        REVISION
+            + """
+            WHERE revision.file IN (SELECT id FROM file WHERE shelf = ?)
+            ORDER BY revision.file, segment, line""",
+        shelf);
+  }
+
+  public Optional<Revision> revision(long file, int number) throws IOException {
+    return sql.first(
+        FileQuestions::readRevision, REVISION + "WHERE file = ? AND number = ?", file, number);
+  }
+
+  /** The newest revision of a file, whether or not the file is still there. */
+  public Optional<Revision> current(long file) throws IOException {
+    return sql.first(
+        FileQuestions::readRevision,
+        REVISION + "WHERE revision.id = (SELECT current FROM file WHERE id = ?)",
+        file);
+  }
+
+  /** The revisions that one act made. */
+  public List<Revision> madeBy(long segment) throws IOException {
+    return sql.list(
+        FileQuestions::readRevision, REVISION + "WHERE segment = ? ORDER BY line", segment);
+  }
+
+  /** Every path that the file had before its present one, newest first, each once. */
+  public List<InnerPath> formerPaths(long file) throws IOException {
+    return sql.list(
+        row -> InnerPath.ofBytes(row.getBytes(1)),
+        """
+        SELECT path.inner FROM state JOIN path ON path.id = state.path
+        WHERE state.file = ?1 AND state.path <> (SELECT file.path FROM file WHERE id = ?1)
+        GROUP BY path.id ORDER BY MAX(state.id) DESC""",
+        file);
+  }
+
+  /** What a shelf's files are like now: the newest state of each that is present. */
+  public List<PresentFile> present(long shelf) throws IOException {
+    return sql.list(
+        row ->
+            new PresentFile(
+                row.getLong("file"),
+                row.getInt("number"),
+                Times.of(row.getLong("current_from")),
+                new FileState(
+                    InnerPath.ofBytes(row.getBytes("here")),
+                    row.getLong("size"),
+                    Times.of(row.getLong("touched")),
+                    Optional.ofNullable(row.getString("touched_mode")),
+                    Optional.ofNullable(row.getString("owner")),
+                    Optional.ofNullable(row.getString("file_key")),
+                    content(row),
+                    Optional.ofNullable(row.getBytes("link")).map(Names::text))),
+        """
+        SELECT revision.*, path.inner AS here, state.modified AS touched,
+          state.mode AS touched_mode
+        FROM state
+        JOIN file ON file.id = state.file
+        JOIN revision ON revision.id = state.revision
+        JOIN path ON path.id = state.path
+        WHERE file.shelf = ? AND file.present AND state.until_at = ?""",
+        shelf,
+        Times.NEVER);
+  }
+
+  /** The folders of a shelf as they are recorded now, the root included. */
+  public List<FolderState> folders(long shelf) throws IOException {
+    return sql.list(
+        row ->
+            new FolderState(
+                InnerPath.ofBytes(row.getBytes(1)),
+                Times.of(row.getLong(2)),
+                Optional.ofNullable(row.getString(3))),
+        """
+        SELECT path.inner, folder_state.modified, folder_state.mode
+        FROM folder_state JOIN path ON path.id = folder_state.path
+        WHERE path.shelf = ? AND folder_state.until_at = ?""",
+        shelf,
+        Times.NEVER);
+  }
+
+  /** Whether the first capture of a shelf, which makes first states, is complete. */
+  boolean firstCaptureDone(long shelf) throws IOException {
+    return sql.first(row -> row.getBoolean(1), "SELECT first_done FROM shelf WHERE id = ?", shelf)
+        .orElse(false);
+  }
+
+  long lastFile() throws IOException {
+    return sql.first(row -> row.getLong(1), "SELECT MAX(id) FROM file").orElse(0L);
+  }
+
+  long lastShelf() throws IOException {
+    return sql.first(row -> row.getLong(1), "SELECT MAX(id) FROM shelf").orElse(0L);
+  }
+
+  private static RecordedFile readFile(ResultSet row) throws SQLException {
+    return new RecordedFile(
+        row.getLong(1),
+        row.getLong(2),
+        InnerPath.ofBytes(row.getBytes(3)),
+        row.getBoolean(4),
+        row.getInt(5));
+  }
+
+  private static Revision readRevision(ResultSet row) throws SQLException {
+    long until = row.getLong("current_until");
+    int from = row.getInt("from_number");
+    boolean hasFrom = !row.wasNull();
+    String saver = row.getString("saver");
+    return new Revision(
+        new RevisionKey(row.getLong("segment"), row.getInt("line")),
+        row.getLong("file"),
+        row.getInt("number"),
+        Times.of(row.getLong("at")),
+        Times.of(row.getLong("current_from")),
+        until == Times.NEVER ? Optional.empty() : Optional.of(Times.of(until)),
+        new FileState(
+            InnerPath.ofBytes(row.getBytes("inner")),
+            row.getLong("size"),
+            Times.of(row.getLong("modified")),
+            Optional.ofNullable(row.getString("mode")),
+            Optional.ofNullable(row.getString("owner")),
+            Optional.ofNullable(row.getString("file_key")),
+            content(row),
+            Optional.ofNullable(row.getBytes("link")).map(Names::text)),
+        Origin.of(row.getString("origin")),
+        hasFrom ? OptionalInt.of(from) : OptionalInt.empty(),
+        row.getString("desk"),
+        row.getString("person"),
+        row.getBoolean("after_removal"),
+        saver == null
+            ? Optional.empty()
+            : Optional.of(
+                new Revision.FoundSaver(saver, SaverSource.of(row.getString("saver_source")))));
+  }
+
+  private static Optional<ContentRef> content(ResultSet row) throws SQLException {
+    byte[] id = row.getBytes("content");
+    return id == null
+        ? Optional.empty()
+        : Optional.of(new ContentRef(ContentId.of(id), row.getInt("levels"), row.getLong("size")));
+  }
+}

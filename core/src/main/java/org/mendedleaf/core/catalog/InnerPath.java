@@ -1,0 +1,69 @@
+package org.mendedleaf.core.catalog;
+
+/**
+ * The path of a file or folder inside its shelf: names separated by "/", none at the ends; the
+ * shelf's own folder is the empty path. The text follows {@link Names}, so that any bytes have a
+ * place in it.
+ */
+public record InnerPath(String text) implements Comparable<InnerPath> {
+
+  /** The shelf's own folder. */
+  public static final InnerPath ROOT = new InnerPath("");
+
+  public InnerPath {
+    if (text.startsWith("/") || text.endsWith("/")) {
+      throw new IllegalArgumentException("an inner path has no / at its ends: " + text);
+    }
+  }
+
+  /** The path with these bytes. */
+  public static InnerPath ofBytes(byte[] bytes) {
+    return new InnerPath(Names.text(bytes));
+  }
+
+  /** The bytes that the file system has. */
+  public byte[] bytes() {
+    return Names.bytes(text);
+  }
+
+  /** For people. */
+  public String shown() {
+    return Names.shown(text);
+  }
+
+  public boolean isRoot() {
+    return text.isEmpty();
+  }
+
+  /** The last name. */
+  public String name() {
+    return text.substring(text.lastIndexOf('/') + 1);
+  }
+
+  /** The folder that it lies in; the root lies in itself. */
+  public InnerPath folder() {
+    int slash = text.lastIndexOf('/');
+    return slash < 0 ? ROOT : new InnerPath(text.substring(0, slash));
+  }
+
+  public InnerPath resolve(String name) {
+    return new InnerPath(isRoot() ? name : text + "/" + name);
+  }
+
+  /** Whether it lies in that folder or is it. */
+  public boolean isWithin(InnerPath folder) {
+    return folder.isRoot()
+        || text.equals(folder.text)
+        || (text.startsWith(folder.text) && text.charAt(folder.text.length()) == '/');
+  }
+
+  @Override
+  public int compareTo(InnerPath other) {
+    return text.compareTo(other.text);
+  }
+
+  @Override
+  public String toString() {
+    return shown();
+  }
+}

@@ -1,0 +1,176 @@
+package org.mendedleaf.core.catalog;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.FinishedSheaf;
+import org.mendedleaf.core.store.Segment;
+import org.mendedleaf.core.store.WriteSession;
+
+/**
+ * Commits acts to the store's log. Metadata goes to the sheaves first; then, until it succeeds:
+ * read what other desks have committed, give numbers, publish the next segment if its number is
+ * free.
+ *
+ * <p>Safe for several threads: one commit at a time in this process; other processes are settled by
+ * the log itself.
+ */
+public final class Journal {
+
+  private static final int LINES_PER_BLOCK = 4096;
+
+  private final Catalogue catalogue;
+  private final String desk;
+
+  public Journal(Catalogue catalogue, String desk) {
+    this.catalogue = catalogue;
+    this.desk = desk;
+  }
+
+  /**
+   * An act that is to be committed.
+   *
+   * @param shelf the shelf it is about; empty for acts on the store, and for a new shelf
+   * @param of the segment that it takes back
+   * @param more whether further commits of the same capture follow
+   */
+  public record Draft(
+      Act act,
+      OptionalLong shelf,
+      Instant at,
+      String by,
+      OptionalLong of,
+      boolean more,
+      List<Proposal> proposals) {
+
+    public Draft {
+      proposals = List.copyOf(proposals);
+    }
+
+    /** An act on a shelf that takes nothing back. */
+    public static Draft on(
+        long shelf, Act act, Instant at, String by, List<? extends Proposal> proposals) {
+      return new Draft(
+          act, OptionalLong.of(shelf), at, by, OptionalLong.empty(), false, List.copyOf(proposals));
+    }
+  }
+
+  /**
+   * What was committed.
+   *
+   * @param segment its number: the act's id
+   * @param details the lines with the numbers they were given, in the order of the log
+   */
+  public record Committed(long segment, List<Detail> details) {
+
+    /** The revision that this act gave a file, if it did. */
+    public OptionalLong fileOfFirstRevision() {
+      return details.stream()
+          .filter(Detail.Revised.class::isInstance)
+          .mapToLong(detail -> ((Detail.Revised) detail).file())
+          .findFirst();
+    }
+
+    /** The number of the first revision in it, or -1. */
+    public int firstRevision() {
+      return details.stream()
+          .filter(Detail.Revised.class::isInstance)
+          .mapToInt(detail -> ((Detail.Revised) detail).number())
+          .findFirst()
+          .orElse(-1);
+    }
+
+    /** The shelf that was added, if one was. */
+    public OptionalLong shelf() {
+      return details.stream()
+          .filter(Detail.ShelfAdded.class::isInstance)
+          .mapToLong(detail -> ((Detail.ShelfAdded) detail).shelf())
+          .findFirst();
+    }
+
+    /** How many lines the act has, by what they say. */
+    public long count(Class<? extends Detail> kind) {
+      return details.stream().filter(kind::isInstance).count();
+    }
+  }
+
+  /**
+   * Commits an act. The session is finished by this, whether or not anything was left to commit.
+   *
+   * @return empty if nothing remained, since another desk had recorded the same already
+   */
+  public synchronized Optional<Committed> commit(Draft draft, WriteSession session)
+      throws IOException {
+    Written written = write(draft, session);
+    while (true) {
+      catalogue.catchUp();
+      Assignment assignment = new Assignment(catalogue.files(), draft.shelf(), written.places());
+      List<Detail> details = assignment.assign(draft.proposals());
+      boolean nothing = details.isEmpty() && draft.act() == Act.CAPTURE && !firstCapture(draft);
+      if (nothing && written.sheaves().isEmpty()) {
+        return Optional.empty();
+      }
+      CommitHeader header = header(draft, written);
+      List<String> lines = new ArrayList<>();
+      lines.add(header.encode(assignment.newShelf()));
+      details.forEach(detail -> lines.add(detail.encode()));
+      Optional<Segment> published =
+          catalogue.store().log().publish(catalogue.nextSegment(), catalogue.lastHash(), lines);
+      if (published.isPresent()) {
+        catalogue.apply(published.get(), written.sheaves());
+        return Optional.of(new Committed(published.get().number(), details));
+      }
+    }
+  }
+
+  // The first capture of an empty folder has nothing to say but that it has happened.
+  private boolean firstCapture(Draft draft) throws IOException {
+    return !draft.more()
+        && draft.shelf().isPresent()
+        && !catalogue.files().firstCaptureDone(draft.shelf().getAsLong());
+  }
+
+  private CommitHeader header(Draft draft, Written written) {
+    return new CommitHeader(
+        draft.act(),
+        draft.at(),
+        desk,
+        draft.by(),
+        draft.shelf(),
+        draft.of(),
+        draft.more(),
+        written.blocks(),
+        written.sheaves().stream().map(FinishedSheaf::id).toList());
+  }
+
+  private record Written(
+      List<ContentId> blocks, List<Detail.Place> places, List<FinishedSheaf> sheaves) {}
+
+  private Written write(Draft draft, WriteSession session) throws IOException {
+    List<ContentId> blocks = new ArrayList<>();
+    List<Detail.Place> places = new ArrayList<>();
+    List<String> lines = new ArrayList<>();
+    for (Proposal proposal : draft.proposals()) {
+      Optional<String> metadata = proposal.metadata();
+      places.add(metadata.isPresent() ? new Detail.Place(blocks.size(), lines.size()) : null);
+      metadata.ifPresent(lines::add);
+      if (lines.size() == LINES_PER_BLOCK) {
+        blocks.add(session.metadata(encode(lines)));
+        lines.clear();
+      }
+    }
+    if (!lines.isEmpty()) {
+      blocks.add(session.metadata(encode(lines)));
+    }
+    return new Written(blocks, places, session.finish());
+  }
+
+  private static byte[] encode(List<String> lines) {
+    return String.join("\n", lines).getBytes(StandardCharsets.UTF_8);
+  }
+}

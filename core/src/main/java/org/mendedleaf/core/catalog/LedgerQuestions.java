@@ -1,0 +1,60 @@
+package org.mendedleaf.core.catalog;
+
+import java.io.IOException;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import org.mendedleaf.core.store.SheafId;
+
+/** Questions about what was done, and about the store's files. Safe for several threads. */
+public final class LedgerQuestions {
+
+  private static final String ENTRY =
+      "SELECT number, at, act, desk, person, shelf, undoes, lines - 1, hash FROM segment ";
+
+  private final Sql sql;
+
+  LedgerQuestions(Sql sql) {
+    this.sql = sql;
+  }
+
+  /** All acts, oldest first. */
+  public List<LedgerEntry> all() throws IOException {
+    return sql.list(LedgerQuestions::read, ENTRY + "ORDER BY number");
+  }
+
+  public Optional<LedgerEntry> act(long id) throws IOException {
+    return sql.first(LedgerQuestions::read, ENTRY + "WHERE number = ?", id);
+  }
+
+  /** The act that took this one back, if one did. */
+  public Optional<LedgerEntry> undoOf(long id) throws IOException {
+    return sql.first(LedgerQuestions::read, ENTRY + "WHERE undoes = ?", id);
+  }
+
+  /** Every sheaf that the log mentions. */
+  public List<SheafId> sheaves() throws IOException {
+    return sql.list(row -> new SheafId(row.getString(1)), "SELECT name FROM sheaf ORDER BY id");
+  }
+
+  private static LedgerEntry read(ResultSet row) throws SQLException {
+    return new LedgerEntry(
+        row.getLong(1),
+        Times.of(row.getLong(2)),
+        Act.of(row.getString(3)),
+        row.getString(4),
+        row.getString(5),
+        optional(row, 6),
+        optional(row, 7),
+        row.getLong(8),
+        HexFormat.of().formatHex(row.getBytes(9)));
+  }
+
+  private static OptionalLong optional(ResultSet row, int column) throws SQLException {
+    long value = row.getLong(column);
+    return row.wasNull() ? OptionalLong.empty() : OptionalLong.of(value);
+  }
+}

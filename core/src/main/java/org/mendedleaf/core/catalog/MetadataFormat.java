@@ -1,0 +1,121 @@
+package org.mendedleaf.core.catalog;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.time.Instant;
+import java.util.HexFormat;
+import java.util.Optional;
+import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.ContentRef;
+
+/**
+ * The lines of a metadata block: one JSON object each, addressed by (block, line). Everything that
+ * must be erasable stands here and not in the log.
+ *
+ * <pre>
+ * file state    path or pathBytes (hex, where a name is no UTF-8), size, modified (ISO instant),
+ *               mode, owner, key, content (hex) and levels, or link or linkBytes
+ * folder state  path or pathBytes, modified, mode
+ * shelf         name, kind, folder
+ * saver         who, source
+ * </pre>
+ */
+final class MetadataFormat {
+
+  private static final ObjectMapper JSON = new ObjectMapper();
+
+  private MetadataFormat() {}
+
+  static String encode(FileState state) {
+    ObjectNode node = JSON.createObjectNode();
+    putPath(node, "path", state.path().text());
+    node.put("size", state.size()).put("modified", state.modified().toString());
+    state.mode().ifPresent(mode -> node.put("mode", mode));
+    state.owner().ifPresent(owner -> node.put("owner", owner));
+    state.key().ifPresent(key -> node.put("key", key));
+    state
+        .content()
+        .ifPresent(
+            content -> node.put("content", content.id().hex()).put("levels", content.levels()));
+    state.link().ifPresent(target -> putPath(node, "link", target));
+    return node.toString();
+  }
+
+  static String encode(FolderState state) {
+    ObjectNode node = JSON.createObjectNode();
+    putPath(node, "path", state.path().text());
+    node.put("modified", state.modified().toString());
+    state.mode().ifPresent(mode -> node.put("mode", mode));
+    return node.toString();
+  }
+
+  static String encode(InnerPath path) {
+    ObjectNode node = JSON.createObjectNode();
+    putPath(node, "path", path.text());
+    return node.toString();
+  }
+
+  static String encodeShelf(String name, ShelfKind kind, String folder) {
+    return JSON.createObjectNode()
+        .put("name", name)
+        .put("kind", kind.word())
+        .put("folder", folder)
+        .toString();
+  }
+
+  static String encodeSaver(String who, SaverSource source) {
+    return JSON.createObjectNode().put("who", who).put("source", source.word()).toString();
+  }
+
+  static FileState fileState(JsonNode node) {
+    long size = node.get("size").asLong();
+    return new FileState(
+        path(node),
+        size,
+        Instant.parse(node.get("modified").asText()),
+        text(node, "mode"),
+        text(node, "owner"),
+        text(node, "key"),
+        text(node, "content")
+            .map(hex -> new ContentRef(ContentId.parse(hex), node.path("levels").asInt(), size)),
+        pathText(node, "link"));
+  }
+
+  static FolderState folderState(JsonNode node) {
+    return new FolderState(
+        path(node), Instant.parse(node.get("modified").asText()), text(node, "mode"));
+  }
+
+  static InnerPath path(JsonNode node) {
+    return new InnerPath(pathText(node, "path").orElseThrow());
+  }
+
+  static JsonNode parse(String line) {
+    try {
+      return JSON.readTree(line);
+    } catch (JsonProcessingException e) {
+      throw new IllegalArgumentException("not a line of metadata: " + e.getOriginalMessage(), e);
+    }
+  }
+
+  static Optional<String> text(JsonNode node, String name) {
+    return Optional.ofNullable(node.get(name)).map(JsonNode::asText);
+  }
+
+  private static void putPath(ObjectNode node, String name, String text) {
+    if (Names.isUtf8(text)) {
+      node.put(name, text);
+    } else {
+      node.put(name + "Bytes", HexFormat.of().formatHex(Names.bytes(text)));
+    }
+  }
+
+  private static Optional<String> pathText(JsonNode node, String name) {
+    Optional<String> bytes = text(node, name + "Bytes");
+    return bytes.isPresent()
+        ? Optional.of(Names.text(HexFormat.of().parseHex(bytes.get())))
+        : text(node, name);
+  }
+}

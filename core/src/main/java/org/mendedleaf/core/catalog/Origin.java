@@ -1,0 +1,32 @@
+package org.mendedleaf.core.catalog;
+
+/** Which act made a revision. The words are part of the log's format. */
+public enum Origin {
+  /** A capture found the file new or changed. */
+  CAPTURE("capture"),
+  /** An earlier revision was made the current one. */
+  MEND("mend"),
+  /** An act was taken back. */
+  UNDO("undo"),
+  /** A removed file's path was taken again. */
+  RETURN("return");
+
+  private final String word;
+
+  Origin(String word) {
+    this.word = word;
+  }
+
+  public String word() {
+    return word;
+  }
+
+  static Origin of(String word) {
+    for (Origin origin : values()) {
+      if (origin.word.equals(word)) {
+        return origin;
+      }
+    }
+    throw new IllegalArgumentException("unknown origin " + word);
+  }
+}

@@ -1,0 +1,267 @@
+package org.mendedleaf.core.catalog;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.ContentReader;
+import org.mendedleaf.core.store.Location;
+import org.mendedleaf.core.store.Segment;
+import org.mendedleaf.core.store.SheafEntry;
+import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.Store;
+
+/**
+ * Applies segments to the tables. What the tables hold is a function of the log and of the records
+ * that it mentions, and of nothing else. For the use of one thread, inside a transaction.
+ */
+final class Projection {
+
+  private final Store store;
+  private final Sql sql;
+
+  Projection(Store store, Sql sql) {
+    this.store = store;
+    this.sql = sql;
+  }
+
+  /**
+   * @param known contents of sheaves that this process has just written, by sheaf; others are read
+   */
+  void apply(Segment segment, Map<SheafId, List<SheafEntry>> known) throws IOException {
+    CommitHeader header = CommitHeader.decode(segment.lines().get(0));
+    sql.update(
+        "INSERT INTO segment VALUES (?,?,?,?,?,?,?,?,?)",
+        segment.number(),
+        segment.hash().bytes(),
+        header.act().word(),
+        Times.nanos(header.at()),
+        header.desk(),
+        header.by(),
+        header.shelf().isPresent() ? header.shelf().getAsLong() : null,
+        header.of().isPresent() ? header.of().getAsLong() : null,
+        segment.lines().size());
+    for (SheafId sheaf : header.sheaves()) {
+      List<SheafEntry> entries = known.get(sheaf);
+      addSheaf(segment.number(), sheaf, entries != null ? entries : store.entries(sheaf));
+    }
+    Blocks blocks = new Blocks(header.blocks());
+    for (int line = 1; line < segment.lines().size(); line++) {
+      Optional<Detail> detail = Detail.decode(segment.lines().get(line));
+      if (detail.isPresent()) {
+        apply(header, new RevisionKey(segment.number(), line), detail.get(), blocks);
+      }
+    }
+    if (header.act() == Act.CAPTURE && !header.more()) {
+      sql.update("UPDATE shelf SET first_done = 1 WHERE id = ?", header.shelf().orElseThrow());
+    }
+  }
+
+  private void addSheaf(long segment, SheafId sheaf, List<SheafEntry> entries) throws IOException {
+    long row = sql.insert("INSERT INTO sheaf (name, segment) VALUES (?,?)", sheaf.text(), segment);
+    for (SheafEntry entry : entries) {
+      Location at = entry.location();
+      // Two desks may have stored the same content; either will do.
+      sql.update(
+          "INSERT OR IGNORE INTO chunk VALUES (?,?,?,?,?,?,?)",
+          entry.id().bytes(),
+          row,
+          at.offset(),
+          at.length(),
+          at.from(),
+          at.size(),
+          at.depth());
+    }
+  }
+
+  private void apply(CommitHeader header, RevisionKey key, Detail detail, Blocks blocks)
+      throws IOException {
+    long at = Times.nanos(header.at());
+    if (detail instanceof Detail.Revised revised) {
+      revise(header, key, revised, MetadataFormat.fileState(blocks.line(revised.at())));
+    } else if (detail instanceof Detail.Moved moved) {
+      FileState state = MetadataFormat.fileState(blocks.line(moved.at()));
+      long path = path(header.shelf().orElseThrow(), state.path());
+      sql.update("UPDATE file SET path = ? WHERE id = ?", path, moved.file());
+      newState(moved.file(), path, state, at, key.segment());
+    } else if (detail instanceof Detail.Touched touched) {
+      FileState state = MetadataFormat.fileState(blocks.line(touched.at()));
+      long path = path(header.shelf().orElseThrow(), state.path());
+      newState(touched.file(), path, state, at, key.segment());
+    } else if (detail instanceof Detail.Removed removed) {
+      sql.update("UPDATE file SET present = 0 WHERE id = ?", removed.file());
+      endStates(removed.file(), at);
+      endCurrent(removed.file(), at);
+    } else if (detail instanceof Detail.FolderChanged folder) {
+      changeFolder(header, folder, blocks.line(folder.at()), at);
+    } else if (detail instanceof Detail.ShelfAdded added) {
+      JsonNode node = blocks.line(added.at());
+      sql.update(
+          "INSERT INTO shelf VALUES (?,?,?,?,?,0)",
+          added.shelf(),
+          node.get("name").asText(),
+          node.get("kind").asText(),
+          node.get("folder").asText(),
+          at);
+    } else if (detail instanceof Detail.SaverFound found) {
+      JsonNode node = blocks.line(found.at());
+      sql.update(
+          "UPDATE revision SET saver = ?, saver_source = ? WHERE segment = ? AND line = ?",
+          node.get("who").asText(),
+          node.get("source").asText(),
+          found.revision().segment(),
+          found.revision().line());
+    }
+  }
+
+  private void revise(CommitHeader header, RevisionKey key, Detail.Revised revised, FileState state)
+      throws IOException {
+    long shelf = header.shelf().orElseThrow();
+    long path = path(shelf, state.path());
+    long at = Times.nanos(header.at());
+    // A desk with a late clock must not make a revision current before the one it follows.
+    long since =
+        sql.first(
+                row -> row.getLong(1),
+                "SELECT MAX(current_from) FROM revision WHERE file = ?",
+                revised.file())
+            .map(former -> Math.max(at, former))
+            .orElse(at);
+    endCurrent(revised.file(), since);
+    long revision =
+        sql.insert(
+            """
+            INSERT INTO revision (file, number, segment, line, at, current_from, current_until,
+              path, size, modified, mode, owner, file_key, content, levels, link, origin,
+              from_number, desk, person, after_removal)
+            VALUES (?1,?2,?3,?4,?5,?6,?7,?8,?9,?10,?11,?12,?13,?14,?15,?16,?17,?18,?19,?20,
+              COALESCE((SELECT NOT present FROM file WHERE id = ?1), 0))""",
+            revised.file(),
+            revised.number(),
+            key.segment(),
+            key.line(),
+            at,
+            since,
+            Times.NEVER,
+            path,
+            state.size(),
+            Times.nanos(state.modified()),
+            state.mode().orElse(null),
+            state.owner().orElse(null),
+            state.key().orElse(null),
+            state.content().map(content -> content.id().bytes()).orElse(null),
+            state.content().map(content -> content.levels()).orElse(0),
+            state.link().map(Names::bytes).orElse(null),
+            revised.origin().word(),
+            revised.from().isPresent() ? revised.from().getAsInt() : null,
+            header.desk(),
+            header.by());
+    sql.update(
+        """
+        INSERT INTO file VALUES (?1, ?2, ?3, 1, ?4, ?5)
+        ON CONFLICT (id) DO UPDATE SET path = ?3, present = 1, last_number = ?4, current = ?5""",
+        revised.file(),
+        shelf,
+        path,
+        revised.number(),
+        revision);
+    newState(revised.file(), path, state, since, key.segment());
+  }
+
+  private void newState(long file, long path, FileState state, long at, long segment)
+      throws IOException {
+    endStates(file, at);
+    sql.update(
+        """
+        INSERT INTO state (file, path, folder, revision, modified, mode, from_at, until_at,
+          from_segment)
+        SELECT ?1, ?2, path.folder, file.current, ?3, ?4, ?5, ?6, ?7
+        FROM path, file WHERE path.id = ?2 AND file.id = ?1""",
+        file,
+        path,
+        Times.nanos(state.modified()),
+        state.mode().orElse(null),
+        at,
+        Times.NEVER,
+        segment);
+  }
+
+  private void endStates(long file, long at) throws IOException {
+    sql.update(
+        "UPDATE state SET until_at = ? WHERE file = ? AND until_at = ?", at, file, Times.NEVER);
+  }
+
+  private void endCurrent(long file, long at) throws IOException {
+    sql.update(
+        """
+        UPDATE revision SET current_until = ?
+        WHERE id = (SELECT current FROM file WHERE id = ?) AND current_until = ?""",
+        at,
+        file,
+        Times.NEVER);
+  }
+
+  private void changeFolder(
+      CommitHeader header, Detail.FolderChanged folder, JsonNode node, long at) throws IOException {
+    InnerPath inner = MetadataFormat.path(node);
+    long path = path(header.shelf().orElseThrow(), inner);
+    sql.update(
+        "UPDATE folder_state SET until_at = ? WHERE path = ? AND until_at = ?",
+        at,
+        path,
+        Times.NEVER);
+    if (folder.here()) {
+      FolderState state = MetadataFormat.folderState(node);
+      sql.update(
+          """
+          INSERT INTO folder_state
+          SELECT id, folder, ?2, ?3, ?4, ?5 FROM path WHERE id = ?1""",
+          path,
+          Times.nanos(state.modified()),
+          state.mode().orElse(null),
+          at,
+          Times.NEVER);
+    }
+  }
+
+  private long path(long shelf, InnerPath inner) throws IOException {
+    Optional<Long> known =
+        sql.first(
+            row -> row.getLong(1),
+            "SELECT id FROM path WHERE shelf = ? AND inner = ?",
+            shelf,
+            inner.bytes());
+    if (known.isPresent()) {
+      return known.get();
+    }
+    Long folder = inner.isRoot() ? null : path(shelf, inner.folder());
+    return sql.insert(
+        "INSERT INTO path (shelf, folder, inner) VALUES (?,?,?)", shelf, folder, inner.bytes());
+  }
+
+  /** The metadata blocks of one commit, read when first needed. */
+  private final class Blocks {
+    private final List<ContentId> ids;
+    private final Map<Integer, List<String>> lines = new HashMap<>();
+    private final ContentReader reader = store.reader(new StoredChunks(sql));
+
+    Blocks(List<ContentId> ids) {
+      this.ids = new ArrayList<>(ids);
+    }
+
+    JsonNode line(Detail.Place place) throws IOException {
+      List<String> block = lines.get(place.block());
+      if (block == null) {
+        byte[] bytes = reader.block(ids.get(place.block()));
+        block = List.of(new String(bytes, StandardCharsets.UTF_8).split("\n", -1));
+        lines.put(place.block(), block);
+      }
+      return MetadataFormat.parse(block.get(place.line()));
+    }
+  }
+}

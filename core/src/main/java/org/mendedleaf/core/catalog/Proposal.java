@@ -1,0 +1,84 @@
+package org.mendedleaf.core.catalog;
+
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
+
+/**
+ * One thing that an act wants to put into the log. Numbers are given at the commit, since another
+ * desk may commit first.
+ */
+public sealed interface Proposal {
+
+  /** What stands in a metadata block; empty where ids say everything. */
+  default Optional<String> metadata() {
+    return Optional.empty();
+  }
+
+  /**
+   * A new revision.
+   *
+   * @param file the file meant, or empty: the one that is or was last at that path, else a new one
+   * @param origin the act
+   * @param from the revision whose content this is, where there is one
+   * @param always whether it is recorded even if the current revision is the same
+   */
+  record Save(OptionalLong file, FileState state, Origin origin, OptionalInt from, boolean always)
+      implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encode(state));
+    }
+  }
+
+  /** A file is at another path now, content unchanged. */
+  record Move(long file, FileState state) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encode(state));
+    }
+  }
+
+  /** Only times or permissions changed. */
+  record Touch(long file, FileState state) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encode(state));
+    }
+  }
+
+  /** A file is gone from its shelf. */
+  record Remove(long file) implements Proposal {}
+
+  /** A folder is new or has other times or permissions. */
+  record FolderHere(FolderState state) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encode(state));
+    }
+  }
+
+  /** A folder is gone. */
+  record FolderGone(InnerPath path) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encode(path));
+    }
+  }
+
+  /** A shelf begins. */
+  record NewShelf(String name, ShelfKind kind, String folder) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encodeShelf(name, kind, folder));
+    }
+  }
+
+  /** Who saved a revision. */
+  record Saver(RevisionKey revision, String who, SaverSource source) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encodeSaver(who, source));
+    }
+  }
+}

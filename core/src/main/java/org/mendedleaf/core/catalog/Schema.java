@@ -1,0 +1,54 @@
+package org.mendedleaf.core.catalog;
+
+import java.util.List;
+
+/**
+ * The catalogue's tables. A change of the schema is a new {@link #VERSION}, and a new version is a
+ * rebuild. Times are nanoseconds since 1970; {@link Times#NEVER} ends what has not ended.
+ */
+final class Schema {
+
+  static final int VERSION = 1;
+
+  static final List<String> TABLES =
+      List.of(
+          "CREATE TABLE about (key TEXT PRIMARY KEY, value BLOB) WITHOUT ROWID",
+          """
+          CREATE TABLE segment (number INTEGER PRIMARY KEY, hash BLOB, act TEXT, at INTEGER,
+            desk TEXT, person TEXT, shelf INTEGER, undoes INTEGER, lines INTEGER)""",
+          "CREATE TABLE sheaf (id INTEGER PRIMARY KEY, name TEXT UNIQUE, segment INTEGER)",
+          """
+          CREATE TABLE chunk (id BLOB PRIMARY KEY, sheaf INTEGER, offset INTEGER, length INTEGER,
+            start INTEGER, size INTEGER, depth INTEGER) WITHOUT ROWID""",
+          """
+          CREATE TABLE shelf (id INTEGER PRIMARY KEY, name TEXT, kind TEXT, folder TEXT,
+            at INTEGER, first_done INTEGER)""",
+          """
+          CREATE TABLE path (id INTEGER PRIMARY KEY, shelf INTEGER, folder INTEGER, inner BLOB,
+            UNIQUE (shelf, inner))""",
+          """
+          CREATE TABLE file (id INTEGER PRIMARY KEY, shelf INTEGER, path INTEGER, present INTEGER,
+            last_number INTEGER, current INTEGER)""",
+          "CREATE INDEX file_path ON file (path)",
+          """
+          CREATE TABLE revision (id INTEGER PRIMARY KEY, file INTEGER, number INTEGER,
+            segment INTEGER, line INTEGER, at INTEGER, current_from INTEGER, current_until INTEGER,
+            path INTEGER, size INTEGER, modified INTEGER, mode TEXT, owner TEXT, file_key TEXT,
+            content BLOB, levels INTEGER, link BLOB, origin TEXT, from_number INTEGER,
+            desk TEXT, person TEXT, after_removal INTEGER, saver TEXT, saver_source TEXT,
+            UNIQUE (file, number))""",
+          "CREATE INDEX revision_line ON revision (segment, line)",
+          """
+          CREATE TABLE state (id INTEGER PRIMARY KEY, file INTEGER, path INTEGER, folder INTEGER,
+            revision INTEGER, modified INTEGER, mode TEXT, from_at INTEGER, until_at INTEGER,
+            from_segment INTEGER)""",
+          "CREATE INDEX state_folder ON state (folder, until_at, from_at)",
+          "CREATE INDEX state_file ON state (file, until_at)",
+          """
+          CREATE TABLE folder_state (path INTEGER, folder INTEGER, modified INTEGER, mode TEXT,
+            from_at INTEGER, until_at INTEGER)""",
+          "CREATE INDEX folder_state_folder ON folder_state (folder, until_at, from_at)",
+          "CREATE INDEX folder_state_path ON folder_state (path, until_at)");
+
+  private Schema() {}
+}

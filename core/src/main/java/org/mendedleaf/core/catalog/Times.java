@@ -1,0 +1,32 @@
+package org.mendedleaf.core.catalog;
+
+import java.time.Instant;
+
+/** Instants as the catalogue keeps them: nanoseconds since 1970, UTC. */
+final class Times {
+
+  /** The end of what has not ended. */
+  static final long NEVER = Long.MAX_VALUE;
+
+  private static final long NANOS = 1_000_000_000L;
+  private static final Instant LATEST = of(NEVER);
+  private static final Instant EARLIEST = of(Long.MIN_VALUE);
+
+  private Times() {}
+
+  /** Times beyond the years 1677 and 2262 become these limits. */
+  static long nanos(Instant instant) {
+    if (instant.isAfter(LATEST)) {
+      return NEVER;
+    }
+    if (instant.isBefore(EARLIEST)) {
+      return Long.MIN_VALUE;
+    }
+    return Math.addExact(
+        Math.multiplyExact(instant.getEpochSecond() + 1, NANOS), instant.getNano() - NANOS);
+  }
+
+  static Instant of(long nanos) {
+    return Instant.ofEpochSecond(Math.floorDiv(nanos, NANOS), Math.floorMod(nanos, NANOS));
+  }
+}

@@ -1,0 +1,111 @@
+package org.mendedleaf.core.office;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
+import org.mendedleaf.core.capture.FolderLook;
+import org.mendedleaf.core.capture.ShelfPaths;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.TreeEntry;
+
+/** Puts what lies in a folder beside what is recorded of it. */
+final class Browser {
+
+  private static final Duration STILL_WARM = Duration.ofSeconds(3);
+  private static final Comparator<FolderRow> FOLDERS_FIRST =
+      Comparator.comparing((FolderRow row) -> row.kind() != FolderRow.Kind.FOLDER)
+          .thenComparing(row -> row.path().text(), String.CASE_INSENSITIVE_ORDER);
+
+  private final Catalogue catalogue;
+  private final InstantSource clock;
+
+  Browser(Catalogue catalogue, InstantSource clock) {
+    this.catalogue = catalogue;
+    this.clock = clock;
+  }
+
+  List<FolderRow> rows(Shelf shelf, Path root, InnerPath folder) throws IOException {
+    catalogue.catchUp();
+    Map<InnerPath, TreeEntry> recorded = new LinkedHashMap<>();
+    for (TreeEntry entry :
+        catalogue.trees().folder(shelf.id(), folder, Instant.MAX.minusSeconds(1))) {
+      recorded.put(entry.path(), entry);
+    }
+    List<FolderRow> rows = new ArrayList<>();
+    for (FolderLook.Entry entry : FolderLook.at(root, folder)) {
+      TreeEntry known = recorded.remove(entry.path());
+      rows.add(row(entry, Optional.ofNullable(known)));
+    }
+    for (TreeEntry gone : recorded.values()) {
+      rows.add(gone(gone, root));
+    }
+    rows.sort(FOLDERS_FIRST);
+    return rows;
+  }
+
+  private FolderRow row(FolderLook.Entry entry, Optional<TreeEntry> known) {
+    FolderRow.Kind kind =
+        entry.isFolder()
+            ? FolderRow.Kind.FOLDER
+            : entry.isLink() ? FolderRow.Kind.LINK : FolderRow.Kind.FILE;
+    return new FolderRow(
+        kind,
+        entry.path(),
+        entry.file(),
+        known.map(TreeEntry::file).orElse(OptionalLong.empty()),
+        entry.size(),
+        entry.modified(),
+        known.map(TreeEntry::revision).orElse(OptionalInt.empty()),
+        known.filter(e -> e.kind() != TreeEntry.Kind.FOLDER).map(TreeEntry::since),
+        standing(entry, known),
+        entry.problem().orElse(""));
+  }
+
+  private FolderRow.Standing standing(FolderLook.Entry entry, Optional<TreeEntry> known) {
+    if (entry.problem().isPresent()) {
+      return FolderRow.Standing.UNREADABLE;
+    }
+    if (entry.isFolder()) {
+      return known.isPresent() ? FolderRow.Standing.RECORDED : FolderRow.Standing.NEW;
+    }
+    boolean same =
+        known.isPresent()
+            && known.get().size() == entry.size()
+            && known.get().modified().equals(entry.modified());
+    if (same) {
+      return FolderRow.Standing.RECORDED;
+    }
+    Duration since = Duration.between(entry.modified(), clock.instant());
+    if (!since.isNegative() && since.compareTo(STILL_WARM) < 0) {
+      return FolderRow.Standing.BEING_WRITTEN;
+    }
+    return known.isPresent() ? FolderRow.Standing.CHANGED_SINCE : FolderRow.Standing.NEW;
+  }
+
+  private static FolderRow gone(TreeEntry entry, Path root) {
+    return new FolderRow(
+        entry.kind() == TreeEntry.Kind.FOLDER
+            ? FolderRow.Kind.FOLDER
+            : entry.kind() == TreeEntry.Kind.LINK ? FolderRow.Kind.LINK : FolderRow.Kind.FILE,
+        entry.path(),
+        ShelfPaths.resolve(root, entry.path()),
+        entry.file(),
+        entry.size(),
+        entry.modified(),
+        entry.revision(),
+        entry.kind() == TreeEntry.Kind.FOLDER ? Optional.empty() : Optional.of(entry.since()),
+        FolderRow.Standing.GONE,
+        "");
+  }
+}

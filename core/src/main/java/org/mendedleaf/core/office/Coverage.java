@@ -1,0 +1,30 @@
+package org.mendedleaf.core.office;
+
+import java.nio.file.Path;
+import java.util.Optional;
+
+/**
+ * The plain answer to "is it in or not".
+ *
+ * @param shelf the shelf whose folder it lies in
+ * @param because one sentence
+ */
+public record Coverage(Path path, Optional<Shelf> shelf, State state, String because) {
+
+  /** Whether a path is recorded. */
+  public enum State {
+    RECORDED("recorded"),
+    NOT_YET("not recorded yet"),
+    UNCOVERED("not covered");
+
+    private final String words;
+
+    State(String words) {
+      this.words = words;
+    }
+
+    public String words() {
+      return words;
+    }
+  }
+}

@@ -1,0 +1,52 @@
+package org.mendedleaf.core.office;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
+import java.nio.channels.OverlappingFileLockException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.Optional;
+
+/**
+ * One process per desk owns the catalogue. The system itself lets the lock go when the process
+ * ends, however it ends.
+ */
+public final class DeskLock implements Closeable {
+
+  private final FileChannel channel;
+  private final FileLock lock;
+
+  private DeskLock(FileChannel channel, FileLock lock) {
+    this.channel = channel;
+    this.lock = lock;
+  }
+
+  /** Takes the lock, or returns empty if another process has it. */
+  public static Optional<DeskLock> tryTake(Path home) throws IOException {
+    Files.createDirectories(home);
+    FileChannel channel =
+        FileChannel.open(
+            home.resolve("owner.lock"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
+    try {
+      FileLock lock = channel.tryLock();
+      if (lock != null) {
+        return Optional.of(new DeskLock(channel, lock));
+      }
+    } catch (OverlappingFileLockException e) {
+      // another office in this very process has it
+      channel.close();
+      return Optional.empty();
+    }
+    channel.close();
+    return Optional.empty();
+  }
+
+  @Override
+  public void close() throws IOException {
+    lock.release();
+    channel.close();
+  }
+}

@@ -1,0 +1,50 @@
+package org.mendedleaf.core.office;
+
+import java.nio.file.Path;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Optional;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.RecordedFile;
+import org.mendedleaf.core.catalog.Revision;
+
+/**
+ * Everything about one file's history.
+ *
+ * @param address where it lies or lay on this desk; empty if its shelf is not bound here
+ * @param formerPaths newest first
+ * @param revisions oldest first
+ */
+public record FileLife(
+    FileRef ref,
+    Shelf shelf,
+    RecordedFile file,
+    Optional<Path> address,
+    List<InnerPath> formerPaths,
+    ZoneId zone,
+    List<Revision> revisions) {
+
+  public FileLife {
+    formerPaths = List.copyOf(formerPaths);
+    revisions = List.copyOf(revisions);
+  }
+
+  /** Who saved this revision. */
+  public static Who who(Revision revision) {
+    return Who.of(revision);
+  }
+
+  /** The newest revision; it is current as long as the file is on its shelf. */
+  public Revision newest() {
+    return revisions.get(revisions.size() - 1);
+  }
+
+  public Optional<Revision> revision(int number) {
+    return revisions.stream().filter(revision -> revision.number() == number).findFirst();
+  }
+
+  /** "first state" or "r15". */
+  public static String numbered(int number) {
+    return number == 0 ? "first state" : "r" + number;
+  }
+}

@@ -1,0 +1,68 @@
+package org.mendedleaf.core.office;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.nio.file.Path;
+import org.mendedleaf.core.capture.Capture;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.recover.Mending;
+import org.mendedleaf.core.store.LocalDurability;
+import org.mendedleaf.core.store.Store;
+
+/** A store that this desk has open, with everything that works on it. */
+final class OpenStore implements Closeable {
+
+  private final Catalogue catalogue;
+  private final Journal journal;
+  private final Capture capture;
+  private final Mending mending;
+
+  private OpenStore(Catalogue catalogue, OfficeSettings settings, String desk) {
+    this.catalogue = catalogue;
+    this.journal = new Journal(catalogue, desk);
+    this.capture =
+        new Capture(catalogue, journal, settings.owners(), settings.clock(), settings.workers());
+    this.mending = new Mending(catalogue, journal, capture, settings.clock(), settings.random());
+  }
+
+  static OpenStore open(Path folder, OfficeSettings settings, String desk) throws IOException {
+    Store store = Store.open(folder, LocalDurability.probe(folder), settings.random());
+    return of(store, settings, desk);
+  }
+
+  static OpenStore of(Store store, OfficeSettings settings, String desk) throws IOException {
+    Path file = settings.home().resolve("catalogues").resolve(store.description().id() + ".sqlite");
+    return new OpenStore(Catalogue.open(store, file), settings, desk);
+  }
+
+  String id() {
+    return catalogue.store().description().id();
+  }
+
+  Store store() {
+    return catalogue.store();
+  }
+
+  Catalogue catalogue() {
+    return catalogue;
+  }
+
+  Journal journal() {
+    return journal;
+  }
+
+  Capture capture() {
+    return capture;
+  }
+
+  Mending mending() {
+    return mending;
+  }
+
+  @Override
+  public void close() {
+    catalogue.close();
+    catalogue.store().close();
+  }
+}

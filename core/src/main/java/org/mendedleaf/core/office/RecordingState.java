@@ -1,0 +1,19 @@
+package org.mendedleaf.core.office;
+
+/** The states of a shelf's recording. */
+public enum RecordingState {
+  RECORDING("recording"),
+  NOT_YET("not recording yet"),
+  /** Known from a store, but bound to no folder on this desk. */
+  NOT_HERE("not bound here");
+
+  private final String words;
+
+  RecordingState(String words) {
+    this.words = words;
+  }
+
+  public String words() {
+    return words;
+  }
+}

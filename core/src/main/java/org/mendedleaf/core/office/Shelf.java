@@ -1,0 +1,27 @@
+package org.mendedleaf.core.office;
+
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.Optional;
+import org.mendedleaf.core.catalog.ShelfKind;
+
+/**
+ * A shelf as this desk sees it.
+ *
+ * @param store id of its store
+ * @param storeFolder where the store lies
+ * @param folder the folder that it records here; empty if it is bound to none
+ * @param files present files
+ * @param capturedAt when something was recorded last
+ */
+public record Shelf(
+    String store,
+    Path storeFolder,
+    long id,
+    String name,
+    ShelfKind kind,
+    Optional<Path> folder,
+    RecordingState recording,
+    long files,
+    long revisions,
+    Optional<Instant> capturedAt) {}

@@ -1,0 +1,20 @@
+package org.mendedleaf.core.office;
+
+import java.nio.file.Path;
+
+/**
+ * A store's place.
+ *
+ * @param bytes of all its files
+ * @param free bytes left on its drive
+ * @param sameDrive whether a shelf bound here lies on the same drive
+ * @param confirmsWrites whether the place tells when bytes have reached it
+ */
+public record StoreFacts(
+    String id,
+    Path folder,
+    long bytes,
+    long free,
+    boolean sameDrive,
+    boolean confirmsWrites,
+    boolean trial) {}

@@ -1,0 +1,36 @@
+package org.mendedleaf.core.store;
+
+import java.util.Iterator;
+import java.util.LinkedHashMap;
+import java.util.Map;
+
+/**
+ * Keeps the plain bytes of recently decoded records, least recently used out first, up to a limit
+ * in bytes. Safe for several threads.
+ */
+final class BlockCache {
+
+  private record Key(SheafId sheaf, long offset) {}
+
+  private final long limit;
+  private final Map<Key, byte[]> blocks = new LinkedHashMap<>(64, 0.75f, true);
+  private long held;
+
+  BlockCache(long limit) {
+    this.limit = limit;
+  }
+
+  synchronized byte[] getOrNull(Location at) {
+    return blocks.get(new Key(at.sheaf(), at.offset()));
+  }
+
+  synchronized void put(Location at, byte[] plain) {
+    byte[] before = blocks.put(new Key(at.sheaf(), at.offset()), plain);
+    held += plain.length - (before == null ? 0 : before.length);
+    Iterator<byte[]> eldest = blocks.values().iterator();
+    while (held > limit && eldest.hasNext()) {
+      held -= eldest.next().length;
+      eldest.remove();
+    }
+  }
+}

@@ -1,0 +1,72 @@
+package org.mendedleaf.core.store;
+
+import com.github.luben.zstd.Zstd;
+import com.github.luben.zstd.ZstdCompressCtx;
+import com.github.luben.zstd.ZstdDecompressCtx;
+import com.github.luben.zstd.ZstdException;
+
+/** Zstandard with and without a raw-content dictionary. Stateless. */
+final class Compression {
+
+  // Level 3 keeps pace with reading; with a dictionary nearly all of the gain is in the match, so
+  // a higher level costs little and finds more of it.
+  private static final int LEVEL = 3;
+  private static final int LEVEL_ON_BASES = 9;
+
+  /** A dictionary that begins with this would be read as a trained one (RFC 8878, 5). */
+  private static final int TRAINED = 0xEC30A437;
+
+  private Compression() {}
+
+  static byte[] compress(byte[] plain, int length) {
+    try (ZstdCompressCtx context = new ZstdCompressCtx()) {
+      context.setLevel(LEVEL).setContentSize(true);
+      byte[] input = length == plain.length ? plain : java.util.Arrays.copyOf(plain, length);
+      return context.compress(input);
+    }
+  }
+
+  static boolean canBeDictionary(byte[] bytes) {
+    return bytes.length >= 8
+        && !((bytes[0] & 0xff) == (TRAINED & 0xff)
+            && (bytes[1] & 0xff) == (TRAINED >> 8 & 0xff)
+            && (bytes[2] & 0xff) == (TRAINED >> 16 & 0xff)
+            && (bytes[3] & 0xff) == (TRAINED >>> 24));
+  }
+
+  static byte[] compressOnBases(byte[] plain, byte[] dictionary) {
+    try (ZstdCompressCtx context = new ZstdCompressCtx()) {
+      context.setLevel(LEVEL_ON_BASES).setContentSize(true).loadDict(dictionary);
+      return context.compress(plain);
+    }
+  }
+
+  static byte[] expand(
+      Codec codec, byte[] payload, int plainLength, byte[] dictionary, String where)
+      throws DamagedContentException {
+    if (codec == Codec.STORED) {
+      return payload;
+    }
+    try (ZstdDecompressCtx context = new ZstdDecompressCtx()) {
+      if (codec == Codec.ZSTD_ON_BASES) {
+        context.loadDict(dictionary);
+      }
+      byte[] plain = context.decompress(payload, plainLength);
+      if (plain.length != plainLength) {
+        throw new DamagedContentException(where, "it unpacks to another length than written");
+      }
+      return plain;
+    } catch (ZstdException e) {
+      throw new DamagedContentException(where, "it does not unpack (" + e.getMessage() + ")");
+    }
+  }
+
+  /** Unpacks a whole frame that says its own length. */
+  static byte[] expandFrame(byte[] frame, int limit, String where) throws DamagedContentException {
+    long length = Zstd.getFrameContentSize(frame);
+    if (length < 0 || length > limit) {
+      throw new DamagedContentException(where, "its compressed part says no usable length");
+    }
+    return expand(Codec.ZSTD, frame, (int) length, new byte[0], where);
+  }
+}

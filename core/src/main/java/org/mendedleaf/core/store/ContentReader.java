@@ -1,0 +1,95 @@
+package org.mendedleaf.core.store;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.security.MessageDigest;
+import java.util.List;
+
+/**
+ * Gives contents back. Each chunk is checked against its id as it is read, so what is written out
+ * is what was recorded or an exception. Safe for several threads.
+ */
+public final class ContentReader {
+
+  private final Sheaves sheaves;
+  private final ChunkIndex index;
+
+  ContentReader(Sheaves sheaves, ChunkIndex index) {
+    this.sheaves = sheaves;
+    this.index = index;
+  }
+
+  /** Writes the plain bytes to {@code out}, which stays open. */
+  public void copy(ContentRef content, OutputStream out) throws IOException {
+    long written = 0;
+    for (StoredRecord.Entry chunk : chunks(content)) {
+      byte[] bytes = checkedChunk(chunk.id());
+      out.write(bytes);
+      written += bytes.length;
+    }
+    if (written != content.size()) {
+      throw new DamagedContentException(
+          content.id().hex(), "it has %d bytes instead of %d".formatted(written, content.size()));
+    }
+  }
+
+  /** The whole content in memory; for small ones. */
+  public byte[] bytes(ContentRef content) throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream((int) Math.min(content.size(), 1 << 24));
+    copy(content, out);
+    return out.toByteArray();
+  }
+
+  /** The first bytes of a content, at most {@code limit}. */
+  public byte[] head(ContentRef content, int limit) throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    for (StoredRecord.Entry chunk : chunks(content)) {
+      byte[] bytes = checkedChunk(chunk.id());
+      out.write(bytes, 0, Math.min(bytes.length, limit - out.size()));
+      if (out.size() >= limit) {
+        break;
+      }
+    }
+    return out.toByteArray();
+  }
+
+  /** SHA-256 of the plain bytes: the id itself for a content of one chunk, else computed now. */
+  public ContentId sha256(ContentRef content) throws IOException {
+    if (content.levels() == 0) {
+      return content.id();
+    }
+    MessageDigest digest = ContentId.sha256();
+    for (StoredRecord.Entry chunk : chunks(content)) {
+      digest.update(checkedChunk(chunk.id()));
+    }
+    return ContentId.of(digest.digest());
+  }
+
+  /** One block of metadata, as it was written. */
+  public byte[] block(ContentId id) throws IOException {
+    return sheaves.chunk(id, index);
+  }
+
+  /** The ids and lengths of the chunks of a content, in order. */
+  List<StoredRecord.Entry> chunks(ContentRef content) throws IOException {
+    List<StoredRecord.Entry> chunks =
+        List.of(new StoredRecord.Entry(content.id(), (int) Math.min(content.size(), 1 << 30)));
+    for (int level = content.levels(); level > 0; level--) {
+      ByteArrayOutputStream list = new ByteArrayOutputStream();
+      for (StoredRecord.Entry chunk : chunks) {
+        list.write(checkedChunk(chunk.id()));
+      }
+      chunks = ChunkList.decode(list.toByteArray(), content.id().hex()).chunks();
+    }
+    return content.size() == 0 ? List.of() : chunks;
+  }
+
+  private byte[] checkedChunk(ContentId id) throws IOException {
+    byte[] bytes = sheaves.chunk(id, index);
+    if (!ContentId.hash(bytes, 0, bytes.length).equals(id)) {
+      throw new DamagedContentException(id.hex(), "its bytes do not hash to its name");
+    }
+    return bytes;
+  }
+}

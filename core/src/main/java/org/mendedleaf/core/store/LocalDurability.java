@@ -1,0 +1,98 @@
+package org.mendedleaf.core.store;
+
+import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+
+/**
+ * A file system of this machine. With hard links a name is published by linking, which fails if it
+ * is taken; without them only one desk may write, and publishing is a look and a move.
+ */
+public final class LocalDurability implements Durability {
+
+  private final boolean hardLinks;
+
+  private LocalDurability(boolean hardLinks) {
+    this.hardLinks = hardLinks;
+  }
+
+  /** Tries out what this existing, writable folder can do. */
+  public static LocalDurability probe(Path folder) throws IOException {
+    Path file = Files.createTempFile(folder, ".probe", ".tmp");
+    Path link = folder.resolve(file.getFileName() + ".link");
+    try {
+      Files.createLink(link, file);
+      return new LocalDurability(true);
+    } catch (IOException | UnsupportedOperationException e) {
+      return new LocalDurability(false);
+    } finally {
+      Files.deleteIfExists(link);
+      Files.deleteIfExists(file);
+    }
+  }
+
+  static LocalDurability withoutLinks() {
+    return new LocalDurability(false);
+  }
+
+  @Override
+  public boolean confirmsWrites() {
+    return true;
+  }
+
+  @Override
+  public boolean severalWriters() {
+    return hardLinks;
+  }
+
+  @Override
+  public void force(Path file) throws IOException {
+    try (FileChannel channel = FileChannel.open(file, StandardOpenOption.WRITE)) {
+      channel.force(true);
+    }
+  }
+
+  @Override
+  public void forceFolder(Path folder) throws IOException {
+    // Only some systems let a folder be opened; where they do not, names are durable with the file.
+    FileChannel channel;
+    try {
+      channel = FileChannel.open(folder, StandardOpenOption.READ);
+    } catch (IOException | UnsupportedOperationException e) {
+      return;
+    }
+    try (channel) {
+      channel.force(true);
+    }
+  }
+
+  @Override
+  public boolean publish(Path temporary, Path target) throws IOException {
+    try {
+      if (hardLinks) {
+        Files.createLink(target, temporary);
+      } else if (Files.exists(target)) {
+        return false;
+      } else {
+        Files.move(temporary, target, StandardCopyOption.ATOMIC_MOVE);
+      }
+      forceFolder(target.toAbsolutePath().getParent());
+      return true;
+    } catch (FileAlreadyExistsException e) {
+      return false;
+    } finally {
+      Files.deleteIfExists(temporary);
+    }
+  }
+
+  @Override
+  public void replace(Path temporary, Path target) throws IOException {
+    Files.move(
+        temporary, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+    forceFolder(target.toAbsolutePath().getParent());
+  }
+}

@@ -1,0 +1,197 @@
+package org.mendedleaf.core.store;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * Collects new chunks of one kind into blocks and compresses each full block into one record.
+ * Chunks that have a former state go into blocks that lean on it, the others into plain blocks. One
+ * packer belongs to one thread; what it hands to the session may come from many.
+ */
+final class Packer {
+
+  /** Chains of records that lean on each other are at most this long. */
+  static final int MAX_DEPTH = 8;
+
+  // Where the chain is full, lean on a state so much earlier; halving keeps both drift and reads
+  // low.
+  private static final int DEPTH_AFTER_FULL = MAX_DEPTH / 2;
+  private static final int PLAIN_BLOCK = 1 << 20;
+  private static final int LEANING_BLOCK = 256 << 10;
+  private static final int BASES_PER_BLOCK = 512 << 10;
+
+  /** Leaning must pay: it costs reading the bases at every read. */
+  private static final double WORTH_LEANING = 0.9;
+
+  private final RecordKind kind;
+  private final WriteSession session;
+  private final Block plain = new Block();
+  private final Block leaning = new Block();
+
+  Packer(RecordKind kind, WriteSession session) {
+    this.kind = kind;
+    this.session = session;
+  }
+
+  /** Takes a new chunk; {@code bases} may be empty. */
+  void add(ContentId id, byte[] bytes, int from, int length, List<Base> bases) throws IOException {
+    List<Base> usable = usable(bases);
+    if (usable.isEmpty()) {
+      if (plain.size() + length > PLAIN_BLOCK) {
+        flushPlain();
+      }
+      plain.add(id, bytes, from, length);
+      return;
+    }
+    if (leaning.size() + length > LEANING_BLOCK
+        || leaning.basesSize() + size(usable) > BASES_PER_BLOCK) {
+      flushLeaning();
+    }
+    leaning.add(id, bytes, from, length);
+    leaning.leanOn(usable);
+  }
+
+  /** Writes out whatever is collected. */
+  void flush() throws IOException {
+    flushPlain();
+    flushLeaning();
+  }
+
+  private void flushPlain() throws IOException {
+    if (!plain.isEmpty()) {
+      byte[] bytes = plain.bytes();
+      byte[] packed = Compression.compress(bytes, bytes.length);
+      session.append(plainRecord(plain, bytes, packed));
+      plain.clear();
+    }
+  }
+
+  private void flushLeaning() throws IOException {
+    if (leaning.isEmpty()) {
+      return;
+    }
+    byte[] bytes = leaning.bytes();
+    List<Base> bases = leaning.bases();
+    byte[] dictionary = session.baseBytes(bases);
+    byte[] alone = Compression.compress(bytes, bytes.length);
+    byte[] leant =
+        Compression.canBeDictionary(dictionary)
+            ? Compression.compressOnBases(bytes, dictionary)
+            : bytes;
+    int saving = alone.length - leant.length - RecordFormat.BASE * bases.size();
+    if (saving > 0 && leant.length < alone.length * WORTH_LEANING) {
+      session.append(
+          new StoredRecord(
+              kind,
+              Codec.ZSTD_ON_BASES,
+              session.depthOn(bases),
+              bytes.length,
+              bases,
+              leaning.directory,
+              leant));
+    } else {
+      session.append(plainRecord(leaning, bytes, alone));
+    }
+    leaning.clear();
+  }
+
+  private StoredRecord plainRecord(Block block, byte[] bytes, byte[] packed) {
+    boolean smaller = packed.length < bytes.length;
+    return new StoredRecord(
+        kind,
+        smaller ? Codec.ZSTD : Codec.STORED,
+        0,
+        bytes.length,
+        List.of(),
+        block.directory,
+        smaller ? packed : bytes);
+  }
+
+  /** Leaves out what cannot be found and steps down where a chain is full. */
+  private List<Base> usable(List<Base> bases) throws IOException {
+    List<Base> usable = new ArrayList<>();
+    int room = BASES_PER_BLOCK;
+    for (Base base : bases) {
+      for (Base lower : session.stepDown(base, MAX_DEPTH - 1, DEPTH_AFTER_FULL)) {
+        if (lower.length() <= room) {
+          usable.add(lower);
+          room -= lower.length();
+        }
+      }
+    }
+    return usable;
+  }
+
+  private static int size(List<Base> bases) {
+    return bases.stream().mapToInt(Base::length).sum();
+  }
+
+  /** A block that is being filled. */
+  private static final class Block {
+    private final ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+    private final List<StoredRecord.Entry> directory = new ArrayList<>();
+    // One stretch per chunk: neighbours lean on overlapping stretches, which then become one.
+    private final Map<ContentId, Base> bases = new LinkedHashMap<>();
+
+    void add(ContentId id, byte[] from, int offset, int length) {
+      bytes.write(from, offset, length);
+      directory.add(new StoredRecord.Entry(id, length));
+    }
+
+    void leanOn(List<Base> more) {
+      for (Base base : more) {
+        bases.merge(base.chunk(), base, Block::union);
+      }
+    }
+
+    private static Base union(Base a, Base b) {
+      int from = Math.min(a.from(), b.from());
+      int to = Math.max(a.from() + a.length(), b.from() + b.length());
+      return new Base(a.chunk(), from, to - from);
+    }
+
+    int size() {
+      return bytes.size();
+    }
+
+    int basesSize() {
+      return Packer.size(bases());
+    }
+
+    boolean isEmpty() {
+      return directory.isEmpty();
+    }
+
+    byte[] bytes() {
+      return bytes.toByteArray();
+    }
+
+    List<Base> bases() {
+      return List.copyOf(bases.values());
+    }
+
+    void clear() {
+      bytes.reset();
+      directory.clear();
+      bases.clear();
+    }
+  }
+
+  /** For a single record of metadata, which is never grouped with others. */
+  static StoredRecord metadata(ContentId id, byte[] bytes) {
+    byte[] packed = Compression.compress(bytes, bytes.length);
+    boolean smaller = packed.length < bytes.length;
+    return new StoredRecord(
+        RecordKind.META,
+        smaller ? Codec.ZSTD : Codec.STORED,
+        0,
+        bytes.length,
+        List.of(),
+        List.of(new StoredRecord.Entry(id, bytes.length)),
+        smaller ? packed : bytes);
+  }
+}

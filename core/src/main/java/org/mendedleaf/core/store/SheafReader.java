@@ -1,0 +1,96 @@
+package org.mendedleaf.core.store;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.channels.SeekableByteChannel;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Reads one sheaf. Safe for several threads: reads are positional or take turns. */
+final class SheafReader implements Closeable {
+
+  private final SheafId id;
+  private final String where;
+  private final SeekableByteChannel channel;
+
+  SheafReader(Path root, SheafId id, Path file) throws IOException {
+    this.id = id;
+    this.where = root.relativize(file).toString();
+    this.channel = Files.newByteChannel(file, StandardOpenOption.READ);
+  }
+
+  /** The record at this place, checked. */
+  StoredRecord record(long offset, int length) throws IOException {
+    return RecordFormat.decode(raw(offset, length), where + " at " + offset);
+  }
+
+  /** The bytes of a record, unchecked. */
+  byte[] raw(long offset, int length) throws IOException {
+    if (length < 0 || length > RecordFormat.MAX_LENGTH) {
+      throw new DamagedContentException(where, "a record of " + length + " bytes is listed");
+    }
+    return read(offset, length);
+  }
+
+  /** Every extent that the footer lists, in order; header, footer and trailer are checked. */
+  List<SheafFormat.Extent> extents() throws IOException {
+    long size = channel.size();
+    if (size < SheafFormat.HEADER + SheafFormat.TRAILER) {
+      throw new DamagedContentException(where, "it is cut off");
+    }
+    SheafFormat.checkHeader(read(0, SheafFormat.HEADER), id, where);
+    byte[] trailer = read(size - SheafFormat.TRAILER, SheafFormat.TRAILER);
+    SheafFormat.Extent footer = SheafFormat.footerExtent(trailer, where);
+    if (footer.offset() + footer.length() + SheafFormat.TRAILER != size) {
+      throw new DamagedContentException(where, "its length does not fit its end");
+    }
+    return SheafFormat.footer(read(footer.offset(), footer.length()), where);
+  }
+
+  /** Every content in the sheaf; reads all records, checks each. */
+  List<SheafEntry> entries() throws IOException {
+    List<SheafEntry> entries = new ArrayList<>();
+    for (SheafFormat.Extent extent : extents()) {
+      StoredRecord record = record(extent.offset(), extent.length());
+      int from = 0;
+      for (StoredRecord.Entry entry : record.directory()) {
+        Location location =
+            new Location(
+                id, extent.offset(), extent.length(), from, entry.length(), record.depth());
+        entries.add(new SheafEntry(record.kind(), entry.id(), location));
+        from += entry.length();
+      }
+    }
+    return entries;
+  }
+
+  private byte[] read(long offset, int length) throws IOException {
+    ByteBuffer buffer = ByteBuffer.allocate(length);
+    if (channel instanceof FileChannel file) {
+      while (buffer.hasRemaining() && file.read(buffer, offset + buffer.position()) >= 0) {
+        // positional reads need no lock
+      }
+    } else {
+      synchronized (channel) {
+        channel.position(offset);
+        while (buffer.hasRemaining() && channel.read(buffer) >= 0) {
+          // until full or at the end
+        }
+      }
+    }
+    if (buffer.hasRemaining()) {
+      throw new DamagedContentException(where + " at " + offset, "it is cut off");
+    }
+    return buffer.array();
+  }
+
+  @Override
+  public void close() throws IOException {
+    channel.close();
+  }
+}

@@ -1,0 +1,90 @@
+package org.mendedleaf.core.store;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Checks one sheaf at a time; finds all damage instead of stopping at the first. Safe for several
+ * threads.
+ */
+public final class SheafVerification {
+
+  private final StoreLayout layout;
+  private final Sheaves sheaves;
+
+  SheafVerification(StoreLayout layout, Sheaves sheaves) {
+    this.layout = layout;
+    this.sheaves = sheaves;
+  }
+
+  /**
+   * What was found in one sheaf.
+   *
+   * @param records how many records were read or, at a glance, listed
+   * @param bytes length of the sheaf
+   */
+  public record Result(long records, long bytes, List<Damage> damage) {}
+
+  /**
+   * A damaged place.
+   *
+   * @param where sheaf and offset
+   * @param what the end of a sentence
+   * @param offset of the record in the sheaf, or -1 if the sheaf as a whole is meant
+   */
+  public record Damage(String where, String what, long offset) {}
+
+  /** Header, footer and length only. */
+  public Result glance(SheafId id) throws IOException {
+    try {
+      List<SheafFormat.Extent> extents = sheaves.reader(id).extents();
+      return new Result(extents.size(), size(id), List.of());
+    } catch (DamagedContentException e) {
+      return whole(id, e);
+    }
+  }
+
+  /** Every record against its checksum. */
+  public Result deep(SheafId id) throws IOException {
+    List<SheafFormat.Extent> extents;
+    SheafReader reader;
+    try {
+      reader = sheaves.reader(id);
+      extents = reader.extents();
+    } catch (DamagedContentException e) {
+      return whole(id, e);
+    }
+    List<Damage> damage = new ArrayList<>();
+    long expected = SheafFormat.HEADER;
+    for (SheafFormat.Extent extent : extents) {
+      String where = name(id) + " at " + extent.offset();
+      if (extent.offset() != expected) {
+        damage.add(new Damage(where, "bytes lie between the records", extent.offset()));
+      }
+      expected = extent.offset() + extent.length();
+      try {
+        byte[] raw = reader.raw(extent.offset(), extent.length());
+        RecordFormat.decode(raw, where);
+      } catch (DamagedContentException | StoreFormatException e) {
+        damage.add(new Damage(where, e.getMessage(), extent.offset()));
+      }
+    }
+    return new Result(extents.size(), size(id), damage);
+  }
+
+  private Result whole(SheafId id, DamagedContentException e) {
+    return new Result(0, 0, List.of(new Damage(name(id), e.getMessage(), -1)));
+  }
+
+  private long size(SheafId id) throws IOException {
+    return Files.size(layout.sheaf(id));
+  }
+
+  private String name(SheafId id) {
+    Path file = layout.sheaf(id);
+    return layout.root().relativize(file).toString();
+  }
+}

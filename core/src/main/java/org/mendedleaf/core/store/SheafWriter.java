@@ -1,0 +1,97 @@
+package org.mendedleaf.core.store;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.SeekableByteChannel;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Writes one sheaf under a pending name; {@link #finish} makes it durable and gives it its name.
+ * Until then nobody sees it, and {@link #close} without finish leaves nothing behind. Not safe for
+ * several threads.
+ */
+final class SheafWriter implements Closeable {
+
+  private final StoreLayout layout;
+  private final Durability durability;
+  private final SheafId id;
+  private final Path pending;
+  private final SeekableByteChannel channel;
+  private final List<SheafFormat.Extent> extents = new ArrayList<>();
+  private final List<SheafEntry> entries = new ArrayList<>();
+  private long length;
+  private boolean finished;
+
+  SheafWriter(StoreLayout layout, Durability durability, SheafId id) throws IOException {
+    this.layout = layout;
+    this.durability = durability;
+    this.id = id;
+    Path folder = layout.sheaf(id).getParent();
+    if (!Files.isDirectory(folder)) {
+      Files.createDirectories(folder);
+      durability.forceFolder(layout.sheaves());
+    }
+    this.pending = folder.resolve(id.text() + StoreLayout.PENDING);
+    this.channel =
+        Files.newByteChannel(pending, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
+    try {
+      write(SheafFormat.header(id));
+    } catch (IOException e) {
+      close();
+      throw e;
+    }
+  }
+
+  long length() {
+    return length;
+  }
+
+  /** Appends a record and notes where each of its contents lies. */
+  void append(StoredRecord record) throws IOException {
+    byte[] bytes = RecordFormat.encode(record);
+    long offset = length;
+    write(bytes);
+    extents.add(new SheafFormat.Extent(offset, bytes.length));
+    int from = 0;
+    for (StoredRecord.Entry entry : record.directory()) {
+      Location location =
+          new Location(id, offset, bytes.length, from, entry.length(), record.depth());
+      entries.add(new SheafEntry(record.kind(), entry.id(), location));
+      from += entry.length();
+    }
+  }
+
+  /** Closes the sheaf, forces it and publishes its name. */
+  FinishedSheaf finish() throws IOException {
+    write(SheafFormat.footerAndTrailer(length, extents));
+    channel.close();
+    durability.force(pending);
+    Path target = layout.sheaf(id);
+    if (!durability.publish(pending, target)) {
+      throw new IOException("A sheaf named " + id + " exists already.");
+    }
+    finished = true;
+    return new FinishedSheaf(id, length, List.copyOf(entries));
+  }
+
+  @Override
+  public void close() throws IOException {
+    if (!finished) {
+      channel.close();
+      Files.deleteIfExists(pending);
+    }
+  }
+
+  private void write(byte[] bytes) throws IOException {
+    ByteBuffer buffer = ByteBuffer.wrap(bytes);
+    while (buffer.hasRemaining()) {
+      channel.write(buffer);
+    }
+    length += bytes.length;
+  }
+}

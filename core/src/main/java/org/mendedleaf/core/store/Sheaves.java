@@ -1,0 +1,124 @@
+package org.mendedleaf.core.store;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.util.Iterator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * The open sheaves of one store: decodes records, keeps a few files open and recent blocks decoded.
+ * Safe for several threads.
+ */
+final class Sheaves implements Closeable {
+
+  private static final int OPEN_FILES = 64;
+  private static final long CACHED_BYTES = 64L << 20;
+
+  private final StoreLayout layout;
+  private final BlockCache cache = new BlockCache(CACHED_BYTES);
+  private final Map<SheafId, SheafReader> open = new LinkedHashMap<>(16, 0.75f, true);
+
+  Sheaves(StoreLayout layout) {
+    this.layout = layout;
+  }
+
+  /** The plain bytes of the record at this place; the caller must not change them. */
+  byte[] block(Location at, ChunkIndex index) throws IOException {
+    byte[] cached = cache.getOrNull(at);
+    if (cached != null) {
+      return cached;
+    }
+    StoredRecord record = record(at);
+    byte[] dictionary = bases(record.bases(), index);
+    byte[] plain =
+        Compression.expand(
+            record.codec(), record.payload(), record.plainLength(), dictionary, describe(at));
+    cache.put(at, plain);
+    return plain;
+  }
+
+  StoredRecord record(Location at) throws IOException {
+    return reader(at.sheaf()).record(at.offset(), at.length());
+  }
+
+  /** The plain bytes of one chunk, a slice of its block. */
+  byte[] chunk(ContentId id, ChunkIndex index) throws IOException {
+    Location at = index.locate(id).orElseThrow(() -> new MissingContentException(id));
+    byte[] block = block(at, index);
+    if (at.from() == 0 && at.size() == block.length) {
+      return block;
+    }
+    return java.util.Arrays.copyOfRange(block, at.from(), at.from() + at.size());
+  }
+
+  /** The stretches one after another. */
+  byte[] bases(List<Base> bases, ChunkIndex index) throws IOException {
+    int length = bases.stream().mapToInt(Base::length).sum();
+    byte[] out = new byte[length];
+    int at = 0;
+    for (Base base : bases) {
+      byte[] chunk = chunk(base.chunk(), index);
+      if (base.from() + base.length() > chunk.length) {
+        throw new DamagedContentException(
+            base.chunk().hex(), "another record leans on bytes that it does not have");
+      }
+      System.arraycopy(chunk, base.from(), out, at, base.length());
+      at += base.length();
+    }
+    return out;
+  }
+
+  SheafReader reader(SheafId id) throws IOException {
+    synchronized (open) {
+      SheafReader reader = open.get(id);
+      if (reader == null) {
+        Path file = layout.sheaf(id);
+        try {
+          reader = new SheafReader(layout.root(), id, file);
+        } catch (NoSuchFileException e) {
+          throw new DamagedContentException(
+              layout.root().relativize(file).toString(), "it is missing");
+        }
+        open.put(id, reader);
+        closeEldest();
+      }
+      return reader;
+    }
+  }
+
+  /** Every content in this sheaf. */
+  List<SheafEntry> entries(SheafId id) throws IOException {
+    return reader(id).entries();
+  }
+
+  private String describe(Location at) {
+    return layout.root().relativize(layout.sheaf(at.sheaf())) + " at " + at.offset();
+  }
+
+  private void closeEldest() throws IOException {
+    Iterator<SheafReader> eldest = open.values().iterator();
+    while (open.size() > OPEN_FILES && eldest.hasNext()) {
+      eldest.next().close();
+      eldest.remove();
+    }
+  }
+
+  @Override
+  public void close() {
+    synchronized (open) {
+      for (SheafReader reader : open.values()) {
+        try {
+          reader.close();
+        } catch (IOException e) {
+          throw new UncheckedIOException(e);
+        }
+      }
+      open.clear();
+    }
+  }
+}

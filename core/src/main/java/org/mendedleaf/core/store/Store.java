@@ -1,0 +1,165 @@
+package org.mendedleaf.core.store;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.nio.file.DirectoryStream;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+import java.util.random.RandomGenerator;
+
+/**
+ * A store at one place: where revisions are kept.
+ *
+ * <p>Writing goes through three steps that never overlap in the files they touch. A {@link
+ * WriteSession} appends records to sheaves, which become durable when it finishes. The {@link
+ * SegmentLog} then publishes one segment that mentions them: this is the commit, and before it
+ * nothing refers to the sheaves. Reading goes through a {@link ContentReader} and a {@link
+ * ChunkIndex}, which somebody above builds from the sheaves that the log mentions. No file is
+ * changed after it got its name.
+ *
+ * <p>Safe for several threads and, through the log, for several processes. Locks: {@link Sheaves}
+ * guards its open files, each session guards its current sheaf; there are no others.
+ */
+public final class Store implements Closeable {
+
+  private final StoreLayout layout;
+  private final StoreDescription description;
+  private final Durability durability;
+  private final RandomGenerator random;
+  private final Sheaves sheaves;
+  private final SegmentLog log;
+
+  private Store(
+      StoreLayout layout,
+      StoreDescription description,
+      Durability durability,
+      RandomGenerator random) {
+    this.layout = layout;
+    this.description = description;
+    this.durability = durability;
+    this.random = random;
+    this.sheaves = new Sheaves(layout);
+    this.log = new SegmentLog(layout, durability, random);
+  }
+
+  /**
+   * Makes a store in a folder that is empty or does not exist yet.
+   *
+   * @param desk the desk that alone may write if the place cannot serve several
+   */
+  public static Store make(
+      Path root,
+      StoreParameters parameters,
+      Instant now,
+      String desk,
+      Durability durability,
+      RandomGenerator random)
+      throws IOException {
+    StoreLayout layout = new StoreLayout(root);
+    Files.createDirectories(root);
+    try (DirectoryStream<Path> content = Files.newDirectoryStream(root)) {
+      if (content.iterator().hasNext()) {
+        throw new FileAlreadyExistsException(root.toString(), null, "the folder is not empty");
+      }
+    }
+    Files.createDirectories(layout.sheaves());
+    Files.createDirectories(layout.log());
+    byte[] id = new byte[16];
+    random.nextBytes(id);
+    StoreDescription description =
+        new StoreDescription(
+            StoreDescription.FORMAT,
+            HexFormat.of().formatHex(id),
+            now,
+            parameters.cutting(),
+            parameters.sheafLimit(),
+            parameters.trial(),
+            durability.severalWriters() ? Optional.empty() : Optional.of(desk));
+    Path temporary = root.resolve(StoreLayout.DESCRIPTION + StoreLayout.PENDING);
+    Files.write(temporary, description.encode());
+    durability.force(temporary);
+    durability.replace(temporary, layout.description());
+    return new Store(layout, description, durability, random);
+  }
+
+  /**
+   * Opens an existing store; only {@code store.json} is read.
+   *
+   * @throws NoSuchFileException if there is no store in this folder
+   */
+  public static Store open(Path root, Durability durability, RandomGenerator random)
+      throws IOException {
+    StoreLayout layout = new StoreLayout(root);
+    byte[] bytes;
+    try {
+      bytes = Files.readAllBytes(layout.description());
+    } catch (NoSuchFileException e) {
+      throw new NoSuchFileException(root.toString(), null, "no store lies there");
+    }
+    StoreDescription description = StoreDescription.decode(bytes, layout.description().toString());
+    return new Store(layout, description, durability, random);
+  }
+
+  /** Whether a store lies in this folder. */
+  public static boolean liesIn(Path folder) {
+    return Files.exists(new StoreLayout(folder).description());
+  }
+
+  public Path root() {
+    return layout.root();
+  }
+
+  public StoreDescription description() {
+    return description;
+  }
+
+  public Durability durability() {
+    return durability;
+  }
+
+  public SegmentLog log() {
+    return log;
+  }
+
+  /** Begins to write; the index tells what is there already. */
+  public WriteSession write(ChunkIndex index) {
+    return new WriteSession(this, index);
+  }
+
+  public ContentReader reader(ChunkIndex index) {
+    return new ContentReader(sheaves, index);
+  }
+
+  /** Every content in a committed sheaf; reads the whole sheaf and checks each record. */
+  public List<SheafEntry> entries(SheafId sheaf) throws IOException {
+    return sheaves.entries(sheaf);
+  }
+
+  /** Checks stored bytes against their checksums. */
+  public SheafVerification verification() {
+    return new SheafVerification(layout, sheaves);
+  }
+
+  StoreLayout layout() {
+    return layout;
+  }
+
+  Sheaves sheaves() {
+    return sheaves;
+  }
+
+  RandomGenerator random() {
+    return random;
+  }
+
+  @Override
+  public void close() {
+    sheaves.close();
+  }
+}

@@ -1,0 +1,90 @@
+package org.mendedleaf.core.store;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.util.Optional;
+
+/**
+ * What {@code store.json} says. One line of JSON whose last member is the SHA-256 of all bytes
+ * before {@code ,"sha256"}.
+ *
+ * @param format version of the store's format
+ * @param id random name of the store, 32 hexadecimal digits
+ * @param created when it was made
+ * @param cutting how contents are cut
+ * @param sheafLimit bytes after which a sheaf is closed
+ * @param trial whether it was made under a set clock: for tests and demonstrations, for good
+ * @param onlyDesk the one desk that may write, where the place cannot publish if absent
+ */
+public record StoreDescription(
+    int format,
+    String id,
+    Instant created,
+    Cutting cutting,
+    long sheafLimit,
+    boolean trial,
+    Optional<String> onlyDesk) {
+
+  /** The newest format that this program reads and the one it writes. */
+  public static final int FORMAT = 1;
+
+  /** 64 MiB. */
+  public static final long SHEAF_LIMIT = 64L << 20;
+
+  private static final ObjectMapper JSON = new ObjectMapper();
+  private static final String SEAL = ",\"sha256\":\"";
+
+  byte[] encode() {
+    ObjectNode node = JSON.createObjectNode();
+    node.put("format", format).put("store", id).put("created", created.toString());
+    node.putObject("cutting")
+        .put("min", cutting.min())
+        .put("average", cutting.average())
+        .put("max", cutting.max());
+    node.put("sheafLimit", sheafLimit).put("trial", trial);
+    onlyDesk.ifPresent(desk -> node.put("onlyDesk", desk));
+    String text = node.toString();
+    byte[] open = text.substring(0, text.length() - 1).getBytes(StandardCharsets.UTF_8);
+    String hash = ContentId.hash(open, 0, open.length).hex();
+    return (new String(open, StandardCharsets.UTF_8) + SEAL + hash + "\"}\n")
+        .getBytes(StandardCharsets.UTF_8);
+  }
+
+  /**
+   * @param where named in exceptions
+   * @throws StoreFormatException if it is of a newer format, whatever else it may say
+   */
+  static StoreDescription decode(byte[] bytes, String where)
+      throws StoreFormatException, DamagedContentException {
+    String text = new String(bytes, StandardCharsets.UTF_8);
+    try {
+      JsonNode node = JSON.readTree(text);
+      int format = node.path("format").asInt();
+      if (format > FORMAT) {
+        throw new StoreFormatException(
+            "%s is of format %d; this program reads up to %d. Nothing was changed; a newer Mended Leaf can open it."
+                .formatted(where, format, FORMAT));
+      }
+      int seal = text.lastIndexOf(SEAL);
+      byte[] open = text.substring(0, Math.max(seal, 0)).getBytes(StandardCharsets.UTF_8);
+      if (!ContentId.hash(open, 0, open.length).hex().equals(node.path("sha256").asText())) {
+        throw new DamagedContentException(where, "its text does not fit its checksum");
+      }
+      JsonNode cut = node.get("cutting");
+      return new StoreDescription(
+          format,
+          node.get("store").asText(),
+          Instant.parse(node.get("created").asText()),
+          new Cutting(cut.get("min").asInt(), cut.get("average").asInt(), cut.get("max").asInt()),
+          node.get("sheafLimit").asLong(),
+          node.get("trial").asBoolean(),
+          Optional.ofNullable(node.get("onlyDesk")).map(JsonNode::asText));
+    } catch (JsonProcessingException e) {
+      throw new DamagedContentException(where, "it is no whole JSON text");
+    }
+  }
+}

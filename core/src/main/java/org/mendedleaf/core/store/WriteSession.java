@@ -1,0 +1,143 @@
+package org.mendedleaf.core.store;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.random.RandomGenerator;
+
+/**
+ * Everything that is written for one commit: new chunks from any number of {@link ContentWriter}s
+ * and blocks of metadata, appended to a shared sheaf. {@link #finish} makes all of it durable;
+ * {@link #close} without it leaves nothing behind but sheaves that no commit mentions.
+ *
+ * <p>Safe for several threads; the lock of this object guards the current sheaf.
+ */
+public final class WriteSession implements Closeable {
+
+  private final StoreLayout layout;
+  private final Durability durability;
+  private final Sheaves sheaves;
+  private final ChunkIndex index;
+  private final Chunker chunker;
+  private final long sheafLimit;
+  private final RandomGenerator random;
+  private final Set<ContentId> claimed = ConcurrentHashMap.newKeySet();
+  private final List<FinishedSheaf> finished = new ArrayList<>();
+  private SheafWriter current;
+  private long bytesAppended;
+
+  WriteSession(Store store, ChunkIndex index) {
+    this.layout = store.layout();
+    this.durability = store.durability();
+    this.sheaves = store.sheaves();
+    this.index = index;
+    this.chunker = new Chunker(store.description().cutting());
+    this.sheafLimit = store.description().sheafLimit();
+    this.random = store.random();
+  }
+
+  /** A writer for the use of one thread; {@link ContentWriter#flush} it before finishing. */
+  public ContentWriter writer() {
+    return new ContentWriter(this, chunker, new ContentReader(sheaves, index));
+  }
+
+  /**
+   * Stores one block of metadata and returns its random id.
+   *
+   * @param block JSON lines, UTF-8
+   */
+  public ContentId metadata(byte[] block) throws IOException {
+    byte[] name = new byte[ContentId.BYTES];
+    random.nextBytes(name);
+    ContentId id = ContentId.of(name);
+    append(Packer.metadata(id, block));
+    return id;
+  }
+
+  /** Bytes of records appended so far, in all sheaves. */
+  public synchronized long bytesAppended() {
+    return bytesAppended;
+  }
+
+  /** Makes everything durable. The sheaves hold all that was appended. */
+  public synchronized List<FinishedSheaf> finish() throws IOException {
+    roll();
+    if (!finished.isEmpty()) {
+      durability.forceFolder(layout.sheaves());
+    }
+    List<FinishedSheaf> done = List.copyOf(finished);
+    finished.clear();
+    return done;
+  }
+
+  @Override
+  public synchronized void close() throws IOException {
+    if (current != null) {
+      current.close();
+      current = null;
+    }
+  }
+
+  /**
+   * Whether this chunk is new and the caller is the one to store it.
+   *
+   * <p>A chunk counts as there only if a commit holds it: the sheaf of another session in progress
+   * may never be committed.
+   */
+  boolean claim(ContentId id) throws IOException {
+    return index.locate(id).isEmpty() && claimed.add(id);
+  }
+
+  synchronized void append(StoredRecord record) throws IOException {
+    if (current == null) {
+      current = new SheafWriter(layout, durability, SheafId.random(random));
+    }
+    long before = current.length();
+    current.append(record);
+    bytesAppended += current.length() - before;
+    if (current.length() >= sheafLimit) {
+      roll();
+    }
+  }
+
+  byte[] baseBytes(List<Base> bases) throws IOException {
+    return sheaves.bases(bases, index);
+  }
+
+  int depthOn(List<Base> bases) throws IOException {
+    int deepest = -1;
+    for (Base base : bases) {
+      deepest = Math.max(deepest, index.locate(base.chunk()).map(Location::depth).orElse(0));
+    }
+    return deepest + 1;
+  }
+
+  /**
+   * The base itself if its depth allows another record on it, else what it leans on itself, at most
+   * {@code lowered} deep. Empty if it is not in a committed sheaf.
+   */
+  List<Base> stepDown(Base base, int deepest, int lowered) throws IOException {
+    Location at = index.locate(base.chunk()).orElse(null);
+    if (at == null) {
+      return List.of();
+    }
+    if (at.depth() <= deepest) {
+      return List.of(base);
+    }
+    List<Base> lower = new ArrayList<>();
+    for (Base next : sheaves.record(at).bases()) {
+      lower.addAll(stepDown(next, lowered, lowered));
+    }
+    return lower;
+  }
+
+  private void roll() throws IOException {
+    if (current != null) {
+      finished.add(current.finish());
+      current = null;
+    }
+  }
+}

@@ -1,0 +1,131 @@
+package org.mendedleaf.core.oracle;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.Optional;
+import java.util.Random;
+import org.mendedleaf.core.capture.CaptureOutcome;
+import org.mendedleaf.core.capture.CaptureReport;
+import org.mendedleaf.core.capture.Owners;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.OfficeSettings;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.store.StoreParameters;
+
+/**
+ * An office over one temporary folder, with a shelf "Desk", a set clock and the oracle beside it.
+ */
+public final class TestDesk implements Closeable {
+
+  public static final Instant START = Instant.parse("2026-03-02T08:00:00Z");
+
+  private final Path base;
+  private final SetClock clock;
+  private final OfficeSettings settings;
+  private final PlainModel model;
+  private Office office;
+  private Shelf shelf;
+
+  public TestDesk(Path base) throws IOException {
+    this(base, base.resolve("store"), "home");
+  }
+
+  /** A desk whose home is beside others and whose store may be shared with them. */
+  public TestDesk(Path base, Path store, String home) throws IOException {
+    this.base = base;
+    this.clock = new SetClock(START);
+    this.settings =
+        new OfficeSettings(
+            base.resolve(home),
+            clock,
+            ZoneOffset.UTC,
+            new Random(home.hashCode()),
+            Owners.FILE_SYSTEM,
+            "maren",
+            StoreParameters.STANDARD.forTrial(),
+            2);
+    this.office = Office.open(settings);
+    if (!Files.exists(store.resolve("store.json"))) {
+      office.makeStore(store);
+    }
+    Files.createDirectories(folder());
+    this.shelf = office.addShelf(folder(), store, Optional.of("Desk of " + home));
+    this.model = new PlainModel(folder());
+  }
+
+  public Path folder() {
+    return base.resolve("work-" + settings.home().getFileName());
+  }
+
+  public Path file(String name) {
+    return folder().resolve(name);
+  }
+
+  public Office office() {
+    return office;
+  }
+
+  public Shelf shelf() {
+    return shelf;
+  }
+
+  public PlainModel model() {
+    return model;
+  }
+
+  public SetClock clock() {
+    return clock;
+  }
+
+  /** Writes a file so that its time is the desk's time. */
+  public Path write(String name, byte[] bytes) throws IOException {
+    Path file = file(name);
+    Files.createDirectories(file.getParent());
+    Files.write(file, bytes);
+    return file;
+  }
+
+  public Path write(String name, String text) throws IOException {
+    return write(name, text.getBytes(java.nio.charset.StandardCharsets.UTF_8));
+  }
+
+  /** Moves the clock on by an hour, captures, and tells the oracle. */
+  public CaptureReport capture() throws IOException {
+    clock.forward(Duration.ofHours(1));
+    CaptureOutcome outcome = office.capture(shelf, false, Progress.NONE);
+    CaptureReport report = ((CaptureOutcome.Done) outcome).report();
+    model.captured(report.moment());
+    return report;
+  }
+
+  public FileLife life(String name) throws IOException {
+    FileRef ref = office.addresses().file(file(name).toString(), base);
+    return office.life(ref);
+  }
+
+  public byte[] content(FileLife life, int revision) throws IOException {
+    return office
+        .contents(shelf.store())
+        .bytes(life.revision(revision).orElseThrow().state().content().orElseThrow());
+  }
+
+  /** Closes the office and opens it again from its home, as after a restart. */
+  public void restart() throws IOException {
+    office.close();
+    office = Office.open(settings);
+    shelf = office.shelf(shelf.store(), shelf.id());
+  }
+
+  @Override
+  public void close() {
+    office.close();
+  }
+}
