@@ -1,0 +1,92 @@
+package org.mendedleaf.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import org.mendedleaf.core.capture.CaptureOutcome;
+import org.mendedleaf.core.capture.CaptureReport;
+import org.mendedleaf.core.capture.Problem;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.RecordingState;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.progress.Progress;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.ParentCommand;
+
+/** Records what has changed. */
+@Command(name = "capture", description = "Record what has changed on a shelf, or on all of them.")
+final class CaptureCommand implements Callable<Integer> {
+
+  @ParentCommand private MendedLeafCommand root;
+
+  @Parameters(paramLabel = "SHELF", arity = "0..1")
+  private Optional<String> name = Optional.empty();
+
+  @Option(
+      names = "--take-as-removed",
+      description = "The folder is empty on purpose: record that its files were removed.")
+  private boolean takeAsRemoved;
+
+  @Override
+  public Integer call() throws IOException {
+    return root.answer(this::capture);
+  }
+
+  private Answer capture(Office office) throws IOException {
+    List<Shelf> shelves =
+        name.isPresent()
+            ? List.of(office.shelfNamed(name.get()))
+            : office.shelves().stream()
+                .filter(shelf -> shelf.recording() != RecordingState.NOT_HERE)
+                .toList();
+    ObjectNode node = Json.object();
+    ArrayNode captures = node.putArray("captures");
+    StringBuilder text = new StringBuilder();
+    int exit = MendedLeafCommand.DONE;
+    for (Shelf shelf : shelves) {
+      CaptureOutcome outcome = office.capture(shelf, takeAsRemoved, Progress.NONE);
+      if (outcome instanceof CaptureOutcome.Done done) {
+        captures.add(Json.capture(shelf, done.report()));
+        text.append(lines(shelf, done.report()));
+      } else {
+        exit = MendedLeafCommand.NOT_DONE;
+        root.terminal().err().println(question(shelf, outcome));
+      }
+    }
+    return new Answer(node, text.toString(), exit);
+  }
+
+  private static String question(Shelf shelf, CaptureOutcome outcome) {
+    if (outcome instanceof CaptureOutcome.SuddenlyEmpty empty) {
+      return "The folder %s of the shelf “%s” is empty although %d files are recorded there. Nothing was recorded and nothing is lost; if it was emptied on purpose, capture with --take-as-removed."
+          .formatted(empty.folder(), shelf.name(), empty.files());
+    }
+    return "The folder %s of the shelf “%s” is not there; perhaps its drive is away. Nothing was recorded and nothing is lost."
+        .formatted(shelf.folder().orElseThrow(), shelf.name());
+  }
+
+  private static String lines(Shelf shelf, CaptureReport report) {
+    StringBuilder text = new StringBuilder();
+    text.append(
+        "%s: %d files; %d new, %d changed, %d renamed, %d removed; %s read, %s stored, %.1f s%n"
+            .formatted(
+                shelf.name(),
+                report.files(),
+                report.added(),
+                report.changed(),
+                report.renamed(),
+                report.removed(),
+                Text.size(report.bytesRead()),
+                Text.size(report.bytesStored()),
+                report.took().toMillis() / 1000.0));
+    for (Problem problem : report.problems()) {
+      text.append("  not recorded: %s (%s)%n".formatted(problem.path().shown(), problem.detail()));
+    }
+    return text.toString();
+  }
+}

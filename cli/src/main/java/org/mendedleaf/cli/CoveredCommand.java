@@ -1,0 +1,36 @@
+package org.mendedleaf.cli;
+
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import org.mendedleaf.core.office.Coverage;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.ParentCommand;
+
+/** Whether a path is recorded. */
+@Command(name = "covered", description = "Say in one line whether a file or folder is recorded.")
+final class CoveredCommand implements Callable<Integer> {
+
+  @ParentCommand private MendedLeafCommand root;
+
+  @Parameters(paramLabel = "PATH")
+  private Path path;
+
+  @Override
+  public Integer call() throws IOException {
+    return root.answer(
+        office -> {
+          Coverage coverage = office.covered(root.resolve(path));
+          ObjectNode node = Json.object();
+          node.put("path", coverage.path().toString());
+          coverage
+              .shelf()
+              .ifPresentOrElse(
+                  shelf -> node.put("shelf", shelf.name()), () -> node.putNull("shelf"));
+          node.put("state", coverage.state().words()).put("because", coverage.because());
+          return Answer.done(node, "%s: %s%n".formatted(coverage.path(), coverage.because()));
+        });
+  }
+}

@@ -1,0 +1,55 @@
+package org.mendedleaf.cli;
+
+import java.io.IOException;
+import java.util.concurrent.Callable;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.office.FileLife;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+
+/** A file's revisions. */
+@Command(name = "history", description = "Show every revision of a file, oldest first.")
+final class HistoryCommand extends FileCommand implements Callable<Integer> {
+
+  @Option(names = "--sha256", description = "Also the SHA-256 of each revision's bytes.")
+  private boolean sha256;
+
+  @Override
+  public Integer call() throws IOException {
+    return root()
+        .answer(
+            office -> {
+              FileLife life = life(office);
+              return Answer.done(
+                  Json.history(life, office.contents(life.ref().store()), sha256), text(life));
+            });
+  }
+
+  private static String text(FileLife life) {
+    StringBuilder text = new StringBuilder();
+    text.append(
+        "%s on %s%s%n"
+            .formatted(
+                life.file().path().shown(),
+                life.shelf().name(),
+                life.file().present() ? "" : ", removed"));
+    for (InnerPath former : life.formerPaths()) {
+      text.append("  formerly %s%n".formatted(former.shown()));
+    }
+    for (Revision revision : life.revisions()) {
+      text.append(
+          "%-11s  %s  %12d bytes  %s%s%s%n"
+              .formatted(
+                  FileLife.numbered(revision.number()),
+                  Text.moment(revision.currentFrom(), life.zone()),
+                  revision.state().size(),
+                  FileLife.who(revision).name(),
+                  revision.from().isPresent()
+                      ? ", " + revision.origin().word() + " with r" + revision.from().getAsInt()
+                      : "",
+                  revision.isCurrent() && life.file().present() ? ", current" : ""));
+    }
+    return text.toString();
+  }
+}

@@ -1,0 +1,161 @@
+package org.mendedleaf.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.util.HexFormat;
+import org.mendedleaf.core.capture.CaptureReport;
+import org.mendedleaf.core.capture.Problem;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.LedgerEntry;
+import org.mendedleaf.core.catalog.Names;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.TreeEntry;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.StoreFacts;
+import org.mendedleaf.core.office.VerifyReport;
+import org.mendedleaf.core.office.Who;
+import org.mendedleaf.core.store.ContentReader;
+import org.mendedleaf.core.store.ContentRef;
+
+/** The JSON answers, as the schemas beside this class say. */
+final class Json {
+
+  private Json() {}
+
+  static ObjectNode object() {
+    return JsonNodeFactory.instance.objectNode();
+  }
+
+  static ObjectNode shelf(Shelf shelf) {
+    ObjectNode node = object();
+    node.put("id", shelf.id()).put("name", shelf.name()).put("kind", shelf.kind().word());
+    shelf
+        .folder()
+        .ifPresentOrElse(
+            folder -> node.put("folder", folder.toString()), () -> node.putNull("folder"));
+    node.put("store", shelf.storeFolder().toString());
+    node.put("recording", shelf.recording().words());
+    return node.put("files", shelf.files()).put("revisions", shelf.revisions());
+  }
+
+  static ObjectNode store(StoreFacts store) {
+    return object()
+        .put("id", store.id())
+        .put("folder", store.folder().toString())
+        .put("bytes", store.bytes())
+        .put("free", store.free())
+        .put("sameDrive", store.sameDrive())
+        .put("confirmsWrites", store.confirmsWrites())
+        .put("trial", store.trial());
+  }
+
+  static ObjectNode capture(Shelf shelf, CaptureReport report) {
+    ObjectNode node = object();
+    node.put("shelf", shelf.name()).put("moment", report.moment().toString());
+    node.put("files", report.files()).put("added", report.added());
+    node.put("changed", report.changed()).put("removed", report.removed());
+    node.put("renamed", report.renamed());
+    ArrayNode unreadable = node.putArray("unreadable");
+    for (Problem problem : report.problems()) {
+      putPath(unreadable.addObject(), problem.path()).put("why", problem.detail());
+    }
+    node.put("bytesRead", report.bytesRead()).put("bytesStored", report.bytesStored());
+    return node.put("seconds", report.took().toMillis() / 1000.0);
+  }
+
+  static ObjectNode history(FileLife life, ContentReader contents, boolean withHash)
+      throws IOException {
+    ObjectNode node = object();
+    ObjectNode file = node.putObject("file");
+    file.put("id", life.file().id()).put("shelf", life.shelf().name());
+    putPath(file, life.file().path());
+    ArrayNode former = file.putArray("formerPaths");
+    life.formerPaths().forEach(path -> former.add(path.shown()));
+    file.put("exists", life.file().present());
+    node.put("zone", life.zone().getId());
+    ArrayNode revisions = node.putArray("revisions");
+    for (Revision revision : life.revisions()) {
+      revisions.add(revision(revision, life, contents, withHash));
+    }
+    return node;
+  }
+
+  private static ObjectNode revision(
+      Revision revision, FileLife life, ContentReader contents, boolean withHash)
+      throws IOException {
+    ObjectNode node = object();
+    node.put("revision", revision.number()).put("at", revision.at().toString());
+    node.put("currentFrom", revision.currentFrom().toString());
+    node.put("modified", revision.state().modified().toString());
+    node.put("size", revision.state().size());
+    putPath(node, revision.state().path());
+    if (revision.state().content().isPresent()) {
+      putContent(node, revision.state().content().get(), contents, withHash);
+    }
+    revision.state().link().ifPresent(link -> node.put("link", Names.shown(link)));
+    Who who = FileLife.who(revision);
+    node.put("who", who.name()).put("whoFrom", who.source().word());
+    node.put("origin", revision.origin().word());
+    revision.from().ifPresent(from -> node.put("from", from));
+    return node.put("current", revision.isCurrent() && life.file().present());
+  }
+
+  static ObjectNode entry(TreeEntry entry, ContentReader contents, boolean withHash)
+      throws IOException {
+    ObjectNode node = object();
+    entry.file().ifPresent(id -> node.put("id", id));
+    putPath(node, entry.path());
+    node.put("kind", entry.kind().name().toLowerCase(java.util.Locale.ROOT));
+    if (entry.kind() != TreeEntry.Kind.FOLDER) {
+      node.put("size", entry.size());
+    }
+    if (entry.content().isPresent()) {
+      putContent(node, entry.content().get(), contents, withHash);
+    }
+    entry.link().ifPresent(link -> node.put("link", Names.shown(link)));
+    entry.revision().ifPresent(number -> node.put("revision", number));
+    node.put("modified", entry.modified().toString());
+    return node.put("since", entry.since().toString());
+  }
+
+  static ObjectNode verify(VerifyReport report) {
+    ObjectNode node = object();
+    node.put("sheaves", report.sheaves()).put("records", report.records());
+    node.put("revisions", report.revisions());
+    ArrayNode damaged = node.putArray("damaged");
+    for (VerifyReport.Damage damage : report.damaged()) {
+      ArrayNode files = damaged.addObject().put("where", damage.where()).putArray("files");
+      damage.files().forEach(files::add);
+    }
+    return node;
+  }
+
+  static ObjectNode ledger(LedgerEntry entry) {
+    ObjectNode node = object();
+    node.put("id", entry.id()).put("at", entry.at().toString());
+    node.put("act", entry.act().word()).put("by", entry.by()).put("desk", entry.desk());
+    entry.shelf().ifPresent(shelf -> node.put("shelf", shelf));
+    entry.undoes().ifPresent(act -> node.put("undoes", act));
+    return node.put("lines", entry.lines()).put("hash", entry.hash());
+  }
+
+  static ObjectNode putPath(ObjectNode node, InnerPath path) {
+    node.put("path", path.shown());
+    if (!Names.isUtf8(path.text())) {
+      node.put("pathBytes", HexFormat.of().formatHex(path.bytes()));
+    }
+    return node;
+  }
+
+  private static void putContent(
+      ObjectNode node, ContentRef content, ContentReader contents, boolean withHash)
+      throws IOException {
+    node.put("content", content.id().hex());
+    if (withHash) {
+      node.put("sha256", contents.sha256(content).hex());
+    }
+  }
+}

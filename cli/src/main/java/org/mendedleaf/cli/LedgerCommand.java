@@ -1,0 +1,43 @@
+package org.mendedleaf.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import org.mendedleaf.core.catalog.LedgerEntry;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParentCommand;
+
+/** What was done. */
+@Command(name = "ledger", description = "Show everything that was done in a store, oldest first.")
+final class LedgerCommand implements Callable<Integer> {
+
+  @ParentCommand private MendedLeafCommand root;
+
+  @Option(names = "--store", paramLabel = "DIR")
+  private Optional<Path> store = Optional.empty();
+
+  @Override
+  public Integer call() throws IOException {
+    return root.answer(
+        office -> {
+          ObjectNode node = Json.object();
+          ArrayNode entries = node.putArray("entries");
+          StringBuilder text = new StringBuilder();
+          for (LedgerEntry entry : office.ledger(office.storeId(store.map(root::resolve)))) {
+            entries.add(Json.ledger(entry));
+            text.append(
+                "%6d  %s  %-8s %s%n"
+                    .formatted(
+                        entry.id(),
+                        Text.moment(entry.at(), office.settings().zone()),
+                        entry.act().word(),
+                        entry.by()));
+          }
+          return Answer.done(node, text.toString());
+        });
+  }
+}

@@ -1,0 +1,177 @@
+package org.mendedleaf.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileSystemException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.Optional;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.OfficeSettings;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ScopeType;
+
+/** The command above all others: its options hold for each of them. */
+@Command(
+    name = "mended-leaf",
+    mixinStandardHelpOptions = true,
+    version = "Mended Leaf 0.1.0",
+    description = {
+      "Records what happens to your files, and mends them with earlier revisions.",
+      "Without a command it opens the window; “demo” opens it with the demo office,",
+      "“open PATH…” shows these files or folders in it."
+    },
+    synopsisSubcommandLabel = "[COMMAND]",
+    subcommands = {
+      ShelfCommand.class,
+      StoreCommand.class,
+      CaptureCommand.class,
+      HistoryCommand.class,
+      ShowCommand.class,
+      MendCommand.class,
+      UndoCommand.class,
+      TreeCommand.class,
+      CoveredCommand.class,
+      VerifyCommand.class,
+      RebuildCommand.class,
+      LedgerCommand.class
+    })
+public final class MendedLeafCommand {
+
+  /** Done; also: nothing found. */
+  public static final int DONE = 0;
+
+  /** Not done, or only in part, with the reason. */
+  public static final int NOT_DONE = 1;
+
+  /** The words of the command are wrong. */
+  public static final int WRONG_USAGE = 2;
+
+  /** Damage was found. */
+  public static final int DAMAGE = 3;
+
+  @Option(
+      names = "--home",
+      paramLabel = "DIR",
+      scope = ScopeType.INHERIT,
+      description = "The application's data (by default the system's usual place).")
+  private Optional<Path> home = Optional.empty();
+
+  @Option(names = "--json", scope = ScopeType.INHERIT, description = "Answer with one JSON object.")
+  private boolean json;
+
+  @Option(
+      names = "--as",
+      paramLabel = "PERSON",
+      scope = ScopeType.INHERIT,
+      description = "Who acts; never who saved.")
+  private Optional<String> person = Optional.empty();
+
+  @Option(
+      names = "--clock",
+      paramLabel = "INSTANT",
+      scope = ScopeType.INHERIT,
+      description = "Act as if it were then; a store made so is a trial store.")
+  private Optional<Instant> clock = Optional.empty();
+
+  private final Terminal terminal;
+  private final OfficeOpener opener;
+
+  private MendedLeafCommand(Terminal terminal, OfficeOpener opener) {
+    this.terminal = terminal;
+    this.opener = opener;
+  }
+
+  /** Runs one command line and returns its exit code. */
+  public static int run(Terminal terminal, OfficeOpener opener, String... args) {
+    return commandLine(terminal, opener).execute(args);
+  }
+
+  /** The parser, for help and completion too. */
+  public static CommandLine commandLine(Terminal terminal, OfficeOpener opener) {
+    CommandLine line = new CommandLine(new MendedLeafCommand(terminal, opener));
+    line.setOut(new PrintWriter(terminal.out(), true, StandardCharsets.UTF_8));
+    line.setErr(new PrintWriter(terminal.err(), true, StandardCharsets.UTF_8));
+    line.setExecutionExceptionHandler(
+        (e, command, parsed) -> {
+          terminal.err().println(sentence(e));
+          return NOT_DONE;
+        });
+    return line;
+  }
+
+  /** Work that answers with what is to be printed. */
+  interface Work {
+    Answer in(Office office) throws IOException;
+  }
+
+  /** Opens the office, does the work, prints the answer. */
+  int answer(Work work) throws IOException {
+    return opener.with(
+        settings(),
+        office -> {
+          Answer answer = work.in(office);
+          if (json) {
+            terminal.out().println(answer.json().toString());
+          } else {
+            terminal.out().print(answer.text());
+          }
+          terminal.out().flush();
+          return answer.exit();
+        });
+  }
+
+  /** For commands whose answer is not text. */
+  int raw(OfficeOpener.Work work) throws IOException {
+    return opener.with(settings(), work);
+  }
+
+  Terminal terminal() {
+    return terminal;
+  }
+
+  boolean wantsJson() {
+    return json;
+  }
+
+  Path resolve(Path path) {
+    return terminal.folder().resolve(path).toAbsolutePath().normalize();
+  }
+
+  /** The home that the command line or the system says. */
+  public static Path defaultHome(Optional<Path> said) {
+    if (said.isPresent()) {
+      return said.get().toAbsolutePath().normalize();
+    }
+    String data = System.getenv("XDG_DATA_HOME");
+    Path base =
+        data == null || data.isBlank()
+            ? Path.of(System.getProperty("user.home"), ".local", "share")
+            : Path.of(data);
+    return base.resolve("mended-leaf");
+  }
+
+  private OfficeSettings settings() {
+    OfficeSettings settings = OfficeSettings.ofThisMachine(defaultHome(home.map(this::resolve)));
+    if (clock.isPresent()) {
+      settings = settings.withClock(InstantSource.fixed(clock.get()));
+    }
+    return person.isPresent() ? settings.withPerson(person.get()) : settings;
+  }
+
+  /** What went wrong, in one sentence. */
+  static String sentence(Exception e) {
+    if (e instanceof FileSystemException fs) {
+      String reason = fs.getReason() == null ? fs.getClass().getSimpleName() : fs.getReason();
+      return "Not done: %s (%s). Nothing recorded is lost.".formatted(fs.getFile(), reason);
+    }
+    if (e instanceof IOException && e.getMessage() != null) {
+      return e.getMessage();
+    }
+    return "Not done: " + e + ". Nothing recorded is lost.";
+  }
+}

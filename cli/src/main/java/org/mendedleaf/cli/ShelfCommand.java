@@ -1,0 +1,76 @@
+package org.mendedleaf.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Optional;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.ShelfPlaces;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.ParentCommand;
+
+/** The protected folders. */
+@Command(name = "shelf", description = "Add, list and bind shelves: the folders that are recorded.")
+final class ShelfCommand {
+
+  @ParentCommand private MendedLeafCommand root;
+
+  @Command(name = "add", description = "Begin to protect a folder.")
+  int add(
+      @Parameters(paramLabel = "FOLDER") Path folder,
+      @Option(names = "--store", paramLabel = "DIR", required = true) Path store,
+      @Option(names = "--name", paramLabel = "N") Optional<String> name)
+      throws IOException {
+    return root.answer(
+        office -> {
+          Shelf shelf = office.addShelf(root.resolve(folder), root.resolve(store), name);
+          if (ShelfPlaces.sameDrive(root.resolve(folder), root.resolve(store))) {
+            root.terminal()
+                .err()
+                .println(
+                    "The store lies on the same drive as the folder: if that drive fails, both are gone.");
+          }
+          return Answer.done(Json.shelf(shelf), line(shelf));
+        });
+  }
+
+  @Command(name = "list", description = "Show the shelves.")
+  int list() throws IOException {
+    return root.answer(
+        office -> {
+          ObjectNode node = Json.object();
+          ArrayNode array = node.putArray("shelves");
+          StringBuilder text = new StringBuilder();
+          for (Shelf shelf : office.shelves()) {
+            array.add(Json.shelf(shelf));
+            text.append(line(shelf));
+          }
+          return Answer.done(node, text.isEmpty() ? "No shelf yet.\n" : text.toString());
+        });
+  }
+
+  @Command(name = "bind", description = "Bind a shelf that a store knows to a folder here.")
+  int bind(
+      @Parameters(paramLabel = "SHELF") String name, @Parameters(paramLabel = "FOLDER") Path folder)
+      throws IOException {
+    return root.answer(
+        office -> {
+          Shelf shelf = office.bind(office.shelfNamed(name), root.resolve(folder));
+          return Answer.done(Json.shelf(shelf), line(shelf));
+        });
+  }
+
+  private static String line(Shelf shelf) {
+    return "%s: %s, %s, %d files, %d revisions, store %s%n"
+        .formatted(
+            shelf.name(),
+            shelf.folder().map(Path::toString).orElse("no folder here"),
+            shelf.recording().words(),
+            shelf.files(),
+            shelf.revisions(),
+            shelf.storeFolder());
+  }
+}

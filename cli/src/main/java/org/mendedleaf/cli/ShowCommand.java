@@ -1,0 +1,45 @@
+package org.mendedleaf.cli;
+
+import java.io.IOException;
+import java.util.concurrent.Callable;
+import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.office.Addresses;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.SentenceException;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+
+/** The bytes of a revision. */
+@Command(name = "show", description = "Write the bytes of a revision to standard output.")
+final class ShowCommand extends FileCommand implements Callable<Integer> {
+
+  @Option(names = "--revision", paramLabel = "R", required = true)
+  private String revision;
+
+  @Override
+  public Integer call() throws IOException {
+    return root()
+        .raw(
+            office -> {
+              FileLife life = life(office);
+              int number = Addresses.revision(revision, life);
+              FileState state =
+                  life.revision(number)
+                      .orElseThrow(
+                          () ->
+                              new SentenceException(
+                                  "%s has no revision r%d."
+                                      .formatted(life.file().path().shown(), number)))
+                      .state();
+              if (state.link().isPresent()) {
+                root().terminal().out().print(state.link().get());
+              } else {
+                office
+                    .contents(life.ref().store())
+                    .copy(state.content().orElseThrow(), root().terminal().out());
+              }
+              root().terminal().out().flush();
+              return MendedLeafCommand.DONE;
+            });
+  }
+}

@@ -1,0 +1,60 @@
+package org.mendedleaf.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.file.Path;
+import org.mendedleaf.core.office.StoreFacts;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.ParentCommand;
+
+/** The places where revisions are kept. */
+@Command(name = "store", description = "Make, open and list stores: where revisions are kept.")
+final class StoreCommand {
+
+  @ParentCommand private MendedLeafCommand root;
+
+  @Command(name = "make", description = "Make a store in an empty or new folder.")
+  int make(@Parameters(paramLabel = "DIR") Path folder) throws IOException {
+    return root.answer(
+        office -> {
+          StoreFacts store = office.makeStore(root.resolve(folder));
+          return Answer.done(Json.store(store), line(store));
+        });
+  }
+
+  @Command(name = "open", description = "Make a store and its shelves known here.")
+  int open(@Parameters(paramLabel = "DIR") Path folder) throws IOException {
+    return root.answer(
+        office -> {
+          StoreFacts store = office.openStore(root.resolve(folder));
+          return Answer.done(Json.store(store), line(store));
+        });
+  }
+
+  @Command(name = "list", description = "Show the stores that are known here.")
+  int list() throws IOException {
+    return root.answer(
+        office -> {
+          ObjectNode node = Json.object();
+          ArrayNode array = node.putArray("stores");
+          StringBuilder text = new StringBuilder();
+          for (StoreFacts store : office.stores()) {
+            array.add(Json.store(store));
+            text.append(line(store));
+          }
+          return Answer.done(node, text.isEmpty() ? "No store yet.\n" : text.toString());
+        });
+  }
+
+  private static String line(StoreFacts store) {
+    return "%s: %s, %s free%s%s%n"
+        .formatted(
+            store.folder(),
+            Text.size(store.bytes()),
+            Text.size(store.free()),
+            store.sameDrive() ? ", on the same drive as a shelf" : "",
+            store.trial() ? ", a trial store" : "");
+  }
+}

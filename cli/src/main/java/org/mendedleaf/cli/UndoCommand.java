@@ -1,0 +1,37 @@
+package org.mendedleaf.cli;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.recover.Mending;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.ParentCommand;
+
+/** Takes an act back. */
+@Command(name = "undo", description = "Take a mending back, by the number that it told.")
+final class UndoCommand implements Callable<Integer> {
+
+  @ParentCommand private MendedLeafCommand root;
+
+  @Parameters(paramLabel = "ID")
+  private long act;
+
+  @Option(names = "--store", paramLabel = "DIR")
+  private Optional<Path> store = Optional.empty();
+
+  @Override
+  public Integer call() throws IOException {
+    return root.answer(
+        office -> {
+          String id = office.storeId(store.map(root::resolve));
+          Mending.Mended undone = office.undo(id, act);
+          FileLife life = office.life(new FileRef(id, undone.file().id()));
+          return MendCommand.answer(life, undone);
+        });
+  }
+}

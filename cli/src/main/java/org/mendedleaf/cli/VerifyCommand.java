@@ -1,0 +1,55 @@
+package org.mendedleaf.cli;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import org.mendedleaf.core.office.VerifyDepth;
+import org.mendedleaf.core.office.VerifyReport;
+import org.mendedleaf.core.progress.Progress;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParentCommand;
+
+/** Checks a store. */
+@Command(name = "verify", description = "Check a store; exit code 3 if damage was found.")
+final class VerifyCommand implements Callable<Integer> {
+
+  @ParentCommand private MendedLeafCommand root;
+
+  @Option(names = "--store", paramLabel = "DIR")
+  private Optional<Path> store = Optional.empty();
+
+  @Option(names = "--deep", description = "Every stored byte against its checksum.")
+  private boolean deep;
+
+  @Option(names = "--content", description = "Also unpack and hash every content.")
+  private boolean content;
+
+  @Override
+  public Integer call() throws IOException {
+    return root.answer(
+        office -> {
+          VerifyDepth depth =
+              content ? VerifyDepth.CONTENT : deep ? VerifyDepth.DEEP : VerifyDepth.GLANCE;
+          VerifyReport report =
+              office.verify(office.storeId(store.map(root::resolve)), depth, Progress.NONE);
+          StringBuilder text = new StringBuilder();
+          text.append(
+              "%d sheaves, %d records, %d revisions; %s%n"
+                  .formatted(
+                      report.sheaves(),
+                      report.records(),
+                      report.revisions(),
+                      report.damaged().isEmpty() ? "no damage found" : "damage found"));
+          for (VerifyReport.Damage damage : report.damaged()) {
+            text.append("  %s%n".formatted(damage.where()));
+            damage.files().forEach(file -> text.append("    cannot be read: %s%n".formatted(file)));
+          }
+          return new Answer(
+              Json.verify(report),
+              text.toString(),
+              report.damaged().isEmpty() ? MendedLeafCommand.DONE : MendedLeafCommand.DAMAGE);
+        });
+  }
+}

@@ -1,0 +1,5 @@
+/**
+ * The command line: picocli commands over the same office that the window uses. Start reading at
+ * {@link org.mendedleaf.cli.MendedLeafCommand}.
+ */
+package org.mendedleaf.cli;

@@ -1,0 +1,2 @@
+/** The window. */
+package org.mendedleaf.desktop;
