@@ -71,7 +71,8 @@ public final class TreeQuestions {
 
   private List<TreeEntry> entries(String files, String folders, long id, Instant at)
       throws IOException {
-    long moment = Times.nanos(at);
+    // What has not ended ends at NEVER, which must lie after every moment.
+    long moment = Math.min(Times.nanos(at), Times.NEVER - 1);
     List<TreeEntry> entries = new ArrayList<>();
     entries.addAll(sql.list(TreeQuestions::readFolder, FOLDERS + folders, id, moment));
     entries.addAll(sql.list(TreeQuestions::readFile, FILES + files, id, moment));

@@ -1,0 +1,180 @@
+package org.mendedleaf.demo;
+
+import java.io.IOException;
+import java.nio.file.FileVisitResult;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.SimpleFileVisitor;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.nio.file.attribute.FileTime;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.Set;
+import org.mendedleaf.core.capture.CaptureOutcome;
+import org.mendedleaf.core.capture.Owners;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.OfficeSettings;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.progress.Phase;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.store.StoreParameters;
+
+/**
+ * Builds the demo office by replaying its story through the real engine with the clock moved, and
+ * keeps the result in a cache folder.
+ *
+ * @param root the cache folder; holds "desk" with the shelves' folders, "Attic drive" with the
+ *     store, and "home"
+ */
+public record DemoOffice(Path root) {
+
+  /** Raise it whenever the story or the store's format changes. */
+  private static final String EDITION = "1";
+
+  private static final Duration RHYTHM = Duration.ofMinutes(20);
+
+  /** In the user's cache folder. */
+  public static DemoOffice inCache() {
+    String cache = System.getenv("XDG_CACHE_HOME");
+    Path base =
+        cache == null || cache.isBlank()
+            ? Path.of(System.getProperty("user.home"), ".cache")
+            : Path.of(cache);
+    return new DemoOffice(base.resolve("mended-leaf").resolve("demo-" + EDITION));
+  }
+
+  public boolean isBuilt() {
+    return Files.exists(root.resolve("built"));
+  }
+
+  /** What an office over the demo is opened with. */
+  public OfficeSettings settings(InstantSource clock) {
+    return new OfficeSettings(
+        root.resolve("home"),
+        clock,
+        Loft.ZONE,
+        new Random(),
+        Owners.FILE_SYSTEM,
+        Loft.MAREN,
+        StoreParameters.STANDARD.forTrial(),
+        Runtime.getRuntime().availableProcessors());
+  }
+
+  /** A clock that stands at the demo's now. */
+  public static InstantSource frozenClock() {
+    return InstantSource.fixed(Loft.NOW);
+  }
+
+  /** A clock that starts at the demo's now and runs. */
+  public static InstantSource runningClock() {
+    return InstantSource.offset(InstantSource.system(), Duration.between(Instant.now(), Loft.NOW));
+  }
+
+  /** Builds it anew. */
+  public void build(Progress progress) throws IOException {
+    delete(root);
+    List<Happening> story = Story.tell();
+    progress.phase(Phase.RECORDING, story.size(), 0);
+    Replay replay = new Replay();
+    try (Office office = Office.open(replay.settings())) {
+      replay.run(office, story, progress);
+    }
+    Files.writeString(root.resolve("built"), EDITION + "\n");
+  }
+
+  /** One replay of the story. */
+  private final class Replay {
+    private final Map<Path, String> owners = new HashMap<>();
+    private final Map<String, Shelf> shelves = new HashMap<>();
+    private Instant now = Story.begin();
+
+    OfficeSettings settings() {
+      return new OfficeSettings(
+          root.resolve("home"),
+          () -> now,
+          Loft.ZONE,
+          new Random(1),
+          file -> Optional.ofNullable(owners.get(file)),
+          Loft.MAREN,
+          StoreParameters.STANDARD.forTrial(),
+          1);
+    }
+
+    void run(Office office, List<Happening> story, Progress progress) throws IOException {
+      Path store = root.resolve("Attic drive");
+      office.makeStore(store);
+      Set<String> changed = new LinkedHashSet<>();
+      Instant next = Story.begin().plus(RHYTHM);
+      for (Happening happening : story) {
+        if (!happening.at().isBefore(next)) {
+          capture(office, changed, next);
+          next = slotAfter(happening.at());
+        }
+        happen(office, happening, store);
+        changed.add(happening.shelf());
+        progress.advanced(1, 0);
+      }
+      capture(office, changed, next);
+    }
+
+    private void happen(Office office, Happening happening, Path store) throws IOException {
+      now = happening.at();
+      Path folder = root.resolve("desk").resolve(happening.shelf());
+      if (!shelves.containsKey(happening.shelf())) {
+        Files.createDirectories(folder);
+        shelves.put(
+            happening.shelf(), office.addShelf(folder, store, Optional.of(happening.shelf())));
+      }
+      Path file = happening.deed().in(folder);
+      if (file != null) {
+        Files.setLastModifiedTime(file, FileTime.from(happening.at()));
+        owners.put(file, happening.person());
+      }
+    }
+
+    private void capture(Office office, Set<String> changed, Instant at) throws IOException {
+      now = at;
+      for (String name : changed) {
+        CaptureOutcome outcome = office.capture(shelves.get(name), false, Progress.NONE);
+        if (!(outcome instanceof CaptureOutcome.Done)) {
+          throw new IOException("The demo office could not be captured: " + outcome);
+        }
+      }
+      changed.clear();
+    }
+
+    private static Instant slotAfter(Instant at) {
+      long slot = RHYTHM.toSeconds();
+      return Instant.ofEpochSecond((at.getEpochSecond() / slot + 1) * slot);
+    }
+  }
+
+  private static void delete(Path folder) throws IOException {
+    if (!Files.exists(folder)) {
+      return;
+    }
+    Files.walkFileTree(
+        folder,
+        new SimpleFileVisitor<>() {
+          @Override
+          public FileVisitResult visitFile(Path file, BasicFileAttributes attributes)
+              throws IOException {
+            Files.delete(file);
+            return FileVisitResult.CONTINUE;
+          }
+
+          @Override
+          public FileVisitResult postVisitDirectory(Path done, IOException e) throws IOException {
+            Files.delete(done);
+            return FileVisitResult.CONTINUE;
+          }
+        });
+  }
+}

@@ -1,0 +1,19 @@
+package org.mendedleaf.demo;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Instant;
+
+/**
+ * Something that somebody does in the story.
+ *
+ * @param shelf name of the shelf whose folder it happens in
+ * @param deed what is done to the shelf's folder
+ */
+record Happening(Instant at, String person, String shelf, Deed deed) {
+
+  /** A deed; returns the file whose time and owner it leaves, or null if it leaves none. */
+  interface Deed {
+    Path in(Path folder) throws IOException;
+  }
+}

@@ -1,0 +1,32 @@
+package org.mendedleaf.demo;
+
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.List;
+
+/** The names of Gannet Point Sail Loft. All people, boats, places and figures are invented. */
+final class Loft {
+
+  static final ZoneId ZONE = ZoneId.of("Europe/Lisbon");
+
+  /** Thu 12 Mar 2026, 17:30 in Lisbon. */
+  static final Instant NOW = Instant.parse("2026-03-12T17:30:00Z");
+
+  static final String MAREN = "Maren Oakes";
+  static final String TEO = "Teo Lindqvist";
+  static final String PRIYA = "Priya Dunmore";
+  static final String ANSELM = "Anselm Birch";
+  static final String JUNO = "Juno Hale";
+
+  static final List<String> BOATS =
+      List.of("Kestrel 32", "Plover 26", "Dunlin 29", "Avocet 36", "Turnstone 24", "Whimbrel 40");
+
+  static final String CUTTING = "Cutting plans";
+  static final String ORDERS = "Orders";
+  static final String REPAIRS = "Repairs";
+
+  static final List<String> CLOTHS =
+      List.of("C7 white", "C9 tan", "L5 grey", "L3 white", "R2 red", "C7 cream");
+
+  private Loft() {}
+}

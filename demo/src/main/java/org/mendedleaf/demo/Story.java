@@ -1,0 +1,382 @@
+package org.mendedleaf.demo;
+
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.DayOfWeek;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Random;
+
+/**
+ * Four months in the sail loft, from a seed: who saved what when, and what went wrong. The bad days
+ * are written out one by one; the good ones are drawn at random.
+ */
+final class Story {
+
+  private static final LocalDate BEGIN = LocalDate.of(2025, 11, 17);
+  private static final LocalDate END = LocalDate.of(2026, 3, 11);
+  private static final List<String> PANEL = List.of("panel", "width", "length", "roach", "cloth");
+  private static final List<String> PRICE = List.of("item", "each", "per ten", "stock", "cloth");
+
+  private final Random random = new Random(20260312);
+  private final List<Happening> happenings = new ArrayList<>();
+  private final Map<String, Document> documents = new HashMap<>();
+
+  private Story() {}
+
+  /** Everything that happens, in order of time; what was there from the start comes first. */
+  static List<Happening> tell() {
+    Story story = new Story();
+    story.cuttingPlans();
+    story.orders();
+    story.repairs();
+    story.badDays();
+    story.happenings.sort(Comparator.comparing(Happening::at));
+    return story.happenings;
+  }
+
+  private void cuttingPlans() {
+    for (String boat : Loft.BOATS) {
+      String folder = boat + "/";
+      boolean lively = boat.startsWith("Kestrel") || boat.startsWith("Plover");
+      int days = lively ? 15 : 11;
+      life(Loft.CUTTING, folder + "mainsail-cut-list.csv", table("M", 90), Loft.MAREN, days);
+      life(Loft.CUTTING, folder + "genoa-cut-list.csv", table("G", 210), Loft.TEO, days - 3);
+      life(Loft.CUTTING, folder + "batten-table.csv", table("B", 18), Loft.TEO, 5);
+      life(Loft.CUTTING, folder + "panel-layout.svg", drawing(boat, 40), Loft.TEO, days + 4);
+      life(
+          Loft.CUTTING,
+          folder + "measurements.xlsx",
+          new TableDocument(TableDocument.Format.XLSX, "P", PANEL, 60, random),
+          Loft.JUNO,
+          9);
+      life(Loft.CUTTING, folder + "plotter.loft", new BinaryDocument(60_000, random), Loft.TEO, 8);
+      life(
+          Loft.CUTTING,
+          folder + "rigging notes.txt",
+          text(TextDocument.Format.TXT, boat + ": rigging notes", 6),
+          Loft.MAREN,
+          6);
+    }
+    life(
+        Loft.CUTTING,
+        "Avocet 36/spinnaker-layout-old.svg",
+        drawing("Avocet 36 spinnaker", 30),
+        Loft.TEO,
+        0);
+    for (int hull = 114; hull <= 122; hull++) {
+      life(
+          Loft.CUTTING,
+          "Surveys winter/hull-" + hull + ".pdf",
+          text(TextDocument.Format.PDF, "Winter survey, hull " + hull, 20),
+          Loft.JUNO,
+          2);
+    }
+    life(Loft.CUTTING, "loft floor.svg", drawing("Loft floor", 1400), Loft.TEO, 30);
+    life(
+        Loft.CUTTING,
+        "cloth stock.xlsx",
+        new TableDocument(TableDocument.Format.XLSX, "S", PRICE, 120, random),
+        Loft.PRIYA,
+        16);
+  }
+
+  private void orders() {
+    List<String> customers =
+        List.of(
+            "Brandt", "Okafor", "Silveira", "Lund", "Marsh", "Tanaka", "Vidal", "Nowak", "Quill");
+    for (String customer : customers) {
+      life(
+          Loft.ORDERS,
+          "Quotations/" + customer + ".docx",
+          text(TextDocument.Format.DOCX, "Quotation for " + customer, 8),
+          Loft.PRIYA,
+          6);
+      life(
+          Loft.ORDERS,
+          "Confirmations/" + customer + ".pdf",
+          text(TextDocument.Format.PDF, "Order confirmation, " + customer, 6),
+          Loft.PRIYA,
+          3);
+      life(
+          Loft.ORDERS,
+          "Cloth/" + customer.toLowerCase(Locale.ROOT) + "-cloth.xlsx",
+          new TableDocument(TableDocument.Format.XLSX, "C", PRICE, 24, random),
+          Loft.PRIYA,
+          5);
+    }
+    life(
+        Loft.ORDERS,
+        "price-list.csv",
+        new TableDocument(TableDocument.Format.CSV, "A", PRICE, 160, random),
+        Loft.PRIYA,
+        14);
+    life(Loft.ORDERS, "delivery dates.json", json(), Loft.PRIYA, 12);
+    life(
+        Loft.ORDERS,
+        "terms of sale.odt",
+        text(TextDocument.Format.ODT, "Terms of sale", 14),
+        Loft.MAREN,
+        4);
+    life(
+        Loft.ORDERS,
+        "order page.html",
+        text(TextDocument.Format.HTML, "How to order a sail", 9),
+        Loft.PRIYA,
+        5);
+  }
+
+  private void repairs() {
+    for (int job = 301; job <= 312; job++) {
+      String folder = "Job " + job + "/";
+      life(Loft.REPAIRS, folder + "damage.jpg", new PictureDocument("jpg", random), Loft.ANSELM, 2);
+      life(
+          Loft.REPAIRS,
+          folder + "repair notes.txt",
+          text(TextDocument.Format.TXT, "Repair notes, job " + job, 5),
+          Loft.ANSELM,
+          7);
+      if (job % 3 == 0) {
+        life(
+            Loft.REPAIRS,
+            folder + "letter to insurer.docx",
+            text(TextDocument.Format.DOCX, "Claim for job " + job, 7),
+            Loft.MAREN,
+            5);
+      }
+      if (job % 4 == 0) {
+        life(
+            Loft.REPAIRS,
+            folder + "insurance report.pdf",
+            text(TextDocument.Format.PDF, "Insurance report, job " + job, 30),
+            Loft.ANSELM,
+            3);
+      }
+    }
+    life(
+        Loft.REPAIRS,
+        "bench rota.odt",
+        text(TextDocument.Format.ODT, "Bench rota", 10),
+        Loft.ANSELM,
+        10);
+    life(Loft.REPAIRS, "stitch samples.png", new PictureDocument("png", random), Loft.JUNO, 4);
+  }
+
+  private void badDays() {
+    // Kestrel's mainsail list saved over with Plover's genoa list.
+    String mainsail = "Kestrel 32/mainsail-cut-list.csv";
+    save(at(2026, 3, 9, 11, 3), Loft.TEO, Loft.CUTTING, mainsail);
+    save(at(2026, 3, 10, 16, 20), Loft.MAREN, Loft.CUTTING, mainsail);
+    copyOver(at(2026, 3, 11, 9, 12), Loft.TEO, "Plover 26/genoa-cut-list.csv", mainsail);
+
+    // The price list: select all, keyboard mash, saved; three more saves before anybody looked.
+    byte[] mash =
+        "jklö asdfjkl öasdf jkl;asdf jklasdfj kl öasdfj klö asd\n".getBytes(StandardCharsets.UTF_8);
+    raw(at(2026, 3, 9, 15, 41), Loft.PRIYA, Loft.ORDERS, "price-list.csv", mash);
+    raw(
+        at(2026, 3, 10, 9, 2),
+        Loft.PRIYA,
+        Loft.ORDERS,
+        "price-list.csv",
+        concat(mash, "Kite cloth,88\n"));
+    raw(
+        at(2026, 3, 10, 14, 30),
+        Loft.MAREN,
+        Loft.ORDERS,
+        "price-list.csv",
+        concat(mash, "Kite cloth,91\nWebbing,12\n"));
+    raw(
+        at(2026, 3, 11, 10, 15),
+        Loft.PRIYA,
+        Loft.ORDERS,
+        "price-list.csv",
+        concat(mash, "Kite cloth,91\nWebbing,14\n"));
+
+    cutOff(at(2026, 3, 5, 12, 10), Loft.ANSELM, "Job 308/insurance report.pdf");
+    halfZeros(at(2026, 3, 6, 10, 40), Loft.JUNO, "Job 305/damage.jpg");
+    raw(
+        at(2026, 3, 10, 17, 5),
+        Loft.MAREN,
+        Loft.REPAIRS,
+        "Job 309/letter to insurer.docx",
+        new byte[0]);
+
+    // A drawing that was renamed twice and moved; its history goes through.
+    String first = "Avocet 36/spinnaker-layout-old.svg";
+    String second = "Avocet 36/spinnaker-layout.svg";
+    String third = "Whimbrel 40/spinnaker-layout-v2.svg";
+    save(at(2025, 12, 4, 10, 5), Loft.TEO, Loft.CUTTING, first);
+    save(at(2026, 1, 13, 9, 48), Loft.TEO, Loft.CUTTING, first);
+    move(at(2026, 1, 20, 14, 0), Loft.TEO, first, second);
+    saveAs(at(2026, 2, 3, 11, 20), Loft.TEO, Loft.CUTTING, first, second);
+    move(at(2026, 2, 17, 9, 30), Loft.JUNO, second, third);
+    saveAs(at(2026, 3, 3, 15, 10), Loft.JUNO, Loft.CUTTING, first, third);
+  }
+
+  /** A file that is there from the start and is worked on now and then. */
+  private void life(String shelf, String path, Document document, String person, int saves) {
+    documents.put(shelf + "/" + path, document);
+    save(BEGIN.atTime(7, 30), person, shelf, path);
+    LocalDateTime time = BEGIN.atTime(8, 0);
+    for (int i = 0; i < saves; i++) {
+      time = workTime();
+      if (path.equals("Kestrel 32/mainsail-cut-list.csv")
+          || path.equals("price-list.csv")
+          || path.startsWith("Job 30")) {
+        // The bad days come after the last good save.
+        time = time.isAfter(at(2026, 3, 4, 0, 0)) ? time.minusDays(28) : time;
+      }
+      String who = random.nextInt(5) == 0 ? Loft.JUNO : person;
+      save(time, who, shelf, path);
+    }
+  }
+
+  private LocalDateTime workTime() {
+    while (true) {
+      LocalDate day = BEGIN.plusDays(random.nextInt((int) (END.toEpochDay() - BEGIN.toEpochDay())));
+      boolean weekend =
+          day.getDayOfWeek() == DayOfWeek.SATURDAY || day.getDayOfWeek() == DayOfWeek.SUNDAY;
+      boolean holiday =
+          day.isAfter(LocalDate.of(2025, 12, 21)) && day.isBefore(LocalDate.of(2026, 1, 5));
+      if (!weekend && !holiday) {
+        return day.atTime(8 + random.nextInt(9), random.nextInt(60), random.nextInt(60));
+      }
+    }
+  }
+
+  private void save(LocalDateTime time, String person, String shelf, String path) {
+    saveAs(time, person, shelf, path, path);
+  }
+
+  private void saveAs(LocalDateTime time, String person, String shelf, String path, String as) {
+    Document document = documents.get(shelf + "/" + path);
+    boolean first = !time.isAfter(BEGIN.atTime(7, 30));
+    long seed = random.nextLong();
+    add(
+        time,
+        person,
+        shelf,
+        folder -> {
+          if (!first) {
+            document.work(new Random(seed));
+          }
+          return write(folder.resolve(as), document.save(person));
+        });
+  }
+
+  private void raw(LocalDateTime time, String person, String shelf, String path, byte[] bytes) {
+    add(time, person, shelf, folder -> write(folder.resolve(path), bytes));
+  }
+
+  private void copyOver(LocalDateTime time, String person, String from, String to) {
+    add(
+        time,
+        person,
+        Loft.CUTTING,
+        folder -> write(folder.resolve(to), Files.readAllBytes(folder.resolve(from))));
+  }
+
+  private void cutOff(LocalDateTime time, String person, String path) {
+    add(
+        time,
+        person,
+        Loft.REPAIRS,
+        folder -> {
+          byte[] whole = Files.readAllBytes(folder.resolve(path));
+          return write(folder.resolve(path), Arrays.copyOf(whole, whole.length * 2 / 5));
+        });
+  }
+
+  private void halfZeros(LocalDateTime time, String person, String path) {
+    add(
+        time,
+        person,
+        Loft.REPAIRS,
+        folder -> {
+          byte[] bytes = Files.readAllBytes(folder.resolve(path));
+          Arrays.fill(bytes, bytes.length / 2, bytes.length, (byte) 0);
+          return write(folder.resolve(path), bytes);
+        });
+  }
+
+  private void move(LocalDateTime time, String person, String from, String to) {
+    add(
+        time,
+        person,
+        Loft.CUTTING,
+        folder -> {
+          Files.createDirectories(folder.resolve(to).getParent());
+          Files.move(folder.resolve(from), folder.resolve(to));
+          return null;
+        });
+  }
+
+  private void add(LocalDateTime time, String person, String shelf, Happening.Deed deed) {
+    happenings.add(new Happening(time.atZone(Loft.ZONE).toInstant(), person, shelf, deed));
+  }
+
+  private static Path write(Path file, byte[] bytes) throws java.io.IOException {
+    Files.createDirectories(file.getParent());
+    Files.write(file, bytes);
+    return file;
+  }
+
+  private TableDocument table(String label, int rows) {
+    return new TableDocument(TableDocument.Format.CSV, label, PANEL, rows, random);
+  }
+
+  private TextDocument text(TextDocument.Format format, String title, int paragraphs) {
+    return new TextDocument(format, title, paragraphs, random);
+  }
+
+  private DrawingDocument drawing(String title, int panels) {
+    return new DrawingDocument(title, panels, random);
+  }
+
+  private Document json() {
+    TableDocument table = new TableDocument(TableDocument.Format.CSV, "D", PRICE, 12, random);
+    return new Document() {
+      @Override
+      public void work(Random r) {
+        table.work(r);
+      }
+
+      @Override
+      public byte[] save(String person) {
+        String csv = new String(table.save(person), StandardCharsets.UTF_8);
+        String rows =
+            csv.strip()
+                .lines()
+                .skip(1)
+                .map(l -> "  \"" + l + "\"")
+                .reduce((a, b) -> a + ",\n" + b)
+                .orElse("");
+        return ("[\n" + rows + "\n]\n").getBytes(StandardCharsets.UTF_8);
+      }
+    };
+  }
+
+  private static byte[] concat(byte[] first, String more) {
+    byte[] second = more.getBytes(StandardCharsets.UTF_8);
+    byte[] both = Arrays.copyOf(first, first.length + second.length);
+    System.arraycopy(second, 0, both, first.length, second.length);
+    return both;
+  }
+
+  private static LocalDateTime at(int year, int month, int day, int hour, int minute) {
+    return LocalDateTime.of(year, month, day, hour, minute);
+  }
+
+  static Instant begin() {
+    return BEGIN.atTime(7, 30).atZone(Loft.ZONE).toInstant();
+  }
+}

@@ -1,0 +1,83 @@
+package org.mendedleaf.demo;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.FolderRow;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.StoreFacts;
+import org.mendedleaf.core.progress.Progress;
+
+class DemoOfficeTest {
+
+  @TempDir static Path cache;
+  private static DemoOffice demo;
+
+  @BeforeAll
+  static void build() throws Exception {
+    demo = new DemoOffice(cache.resolve("demo"));
+    demo.build(Progress.NONE);
+  }
+
+  private static FileLife life(Office office, String address) throws Exception {
+    return office.life(office.addresses().file(address, cache));
+  }
+
+  @Test
+  void hasTheSizeThatWasPromised() throws Exception {
+    try (Office office = Office.open(demo.settings(DemoOffice.frozenClock()))) {
+      List<Shelf> shelves = office.shelves();
+      assertThat(shelves)
+          .extracting(Shelf::name)
+          .containsExactlyInAnyOrder("Cutting plans", "Orders", "Repairs");
+      assertThat(shelves.stream().mapToLong(Shelf::files).sum()).isBetween(110L, 160L);
+      assertThat(shelves.stream().mapToLong(Shelf::revisions).sum()).isBetween(900L, 1400L);
+      assertThat(office.stores()).extracting(StoreFacts::bytes).allMatch(b -> b < 60_000_000);
+    }
+  }
+
+  @Test
+  void kestrelsListHoldsPloversContent() throws Exception {
+    try (Office office = Office.open(demo.settings(DemoOffice.frozenClock()))) {
+      FileLife kestrel = life(office, "Cutting plans:Kestrel 32/mainsail-cut-list.csv");
+      FileLife plover = life(office, "Cutting plans:Plover 26/genoa-cut-list.csv");
+      Revision bad = kestrel.newest();
+      assertThat(FileLife.who(bad).name()).isEqualTo("Teo Lindqvist");
+      assertThat(plover.revisions())
+          .anyMatch(revision -> revision.state().sameContent(bad.state()));
+    }
+  }
+
+  @Test
+  void theRenamedDrawingKeepsItsHistory() throws Exception {
+    try (Office office = Office.open(demo.settings(DemoOffice.frozenClock()))) {
+      FileLife life = life(office, "Cutting plans:Whimbrel 40/spinnaker-layout-v2.svg");
+      assertThat(life.formerPaths())
+          .containsExactly(
+              new InnerPath("Avocet 36/spinnaker-layout.svg"),
+              new InnerPath("Avocet 36/spinnaker-layout-old.svg"));
+      assertThat(life.revisions()).hasSizeGreaterThanOrEqualTo(5);
+    }
+  }
+
+  @Test
+  void everythingThatLiesThereIsRecorded() throws Exception {
+    try (Office office = Office.open(demo.settings(DemoOffice.frozenClock()))) {
+      for (Shelf shelf : office.shelves()) {
+        assertThat(office.browse(shelf, InnerPath.ROOT))
+            .allMatch(row -> row.standing() == FolderRow.Standing.RECORDED);
+      }
+      assertThat(Files.size(cache.resolve("demo/desk/Repairs/Job 309/letter to insurer.docx")))
+          .isZero();
+    }
+  }
+}
