@@ -22,8 +22,10 @@ import org.mendedleaf.core.catalog.LedgerEntry;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.RecordedShelf;
+import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.ShelfKind;
 import org.mendedleaf.core.catalog.TreeEntry;
+import org.mendedleaf.core.compare.Look;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.store.ContentReader;
@@ -43,6 +45,7 @@ public final class Office implements Closeable {
   private final OfficeSettings settings;
   private final Map<String, OpenStore> open = new LinkedHashMap<>();
   private final Object capturing = new Object();
+  private final Insides insides = new Insides();
   private Desk desk;
 
   private Office(OfficeSettings settings, Desk desk) {
@@ -210,7 +213,11 @@ public final class Office implements Closeable {
     Capture.Request request =
         new Capture.Request(shelf.id(), folder, settings.person(), takeAsRemoved);
     synchronized (capturing) {
-      return store.capture().run(request, progress);
+      CaptureOutcome outcome = store.capture().run(request, progress);
+      if (outcome instanceof CaptureOutcome.Done done && done.report().act().isPresent()) {
+        new Savers(store, insides, settings).find(done.report(), progress);
+      }
+      return outcome;
     }
   }
 
@@ -247,6 +254,11 @@ public final class Office implements Closeable {
   /** Gives contents of a store back. */
   public ContentReader contents(String store) throws IOException {
     return store(store).catalogue().contents();
+  }
+
+  /** What a revision holds, as far as it can be shown. */
+  public Look look(FileRef ref, Revision revision) throws IOException {
+    return insides.look(revision, contents(ref.store()));
   }
 
   /** Makes an earlier revision the current one. */
@@ -469,6 +481,7 @@ public final class Office implements Closeable {
 
   @Override
   public synchronized void close() {
+    insides.close();
     open.values().forEach(OpenStore::close);
     open.clear();
   }

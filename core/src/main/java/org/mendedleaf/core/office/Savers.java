@@ -1,0 +1,80 @@
+package org.mendedleaf.core.office;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.OptionalLong;
+import java.util.Set;
+import org.mendedleaf.core.capture.CaptureReport;
+import org.mendedleaf.core.catalog.Act;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.Proposal;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.SaverSource;
+import org.mendedleaf.core.compare.Look;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.store.WriteSession;
+
+/**
+ * Finds out afterwards who saved the documents of a capture, since the capture itself interprets
+ * nothing, and commits what was found as later lines about those revisions.
+ */
+final class Savers {
+
+  /** Kinds of document that say who saved them; anything else is not worth opening for it. */
+  private static final Set<String> TELLING =
+      Set.of("docx", "xlsx", "pptx", "docm", "xlsm", "odt", "ods", "odp", "odg");
+
+  private final OpenStore store;
+  private final Insides insides;
+  private final OfficeSettings settings;
+
+  Savers(OpenStore store, Insides insides, OfficeSettings settings) {
+    this.store = store;
+    this.insides = insides;
+    this.settings = settings;
+  }
+
+  void find(CaptureReport report, Progress progress) throws IOException {
+    Catalogue catalogue = store.catalogue();
+    long act = report.act().orElseThrow();
+    List<Proposal> found = new ArrayList<>();
+    for (Revision revision : catalogue.files().madeBy(act)) {
+      if (progress.cancelled()) {
+        break;
+      }
+      if (tells(revision)) {
+        Look look = insides.look(revision, catalogue.contents());
+        look.author()
+            .ifPresent(
+                author ->
+                    found.add(new Proposal.Saver(revision.key(), author, SaverSource.DOCUMENT)));
+      }
+    }
+    if (found.isEmpty()) {
+      return;
+    }
+    Journal.Draft draft =
+        new Journal.Draft(
+            Act.SAVERS,
+            OptionalLong.empty(),
+            report.moment(),
+            settings.person(),
+            OptionalLong.empty(),
+            false,
+            found);
+    try (WriteSession session = catalogue.store().write(catalogue)) {
+      var unused = store.journal().commit(draft, session);
+    }
+  }
+
+  private static boolean tells(Revision revision) {
+    String name = revision.state().path().name().toLowerCase(Locale.ROOT);
+    String ending = name.substring(name.lastIndexOf('.') + 1);
+    return TELLING.contains(ending)
+        && revision.state().size() > 0
+        && revision.state().content().isPresent();
+  }
+}
