@@ -54,6 +54,19 @@ public final class ShelfPlaces {
     }
   }
 
+  /**
+   * Checks before anything is made that the store would not lie in the folder.
+   *
+   * @throws SentenceException if it would
+   */
+  public static void requireApart(Path folder, Path store) throws SentenceException {
+    if (store.toAbsolutePath().normalize().startsWith(folder.toAbsolutePath().normalize())) {
+      throw new SentenceException(
+          "The store %s lies inside the folder %s, so it would record itself. Nothing was changed; choose a place outside, best on another drive."
+              .formatted(store, folder));
+    }
+  }
+
   /** Whether two places, existing or not, lie on one drive. */
   public static boolean sameDrive(Path a, Path b) {
     try {

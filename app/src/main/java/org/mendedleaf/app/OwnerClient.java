@@ -1,0 +1,64 @@
+package org.mendedleaf.app;
+
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.Channels;
+import java.nio.channels.SocketChannel;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import org.mendedleaf.cli.MendedLeafCommand;
+import org.mendedleaf.cli.Terminal;
+
+/** Hands a command line to the process that owns the desk and prints what comes back. */
+final class OwnerClient {
+
+  private OwnerClient() {}
+
+  static int hand(Path home, Terminal terminal, StartLine line) {
+    try (SocketChannel owner = SocketChannel.open(OwnerSocket.address(home));
+        DataOutputStream out = new DataOutputStream(Channels.newOutputStream(owner));
+        DataInputStream in = new DataInputStream(Channels.newInputStream(owner))) {
+      writeText(out, terminal.folder().toString());
+      out.writeInt(line.words().size());
+      for (String word : line.words()) {
+        writeText(out, word);
+      }
+      out.flush();
+      return print(in, terminal);
+    } catch (IOException e) {
+      terminal
+          .err()
+          .println(
+              "Another command of Mended Leaf is working on this desk just now; nothing was done. Try again in a moment.");
+      return MendedLeafCommand.NOT_DONE;
+    }
+  }
+
+  private static int print(DataInputStream in, Terminal terminal) throws IOException {
+    while (true) {
+      int tag = in.readByte();
+      byte[] bytes = in.readNBytes(in.readInt());
+      switch (tag) {
+        case OwnerSocket.OUT -> {
+          terminal.out().write(bytes, 0, bytes.length);
+          terminal.out().flush();
+        }
+        case OwnerSocket.ERR -> {
+          terminal.err().write(bytes, 0, bytes.length);
+          terminal.err().flush();
+        }
+        default -> {
+          return ByteBuffer.wrap(bytes).getInt();
+        }
+      }
+    }
+  }
+
+  private static void writeText(DataOutputStream out, String text) throws IOException {
+    byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+    out.writeInt(bytes.length);
+    out.write(bytes);
+  }
+}

@@ -1,0 +1,114 @@
+package org.mendedleaf.app;
+
+import java.nio.file.Path;
+import java.util.Optional;
+import org.mendedleaf.cli.Terminal;
+import org.mendedleaf.core.office.DeskLock;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.OfficeSettings;
+import org.mendedleaf.core.progress.Phase;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.demo.DemoOffice;
+import org.mendedleaf.demo.PictureTour;
+import org.mendedleaf.desktop.DesktopLauncher;
+import org.mendedleaf.desktop.frame.MainWindow;
+
+/** Starts that end in a window. */
+final class WindowStart {
+
+  private WindowStart() {}
+
+  /** Opens the window, or hands the paths to the one that is open. */
+  static int open(Terminal terminal, StartLine line) throws Exception {
+    Path home = line.home(terminal.folder());
+    Optional<DeskLock> lock = DeskLock.tryTake(home);
+    if (lock.isEmpty()) {
+      return OwnerClient.hand(home, terminal, line);
+    }
+    try (DeskLock held = lock.get()) {
+      return window(OfficeSettings.ofThisMachine(home), terminal, line, Optional.empty());
+    }
+  }
+
+  /** Opens the window with the demo office, building it first where it is not built. */
+  static int demo(Terminal terminal, StartLine line) throws Exception {
+    Optional<Path> pictures = line.option("--pictures").map(p -> terminal.folder().resolve(p));
+    DemoOffice demo = DemoOffice.inCache();
+    if (!demo.isBuilt()) {
+      terminal.err().println("Building the demo office; this is done once.");
+      demo.build(new Dots(terminal));
+      terminal.err().println();
+    }
+    Optional<DeskLock> lock = DeskLock.tryTake(demo.root().resolve("home"));
+    if (lock.isEmpty()) {
+      terminal.err().println("The demo office is open in another window already.");
+      return 1;
+    }
+    try (DeskLock held = lock.get()) {
+      OfficeSettings settings =
+          demo.settings(
+              pictures.isPresent() ? DemoOffice.frozenClock() : DemoOffice.runningClock());
+      return window(settings, terminal, line, pictures);
+    }
+  }
+
+  private static int window(
+      OfficeSettings settings, Terminal terminal, StartLine line, Optional<Path> pictures)
+      throws Exception {
+    try (Office office = Office.open(settings);
+        OwnerServer server = new OwnerServer(settings.home(), office)) {
+      DesktopLauncher.run(
+          office,
+          window -> {
+            server.serve(window);
+            line.rest().forEach(path -> window.open(terminal.folder().resolve(path)));
+            pictures.ifPresent(folder -> tour(window, folder, terminal));
+          });
+    }
+    return 0;
+  }
+
+  private static void tour(MainWindow window, Path folder, Terminal terminal) {
+    Thread tour =
+        new Thread(
+            () -> {
+              try {
+                new PictureTour(window, folder).run();
+              } catch (Exception e) {
+                terminal.err().println("The pictures were not finished: " + e.getMessage());
+              } finally {
+                window.close();
+              }
+            },
+            "pictures");
+    tour.setDaemon(true);
+    tour.start();
+  }
+
+  /** A dot for every twentieth of the way. */
+  private record Dots(Terminal terminal, long[] state) implements Progress {
+
+    Dots(Terminal terminal) {
+      this(terminal, new long[2]);
+    }
+
+    @Override
+    public void phase(Phase phase, long items, long bytes) {
+      state[0] = Math.max(1, items / 20);
+    }
+
+    @Override
+    public void advanced(long items, long bytes) {
+      state[1] += items;
+      if (state[1] % state[0] == 0) {
+        terminal.err().print(".");
+        terminal.err().flush();
+      }
+    }
+
+    @Override
+    public boolean cancelled() {
+      return false;
+    }
+  }
+}

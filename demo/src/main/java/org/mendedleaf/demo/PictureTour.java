@@ -1,0 +1,115 @@
+package org.mendedleaf.demo;
+
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.Consumer;
+import javafx.application.Platform;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.image.PixelReader;
+import javafx.scene.image.WritableImage;
+import javafx.stage.Window;
+import javax.imageio.ImageIO;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.desktop.drawings.LifeLine;
+import org.mendedleaf.desktop.frame.MainWindow;
+import org.mendedleaf.desktop.work.Place;
+
+/** Walks through the main views of the real window and saves a picture of each. */
+public final class PictureTour {
+
+  // Long enough for questions to the office, a look inside and a layout on a busy machine.
+  private static final long SETTLE_MILLIS = 1500;
+
+  private final MainWindow window;
+  private final Path folder;
+
+  public PictureTour(MainWindow window, Path folder) {
+    this.window = window;
+    this.folder = folder;
+  }
+
+  /** Runs the tour; must not be called on the interface thread. */
+  public void run() throws Exception {
+    Files.createDirectories(folder);
+    Office office = window.context().office();
+    Shelf cutting = office.shelfNamed(Loft.CUTTING);
+    Place kestrel = file(office, "Cutting plans:Kestrel 32/mainsail-cut-list.csv");
+    picture("shelves", new Place.AllShelves());
+    picture("shelf", new Place.OneShelf(cutting, new InnerPath("Kestrel 32")));
+    picture("file", kestrel);
+    picture("file-earlier", kestrel, scene -> choose(scene, -1));
+    picture("file-facts", kestrel, PictureTour::showFacts);
+    picture("file-renamed", file(office, "Cutting plans:Whimbrel 40/spinnaker-layout-v2.svg"));
+    picture("file-photo", file(office, "Repairs:Job 305/damage.jpg"));
+    picture("on-no-shelf", new Place.Stray(folder.resolve("letter to the harbour master.odt")));
+    picture("protect", new Place.NewShelf(java.util.Optional.of(folder)));
+    onInterface(() -> window.looks().toggleNight());
+    picture("file-night", kestrel, scene -> choose(scene, -1));
+    onInterface(() -> window.looks().toggleNight());
+  }
+
+  private static Place file(Office office, String address) throws IOException {
+    return new Place.OneFile(office.addresses().file(address, Path.of("")));
+  }
+
+  private static void choose(Scene scene, int steps) {
+    ((LifeLine) scene.lookup("#life-line")).walk(steps);
+  }
+
+  private static void showFacts(Scene scene) {
+    Node tab = scene.lookup("#facts-tab");
+    ((ToggleButton) tab).setSelected(true);
+  }
+
+  private void picture(String name, Place place) throws Exception {
+    picture(name, place, scene -> {});
+  }
+
+  private void picture(String name, Place place, Consumer<Scene> act) throws Exception {
+    onInterface(() -> window.go(place));
+    Thread.sleep(SETTLE_MILLIS);
+    onInterface(() -> act.accept(scene()));
+    Thread.sleep(SETTLE_MILLIS);
+    AtomicReference<WritableImage> taken = new AtomicReference<>();
+    onInterface(() -> taken.set(scene().snapshot(null)));
+    save(taken.get(), folder.resolve(name + ".png"));
+  }
+
+  private static Scene scene() {
+    return Window.getWindows().get(0).getScene();
+  }
+
+  private static void onInterface(Runnable act) throws InterruptedException {
+    CountDownLatch done = new CountDownLatch(1);
+    Platform.runLater(
+        () -> {
+          try {
+            act.run();
+          } finally {
+            done.countDown();
+          }
+        });
+    done.await();
+  }
+
+  private static void save(WritableImage image, Path file) throws IOException {
+    int width = (int) image.getWidth();
+    int height = (int) image.getHeight();
+    BufferedImage copy = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+    PixelReader pixels = image.getPixelReader();
+    for (int y = 0; y < height; y++) {
+      for (int x = 0; x < width; x++) {
+        copy.setRGB(x, y, pixels.getArgb(x, y));
+      }
+    }
+    ImageIO.write(copy, "png", file.toFile());
+  }
+}

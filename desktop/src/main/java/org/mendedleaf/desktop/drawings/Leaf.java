@@ -1,0 +1,15 @@
+package org.mendedleaf.desktop.drawings;
+
+import java.time.Instant;
+import java.util.OptionalInt;
+
+/**
+ * One revision as the life line draws it.
+ *
+ * @param number of the revision
+ * @param size bytes
+ * @param mendedFrom the revision whose content this one gave back
+ * @param afterRemoval whether the file was away before it
+ */
+public record Leaf(
+    int number, Instant at, long size, OptionalInt mendedFrom, boolean afterRemoval) {}

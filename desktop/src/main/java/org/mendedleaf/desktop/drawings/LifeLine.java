@@ -1,0 +1,82 @@
+package org.mendedleaf.desktop.drawings;
+
+import java.time.Instant;
+import java.time.ZoneId;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.IntegerProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleIntegerProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.collections.FXCollections;
+import javafx.collections.ObservableList;
+import javafx.scene.AccessibleRole;
+import javafx.scene.control.Control;
+import javafx.scene.control.Skin;
+
+/**
+ * A file's life: a stem in time with a leaf for each revision, the longer the larger the file. A
+ * leaf can be chosen with the mouse or the arrow keys; the wheel zooms.
+ */
+public final class LifeLine extends Control {
+
+  /** No revision is chosen. */
+  public static final int NONE = -1;
+
+  private final ObservableList<Leaf> leaves = FXCollections.observableArrayList();
+  private final IntegerProperty chosen = new SimpleIntegerProperty(this, "chosen", NONE);
+  private final BooleanProperty removed = new SimpleBooleanProperty(this, "removed", false);
+  private final ObjectProperty<Instant> now =
+      new SimpleObjectProperty<>(this, "now", Instant.EPOCH);
+  private final ObjectProperty<ZoneId> zone =
+      new SimpleObjectProperty<>(this, "zone", ZoneId.systemDefault());
+
+  public LifeLine() {
+    getStyleClass().add("life-line");
+    setFocusTraversable(true);
+    setAccessibleRole(AccessibleRole.LIST_VIEW);
+  }
+
+  /** The revisions, oldest first. */
+  public ObservableList<Leaf> getLeaves() {
+    return leaves;
+  }
+
+  /** The number of the chosen revision, or {@link #NONE}. */
+  public IntegerProperty chosenProperty() {
+    return chosen;
+  }
+
+  /** Whether the file is off its shelf: the stem then ends in a cut. */
+  public BooleanProperty removedProperty() {
+    return removed;
+  }
+
+  /** What time it is, for the dates under the stem. */
+  public ObjectProperty<Instant> nowProperty() {
+    return now;
+  }
+
+  public ObjectProperty<ZoneId> zoneProperty() {
+    return zone;
+  }
+
+  /** Chooses the revision before or after the chosen one. */
+  public void walk(int steps) {
+    int at = -1;
+    for (int i = 0; i < leaves.size(); i++) {
+      if (leaves.get(i).number() == chosen.get()) {
+        at = i;
+      }
+    }
+    int next = Math.max(0, Math.min(leaves.size() - 1, at + steps));
+    if (!leaves.isEmpty()) {
+      chosen.set(leaves.get(next).number());
+    }
+  }
+
+  @Override
+  protected Skin<?> createDefaultSkin() {
+    return new LifeLineSkin(this);
+  }
+}

@@ -1,0 +1,336 @@
+package org.mendedleaf.desktop.drawings;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import javafx.beans.InvalidationListener;
+import javafx.css.PseudoClass;
+import javafx.event.EventHandler;
+import javafx.geometry.VPos;
+import javafx.scene.Group;
+import javafx.scene.Node;
+import javafx.scene.control.SkinBase;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.ScrollEvent;
+import javafx.scene.layout.Pane;
+import javafx.scene.shape.Circle;
+import javafx.scene.shape.Line;
+import javafx.scene.shape.Path;
+import javafx.scene.shape.QuadCurve;
+import javafx.scene.shape.Rectangle;
+import javafx.scene.text.Text;
+import javafx.util.Duration;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+
+/** Draws a {@link LifeLine}. All colours and strokes come from CSS. */
+final class LifeLineSkin extends SkinBase<LifeLine> {
+
+  private static final PseudoClass CURRENT = PseudoClass.getPseudoClass("current");
+  private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
+  private static final PseudoClass GREW = PseudoClass.getPseudoClass("changed");
+  private static final double MARGIN = 34;
+  private static final double LABEL_ROOM = 27;
+  private static final double DATE_ROOM = 92;
+  private static final double TILT = 62;
+  private static final double NOTABLE = 1.0 / 3;
+  private static final double MAX_ZOOM = 40;
+
+  private final Pane drawing = new Pane();
+  private final Rectangle clip = new Rectangle();
+  private final Map<Integer, Node> leaves = new HashMap<>();
+  private final InvalidationListener redraw = change -> requestRedraw();
+  private final EventHandler<KeyEvent> keys = this::onKey;
+  private final EventHandler<ScrollEvent> wheel = this::onWheel;
+  private double zoom = 1;
+  private double offset;
+
+  LifeLineSkin(LifeLine control) {
+    super(control);
+    drawing.getStyleClass().add("drawing");
+    drawing.setClip(clip);
+    getChildren().add(drawing);
+    control.getLeaves().addListener(redraw);
+    control.chosenProperty().addListener(redraw);
+    control.removedProperty().addListener(redraw);
+    control.nowProperty().addListener(redraw);
+    control.zoneProperty().addListener(redraw);
+    control.addEventHandler(KeyEvent.KEY_PRESSED, keys);
+    control.addEventHandler(ScrollEvent.SCROLL, wheel);
+  }
+
+  private void requestRedraw() {
+    getSkinnable().requestLayout();
+  }
+
+  @Override
+  protected void layoutChildren(double x, double y, double width, double height) {
+    drawing.resizeRelocate(x, y, width, height);
+    clip.setWidth(width);
+    clip.setHeight(height);
+    draw(width, height);
+  }
+
+  private void draw(double width, double height) {
+    drawing.getChildren().clear();
+    leaves.clear();
+    LifeLine line = getSkinnable();
+    double wide = width * zoom;
+    offset = Math.max(0, Math.min(offset, wide - width));
+    double stem = height * 0.52;
+    LifeLineLayout.Places places =
+        LifeLineLayout.place(line.getLeaves(), MARGIN - offset, wide - MARGIN - offset - 20);
+    drawStem(places, stem, width);
+    drawArcs(places, stem);
+    for (LifeLineLayout.Placed placed : places.leaves()) {
+      if (placed.x() > -80 && placed.x() < width + 80) {
+        drawLeaf(placed, stem, places);
+      }
+    }
+    drawLabels(places, stem, height);
+  }
+
+  private void drawStem(LifeLineLayout.Places places, double stem, double width) {
+    if (places.leaves().isEmpty()) {
+      return;
+    }
+    double from = places.leaves().get(0).x() - 22;
+    double to = Math.min(width + 4, places.leaves().get(places.leaves().size() - 1).x() + 34);
+    double x = from;
+    for (double at : places.breaks()) {
+      add(styled(new Line(x, stem, at - 5, stem), "stem"));
+      add(styled(new Line(at - 6, stem + 6, at - 2, stem - 6), "stem-break"));
+      add(styled(new Line(at + 2, stem + 6, at + 6, stem - 6), "stem-break"));
+      x = at + 5;
+    }
+    add(styled(new Line(x, stem, to, stem), "stem"));
+    if (getSkinnable().removedProperty().get()) {
+      add(styled(new Line(to - 5, stem - 8, to + 5, stem + 8), "stem-cut"));
+    }
+  }
+
+  private void drawArcs(LifeLineLayout.Places places, double stem) {
+    Map<Integer, LifeLineLayout.Placed> byNumber = new HashMap<>();
+    places.leaves().forEach(placed -> byNumber.put(placed.leaf().number(), placed));
+    for (LifeLineLayout.Placed placed : places.leaves()) {
+      placed
+          .leaf()
+          .mendedFrom()
+          .ifPresent(
+              from -> {
+                LifeLineLayout.Placed source = byNumber.get(from);
+                if (source != null) {
+                  double top = stem - 108;
+                  QuadCurve arc =
+                      new QuadCurve(
+                          source.x(),
+                          stem - 6,
+                          (source.x() + placed.x()) / 2,
+                          top,
+                          placed.x(),
+                          stem - 6);
+                  add(styled(arc, "arc"));
+                }
+              });
+    }
+  }
+
+  private void drawLeaf(LifeLineLayout.Placed placed, double stem, LifeLineLayout.Places places) {
+    LifeLine line = getSkinnable();
+    Leaf leaf = placed.leaf();
+    Path blade = LeafShape.blade(placed.length());
+    blade.getStyleClass().setAll("leaf");
+    Path vein = LeafShape.vein(placed.length());
+    vein.getStyleClass().setAll("vein");
+    Group group = new Group(blade, vein);
+    if (leaf.mendedFrom().isPresent()) {
+      Path seam = LeafShape.seam(placed.length());
+      seam.getStyleClass().setAll("seam");
+      group.getChildren().set(1, seam);
+    }
+    boolean newest = placed.equals(places.leaves().get(places.leaves().size() - 1));
+    boolean isChosen = isChosen(placed, places);
+    blade.pseudoClassStateChanged(CURRENT, newest && !line.removedProperty().get());
+    blade.pseudoClassStateChanged(CHOSEN, isChosen);
+    blade.pseudoClassStateChanged(GREW, Math.abs(placed.change()) > NOTABLE);
+    group.getTransforms().add(new javafx.scene.transform.Rotate(placed.up() ? -TILT : TILT, 0, 0));
+    group.setLayoutX(placed.x());
+    group.setLayoutY(stem);
+    group.setId("leaf-" + leaf.number());
+    group.setPickOnBounds(true);
+    group.setOnMouseClicked(
+        event -> {
+          line.requestFocus();
+          line.chosenProperty().set(leaf.number());
+        });
+    Tooltip tooltip = new Tooltip(describe(placed));
+    tooltip.setShowDelay(Duration.millis(200));
+    Tooltip.install(group, tooltip);
+    leaves.put(leaf.number(), group);
+    add(group);
+    Circle knot = new Circle(placed.x(), stem, isChosen ? 5 : 3);
+    knot.getStyleClass().setAll("knot");
+    knot.pseudoClassStateChanged(CHOSEN, isChosen);
+    add(knot);
+  }
+
+  private boolean isChosen(LifeLineLayout.Placed placed, LifeLineLayout.Places places) {
+    int chosen = getSkinnable().chosenProperty().get();
+    if (placed.bundled() == 1 || chosen == LifeLine.NONE) {
+      return placed.leaf().number() == chosen;
+    }
+    List<LifeLineLayout.Placed> all = places.leaves();
+    int at = all.indexOf(placed);
+    int after = at == 0 ? Integer.MIN_VALUE : all.get(at - 1).leaf().number();
+    return chosen <= placed.leaf().number() && chosen > after;
+  }
+
+  private void drawLabels(LifeLineLayout.Places places, double stem, double height) {
+    double above = -100;
+    double below = -100;
+    double date = -200;
+    for (LifeLineLayout.Placed placed : places.leaves()) {
+      boolean chosen = isChosen(placed, places);
+      double last = placed.up() ? below : above;
+      if (placed.x() - last >= LABEL_ROOM || chosen) {
+        Text label = new Text(label(placed));
+        label.getStyleClass().setAll("leaf-label");
+        label.pseudoClassStateChanged(CHOSEN, chosen);
+        place(label, placed.x(), placed.up() ? stem + 15 : stem - 15);
+        if (placed.up()) {
+          below = placed.x();
+        } else {
+          above = placed.x();
+        }
+      }
+      drawChange(placed, stem);
+      if (placed.x() - date >= DATE_ROOM) {
+        Text day =
+            new Text(
+                Shown.day(
+                    placed.leaf().at(),
+                    getSkinnable().nowProperty().get(),
+                    getSkinnable().zoneProperty().get()));
+        day.getStyleClass().setAll("date-label");
+        place(day, placed.x(), height - 11);
+        date = placed.x();
+      }
+    }
+  }
+
+  /** A change of more than a third is printed at the leaf's tip. */
+  private void drawChange(LifeLineLayout.Placed placed, double stem) {
+    if (Math.abs(placed.change()) <= NOTABLE) {
+      return;
+    }
+    Text text = new Text(percent(placed.change()));
+    text.getStyleClass().setAll("change-label");
+    double reach = placed.length() * Math.sin(Math.toRadians(TILT)) + 12;
+    double lean = placed.length() * Math.cos(Math.toRadians(TILT));
+    place(text, placed.x() + lean, placed.up() ? stem - reach : stem + reach);
+  }
+
+  private void place(Text text, double x, double y) {
+    text.setTextOrigin(VPos.CENTER);
+    text.applyCss();
+    text.setX(x - text.getLayoutBounds().getWidth() / 2);
+    text.setY(y);
+    text.setMouseTransparent(true);
+    add(text);
+  }
+
+  private String describe(LifeLineLayout.Placed placed) {
+    Leaf leaf = placed.leaf();
+    String when =
+        Shown.moment(
+            leaf.at(), getSkinnable().nowProperty().get(), getSkinnable().zoneProperty().get());
+    String text = Words.of("life.leaf", name(leaf.number()), when, Shown.size(leaf.size()));
+    return placed.bundled() == 1 ? text : text + "\n" + Words.of("life.bundle", placed.bundled());
+  }
+
+  private static String label(LifeLineLayout.Placed placed) {
+    return placed.bundled() == 1
+        ? placed.leaf().number() == 0
+            ? Words.of("revision.first.short")
+            : "r" + placed.leaf().number()
+        : "×" + placed.bundled();
+  }
+
+  private static String name(int number) {
+    return number == 0 ? Words.of("revision.first") : "r" + number;
+  }
+
+  private static String percent(double change) {
+    long percent = Math.round(change * 100);
+    if (percent > 999) {
+      return "×" + Math.round(change + 1);
+    }
+    return (percent > 0 ? "+" : "−") + Math.abs(percent) + " %";
+  }
+
+  private void onKey(KeyEvent event) {
+    LifeLine line = getSkinnable();
+    if (event.getCode() == KeyCode.LEFT) {
+      line.walk(-1);
+    } else if (event.getCode() == KeyCode.RIGHT) {
+      line.walk(1);
+    } else if (event.getCode() == KeyCode.HOME) {
+      line.walk(-line.getLeaves().size());
+    } else if (event.getCode() == KeyCode.END) {
+      line.walk(line.getLeaves().size());
+    } else {
+      return;
+    }
+    event.consume();
+  }
+
+  private void onWheel(ScrollEvent event) {
+    double width = drawing.getWidth();
+    double before = zoom;
+    zoom = Math.max(1, Math.min(MAX_ZOOM, zoom * Math.exp(event.getDeltaY() / 300)));
+    offset = (offset + event.getX()) * zoom / before - event.getX();
+    offset = Math.max(0, Math.min(offset, width * zoom - width)) - event.getDeltaX();
+    requestRedraw();
+    event.consume();
+  }
+
+  private static <T extends Node> T styled(T node, String styleClass) {
+    node.getStyleClass().setAll(styleClass);
+    node.setMouseTransparent(true);
+    return node;
+  }
+
+  private void add(Node node) {
+    drawing.getChildren().add(node);
+  }
+
+  @Override
+  protected double computePrefHeight(
+      double width, double top, double right, double bottom, double left) {
+    return 190 + top + bottom;
+  }
+
+  @Override
+  protected double computePrefWidth(
+      double height, double top, double right, double bottom, double left) {
+    return 600 + left + right;
+  }
+
+  @Override
+  public void dispose() {
+    LifeLine control = getSkinnable();
+    if (control == null) {
+      return;
+    }
+    control.removeEventHandler(ScrollEvent.SCROLL, wheel);
+    control.removeEventHandler(KeyEvent.KEY_PRESSED, keys);
+    control.zoneProperty().removeListener(redraw);
+    control.nowProperty().removeListener(redraw);
+    control.removedProperty().removeListener(redraw);
+    control.chosenProperty().removeListener(redraw);
+    control.getLeaves().removeListener(redraw);
+    super.dispose();
+  }
+}

@@ -1,0 +1,2 @@
+/** Our own controls: properties, skin, CSS. */
+package org.mendedleaf.desktop.drawings;

@@ -1,0 +1,204 @@
+package org.mendedleaf.desktop.file;
+
+import java.util.ArrayList;
+import java.util.List;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Hyperlink;
+import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCodeCombination;
+import javafx.scene.input.KeyCombination;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.office.FolderRow;
+import org.mendedleaf.desktop.drawings.Leaf;
+import org.mendedleaf.desktop.drawings.LifeLine;
+import org.mendedleaf.desktop.shelves.Shortened;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Captures;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.Page;
+import org.mendedleaf.desktop.work.Place;
+
+/** The page of one file: its life, its revisions, and what is inside the chosen one. */
+public final class FilePage implements Page {
+
+  private static final KeyCombination MEND =
+      new KeyCodeCombination(KeyCode.M, KeyCombination.SHORTCUT_DOWN);
+
+  private final Context context;
+  private final FilePresenter presenter;
+  private final HBox crumbs = new HBox(6);
+  private final Label title = Nodes.label("", "title");
+  private final Label facts = Nodes.label("", "soft");
+  private final Label standing = Nodes.label("");
+  private final Button capture;
+  private final LifeLine line = new LifeLine();
+  private final RevisionTable table;
+  private final Button open;
+  private final VBox root;
+
+  public FilePage(Context context, FileRef file) {
+    this.context = context;
+    this.presenter = new FilePresenter(context, file);
+    this.table = new RevisionTable(context, presenter.chosenProperty());
+    InsidePane inside = new InsidePane(context, presenter);
+    crumbs.getStyleClass().add("crumbs");
+    HBox titled = new HBox(14, title, facts);
+    titled.setAlignment(Pos.BASELINE_LEFT);
+    title.setMinWidth(60);
+    facts.setMinWidth(0);
+    open = Nodes.button(Words.of("file.open"), "Ctrl+O", presenter::openInProgram);
+    capture = Nodes.button(Words.of("file.capture"), "", this::capture, "link-like");
+    HBox standingRow = new HBox(10, standing, capture);
+    standingRow.setAlignment(Pos.CENTER_LEFT);
+    line.setId("life-line");
+    line.chosenProperty().bindBidirectional(presenter.chosenProperty());
+    VBox lineSheet = new VBox(Nodes.label(Words.of("life.caption"), "caption", "soft"), line);
+    lineSheet.getStyleClass().addAll("sheet", "life-sheet");
+    VBox.setVgrow(line, Priority.ALWAYS);
+    HBox below = new HBox(12, table.node(), inside.node());
+    HBox.setHgrow(table.node(), Priority.ALWAYS);
+    HBox.setHgrow(inside.node(), Priority.SOMETIMES);
+    VBox.setVgrow(below, Priority.ALWAYS);
+    root = new VBox(4, crumbs, Nodes.row(titled, open), standingRow, lineSheet, below);
+    VBox.setMargin(lineSheet, new javafx.geometry.Insets(6, 0, 8, 0));
+    root.getStyleClass().add("page");
+    root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
+    presenter.lifeProperty().addListener((p, before, life) -> show(life));
+    presenter.standingProperty().addListener((p, before, row) -> showStanding());
+  }
+
+  @Override
+  public Node node() {
+    return root;
+  }
+
+  @Override
+  public Node firstFocus() {
+    return line;
+  }
+
+  @Override
+  public void refresh() {
+    presenter.refresh();
+  }
+
+  private void onKey(KeyEvent event) {
+    if (MEND.match(event) && presenter.canMend()) {
+      presenter.mend();
+      event.consume();
+    } else if (event.isShortcutDown() && event.getCode() == KeyCode.O) {
+      presenter.openInProgram();
+      event.consume();
+    }
+  }
+
+  private void capture() {
+    new Captures(context).capture(presenter.lifeProperty().get().shelf());
+  }
+
+  private void show(FileLife life) {
+    title.setText(Shortened.name(life.file().path()));
+    title.setTooltip(new javafx.scene.control.Tooltip(life.file().path().shown()));
+    facts.setText(facts(life));
+    crumbs(life);
+    List<Leaf> leaves = new ArrayList<>();
+    for (Revision revision : life.revisions()) {
+      leaves.add(
+          new Leaf(
+              revision.number(),
+              revision.currentFrom(),
+              revision.state().size(),
+              revision.from(),
+              revision.afterRemoval()));
+    }
+    line.nowProperty().set(context.now());
+    line.zoneProperty().set(context.zone());
+    line.removedProperty().set(!life.file().present());
+    line.getLeaves().setAll(leaves);
+    table.show(life);
+    showStanding();
+  }
+
+  private static String facts(FileLife life) {
+    Revision newest = life.newest();
+    String state =
+        life.file().present()
+            ? Words.of("file.current", FilePresenter.numbered(newest.number()))
+            : Words.of("file.removed");
+    String former =
+        life.formerPaths().isEmpty()
+            ? ""
+            : " · " + Words.of("file.formerly", life.formerPaths().get(0).shown());
+    return state
+        + " · "
+        + Shown.size(newest.state().size())
+        + " · "
+        + Words.count("shelf.revisions", life.revisions().size())
+        + former;
+  }
+
+  private void crumbs(FileLife life) {
+    crumbs.getChildren().clear();
+    crumb(Words.of("area.shelves"), new Place.AllShelves());
+    crumb(life.shelf().name(), new Place.OneShelf(life.shelf(), InnerPath.ROOT));
+    List<InnerPath> folders = new ArrayList<>();
+    for (InnerPath at = life.file().path().folder(); !at.isRoot(); at = at.folder()) {
+      folders.add(0, at);
+    }
+    folders.forEach(
+        folder -> crumb(Shortened.name(folder), new Place.OneShelf(life.shelf(), folder)));
+  }
+
+  private void crumb(String name, Place place) {
+    Hyperlink link = new Hyperlink(name + "  /");
+    link.setOnAction(event -> context.navigator().go(place));
+    crumbs.getChildren().add(link);
+  }
+
+  /** Whether the last save is in: the first thing that people look for after saving. */
+  private void showStanding() {
+    FolderRow row = presenter.standingProperty().get();
+    FileLife life = presenter.lifeProperty().get();
+    if (life == null) {
+      return;
+    }
+    String newest = FilePresenter.numbered(life.newest().number());
+    boolean due = false;
+    standing.getStyleClass().setAll("label", "soft");
+    if (life.address().isEmpty()) {
+      standing.setText(Words.of("file.standing.notHere"));
+    } else if (row == null || row.standing() == FolderRow.Standing.GONE) {
+      standing.setText(Words.of("file.standing.gone", newest));
+    } else {
+      due = row.standing() != FolderRow.Standing.RECORDED;
+      standing.setText(
+          switch (row.standing()) {
+            case RECORDED -> Words.of("file.standing.recorded", newest);
+            case BEING_WRITTEN -> Words.of("standing.writing");
+            case UNREADABLE -> Words.of("standing.unreadable", row.why());
+            default ->
+                Words.of(
+                    "file.standing.changed",
+                    Shown.ago(row.modified(), context.now()),
+                    Shown.size(row.size()));
+          });
+      if (due) {
+        standing.getStyleClass().setAll("label", "strong");
+      }
+    }
+    capture.setVisible(due);
+    open.setDisable(row == null || row.standing() == FolderRow.Standing.GONE);
+  }
+}

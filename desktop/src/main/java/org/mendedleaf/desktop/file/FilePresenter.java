@@ -1,0 +1,215 @@
+package org.mendedleaf.desktop.file;
+
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.IntegerProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleIntegerProperty;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.compare.Look;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.office.FolderRow;
+import org.mendedleaf.core.recover.Mending;
+import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+
+/**
+ * What the page of a file shows and does; knows no nodes. Properties change on the interface
+ * thread.
+ */
+final class FilePresenter {
+
+  static final int NONE = -1;
+
+  private final Context context;
+  private final FileRef ref;
+  private final ReadOnlyObjectWrapper<FileLife> life = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<FolderRow> standing = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<Inside> inside = new ReadOnlyObjectWrapper<>();
+  private final IntegerProperty chosen = new SimpleIntegerProperty(NONE);
+
+  FilePresenter(Context context, FileRef ref) {
+    this.context = context;
+    this.ref = ref;
+    chosen.addListener((property, before, now) -> lookInside());
+  }
+
+  /**
+   * What is in the chosen revision.
+   *
+   * @param sha256 of its bytes; empty for a link
+   */
+  record Inside(Revision revision, Look look, Optional<ContentId> sha256) {}
+
+  /** The file's history; null until it is known. */
+  ReadOnlyObjectProperty<FileLife> lifeProperty() {
+    return life.getReadOnlyProperty();
+  }
+
+  /** What lies there now against what is recorded; null if nothing lies there. */
+  ReadOnlyObjectProperty<FolderRow> standingProperty() {
+    return standing.getReadOnlyProperty();
+  }
+
+  /** What is in the chosen revision; null while that is being found out. */
+  ReadOnlyObjectProperty<Inside> insideProperty() {
+    return inside.getReadOnlyProperty();
+  }
+
+  /** The number of the chosen revision. */
+  IntegerProperty chosenProperty() {
+    return chosen;
+  }
+
+  void refresh() {
+    context
+        .background()
+        .ask(
+            () -> {
+              FileLife found = context.office().life(ref);
+              return new Found(found, standingOf(found));
+            },
+            found -> {
+              boolean follows = life.get() == null || chosen.get() == life.get().newest().number();
+              life.set(found.life());
+              standing.set(found.standing().orElse(null));
+              if (follows) {
+                chosen.set(found.life().newest().number());
+              }
+            },
+            context.navigator()::complain);
+  }
+
+  private record Found(FileLife life, Optional<FolderRow> standing) {}
+
+  private Optional<FolderRow> standingOf(FileLife found) throws Exception {
+    if (found.address().isEmpty()) {
+      return Optional.empty();
+    }
+    InnerPath path = found.file().path();
+    List<FolderRow> rows = context.office().browse(found.shelf(), path.folder());
+    return rows.stream().filter(row -> row.path().equals(path)).findFirst();
+  }
+
+  /** The chosen revision, if one is. */
+  Optional<Revision> chosenRevision() {
+    return life.get() == null ? Optional.empty() : life.get().revision(chosen.get());
+  }
+
+  /** Whether mending with the chosen revision would change anything. */
+  boolean canMend() {
+    Optional<Revision> revision = chosenRevision();
+    if (revision.isEmpty() || life.get().address().isEmpty()) {
+      return false;
+    }
+    boolean isCurrent =
+        revision.get().number() == life.get().newest().number() && life.get().file().present();
+    boolean untouched =
+        standing.get() != null && standing.get().standing() == FolderRow.Standing.RECORDED;
+    return !(isCurrent && untouched);
+  }
+
+  void mend() {
+    Optional<Revision> revision = chosenRevision();
+    if (revision.isEmpty()) {
+      return;
+    }
+    int number = revision.get().number();
+    context
+        .jobs()
+        .start(
+            Words.of("mend.job", name(), numbered(number)),
+            progress -> context.office().mend(ref, number),
+            this::tellMended,
+            context.navigator()::complain);
+  }
+
+  private void tellMended(Mending.Mended mended) {
+    showNewest();
+    String sentence =
+        mended.revision().isPresent()
+            ? Words.of(
+                "mend.done",
+                name(),
+                numbered(mended.from()),
+                numbered(mended.revision().getAsInt()))
+            : Words.of("mend.off", name());
+    context.navigator().tell(sentence, () -> undo(mended.act()));
+  }
+
+  private void undo(long act) {
+    context
+        .jobs()
+        .start(
+            Words.of("undo.job", name()),
+            progress -> context.office().undo(ref.store(), act),
+            undone -> {
+              showNewest();
+              context.navigator().tell(Words.of("undo.done", name()), null);
+            },
+            context.navigator()::complain);
+  }
+
+  private void showNewest() {
+    chosen.set(life.get().newest().number());
+    refresh();
+  }
+
+  void openInProgram() {
+    life.get()
+        .address()
+        .ifPresent(
+            address ->
+                context
+                    .background()
+                    .ask(
+                        () -> {
+                          context.opener().open(address);
+                          return address;
+                        },
+                        opened -> {},
+                        context.navigator()::complain));
+  }
+
+  private void lookInside() {
+    inside.set(null);
+    Optional<Revision> revision = chosenRevision();
+    if (revision.isEmpty()) {
+      return;
+    }
+    Revision wanted = revision.get();
+    context
+        .background()
+        .ask(
+            () -> {
+              Look look = context.office().look(ref, wanted);
+              Optional<ContentId> hash =
+                  wanted.state().content().isPresent()
+                      ? Optional.of(
+                          context
+                              .office()
+                              .contents(ref.store())
+                              .sha256(wanted.state().content().get()))
+                      : Optional.empty();
+              return new Inside(wanted, look, hash);
+            },
+            found -> {
+              if (found.revision().number() == chosen.get()) {
+                inside.set(found);
+              }
+            },
+            context.navigator()::complain);
+  }
+
+  private String name() {
+    return life.get().file().path().name();
+  }
+
+  static String numbered(int number) {
+    return number == 0 ? Words.of("revision.first") : "r" + number;
+  }
+}

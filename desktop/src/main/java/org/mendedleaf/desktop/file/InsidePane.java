@@ -1,0 +1,225 @@
+package org.mendedleaf.desktop.file;
+
+import java.io.ByteArrayInputStream;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.image.Image;
+import javafx.scene.image.ImageView;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.ColumnConstraints;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.compare.Look;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.Who;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Nodes;
+
+/** The chosen revision: its mend button, what is inside, and its facts. */
+final class InsidePane {
+
+  private final Context context;
+  private final FilePresenter presenter;
+  private final Label heading = Nodes.label("", "strong");
+  private final Label when = Nodes.label("", "soft");
+  private final Button mend;
+  private final ToggleButton insideTab = tab("inside.tab.inside");
+  private final ToggleButton factsTab = tab("inside.tab.facts");
+  private final StackPane body = new StackPane();
+  private final BorderPane root = new BorderPane();
+
+  InsidePane(Context context, FilePresenter presenter) {
+    this.context = context;
+    this.presenter = presenter;
+    mend = Nodes.button("", "Ctrl+M", presenter::mend, "gilded");
+    mend.setId("mend");
+    ToggleGroup tabs = new ToggleGroup();
+    insideTab.setToggleGroup(tabs);
+    factsTab.setToggleGroup(tabs);
+    factsTab.setId("facts-tab");
+    insideTab.setSelected(true);
+    tabs.selectedToggleProperty()
+        .addListener(
+            (property, before, now) -> {
+              if (now == null) {
+                before.setSelected(true);
+              } else {
+                show();
+              }
+            });
+    VBox named = new VBox(1, heading, when);
+    HBox head = Nodes.row(named, mend);
+    HBox words = new HBox(4, insideTab, factsTab);
+    VBox top = new VBox(6, head, words);
+    top.getStyleClass().add("pane-head");
+    root.setTop(top);
+    root.setCenter(body);
+    root.getStyleClass().add("sheet");
+    root.setPrefWidth(440);
+    root.setMinWidth(320);
+    presenter.insideProperty().addListener((property, before, now) -> show());
+    presenter.chosenProperty().addListener((property, before, now) -> showHead());
+    presenter.lifeProperty().addListener((property, before, now) -> showHead());
+    presenter.standingProperty().addListener((property, before, now) -> showHead());
+  }
+
+  Node node() {
+    return root;
+  }
+
+  private static ToggleButton tab(String key) {
+    ToggleButton tab = new ToggleButton(Words.of(key));
+    tab.getStyleClass().setAll("word-tab");
+    return tab;
+  }
+
+  private void showHead() {
+    Optional<Revision> chosen = presenter.chosenRevision();
+    if (chosen.isEmpty()) {
+      return;
+    }
+    Revision revision = chosen.get();
+    String number = FilePresenter.numbered(revision.number());
+    heading.setText(number);
+    Who who = FileLife.who(revision);
+    when.setText(
+        Shown.moment(revision.currentFrom(), context.now(), context.zone())
+            + ", "
+            + Shown.ago(revision.currentFrom(), context.now())
+            + (who.name().isEmpty() ? "" : " · " + who.name()));
+    boolean canMend = presenter.canMend();
+    mend.setText(Words.of("mend", number));
+    mend.setVisible(canMend);
+    mend.setManaged(canMend);
+  }
+
+  private void show() {
+    FilePresenter.Inside inside = presenter.insideProperty().get();
+    if (inside == null) {
+      body.getChildren().setAll(Nodes.label(Words.of("inside.looking"), "soft"));
+      return;
+    }
+    body.getChildren()
+        .setAll(factsTab.isSelected() ? facts(inside) : inside(inside.look().inside()));
+  }
+
+  private static Node inside(Look.Inside inside) {
+    if (inside instanceof Look.Inside.Text text) {
+      return text(text);
+    }
+    if (inside instanceof Look.Inside.Picture picture) {
+      return picture(picture);
+    }
+    Label because = Nodes.text(((Look.Inside.Nothing) inside).because(), "soft");
+    StackPane pane = new StackPane(because);
+    pane.getStyleClass().add("padded");
+    return pane;
+  }
+
+  private static Node text(Look.Inside.Text text) {
+    ListView<String> lines = new ListView<>();
+    lines.setId("inside-text");
+    lines.getItems().setAll(text.text().lines().toList());
+    lines.setFixedCellSize(22);
+    lines.setCellFactory(view -> new Line());
+    lines.getStyleClass().add("inside-text");
+    if (text.whole()) {
+      return lines;
+    }
+    VBox box = new VBox(lines, Nodes.label(Words.of("inside.more"), "soft", "caption"));
+    VBox.setVgrow(lines, Priority.ALWAYS);
+    return box;
+  }
+
+  private static Node picture(Look.Inside.Picture picture) {
+    ImageView view = new ImageView(new Image(new ByteArrayInputStream(picture.png())));
+    view.setPreserveRatio(true);
+    StackPane pane = new StackPane(view);
+    pane.setMinSize(0, 0);
+    view.fitWidthProperty().bind(pane.widthProperty().subtract(24));
+    view.fitHeightProperty().bind(pane.heightProperty().subtract(24));
+    return pane;
+  }
+
+  private Node facts(FilePresenter.Inside inside) {
+    FileLife life = presenter.lifeProperty().get();
+    Revision revision = inside.revision();
+    GridPane grid = new GridPane();
+    grid.getStyleClass().add("facts");
+    ColumnConstraints names = new ColumnConstraints();
+    names.setMinWidth(92);
+    ColumnConstraints values = new ColumnConstraints();
+    values.setHgrow(Priority.ALWAYS);
+    grid.getColumnConstraints().addAll(names, values);
+    fact(
+        grid,
+        "fact.address",
+        life.address().map(Object::toString).orElse(life.file().path().shown()));
+    fact(grid, "fact.kind", inside.look().kind());
+    fact(grid, "fact.size", Shown.exact(revision.state().size()));
+    inside.sha256().ifPresent(hash -> fact(grid, "fact.sha256", hash.hex()));
+    fact(grid, "fact.changed", Shown.full(revision.state().modified(), context.zone()));
+    fact(grid, "fact.recorded", Shown.full(revision.at(), context.zone()));
+    revision.state().owner().ifPresent(owner -> fact(grid, "fact.owner", owner));
+    Who who = FileLife.who(revision);
+    fact(
+        grid,
+        "fact.who",
+        (who.name().isEmpty() ? "" : who.name() + ", ") + Words.of("who." + who.source().word()));
+    revision.state().mode().ifPresent(mode -> fact(grid, "fact.mode", mode));
+    if (inside.look().inside() instanceof Look.Inside.Text text) {
+      fact(grid, "fact.encoding", text.encoding());
+    } else if (inside.look().inside() instanceof Look.Inside.Picture picture) {
+      fact(grid, "fact.pixels", picture.width() + " × " + picture.height());
+    }
+    for (var former : life.formerPaths()) {
+      fact(grid, "fact.formerly", former.shown());
+    }
+    ScrollPane scroll = new ScrollPane(grid);
+    scroll.setFitToWidth(true);
+    return scroll;
+  }
+
+  private static void fact(GridPane grid, String key, String value) {
+    TextField field = new TextField(value);
+    field.setEditable(false);
+    field.getStyleClass().add("fact-value");
+    field.setAlignment(Pos.CENTER_LEFT);
+    grid.addRow(grid.getRowCount(), Nodes.label(Words.of(key), "soft"), field);
+  }
+
+  /** A line of text with its number. */
+  private static final class Line extends ListCell<String> {
+    private final Label number = Nodes.label("", "line-number");
+    private final Label text = new Label();
+    private final HBox row = new HBox(10, number, text);
+
+    @Override
+    protected void updateItem(String line, boolean empty) {
+      super.updateItem(line, empty);
+      if (empty || line == null) {
+        setGraphic(null);
+        return;
+      }
+      number.setText(String.valueOf(getIndex() + 1));
+      text.setText(
+          line.length() > 2000 ? line.substring(0, 2000) + " …" : line.replace("\t", "    "));
+      setGraphic(row);
+    }
+  }
+}

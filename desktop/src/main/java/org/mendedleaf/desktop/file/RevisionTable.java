@@ -1,0 +1,212 @@
+package org.mendedleaf.desktop.file;
+
+import java.util.ArrayList;
+import java.util.List;
+import javafx.beans.property.IntegerProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.css.PseudoClass;
+import javafx.scene.Node;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.TableRow;
+import javafx.scene.control.TableView;
+import javafx.scene.control.Tooltip;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.Who;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+
+/** The revisions of a file, newest first. */
+final class RevisionTable {
+
+  private static final PseudoClass CURRENT = PseudoClass.getPseudoClass("current");
+
+  /**
+   * @param before the revision before, or null
+   */
+  record Row(Revision revision, Revision before, boolean current) {}
+
+  private final Context context;
+  private final IntegerProperty chosen;
+  private final TableView<Row> table = new TableView<>();
+  private TableColumn<Row, Row> sizes;
+  private Shown.Unit unit = Shown.Unit.KB;
+  private boolean following;
+
+  RevisionTable(Context context, IntegerProperty chosen) {
+    this.context = context;
+    this.chosen = chosen;
+    table.setId("revisions");
+    table.getStyleClass().add("sheet");
+    table.setFixedCellSize(30);
+    table.setMinWidth(400);
+    table.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
+    columns();
+    table.setRowFactory(
+        view ->
+            new TableRow<>() {
+              @Override
+              protected void updateItem(Row row, boolean empty) {
+                super.updateItem(row, empty);
+                pseudoClassStateChanged(CURRENT, !empty && row != null && row.current());
+              }
+            });
+    table
+        .getSelectionModel()
+        .selectedItemProperty()
+        .addListener(
+            (property, before, row) -> {
+              if (row != null && !following) {
+                chosen.set(row.revision().number());
+              }
+            });
+    chosen.addListener((property, before, now) -> follow());
+  }
+
+  Node node() {
+    return table;
+  }
+
+  void show(FileLife life) {
+    List<Row> rows = new ArrayList<>();
+    long largest = 0;
+    Revision before = null;
+    for (Revision revision : life.revisions()) {
+      boolean current = revision.equals(life.newest()) && life.file().present();
+      rows.add(0, new Row(revision, before, current));
+      largest = Math.max(largest, revision.state().size());
+      before = revision;
+    }
+    unit = Shown.Unit.fitting(largest);
+    sizes.setText(Words.of("column.size", unit.name()));
+    following = true;
+    table.getItems().setAll(rows);
+    following = false;
+    follow();
+  }
+
+  /** Selects the row of the chosen revision, wherever the choice was made. */
+  private void follow() {
+    following = true;
+    for (int i = 0; i < table.getItems().size(); i++) {
+      if (table.getItems().get(i).revision().number() == chosen.get()) {
+        if (table.getSelectionModel().getSelectedIndex() != i) {
+          table.getSelectionModel().clearAndSelect(i);
+          table.scrollTo(Math.max(0, i - 2));
+        }
+      }
+    }
+    following = false;
+  }
+
+  private interface Filler {
+    void fill(TableCell<Row, Row> cell, Row row);
+  }
+
+  private void columns() {
+    table
+        .getColumns()
+        .add(
+            column(
+                "column.number",
+                76,
+                (cell, row) -> {
+                  cell.setText(FilePresenter.numbered(row.revision().number()));
+                  cell.getStyleClass().add("strong");
+                }));
+    table.getColumns().add(column("column.when", 132, this::when));
+    table.getColumns().add(column("column.who", 108, RevisionTable::who));
+    sizes =
+        column(
+            "column.size",
+            74,
+            (cell, row) -> {
+              cell.getStyleClass().add("number");
+              cell.setText(unit.number(row.revision().state().size()));
+              cell.setTooltip(new Tooltip(Shown.exact(row.revision().state().size())));
+            });
+    table.getColumns().add(sizes);
+    table.getColumns().add(column("column.change", 70, this::change));
+    table.getColumns().add(column("column.what", 190, RevisionTable::what));
+  }
+
+  private static TableColumn<Row, Row> column(String key, double width, Filler filler) {
+    TableColumn<Row, Row> column = new TableColumn<>(Words.of(key, ""));
+    column.setPrefWidth(width);
+    column.setMinWidth(Math.min(width, 60));
+    column.setSortable(false);
+    column.setReorderable(false);
+    column.setCellValueFactory(data -> new ReadOnlyObjectWrapper<>(data.getValue()));
+    column.setCellFactory(
+        view ->
+            new TableCell<>() {
+              @Override
+              protected void updateItem(Row row, boolean empty) {
+                super.updateItem(row, empty);
+                setText(null);
+                setTooltip(null);
+                getStyleClass().removeAll("soft", "strong", "number", "brass");
+                if (!empty && row != null) {
+                  filler.fill(this, row);
+                }
+              }
+            });
+    return column;
+  }
+
+  private void when(TableCell<Row, Row> cell, Row row) {
+    cell.setText(Shown.moment(row.revision().currentFrom(), context.now(), context.zone()));
+    cell.setTooltip(
+        new Tooltip(
+            Words.of(
+                "revision.times",
+                Shown.ago(row.revision().currentFrom(), context.now()),
+                Shown.full(row.revision().state().modified(), context.zone()),
+                Shown.full(row.revision().currentFrom(), context.zone()))));
+  }
+
+  private static void who(TableCell<Row, Row> cell, Row row) {
+    Who who = FileLife.who(row.revision());
+    cell.setText(who.name().isEmpty() ? Words.of("who.unknown") : who.name());
+    cell.setTooltip(new Tooltip(Words.of("who." + who.source().word())));
+  }
+
+  private void change(TableCell<Row, Row> cell, Row row) {
+    cell.getStyleClass().addAll("number", "soft");
+    if (row.before() != null) {
+      long change = row.revision().state().size() - row.before().state().size();
+      String sign = change > 0 ? "+" : change < 0 ? "−" : "";
+      cell.setText(change == 0 ? "0" : sign + unit.number(Math.abs(change)));
+      cell.setTooltip(new Tooltip(Words.of("change.exact", sign + Shown.exact(Math.abs(change)))));
+    }
+  }
+
+  private static void what(TableCell<Row, Row> cell, Row row) {
+    Revision revision = row.revision();
+    boolean moved =
+        row.before() != null && !row.before().state().path().equals(revision.state().path());
+    if (revision.from().isPresent()) {
+      String key = "what." + revision.origin().word();
+      cell.setText(Words.of(key, FilePresenter.numbered(revision.from().getAsInt())));
+      cell.getStyleClass().add("brass");
+    } else if (revision.number() == 0) {
+      cell.setText(Words.of("what.first"));
+      cell.getStyleClass().add("soft");
+    } else if (row.before() == null) {
+      cell.setText(Words.of("what.new"));
+      cell.getStyleClass().add("soft");
+    } else if (revision.state().size() == 0) {
+      cell.setText(Words.of("what.empty"));
+    } else if (moved) {
+      cell.setText(Words.of("what.moved", row.before().state().path().shown()));
+      cell.setTooltip(new Tooltip(cell.getText()));
+    } else if (revision.afterRemoval()) {
+      cell.setText(Words.of("what.returned"));
+    } else if (row.current()) {
+      cell.setText(Words.of("what.current"));
+      cell.getStyleClass().add("soft");
+    }
+  }
+}

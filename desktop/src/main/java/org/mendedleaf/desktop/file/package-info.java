@@ -1,0 +1,2 @@
+/** The page of one file: its life, its revisions, what is inside. */
+package org.mendedleaf.desktop.file;

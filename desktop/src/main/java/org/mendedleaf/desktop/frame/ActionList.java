@@ -1,0 +1,92 @@
+package org.mendedleaf.desktop.frame;
+
+import java.util.List;
+import java.util.Locale;
+import javafx.collections.FXCollections;
+import javafx.collections.transformation.FilteredList;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.VBox;
+import javafx.stage.Popup;
+import javafx.stage.Window;
+import org.mendedleaf.desktop.words.Words;
+
+/** One searchable list of all actions with their keys. */
+final class ActionList {
+
+  private final Popup popup = new Popup();
+  private final TextField search = new TextField();
+  private final ListView<Action> list = new ListView<>();
+
+  ActionList(List<Action> actions) {
+    FilteredList<Action> shown = new FilteredList<>(FXCollections.observableArrayList(actions));
+    search.setPromptText(Words.of("actions.prompt"));
+    search
+        .textProperty()
+        .addListener(
+            (property, before, text) -> {
+              String wanted = text.toLowerCase(Locale.ROOT);
+              shown.setPredicate(a -> a.name().toLowerCase(Locale.ROOT).contains(wanted));
+              list.getSelectionModel().selectFirst();
+            });
+    list.setItems(shown);
+    list.setCellFactory(view -> new ActionCell());
+    list.setFixedCellSize(32);
+    list.setPrefHeight(32 * Math.min(actions.size(), 9) + 2);
+    list.setOnMouseClicked(event -> run());
+    VBox box = new VBox(search, list);
+    box.getStyleClass().addAll("sheet", "action-list");
+    box.setPrefWidth(440);
+    box.setOnKeyPressed(
+        event -> {
+          if (event.getCode() == KeyCode.ENTER) {
+            run();
+          } else if (event.getCode() == KeyCode.DOWN && search.isFocused()) {
+            list.requestFocus();
+          }
+        });
+    popup.getContent().add(box);
+    popup.setAutoHide(true);
+  }
+
+  void show(Window over) {
+    search.clear();
+    list.getSelectionModel().selectFirst();
+    popup.show(over, over.getX() + (over.getWidth() - 440) / 2, over.getY() + 110);
+    search.requestFocus();
+  }
+
+  /** Popups have a scene of their own, which needs the window's looks. */
+  Popup popup() {
+    return popup;
+  }
+
+  private void run() {
+    Action action = list.getSelectionModel().getSelectedItem();
+    popup.hide();
+    if (action != null) {
+      action.run().run();
+    }
+  }
+
+  private static final class ActionCell extends ListCell<Action> {
+    @Override
+    protected void updateItem(Action action, boolean empty) {
+      super.updateItem(action, empty);
+      if (empty) {
+        setGraphic(null);
+        return;
+      }
+      Label key = new Label(action.key().getDisplayText());
+      key.getStyleClass().add("soft");
+      BorderPane row = new BorderPane();
+      row.setLeft(new Label(action.name()));
+      row.setRight(key);
+      setGraphic(row);
+    }
+  }
+}

@@ -1,0 +1,106 @@
+package org.mendedleaf.desktop.frame;
+
+import java.util.ArrayList;
+import java.util.List;
+import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
+import javafx.scene.Group;
+import javafx.scene.control.Button;
+import javafx.scene.layout.Pane;
+import javafx.scene.shape.CubicCurveTo;
+import javafx.scene.shape.LineTo;
+import javafx.scene.shape.MoveTo;
+import javafx.scene.shape.Path;
+import javafx.scene.transform.Rotate;
+
+/**
+ * The areas as leaves on a stem, the current one grown large; under an area, its twigs: for Shelves
+ * the shelves themselves.
+ */
+final class AreaStem extends Pane {
+
+  private static final PseudoClass CURRENT = PseudoClass.getPseudoClass("current");
+  private static final double AREA = 40;
+  private static final double TWIG = 30;
+
+  /**
+   * A leaf or twig.
+   *
+   * @param twig whether it grows on an area's leaf
+   * @param current whether it is where the window is
+   */
+  record Sprout(String name, boolean twig, boolean current, Runnable go) {}
+
+  private List<Sprout> sprouts = new ArrayList<>();
+
+  AreaStem() {
+    getStyleClass().add("area-stem");
+    setMinWidth(168);
+    setPrefWidth(168);
+  }
+
+  void show(List<Sprout> next) {
+    sprouts = List.copyOf(next);
+    requestLayout();
+  }
+
+  @Override
+  protected void layoutChildren() {
+    getChildren().clear();
+    double x = 25;
+    double end = Math.min(getHeight() - 20, 70 + sprouts.size() * AREA + 180);
+    Path stem =
+        new Path(
+            new MoveTo(x + 1, 2),
+            new CubicCurveTo(x - 3, end * 0.35, x + 4, end * 0.7, x - 1, end));
+    stem.getStyleClass().add("area-line");
+    getChildren().add(stem);
+    double y = 24;
+    boolean left = false;
+    for (Sprout sprout : sprouts) {
+      grow(sprout, x, y, left);
+      left = !left;
+      y += sprout.twig() ? TWIG : AREA;
+    }
+    super.layoutChildren();
+  }
+
+  private void grow(Sprout sprout, double x, double y, boolean left) {
+    Button button = new Button(sprout.name());
+    button.getStyleClass().setAll("area", sprout.twig() ? "twig" : "whole");
+    button.pseudoClassStateChanged(CURRENT, sprout.current());
+    button.setAlignment(Pos.CENTER_LEFT);
+    button.setOnAction(event -> sprout.go().run());
+    double height = sprout.twig() ? 26 : 30;
+    if (sprout.current()) {
+      Path grown =
+          new Path(
+              new MoveTo(x, y),
+              new CubicCurveTo(x + 6, y - 14, x + 22, y - height / 2, x + 40, y - height / 2),
+              new LineTo(158, y - height / 2),
+              new CubicCurveTo(161, y - 4, 163, y - 2, 165, y),
+              new CubicCurveTo(163, y + 2, 161, y + 4, 158, y + height / 2),
+              new LineTo(x + 40, y + height / 2),
+              new CubicCurveTo(x + 22, y + height / 2, x + 6, y + 14, x, y));
+      grown.getStyleClass().add("area-grown");
+      getChildren().add(grown);
+    } else {
+      double length = sprout.twig() ? 11 : 16;
+      double w = length * 0.36;
+      Path leaf =
+          new Path(
+              new MoveTo(0, 0),
+              new CubicCurveTo(length * 0.2, -w, length * 0.7, -w, length, 0),
+              new CubicCurveTo(length * 0.7, w, length * 0.2, w, 0, 0));
+      leaf.getStyleClass().add("area-leaf");
+      Group group = new Group(leaf);
+      group.getTransforms().add(new Rotate(left ? -130 : -50, 0, 0));
+      group.setLayoutX(x);
+      group.setLayoutY(y + 5);
+      getChildren().add(group);
+    }
+    double inset = sprout.twig() ? 52 : 42;
+    getChildren().add(button);
+    button.resizeRelocate(inset, y - height / 2, 164 - inset, height);
+  }
+}

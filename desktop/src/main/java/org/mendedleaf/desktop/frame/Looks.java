@@ -1,0 +1,104 @@
+package org.mendedleaf.desktop.frame;
+
+import atlantafx.base.theme.PrimerLight;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Objects;
+import java.util.Properties;
+import javafx.application.Application;
+import javafx.scene.Scene;
+import javafx.scene.text.Font;
+
+/**
+ * Day or night, and the size of the text. Remembered in the home; a setting that cannot be read or
+ * written costs nothing but itself.
+ */
+public final class Looks {
+
+  private static final String BASE = "/org/mendedleaf/desktop/";
+  private static final List<String> FONTS =
+      List.of(
+          "HankenGrotesk_400Regular.ttf",
+          "HankenGrotesk_600SemiBold.ttf",
+          "HankenGrotesk_700Bold.ttf");
+  private static final int NORMAL = 13;
+
+  private final Scene scene;
+  private final Path file;
+  private boolean night;
+  private int size = NORMAL;
+
+  Looks(Scene scene, Path home) {
+    this.scene = scene;
+    this.file = home.resolve("looks.properties");
+    loadFonts();
+    Application.setUserAgentStylesheet(new PrimerLight().getUserAgentStylesheet());
+    load();
+    apply();
+  }
+
+  /** Fonts and base looks for scenes made elsewhere too. */
+  private static void loadFonts() {
+    for (String font : FONTS) {
+      try (InputStream in = Looks.class.getResourceAsStream(BASE + "fonts/" + font)) {
+        Font.loadFont(in, NORMAL);
+      } catch (IOException e) {
+        throw new IllegalStateException("a font of the application is missing: " + font, e);
+      }
+    }
+  }
+
+  public void toggleNight() {
+    night = !night;
+    apply();
+    save();
+  }
+
+  /** Makes all text larger or smaller. */
+  public void scale(int steps) {
+    size = Math.max(10, Math.min(22, size + steps));
+    apply();
+    save();
+  }
+
+  private void apply() {
+    scene.getStylesheets().setAll(sheet("tokens.css"), sheet("window.css"));
+    if (night) {
+      scene.getStylesheets().add(1, sheet("night.css"));
+    }
+    scene.getRoot().setStyle("-fx-font-size: " + size + "px;");
+  }
+
+  private static String sheet(String name) {
+    return Objects.requireNonNull(Looks.class.getResource(BASE + name), name).toExternalForm();
+  }
+
+  private void load() {
+    Properties properties = new Properties();
+    if (Files.exists(file)) {
+      try (InputStream in = Files.newInputStream(file)) {
+        properties.load(in);
+      } catch (IOException | IllegalArgumentException e) {
+        properties.clear();
+      }
+    }
+    night = Boolean.parseBoolean(properties.getProperty("night", "false"));
+    try {
+      size = Integer.parseInt(properties.getProperty("size", String.valueOf(NORMAL)));
+    } catch (NumberFormatException e) {
+      size = NORMAL;
+    }
+  }
+
+  private void save() {
+    try {
+      Files.writeString(file, "night=%s%nsize=%d%n".formatted(night, size));
+    } catch (IOException e) {
+      // The next start looks as before; nothing else depends on it.
+      return;
+    }
+  }
+}

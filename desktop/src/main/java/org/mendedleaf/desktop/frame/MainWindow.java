@@ -1,0 +1,433 @@
+package org.mendedleaf.desktop.frame;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.List;
+import java.util.Optional;
+import javafx.collections.ListChangeListener;
+import javafx.geometry.Pos;
+import javafx.scene.Scene;
+import javafx.scene.control.Button;
+import javafx.scene.control.Hyperlink;
+import javafx.scene.control.Label;
+import javafx.scene.control.ProgressBar;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCodeCombination;
+import javafx.scene.input.KeyCombination;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import javafx.stage.Stage;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.office.Addresses;
+import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.SentenceException;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.StoreFacts;
+import org.mendedleaf.desktop.drawings.LeafMark;
+import org.mendedleaf.desktop.file.FilePage;
+import org.mendedleaf.desktop.shelves.AllShelvesPage;
+import org.mendedleaf.desktop.shelves.NewShelfPage;
+import org.mendedleaf.desktop.shelves.ShelfPage;
+import org.mendedleaf.desktop.shelves.StrayPage;
+import org.mendedleaf.desktop.start.FirstStartPage;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Background;
+import org.mendedleaf.desktop.work.Captures;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Job;
+import org.mendedleaf.desktop.work.Jobs;
+import org.mendedleaf.desktop.work.Navigator;
+import org.mendedleaf.desktop.work.Page;
+import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.SystemOpener;
+
+/**
+ * The window: the areas at the left, the state of the store above, one page in the middle.
+ * Everything here runs on the interface thread; whatever asks the office goes through {@link
+ * Background}.
+ */
+public final class MainWindow implements Navigator {
+
+  private final Stage stage;
+  private final Context context;
+  private final Looks looks;
+  private final AreaStem areas = new AreaStem();
+  private final Label storeState = new Label();
+  private final VBox strips = new VBox();
+  private final HBox notice = new HBox(14);
+  private final StackPane middle = new StackPane();
+  private final Deque<Place> behind = new ArrayDeque<>();
+  private final List<Action> actions = new ArrayList<>();
+  private final ActionList actionList;
+  private Place place;
+  private Page page;
+
+  public MainWindow(Stage stage, Office office, Background background, SystemOpener opener) {
+    this.stage = stage;
+    this.context = new Context(office, background, this, new Jobs(background), opener);
+    BorderPane frame = new BorderPane();
+    frame.getStyleClass().add("frame");
+    frame.setLeft(side());
+    frame.setCenter(work());
+    Scene scene = new Scene(frame, 1280, 800);
+    this.looks = new Looks(scene, office.settings().home());
+    actions();
+    this.actionList = new ActionList(actions);
+    actionList.popup().getScene().getStylesheets().setAll(scene.getStylesheets());
+    keys(scene);
+    drops(scene);
+    context.jobs().running().addListener((ListChangeListener<Job>) change -> showJobs());
+    stage.setScene(scene);
+    stage.setTitle(Words.of("product"));
+    stage.setMinWidth(1024);
+    stage.setMinHeight(700);
+    stage
+        .focusedProperty()
+        .addListener(
+            (property, before, focused) -> {
+              if (focused && page != null) {
+                refresh();
+              }
+            });
+  }
+
+  /** Shows the window at the list of shelves, or at the first start where there is none. */
+  public void show() {
+    stage.show();
+    begin();
+  }
+
+  /** Comes to the front, as when another start hands its files over. */
+  public void toFront() {
+    stage.setIconified(false);
+    stage.toFront();
+    stage.requestFocus();
+  }
+
+  /** Closes the window; may be called on any thread. */
+  public void close() {
+    context.background().later(stage::close);
+  }
+
+  public Looks looks() {
+    return looks;
+  }
+
+  public Context context() {
+    return context;
+  }
+
+  private void begin() {
+    context
+        .background()
+        .ask(
+            () -> context.office().shelves(),
+            shelves ->
+                go(
+                    shelves.isEmpty()
+                        ? new Place.NewShelf(Optional.empty())
+                        : new Place.AllShelves()),
+            this::complain);
+  }
+
+  // ---- navigation
+
+  @Override
+  public void go(Place next) {
+    if (place != null && !place.equals(next)) {
+      behind.push(place);
+    }
+    show(next);
+  }
+
+  @Override
+  public void back() {
+    if (!behind.isEmpty()) {
+      show(behind.pop());
+    }
+  }
+
+  private void show(Place next) {
+    place = next;
+    hideNotice();
+    if (next instanceof Place.NewShelf start && start.folder().isEmpty() && behind.isEmpty()) {
+      page = new FirstStartPage(context);
+    } else if (next instanceof Place.AllShelves) {
+      page = new AllShelvesPage(context);
+    } else if (next instanceof Place.OneShelf one) {
+      page = new ShelfPage(context, one.shelf(), one.folder());
+    } else if (next instanceof Place.OneFile one) {
+      page = new FilePage(context, one.file());
+    } else if (next instanceof Place.Stray stray) {
+      page = new StrayPage(context, stray.path());
+    } else if (next instanceof Place.NewShelf add) {
+      page = new NewShelfPage(context, add.folder());
+    }
+    middle.getChildren().setAll(page.node());
+    page.refresh();
+    page.firstFocus().requestFocus();
+    showFrame();
+  }
+
+  @Override
+  public void open(Path path) {
+    context
+        .background()
+        .ask(() -> placeOf(path.toAbsolutePath().normalize()), this::go, this::complain);
+  }
+
+  private Place placeOf(Path path) throws Exception {
+    Office office = context.office();
+    Optional<Addresses.Place> found = office.addresses().placeOf(path);
+    if (found.isEmpty()) {
+      return new Place.Stray(path);
+    }
+    Shelf shelf = found.get().shelf();
+    InnerPath inner = found.get().path();
+    if (Files.isDirectory(path)) {
+      return new Place.OneShelf(shelf, inner);
+    }
+    try {
+      FileRef ref = office.addresses().file(path.toString(), path);
+      return new Place.OneFile(ref);
+    } catch (SentenceException e) {
+      return new Place.Stray(path);
+    }
+  }
+
+  @Override
+  public void refresh() {
+    if (page != null) {
+      page.refresh();
+    }
+    showFrame();
+  }
+
+  // ---- telling
+
+  @Override
+  public void tell(String sentence, Runnable undo) {
+    notice.getStyleClass().setAll("notice");
+    Label text = sentence(sentence);
+    notice.getChildren().setAll(text);
+    if (undo != null) {
+      Button button = new Button(Words.of("undo"));
+      button.setId("undo");
+      button.setTooltip(new Tooltip(Words.of("undo.tip")));
+      button.setOnAction(
+          event -> {
+            hideNotice();
+            undo.run();
+          });
+      notice.getChildren().add(button);
+    }
+    notice.getChildren().add(closer());
+    showNotice();
+  }
+
+  @Override
+  public void ask(String question, String yes, Runnable act) {
+    notice.getStyleClass().setAll("notice", "question");
+    Button button = new Button(yes);
+    button.setOnAction(
+        event -> {
+          hideNotice();
+          act.run();
+        });
+    notice.getChildren().setAll(sentence(question), button, closer());
+    showNotice();
+  }
+
+  @Override
+  public void complain(Exception problem) {
+    String text =
+        problem.getMessage() == null ? Words.of("problem.unknown", problem) : problem.getMessage();
+    notice.getStyleClass().setAll("notice", "problem");
+    notice.getChildren().setAll(sentence(text), closer());
+    showNotice();
+  }
+
+  private static Label sentence(String text) {
+    Label label = new Label(text);
+    label.setId("notice");
+    label.setWrapText(true);
+    label.setMinHeight(Region.USE_PREF_SIZE);
+    HBox.setHgrow(label, Priority.ALWAYS);
+    label.setMaxWidth(Double.MAX_VALUE);
+    return label;
+  }
+
+  private Button closer() {
+    Button close = new Button(Words.of("notice.close"));
+    close.getStyleClass().add("quiet");
+    close.setOnAction(event -> hideNotice());
+    return close;
+  }
+
+  private void showNotice() {
+    notice.setAlignment(Pos.CENTER_LEFT);
+    notice.setVisible(true);
+    notice.setManaged(true);
+  }
+
+  private void hideNotice() {
+    notice.setVisible(false);
+    notice.setManaged(false);
+  }
+
+  // ---- the frame
+
+  private Region side() {
+    Label name = new Label(Words.of("product"));
+    name.getStyleClass().add("product");
+    HBox head = new HBox(8, new LeafMark(28), name);
+    head.setAlignment(Pos.CENTER_LEFT);
+    head.getStyleClass().add("side-head");
+    Hyperlink all = new Hyperlink(Words.of("actions.link"));
+    all.setOnAction(event -> showActions());
+    all.setTooltip(new Tooltip("Ctrl+K"));
+    Hyperlink night = new Hyperlink(Words.of("looks.night"));
+    night.setOnAction(event -> looks.toggleNight());
+    VBox foot = new VBox(2, all, night);
+    foot.getStyleClass().add("side-foot");
+    BorderPane side = new BorderPane();
+    side.setTop(head);
+    side.setCenter(areas);
+    side.setBottom(foot);
+    side.getStyleClass().add("side");
+    return side;
+  }
+
+  private Region work() {
+    storeState.getStyleClass().addAll("soft", "store-state");
+    HBox top = new HBox(storeState);
+    top.getStyleClass().add("top");
+    top.setAlignment(Pos.CENTER_LEFT);
+    hideNotice();
+    BorderPane work = new BorderPane();
+    work.setTop(new VBox(top, strips, notice));
+    work.setCenter(middle);
+    work.getStyleClass().add("work");
+    return work;
+  }
+
+  private void showFrame() {
+    context
+        .background()
+        .ask(
+            () -> new FrameState(context.office().shelves(), context.office().stores()),
+            this::showFrame,
+            problem -> storeState.setText(problem.getMessage()));
+  }
+
+  private record FrameState(List<Shelf> shelves, List<StoreFacts> stores) {}
+
+  private void showFrame(FrameState state) {
+    List<AreaStem.Sprout> sprouts = new ArrayList<>();
+    boolean inShelves = place instanceof Place.AllShelves;
+    sprouts.add(
+        new AreaStem.Sprout(
+            Words.of("area.shelves"), false, inShelves, () -> go(new Place.AllShelves())));
+    for (Shelf shelf : state.shelves()) {
+      boolean here = place instanceof Place.OneShelf one && one.shelf().id() == shelf.id();
+      sprouts.add(
+          new AreaStem.Sprout(
+              shelf.name(), true, here, () -> go(new Place.OneShelf(shelf, InnerPath.ROOT))));
+    }
+    areas.show(sprouts);
+    storeState.setText(StoreSentence.of(state.shelves(), state.stores(), context));
+  }
+
+  private void showJobs() {
+    strips.getChildren().clear();
+    for (Job job : context.jobs().running()) {
+      Label title = new Label(job.title());
+      title.getStyleClass().add("strong");
+      ProgressBar bar = new ProgressBar();
+      bar.progressProperty().bind(job.fractionProperty());
+      bar.setPrefWidth(220);
+      Label sentence = new Label();
+      sentence.textProperty().bind(job.sentenceProperty());
+      sentence.getStyleClass().add("soft");
+      HBox.setHgrow(sentence, Priority.ALWAYS);
+      sentence.setMaxWidth(Double.MAX_VALUE);
+      Button cancel = new Button(Words.of("job.cancel"));
+      cancel.setOnAction(event -> job.cancel());
+      HBox strip = new HBox(14, title, bar, sentence, cancel);
+      strip.setAlignment(Pos.CENTER_LEFT);
+      strip.getStyleClass().add("job");
+      strips.getChildren().add(strip);
+    }
+  }
+
+  // ---- keys and drops
+
+  private void actions() {
+    action("action.shelves", KeyCode.DIGIT1, () -> go(new Place.AllShelves()));
+    action("action.protect", KeyCode.N, () -> go(new Place.NewShelf(Optional.empty())));
+    action("action.capture", KeyCode.R, this::captureAll);
+    action("action.back", KeyCode.BACK_SPACE, this::back);
+    action("action.refresh", KeyCode.F5, this::refresh);
+    action("action.night", KeyCode.D, () -> looks.toggleNight());
+    action("action.larger", KeyCode.EQUALS, () -> looks.scale(1));
+    action("action.smaller", KeyCode.MINUS, () -> looks.scale(-1));
+    action("action.list", KeyCode.K, this::showActions);
+  }
+
+  private void action(String key, KeyCode code, Runnable run) {
+    KeyCombination combination = new KeyCodeCombination(code, KeyCombination.SHORTCUT_DOWN);
+    actions.add(new Action(Words.of(key), combination, run));
+  }
+
+  private void captureAll() {
+    context
+        .background()
+        .ask(
+            () -> context.office().shelves(),
+            shelves -> {
+              Captures captures = new Captures(context);
+              shelves.stream().filter(s -> s.folder().isPresent()).forEach(captures::capture);
+            },
+            this::complain);
+  }
+
+  private void showActions() {
+    actionList.show(stage);
+  }
+
+  private void keys(Scene scene) {
+    actions.forEach(action -> scene.getAccelerators().put(action.key(), action.run()));
+    scene.addEventHandler(
+        KeyEvent.KEY_PRESSED,
+        event -> {
+          if (event.getCode() == KeyCode.ESCAPE) {
+            back();
+          }
+        });
+  }
+
+  private void drops(Scene scene) {
+    scene.setOnDragOver(
+        event -> {
+          if (event.getDragboard().hasFiles()) {
+            event.acceptTransferModes(TransferMode.COPY, TransferMode.LINK);
+          }
+        });
+    scene.setOnDragDropped(
+        event -> {
+          event.getDragboard().getFiles().stream().findFirst().ifPresent(f -> open(f.toPath()));
+          event.setDropCompleted(true);
+        });
+  }
+}

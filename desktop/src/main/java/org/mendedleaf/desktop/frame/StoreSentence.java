@@ -1,0 +1,40 @@
+package org.mendedleaf.desktop.frame;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.StoreFacts;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+
+/** The state of shelves and stores as one or two sentences. */
+final class StoreSentence {
+
+  private StoreSentence() {}
+
+  static String of(List<Shelf> shelves, List<StoreFacts> stores, Context context) {
+    if (stores.isEmpty()) {
+      return Words.of("store.none");
+    }
+    Optional<Instant> last =
+        shelves.stream().flatMap(s -> s.capturedAt().stream()).max(Instant::compareTo);
+    StoreFacts store = stores.get(0);
+    String captured =
+        last.map(
+                at ->
+                    Words.count(
+                        "store.captured",
+                        shelves.size(),
+                        Shown.moment(at, context.now(), context.zone())))
+            .orElse(Words.of("store.nothingYet"));
+    String place =
+        Words.of(
+            "store.place",
+            store.folder().getFileName(),
+            Shown.size(store.bytes()),
+            Shown.size(store.free()));
+    return captured + " " + place + (store.sameDrive() ? " " + Words.of("store.sameDrive") : "");
+  }
+}

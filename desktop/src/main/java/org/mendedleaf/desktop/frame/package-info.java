@@ -1,0 +1,2 @@
+/** What surrounds every page: areas, top bar, jobs, actions. */
+package org.mendedleaf.desktop.frame;

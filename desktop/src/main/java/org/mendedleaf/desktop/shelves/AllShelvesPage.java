@@ -1,0 +1,114 @@
+package org.mendedleaf.desktop.shelves;
+
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.ShelfPlaces;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Captures;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.Page;
+import org.mendedleaf.desktop.work.Place;
+
+/** All shelves, a sheet for each: where it is, how it is recorded, where its revisions are kept. */
+public final class AllShelvesPage implements Page {
+
+  private final Context context;
+  private final VBox sheets = new VBox(10);
+  private final VBox root;
+
+  public AllShelvesPage(Context context) {
+    this.context = context;
+    Button add =
+        Nodes.button(
+            Words.of("shelves.add"),
+            "Ctrl+N",
+            () -> context.navigator().go(new Place.NewShelf(Optional.empty())));
+    add.setId("add-shelf");
+    HBox head = Nodes.row(Nodes.label(Words.of("area.shelves"), "title"), add);
+    ScrollPane scroll = new ScrollPane(sheets);
+    scroll.setFitToWidth(true);
+    VBox.setVgrow(scroll, Priority.ALWAYS);
+    root = new VBox(14, head, scroll);
+    root.getStyleClass().add("page");
+  }
+
+  @Override
+  public Node node() {
+    return root;
+  }
+
+  @Override
+  public void refresh() {
+    context
+        .background()
+        .ask(() -> context.office().shelves(), this::show, context.navigator()::complain);
+  }
+
+  private void show(List<Shelf> shelves) {
+    sheets.getChildren().setAll(shelves.stream().map(this::sheet).toList());
+    if (shelves.isEmpty()) {
+      sheets.getChildren().add(Nodes.text(Words.of("shelves.none"), "soft"));
+    }
+  }
+
+  private Node sheet(Shelf shelf) {
+    Button open =
+        Nodes.button(
+            shelf.name(),
+            "",
+            () -> context.navigator().go(new Place.OneShelf(shelf, InnerPath.ROOT)),
+            "sheet-title");
+    open.setId("shelf-" + shelf.id());
+    HBox titled = new HBox(12, open, Nodes.label(state(shelf), "soft"));
+    titled.setAlignment(Pos.BASELINE_LEFT);
+    VBox facts = new VBox(3, titled, Nodes.label(counts(shelf)), Nodes.text(where(shelf), "soft"));
+    HBox row = Nodes.row(facts);
+    if (shelf.folder().isPresent()) {
+      row.getChildren()
+          .add(
+              Nodes.button(
+                  Words.of("shelf.capture"), "", () -> new Captures(context).capture(shelf)));
+    }
+    row.getStyleClass().addAll("sheet", "padded");
+    return row;
+  }
+
+  private String state(Shelf shelf) {
+    return switch (shelf.recording()) {
+      case RECORDING ->
+          Words.of(
+              "shelf.recording",
+              shelf
+                  .capturedAt()
+                  .map(at -> Shown.moment(at, context.now(), context.zone()))
+                  .orElse(""));
+      case NOT_YET -> Words.of("shelf.notYet");
+      case NOT_HERE -> Words.of("shelf.notHere");
+    };
+  }
+
+  private static String counts(Shelf shelf) {
+    return Words.count("shelf.files", shelf.files())
+        + " · "
+        + Words.count("shelf.revisions", shelf.revisions());
+  }
+
+  private static String where(Shelf shelf) {
+    String folder = shelf.folder().map(Object::toString).orElse(Words.of("shelf.noFolder"));
+    String text = Words.of("shelf.where", folder, shelf.storeFolder());
+    boolean risky =
+        shelf.folder().map(f -> ShelfPlaces.sameDrive(f, shelf.storeFolder())).orElse(false);
+    return risky ? text + " " + Words.of("shelf.sameDrive") : text;
+  }
+}

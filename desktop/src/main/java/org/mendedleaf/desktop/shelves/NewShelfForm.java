@@ -1,0 +1,178 @@
+package org.mendedleaf.desktop.shelves;
+
+import java.io.File;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.binding.Bindings;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import javafx.stage.DirectoryChooser;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.ShelfPlaces;
+import org.mendedleaf.core.office.StoreFacts;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Captures;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.Place;
+
+/** Three steps to a protected folder: which folder, where its revisions are kept, go. */
+public final class NewShelfForm {
+
+  private final Context context;
+  private final TextField folder = new TextField();
+  private final TextField store = new TextField();
+  private final Label warning = Nodes.text("", "warning");
+  private final Label space = Nodes.text("", "soft");
+  private final Button go;
+  private final VBox root;
+
+  public NewShelfForm(Context context, Optional<Path> protect) {
+    this.context = context;
+    folder.setId("folder");
+    store.setId("store");
+    protect.ifPresent(path -> folder.setText(path.toString()));
+    go = Nodes.button(Words.of("new.go"), "", this::protect, "moss");
+    go.setId("protect");
+    go.disableProperty()
+        .bind(
+            Bindings.createBooleanBinding(
+                () -> folder.getText().isBlank() || store.getText().isBlank(),
+                folder.textProperty(),
+                store.textProperty()));
+    folder.textProperty().addListener((p, a, b) -> look());
+    store.textProperty().addListener((p, a, b) -> look());
+    root =
+        new VBox(
+            18,
+            step("1", "new.folder", "new.folder.why", chooser(folder)),
+            step("2", "new.store", "new.store.why", chooser(store), space, warning),
+            step("3", "new.record", "new.record.why", go));
+    suggestStore();
+    look();
+  }
+
+  public Node node() {
+    return root;
+  }
+
+  public Node firstFocus() {
+    return folder.getText().isBlank() ? folder : store;
+  }
+
+  private static Node step(String number, String title, String why, Node... fields) {
+    Label leaf = Nodes.label(number, "step-number");
+    VBox text =
+        new VBox(6, Nodes.label(Words.of(title), "strong"), Nodes.text(Words.of(why), "soft"));
+    text.getChildren().addAll(fields);
+    HBox.setHgrow(text, Priority.ALWAYS);
+    return new HBox(16, leaf, text);
+  }
+
+  private Node chooser(TextField field) {
+    Button choose =
+        Nodes.button(
+            Words.of("new.choose"),
+            "",
+            () -> {
+              DirectoryChooser chooser = new DirectoryChooser();
+              Path present = Path.of(field.getText());
+              if (!field.getText().isBlank() && Files.isDirectory(present)) {
+                chooser.setInitialDirectory(present.toFile());
+              }
+              File chosen = chooser.showDialog(root.getScene().getWindow());
+              if (chosen != null) {
+                field.setText(chosen.toString());
+              }
+            });
+    HBox.setHgrow(field, Priority.ALWAYS);
+    return new HBox(8, field, choose);
+  }
+
+  /** A store that is known already is the likely place for the next shelf. */
+  private void suggestStore() {
+    context
+        .background()
+        .ask(
+            () -> context.office().stores(),
+            (List<StoreFacts> stores) -> {
+              if (store.getText().isBlank() && !stores.isEmpty()) {
+                store.setText(stores.get(0).folder().toString());
+              }
+            },
+            context.navigator()::complain);
+  }
+
+  private void look() {
+    String protect = folder.getText().strip();
+    String keep = store.getText().strip();
+    warning.setText("");
+    space.setText("");
+    show(warning, false);
+    show(space, false);
+    if (keep.isEmpty()) {
+      return;
+    }
+    context
+        .background()
+        .ask(
+            () -> Outlook.of(protect, Path.of(keep)),
+            outlook -> {
+              if (keep.equals(store.getText().strip())) {
+                space.setText(Words.of("new.free", Shown.size(outlook.free())));
+                show(space, true);
+                warning.setText(outlook.sameDrive() ? Words.of("new.sameDrive") : "");
+                show(warning, outlook.sameDrive());
+              }
+            },
+            problem -> show(space, false));
+  }
+
+  private static void show(Node node, boolean visible) {
+    node.setVisible(visible);
+    node.setManaged(visible);
+  }
+
+  private record Outlook(long free, boolean sameDrive) {
+    static Outlook of(String folder, Path store) throws Exception {
+      Path existing = store.toAbsolutePath();
+      while (!Files.exists(existing)) {
+        existing = existing.getParent();
+      }
+      long free = Files.getFileStore(existing).getUsableSpace();
+      return new Outlook(free, !folder.isEmpty() && ShelfPlaces.sameDrive(Path.of(folder), store));
+    }
+  }
+
+  private void protect() {
+    Path protect = Path.of(folder.getText().strip());
+    Path keep = Path.of(store.getText().strip());
+    context
+        .background()
+        .ask(
+            () -> add(context.office(), protect, keep),
+            shelf -> {
+              context.navigator().go(new Place.OneShelf(shelf, InnerPath.ROOT));
+              new Captures(context).capture(shelf);
+            },
+            context.navigator()::complain);
+  }
+
+  private static Shelf add(Office office, Path folder, Path store) throws Exception {
+    if (!Files.exists(store.resolve("store.json"))) {
+      ShelfPlaces.requireApart(folder, store);
+      office.makeStore(store);
+    }
+    return office.addShelf(folder, store, Optional.empty());
+  }
+}

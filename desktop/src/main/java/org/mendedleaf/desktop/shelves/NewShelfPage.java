@@ -1,0 +1,40 @@
+package org.mendedleaf.desktop.shelves;
+
+import java.nio.file.Path;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.layout.VBox;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.Page;
+
+/** Adding a shelf. */
+public final class NewShelfPage implements Page {
+
+  private final NewShelfForm form;
+  private final VBox root;
+
+  public NewShelfPage(Context context, Optional<Path> folder) {
+    form = new NewShelfForm(context, folder);
+    VBox sheet = new VBox(form.node());
+    sheet.getStyleClass().addAll("sheet", "form");
+    root = new VBox(14, Nodes.label(Words.of("new.title"), "title"), sheet);
+    root.getStyleClass().add("page");
+  }
+
+  @Override
+  public Node node() {
+    return root;
+  }
+
+  @Override
+  public void refresh() {
+    // The form holds what the person has typed; there is nothing to ask again.
+  }
+
+  @Override
+  public Node firstFocus() {
+    return form.firstFocus();
+  }
+}

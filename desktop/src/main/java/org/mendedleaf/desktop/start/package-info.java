@@ -1,0 +1,2 @@
+/** The first start. */
+package org.mendedleaf.desktop.start;

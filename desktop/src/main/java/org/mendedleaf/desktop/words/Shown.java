@@ -1,0 +1,128 @@
+package org.mendedleaf.desktop.words;
+
+import java.text.DecimalFormat;
+import java.text.DecimalFormatSymbols;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.ZonedDateTime;
+import java.time.format.DateTimeFormatter;
+import java.util.Locale;
+
+/** How times and sizes are shown: in the user's zone with the day name, in units of 1000. */
+public final class Shown {
+
+  private static final DateTimeFormatter DAY = format("EEE d MMM");
+  private static final DateTimeFormatter DAY_YEAR = format("EEE d MMM yyyy");
+  private static final DateTimeFormatter TIME = format("HH:mm");
+  private static final DateTimeFormatter FULL = format("EEE d MMM yyyy, HH:mm:ss");
+  private static final char THIN_SPACE = '\u2009';
+
+  private Shown() {}
+
+  /** "today 08:41", "yesterday 09:12", "Tue 10 Mar 16:20", with the year if it is another one. */
+  public static String moment(Instant at, Instant now, ZoneId zone) {
+    ZonedDateTime then = at.atZone(zone);
+    LocalDate today = now.atZone(zone).toLocalDate();
+    String time = TIME.format(then);
+    if (then.toLocalDate().equals(today)) {
+      return Words.of("time.today", time);
+    }
+    if (then.toLocalDate().equals(today.minusDays(1))) {
+      return Words.of("time.yesterday", time);
+    }
+    boolean sameYear = then.getYear() == today.getYear();
+    return (sameYear ? DAY : DAY_YEAR).format(then) + " " + time;
+  }
+
+  /** The day alone. */
+  public static String day(Instant at, Instant now, ZoneId zone) {
+    ZonedDateTime then = at.atZone(zone);
+    boolean sameYear = then.getYear() == now.atZone(zone).getYear();
+    return (sameYear ? DAY : DAY_YEAR).format(then);
+  }
+
+  /** To the second, for tooltips and facts. */
+  public static String full(Instant at, ZoneId zone) {
+    return FULL.format(at.atZone(zone));
+  }
+
+  /** "3 min ago", "2 h ago", "6 days ago". */
+  public static String ago(Instant at, Instant now) {
+    Duration since = Duration.between(at, now);
+    if (since.isNegative()) {
+      return Words.of("time.ahead");
+    }
+    long minutes = since.toMinutes();
+    if (minutes < 1) {
+      return Words.of("time.justNow");
+    }
+    if (minutes < 60) {
+      return Words.of("time.minutes", minutes);
+    }
+    if (since.toHours() < 24) {
+      return Words.of("time.hours", since.toHours());
+    }
+    long days = since.toDays();
+    if (days < 60) {
+      return Words.count("time.days", days);
+    }
+    return Words.of("time.months", days / 30);
+  }
+
+  /** "18.4 KB"; below 1000 "512 bytes". */
+  public static String size(long bytes) {
+    if (bytes < 1000) {
+      return Words.count("size.bytes", bytes);
+    }
+    Unit unit = Unit.fitting(bytes);
+    return unit.number(bytes) + " " + unit.name();
+  }
+
+  /** A whole number with thin spaces between the thousands. */
+  public static String count(long number) {
+    DecimalFormatSymbols symbols = DecimalFormatSymbols.getInstance(Locale.ENGLISH);
+    symbols.setGroupingSeparator(THIN_SPACE);
+    return new DecimalFormat("#,##0", symbols).format(number);
+  }
+
+  /** The exact number of bytes. */
+  public static String exact(long bytes) {
+    return Words.count("size.bytes", bytes);
+  }
+
+  /** A unit that all sizes of one table share. */
+  public enum Unit {
+    KB(1_000),
+    MB(1_000_000),
+    GB(1_000_000_000);
+
+    private final long bytes;
+
+    Unit(long bytes) {
+      this.bytes = bytes;
+    }
+
+    /** The unit in which a size has at most four digits before the point. */
+    public static Unit fitting(long largest) {
+      if (largest < MB.bytes) {
+        return KB;
+      }
+      return largest < GB.bytes ? MB : GB;
+    }
+
+    /** The number alone, with one digit after the point. */
+    public String number(long size) {
+      DecimalFormatSymbols symbols = DecimalFormatSymbols.getInstance(Locale.ENGLISH);
+      symbols.setGroupingSeparator(THIN_SPACE);
+      double value = (double) size / bytes;
+      String pattern = value != 0 && Math.abs(value) < 0.05 ? "#,##0.000" : "#,##0.0";
+      return new DecimalFormat(pattern, symbols).format(value);
+    }
+  }
+
+  private static DateTimeFormatter format(String pattern) {
+    return DateTimeFormatter.ofPattern(pattern, Locale.ENGLISH);
+  }
+}

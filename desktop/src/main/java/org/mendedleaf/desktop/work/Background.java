@@ -1,0 +1,42 @@
+package org.mendedleaf.desktop.work;
+
+import java.util.concurrent.Callable;
+import java.util.concurrent.Executor;
+import java.util.function.Consumer;
+
+/**
+ * Asks questions beside the interface thread and brings the answers back to it. Presenters get this
+ * instead of threads, so that tests can run everything in turn.
+ */
+public final class Background {
+
+  private final Executor workers;
+  private final Executor interfaceThread;
+
+  /**
+   * @param workers run questions
+   * @param interfaceThread runs answers
+   */
+  public Background(Executor workers, Executor interfaceThread) {
+    this.workers = workers;
+    this.interfaceThread = interfaceThread;
+  }
+
+  /** Asks; exactly one of the two consumers is called, on the interface thread. */
+  public <T> void ask(Callable<T> question, Consumer<T> answer, Consumer<Exception> failure) {
+    workers.execute(
+        () -> {
+          try {
+            T result = question.call();
+            interfaceThread.execute(() -> answer.accept(result));
+          } catch (Exception e) {
+            interfaceThread.execute(() -> failure.accept(e));
+          }
+        });
+  }
+
+  /** Runs something on the interface thread soon. */
+  public void later(Runnable work) {
+    interfaceThread.execute(work);
+  }
+}

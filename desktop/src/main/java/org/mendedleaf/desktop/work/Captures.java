@@ -1,0 +1,78 @@
+package org.mendedleaf.desktop.work;
+
+import org.mendedleaf.core.capture.CaptureOutcome;
+import org.mendedleaf.core.capture.CaptureReport;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.progress.CancelledException;
+import org.mendedleaf.desktop.words.Words;
+
+/** Captures a shelf as a job and tells in words how it went. For the interface thread. */
+public final class Captures {
+
+  private final Context context;
+
+  public Captures(Context context) {
+    this.context = context;
+  }
+
+  /** Captures now; what is asked or went wrong is told in the window. */
+  public void capture(Shelf shelf) {
+    capture(shelf, false);
+  }
+
+  private void capture(Shelf shelf, boolean takeAsRemoved) {
+    context
+        .jobs()
+        .start(
+            Words.of("capture.job", shelf.name()),
+            progress -> context.office().capture(shelf, takeAsRemoved, progress),
+            outcome -> tell(shelf, outcome),
+            problem -> {
+              if (problem instanceof CancelledException) {
+                context.navigator().tell(problem.getMessage(), null);
+              } else {
+                context.navigator().complain(problem);
+              }
+              context.navigator().refresh();
+            });
+  }
+
+  private void tell(Shelf shelf, CaptureOutcome outcome) {
+    if (outcome instanceof CaptureOutcome.Done done) {
+      context.navigator().tell(sentence(shelf, done.report()), null);
+      context.navigator().refresh();
+    } else if (outcome instanceof CaptureOutcome.FolderMissing missing) {
+      context.navigator().tell(Words.of("capture.missing", missing.folder(), shelf.name()), null);
+    } else if (outcome instanceof CaptureOutcome.SuddenlyEmpty empty) {
+      context
+          .navigator()
+          .ask(
+              Words.of("capture.empty", empty.folder(), empty.files()),
+              Words.of("capture.empty.take"),
+              () -> capture(shelf, true));
+    }
+  }
+
+  private static String sentence(Shelf shelf, CaptureReport report) {
+    boolean nothing = report.act().isEmpty();
+    String text =
+        nothing
+            ? Words.of("capture.nothing", shelf.name())
+            : Words.of(
+                "capture.done",
+                shelf.name(),
+                report.added(),
+                report.changed(),
+                report.renamed(),
+                report.removed());
+    return report.problems().isEmpty()
+        ? text
+        : text
+            + " "
+            + Words.count(
+                "capture.problems",
+                report.problems().size(),
+                report.problems().get(0).path().shown(),
+                report.problems().get(0).detail());
+  }
+}

@@ -1,0 +1,23 @@
+package org.mendedleaf.desktop.work;
+
+import java.time.Instant;
+import java.time.ZoneId;
+import org.mendedleaf.core.office.Office;
+
+/**
+ * What every page needs.
+ *
+ * @param office never called on the interface thread
+ */
+public record Context(
+    Office office, Background background, Navigator navigator, Jobs jobs, SystemOpener opener) {
+
+  /** What time it is in this office. */
+  public Instant now() {
+    return office.settings().clock().instant();
+  }
+
+  public ZoneId zone() {
+    return office.settings().zone();
+  }
+}

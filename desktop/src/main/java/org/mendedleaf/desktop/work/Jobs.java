@@ -1,0 +1,43 @@
+package org.mendedleaf.desktop.work;
+
+import java.util.function.Consumer;
+import javafx.collections.FXCollections;
+import javafx.collections.ObservableList;
+import org.mendedleaf.core.progress.Progress;
+
+/** The jobs that run now. For the interface thread. */
+public final class Jobs {
+
+  private final Background background;
+  private final ObservableList<Job> running = FXCollections.observableArrayList();
+
+  public Jobs(Background background) {
+    this.background = background;
+  }
+
+  /** The running jobs, for the strip under the top bar. */
+  public ObservableList<Job> running() {
+    return running;
+  }
+
+  /** Work that tells how far it is. */
+  public interface Work<T> {
+    T run(Progress progress) throws Exception;
+  }
+
+  /** Starts a job; exactly one of the consumers is called when it has ended. */
+  public <T> void start(String title, Work<T> work, Consumer<T> done, Consumer<Exception> failed) {
+    Job job = new Job(title, background);
+    running.add(job);
+    background.ask(
+        () -> work.run(job),
+        result -> {
+          running.remove(job);
+          done.accept(result);
+        },
+        problem -> {
+          running.remove(job);
+          failed.accept(problem);
+        });
+  }
+}

@@ -1,0 +1,23 @@
+package org.mendedleaf.desktop.work;
+
+import java.io.IOException;
+import java.nio.file.Path;
+
+/** Opens files in the programs that the system has for them. */
+public interface SystemOpener {
+
+  void open(Path file) throws IOException;
+
+  /** Asks the desktop, as its file manager would. */
+  SystemOpener DESKTOP =
+      file -> {
+        Process started =
+            new ProcessBuilder("xdg-open", file.toString())
+                .redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                .start();
+        if (!started.isAlive() && started.exitValue() != 0) {
+          throw new IOException("No program opened " + file + ".");
+        }
+      };
+}
