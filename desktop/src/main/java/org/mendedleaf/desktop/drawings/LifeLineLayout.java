@@ -12,11 +12,13 @@ import java.util.List;
  */
 final class LifeLineLayout {
 
-  /** Two leaves are at least so far apart, in pixels. */
-  static final double ROOM = 17;
+  /** Two leaves are at least so far apart, in pixels; otherwise they are bundled. */
+  static final double LEAST_ROOM = 13;
 
-  private static final double SHORTEST = 20;
-  private static final double LONGEST = 62;
+  private static final double GOOD_ROOM = 30;
+
+  private static final double SHORTEST = 22;
+  private static final double LONGEST = 66;
   private static final double EMPTY = 9;
   private static final double QUIET = 5;
 
@@ -45,11 +47,11 @@ final class LifeLineLayout {
     if (leaves.isEmpty()) {
       return new Places(List.of(), List.of());
     }
-    List<List<Leaf>> bundles = bundle(leaves, (int) Math.max(1, (right - left) / ROOM));
+    List<List<Leaf>> bundles = bundle(leaves, (int) Math.max(1, (right - left) / LEAST_ROOM));
     double[] gaps = gaps(bundles);
     double limit = quietLimit(gaps);
     double all = Arrays.stream(gaps).map(gap -> Math.min(gap, limit)).sum();
-    double room = Math.min(ROOM, (right - left) / Math.max(1, bundles.size()));
+    double room = Math.min(GOOD_ROOM, (right - left) / Math.max(1, bundles.size()));
     double free = Math.max(0, right - left - room * (bundles.size() - 1));
     Scale scale = Scale.of(leaves);
     List<Placed> placed = new ArrayList<>();
@@ -67,7 +69,7 @@ final class LifeLineLayout {
       if (i < gaps.length) {
         double step =
             room + (all == 0 ? free / gaps.length : free * Math.min(gaps[i], limit) / all);
-        if (gaps[i] > limit && step > 2 * ROOM) {
+        if (gaps[i] > limit && step > GOOD_ROOM) {
           breaks.add(x + step / 2);
         }
         x += step;

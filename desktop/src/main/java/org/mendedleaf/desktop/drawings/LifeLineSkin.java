@@ -1,11 +1,14 @@
 package org.mendedleaf.desktop.drawings;
 
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import javafx.beans.InvalidationListener;
 import javafx.css.PseudoClass;
 import javafx.event.EventHandler;
+import javafx.geometry.Bounds;
 import javafx.geometry.VPos;
 import javafx.scene.Group;
 import javafx.scene.Node;
@@ -32,9 +35,8 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
   private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
   private static final PseudoClass GREW = PseudoClass.getPseudoClass("changed");
   private static final double MARGIN = 34;
-  private static final double LABEL_ROOM = 27;
   private static final double DATE_ROOM = 92;
-  private static final double TILT = 62;
+  private static final double TILT = 72;
   private static final double NOTABLE = 1.0 / 3;
   private static final double MAX_ZOOM = 40;
 
@@ -79,7 +81,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     LifeLine line = getSkinnable();
     double wide = width * zoom;
     offset = Math.max(0, Math.min(offset, wide - width));
-    double stem = height * 0.52;
+    double stem = height * 0.47;
     LifeLineLayout.Places places =
         LifeLineLayout.place(line.getLeaves(), MARGIN - offset, wide - MARGIN - offset - 20);
     drawStem(places, stem, width);
@@ -89,6 +91,8 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
         drawLeaf(placed, stem, places);
       }
     }
+    // What is added during layout would wait for the next pulse to get its looks.
+    drawing.applyCss();
     drawLabels(places, stem, height);
   }
 
@@ -187,25 +191,28 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     return chosen <= placed.leaf().number() && chosen > after;
   }
 
+  /** Numbers stand on the side away from their leaf, where nothing is in the way. */
   private void drawLabels(LifeLineLayout.Places places, double stem, double height) {
-    double above = -100;
-    double below = -100;
-    double date = -200;
-    for (LifeLineLayout.Placed placed : places.leaves()) {
+    List<Bounds> taken = new ArrayList<>();
+    leaves.values().forEach(leaf -> taken.add(leaf.getBoundsInParent()));
+    List<LifeLineLayout.Placed> inOrder = new ArrayList<>(places.leaves());
+    inOrder.sort(Comparator.comparing(placed -> isChosen(placed, places) ? 0 : 1));
+    for (LifeLineLayout.Placed placed : inOrder) {
       boolean chosen = isChosen(placed, places);
-      double last = placed.up() ? below : above;
-      if (placed.x() - last >= LABEL_ROOM || chosen) {
-        Text label = new Text(label(placed));
-        label.getStyleClass().setAll("leaf-label");
-        label.pseudoClassStateChanged(CHOSEN, chosen);
-        place(label, placed.x(), placed.up() ? stem + 15 : stem - 15);
-        if (placed.up()) {
-          below = placed.x();
-        } else {
-          above = placed.x();
-        }
+      Text label = new Text(label(placed));
+      label.getStyleClass().setAll("leaf-label");
+      label.pseudoClassStateChanged(CHOSEN, chosen);
+      put(label, placed.x(), placed.up() ? stem + 15 : stem - 15);
+      Bounds bounds = label.getBoundsInParent();
+      boolean free = taken.stream().noneMatch(bounds::intersects);
+      label.setVisible(free || chosen);
+      if (free || chosen) {
+        taken.add(bounds);
       }
       drawChange(placed, stem);
+    }
+    double date = -200;
+    for (LifeLineLayout.Placed placed : places.leaves()) {
       if (placed.x() - date >= DATE_ROOM) {
         Text day =
             new Text(
@@ -214,7 +221,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
                     getSkinnable().nowProperty().get(),
                     getSkinnable().zoneProperty().get()));
         day.getStyleClass().setAll("date-label");
-        place(day, placed.x(), height - 11);
+        put(day, placed.x(), height - 11);
         date = placed.x();
       }
     }
@@ -229,16 +236,20 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     text.getStyleClass().setAll("change-label");
     double reach = placed.length() * Math.sin(Math.toRadians(TILT)) + 12;
     double lean = placed.length() * Math.cos(Math.toRadians(TILT));
-    place(text, placed.x() + lean, placed.up() ? stem - reach : stem + reach);
+    put(text, placed.x() + lean, placed.up() ? stem - reach : stem + reach);
   }
 
-  private void place(Text text, double x, double y) {
+  /** Centres a text at x, moved in where it would be cut off at an edge. */
+  private void put(Text text, double x, double y) {
+    add(text);
+    text.setMouseTransparent(true);
     text.setTextOrigin(VPos.CENTER);
     text.applyCss();
-    text.setX(x - text.getLayoutBounds().getWidth() / 2);
+    double width = text.getLayoutBounds().getWidth();
+    boolean inView = x > 0 && x < drawing.getWidth();
+    double left = x - width / 2;
+    text.setX(inView ? Math.max(2, Math.min(left, drawing.getWidth() - width - 2)) : left);
     text.setY(y);
-    text.setMouseTransparent(true);
-    add(text);
   }
 
   private String describe(LifeLineLayout.Placed placed) {

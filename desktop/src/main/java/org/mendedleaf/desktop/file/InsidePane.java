@@ -70,7 +70,7 @@ final class InsidePane {
     root.setTop(top);
     root.setCenter(body);
     root.getStyleClass().add("sheet");
-    root.setPrefWidth(440);
+    root.setPrefWidth(390);
     root.setMinWidth(320);
     presenter.insideProperty().addListener((property, before, now) -> show());
     presenter.chosenProperty().addListener((property, before, now) -> showHead());

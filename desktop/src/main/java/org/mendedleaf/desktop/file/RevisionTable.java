@@ -111,25 +111,32 @@ final class RevisionTable {
         .add(
             column(
                 "column.number",
-                76,
+                70,
                 (cell, row) -> {
                   cell.setText(FilePresenter.numbered(row.revision().number()));
                   cell.getStyleClass().add("strong");
                 }));
-    table.getColumns().add(column("column.when", 132, this::when));
-    table.getColumns().add(column("column.who", 108, RevisionTable::who));
+    table.getColumns().add(column("column.when", 126, this::when));
+    table.getColumns().add(column("column.ago", 92, this::ago));
+    table.getColumns().add(column("column.who", 104, RevisionTable::who));
     sizes =
-        column(
+        number(
             "column.size",
-            74,
+            66,
             (cell, row) -> {
               cell.getStyleClass().add("number");
               cell.setText(unit.number(row.revision().state().size()));
               cell.setTooltip(new Tooltip(Shown.exact(row.revision().state().size())));
             });
     table.getColumns().add(sizes);
-    table.getColumns().add(column("column.change", 70, this::change));
-    table.getColumns().add(column("column.what", 190, RevisionTable::what));
+    table.getColumns().add(number("column.change", 92, this::change));
+    table.getColumns().add(column("column.what", 120, RevisionTable::what));
+  }
+
+  private static TableColumn<Row, Row> number(String key, double width, Filler filler) {
+    TableColumn<Row, Row> column = column(key, width, filler);
+    column.getStyleClass().add("number-head");
+    return column;
   }
 
   private static TableColumn<Row, Row> column(String key, double width, Filler filler) {
@@ -167,6 +174,11 @@ final class RevisionTable {
                 Shown.full(row.revision().currentFrom(), context.zone()))));
   }
 
+  private void ago(TableCell<Row, Row> cell, Row row) {
+    cell.setText(Shown.ago(row.revision().currentFrom(), context.now()));
+    cell.getStyleClass().add("soft");
+  }
+
   private static void who(TableCell<Row, Row> cell, Row row) {
     Who who = FileLife.who(row.revision());
     cell.setText(who.name().isEmpty() ? Words.of("who.unknown") : who.name());
@@ -178,8 +190,7 @@ final class RevisionTable {
     if (row.before() != null) {
       long change = row.revision().state().size() - row.before().state().size();
       String sign = change > 0 ? "+" : change < 0 ? "−" : "";
-      cell.setText(change == 0 ? "0" : sign + unit.number(Math.abs(change)));
-      cell.setTooltip(new Tooltip(Words.of("change.exact", sign + Shown.exact(Math.abs(change)))));
+      cell.setText(sign + Shown.count(Math.abs(change)));
     }
   }
 

@@ -1,6 +1,5 @@
 package org.mendedleaf.desktop.frame;
 
-import java.util.ArrayList;
 import java.util.List;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
@@ -22,6 +21,7 @@ final class AreaStem extends Pane {
   private static final PseudoClass CURRENT = PseudoClass.getPseudoClass("current");
   private static final double AREA = 40;
   private static final double TWIG = 30;
+  private static final double STEM = 25;
 
   /**
    * A leaf or twig.
@@ -31,38 +31,28 @@ final class AreaStem extends Pane {
    */
   record Sprout(String name, boolean twig, boolean current, Runnable go) {}
 
-  private List<Sprout> sprouts = new ArrayList<>();
-
   AreaStem() {
     getStyleClass().add("area-stem");
     setMinWidth(168);
     setPrefWidth(168);
   }
 
-  void show(List<Sprout> next) {
-    sprouts = List.copyOf(next);
-    requestLayout();
-  }
-
-  @Override
-  protected void layoutChildren() {
+  void show(List<Sprout> sprouts) {
     getChildren().clear();
-    double x = 25;
-    double end = Math.min(getHeight() - 20, 70 + sprouts.size() * AREA + 180);
+    double end = 24 + sprouts.stream().mapToDouble(s -> s.twig() ? TWIG : AREA).sum() + 24;
     Path stem =
         new Path(
-            new MoveTo(x + 1, 2),
-            new CubicCurveTo(x - 3, end * 0.35, x + 4, end * 0.7, x - 1, end));
+            new MoveTo(STEM + 1, 2),
+            new CubicCurveTo(STEM - 3, end * 0.35, STEM + 4, end * 0.7, STEM - 1, end));
     stem.getStyleClass().add("area-line");
     getChildren().add(stem);
     double y = 24;
     boolean left = false;
     for (Sprout sprout : sprouts) {
-      grow(sprout, x, y, left);
+      grow(sprout, STEM, y, left);
       left = !left;
       y += sprout.twig() ? TWIG : AREA;
     }
-    super.layoutChildren();
   }
 
   private void grow(Sprout sprout, double x, double y, boolean left) {
@@ -100,7 +90,8 @@ final class AreaStem extends Pane {
       getChildren().add(group);
     }
     double inset = sprout.twig() ? 52 : 42;
+    button.relocate(inset, y - height / 2);
+    button.setPrefSize(164 - inset, height);
     getChildren().add(button);
-    button.resizeRelocate(inset, y - height / 2, 164 - inset, height);
   }
 }

@@ -132,6 +132,7 @@ public final class ShelfPage implements Page {
   private void columns() {
     table.getColumns().add(column("column.name", 330, this::nameCell));
     sizes = column("column.size", 90, this::sizeCell);
+    sizes.getStyleClass().add("number-head");
     table.getColumns().add(sizes);
     table.getColumns().add(column("column.changed", 150, this::changedCell));
     table.getColumns().add(column("column.recorded", 360, this::standingCell));
@@ -228,11 +229,9 @@ public final class ShelfPage implements Page {
     cell.setText(
         switch (row.standing()) {
           case RECORDED ->
-              Words.of(
-                  "standing.recorded",
-                  row.recordedAt()
-                      .map(at -> Shown.moment(at, context.now(), context.zone()))
-                      .orElse(""));
+              row.recordedAt()
+                  .map(at -> Shown.moment(at, context.now(), context.zone()))
+                  .orElse("");
           case CHANGED_SINCE ->
               Words.of("standing.changed", Shown.ago(row.modified(), context.now()));
           case NEW -> Words.of("standing.new");
