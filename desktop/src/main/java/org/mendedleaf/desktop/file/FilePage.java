@@ -191,7 +191,7 @@ public final class FilePage implements Page {
             default ->
                 Words.of(
                     "file.standing.changed",
-                    Shown.ago(row.modified(), context.now()),
+                    Shown.since(row.modified(), context.now()),
                     Shown.size(row.size()));
           });
       if (due) {

@@ -2,14 +2,14 @@ package org.mendedleaf.desktop.file;
 
 import java.io.ByteArrayInputStream;
 import java.util.Optional;
-import javafx.geometry.Pos;
+import javafx.geometry.VPos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.TextField;
+import javafx.scene.control.TextArea;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.image.Image;
@@ -32,6 +32,9 @@ import org.mendedleaf.desktop.work.Nodes;
 
 /** The chosen revision: its mend button, what is inside, and its facts. */
 final class InsidePane {
+
+  /** About so many characters of a fact fit on a line. */
+  private static final int FACT_LINE = 31;
 
   private final Context context;
   private final FilePresenter presenter;
@@ -70,7 +73,7 @@ final class InsidePane {
     root.setTop(top);
     root.setCenter(body);
     root.getStyleClass().add("sheet");
-    root.setPrefWidth(390);
+    root.setPrefWidth(370);
     root.setMinWidth(320);
     presenter.insideProperty().addListener((property, before, now) -> show());
     presenter.chosenProperty().addListener((property, before, now) -> showHead());
@@ -95,13 +98,12 @@ final class InsidePane {
     }
     Revision revision = chosen.get();
     String number = FilePresenter.numbered(revision.number());
-    heading.setText(number);
     Who who = FileLife.who(revision);
+    heading.setText(number + (who.name().isEmpty() ? "" : " · " + who.name()));
     when.setText(
         Shown.moment(revision.currentFrom(), context.now(), context.zone())
             + ", "
-            + Shown.ago(revision.currentFrom(), context.now())
-            + (who.name().isEmpty() ? "" : " · " + who.name()));
+            + Words.of("time.ago", Shown.since(revision.currentFrom(), context.now())));
     boolean canMend = presenter.canMend();
     mend.setText(Words.of("mend", number));
     mend.setVisible(canMend);
@@ -196,11 +198,15 @@ final class InsidePane {
   }
 
   private static void fact(GridPane grid, String key, String value) {
-    TextField field = new TextField(value);
-    field.setEditable(false);
-    field.getStyleClass().add("fact-value");
-    field.setAlignment(Pos.CENTER_LEFT);
-    grid.addRow(grid.getRowCount(), Nodes.label(Words.of(key), "soft"), field);
+    // A text area, since people copy addresses and hashes from here.
+    TextArea area = new TextArea(value);
+    area.setEditable(false);
+    area.setWrapText(true);
+    area.setPrefRowCount((value.length() + FACT_LINE - 1) / FACT_LINE);
+    area.getStyleClass().add("fact-value");
+    Label name = Nodes.label(Words.of(key), "soft", "fact-name");
+    GridPane.setValignment(name, VPos.TOP);
+    grid.addRow(grid.getRowCount(), name, area);
   }
 
   /** A line of text with its number. */

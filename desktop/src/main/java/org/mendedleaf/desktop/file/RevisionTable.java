@@ -111,12 +111,12 @@ final class RevisionTable {
         .add(
             column(
                 "column.number",
-                70,
+                82,
                 (cell, row) -> {
                   cell.setText(FilePresenter.numbered(row.revision().number()));
                   cell.getStyleClass().add("strong");
                 }));
-    table.getColumns().add(column("column.when", 126, this::when));
+    table.getColumns().add(column("column.when", 140, this::when));
     table.getColumns().add(column("column.ago", 92, this::ago));
     table.getColumns().add(column("column.who", 104, RevisionTable::who));
     sizes =
@@ -130,7 +130,7 @@ final class RevisionTable {
             });
     table.getColumns().add(sizes);
     table.getColumns().add(number("column.change", 92, this::change));
-    table.getColumns().add(column("column.what", 120, RevisionTable::what));
+    table.getColumns().add(column("column.what", 112, RevisionTable::what));
   }
 
   private static TableColumn<Row, Row> number(String key, double width, Filler filler) {
@@ -169,13 +169,13 @@ final class RevisionTable {
         new Tooltip(
             Words.of(
                 "revision.times",
-                Shown.ago(row.revision().currentFrom(), context.now()),
+                Shown.since(row.revision().currentFrom(), context.now()),
                 Shown.full(row.revision().state().modified(), context.zone()),
                 Shown.full(row.revision().currentFrom(), context.zone()))));
   }
 
   private void ago(TableCell<Row, Row> cell, Row row) {
-    cell.setText(Shown.ago(row.revision().currentFrom(), context.now()));
+    cell.setText(Shown.since(row.revision().currentFrom(), context.now()));
     cell.getStyleClass().add("soft");
   }
 

@@ -233,7 +233,7 @@ public final class ShelfPage implements Page {
                   .map(at -> Shown.moment(at, context.now(), context.zone()))
                   .orElse("");
           case CHANGED_SINCE ->
-              Words.of("standing.changed", Shown.ago(row.modified(), context.now()));
+              Words.of("standing.changed", Shown.since(row.modified(), context.now()));
           case NEW -> Words.of("standing.new");
           case BEING_WRITTEN -> Words.of("standing.writing");
           case UNREADABLE -> Words.of("standing.unreadable", row.why());

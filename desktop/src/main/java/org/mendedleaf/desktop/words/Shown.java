@@ -14,7 +14,7 @@ import java.util.Locale;
 public final class Shown {
 
   private static final DateTimeFormatter DAY = format("EEE d MMM");
-  private static final DateTimeFormatter DAY_YEAR = format("EEE d MMM yyyy");
+  private static final DateTimeFormatter DAY_YEAR = format("EEE d MMM ’uu");
   private static final DateTimeFormatter TIME = format("HH:mm");
   private static final DateTimeFormatter FULL = format("EEE d MMM yyyy, HH:mm:ss");
   private static final char THIN_SPACE = '\u2009';
@@ -48,15 +48,15 @@ public final class Shown {
     return FULL.format(at.atZone(zone));
   }
 
-  /** "3 min ago", "2 h ago", "6 days ago". */
-  public static String ago(Instant at, Instant now) {
+  /** "3 min", "2 h", "6 days": how long ago. */
+  public static String since(Instant at, Instant now) {
     Duration since = Duration.between(at, now);
     if (since.isNegative()) {
       return Words.of("time.ahead");
     }
     long minutes = since.toMinutes();
     if (minutes < 1) {
-      return Words.of("time.justNow");
+      return Words.of("time.seconds");
     }
     if (minutes < 60) {
       return Words.of("time.minutes", minutes);
@@ -65,10 +65,7 @@ public final class Shown {
       return Words.of("time.hours", since.toHours());
     }
     long days = since.toDays();
-    if (days < 60) {
-      return Words.count("time.days", days);
-    }
-    return Words.of("time.months", days / 30);
+    return days < 60 ? Words.count("time.days", days) : Words.of("time.months", days / 30);
   }
 
   /** "18.4 KB"; below 1000 "512 bytes". */
