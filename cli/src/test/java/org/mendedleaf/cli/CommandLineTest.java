@@ -1,0 +1,175 @@
+package org.mendedleaf.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.networknt.schema.JsonSchema;
+import com.networknt.schema.JsonSchemaFactory;
+import com.networknt.schema.SpecVersion;
+import java.io.ByteArrayOutputStream;
+import java.io.InputStream;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Every command as a person or a script types it, its answer against its schema. */
+class CommandLineTest {
+
+  private static final ObjectMapper JSON = new ObjectMapper();
+
+  @TempDir Path base;
+  private Path work;
+
+  /** How a command ended and what it printed. */
+  private record Ran(int exit, byte[] out, String err) {
+    String text() {
+      return new String(out, StandardCharsets.UTF_8);
+    }
+  }
+
+  @BeforeEach
+  void aShelf() throws Exception {
+    work = Files.createDirectories(base.resolve("work"));
+    Files.writeString(work.resolve("plan.txt"), "good\n");
+    Files.createSymbolicLink(work.resolve("link"), Path.of("plan.txt"));
+    Files.createDirectories(work.resolve("in"));
+    Files.writeString(work.resolve("in/other.csv"), "a,b\n1,2\n");
+    assertThat(run("store", "make", "store").exit()).isZero();
+    assertThat(run("shelf", "add", "work", "--store", "store", "--name", "Plans").exit()).isZero();
+    assertThat(run("capture").exit()).isZero();
+    Files.writeString(work.resolve("plan.txt"), "ruined\n");
+    assertThat(run("capture", "Plans").exit()).isZero();
+  }
+
+  private Ran run(String... words) {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    ByteArrayOutputStream err = new ByteArrayOutputStream();
+    List<String> args = new ArrayList<>(List.of(words));
+    args.addAll(List.of("--home", base.resolve("home").toString(), "--as", "Maren Oakes"));
+    int exit =
+        MendedLeafCommand.run(
+            new Terminal(
+                new PrintStream(out, true, StandardCharsets.UTF_8),
+                new PrintStream(err, true, StandardCharsets.UTF_8),
+                base),
+            OfficeOpener.FRESH,
+            args.toArray(String[]::new));
+    return new Ran(exit, out.toByteArray(), err.toString(StandardCharsets.UTF_8));
+  }
+
+  private JsonNode answer(String schema, String... words) throws Exception {
+    List<String> args = new ArrayList<>(List.of(words));
+    args.add("--json");
+    Ran ran = run(args.toArray(String[]::new));
+    assertThat(ran.exit()).as(ran.err()).isZero();
+    JsonNode node = JSON.readTree(ran.out());
+    try (InputStream in =
+        MendedLeafCommand.class.getResourceAsStream("schemas/" + schema + ".json")) {
+      JsonSchema rules =
+          JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012).getSchema(in);
+      assertThat(rules.validate(node)).as("%s", node).isEmpty();
+    }
+    return node;
+  }
+
+  @Test
+  void everyAnswerFitsItsSchema() throws Exception {
+    Files.createDirectories(base.resolve("work2"));
+    answer("store", "store", "make", "store2");
+    answer("store", "store", "open", "store2");
+    assertThat(answer("store-list", "store", "list").get("stores")).hasSize(2);
+    answer("shelf", "shelf", "add", "work2", "--store", "store2");
+    Files.createDirectories(base.resolve("work3"));
+    JsonNode bound = answer("shelf", "shelf", "bind", "work2", "work3");
+    assertThat(bound.get("folder").asText()).isEqualTo(base.resolve("work3").toString());
+  }
+
+  @Test
+  void historyShowMendAndUndo() throws Exception {
+    JsonNode history = answer("history", "history", "work/plan.txt", "--sha256");
+    assertThat(history.get("revisions")).hasSize(2);
+    assertThat(history.at("/revisions/1/current").asBoolean()).isTrue();
+    assertThat(run("show", "Plans:plan.txt", "--revision", "first").text()).isEqualTo("good\n");
+    assertThat(run("show", "work/plan.txt", "--revision", "r1").text()).isEqualTo("ruined\n");
+
+    JsonNode mended = answer("mend", "mend", "work/plan.txt", "--revision", "0");
+    assertThat(work.resolve("plan.txt")).hasContent("good\n");
+    assertThat(mended.get("revision").asInt()).isEqualTo(2);
+    answer("mend", "undo", mended.get("undo").asText(), "--store", "store");
+    assertThat(work.resolve("plan.txt")).hasContent("ruined\n");
+    JsonNode after = answer("history", "history", "id:" + mended.at("/file/id").asText());
+    assertThat(after.at("/revisions/2/who").asText()).isEqualTo("Maren Oakes");
+  }
+
+  @Test
+  void questionsAnswer() throws Exception {
+    JsonNode tree = answer("tree", "tree", "Plans", "--sha256");
+    assertThat(tree.get("entries")).hasSize(4);
+    assertThat(answer("tree", "tree", "Plans:in").get("entries")).hasSize(2);
+    assertThat(answer("tree", "tree", "Plans", "--at", "2 d ago").get("entries")).isEmpty();
+    assertThat(answer("covered", "covered", "work/in").get("state").asText()).isEqualTo("recorded");
+    assertThat(answer("covered", "covered", "store").get("state").asText())
+        .isEqualTo("not covered");
+    answer("shelf-list", "shelf", "list");
+    answer("capture", "capture");
+    answer("ledger", "ledger");
+    answer("verify", "verify", "--content");
+    JsonNode before = answer("history", "history", "work/plan.txt");
+    answer("rebuild", "rebuild");
+    assertThat(answer("history", "history", "work/plan.txt")).isEqualTo(before);
+    assertThat(answer("tree", "tree", "Plans", "--sha256").get("entries"))
+        .isEqualTo(tree.get("entries"));
+  }
+
+  @Test
+  void whatCannotBeDoneIsSaidInASentenceWithItsExitCode() throws Exception {
+    assertThat(run("nonsense").exit()).isEqualTo(MendedLeafCommand.WRONG_USAGE);
+    assertThat(run("show", "work/plan.txt").exit()).isEqualTo(MendedLeafCommand.WRONG_USAGE);
+
+    Ran noFile = run("history", "work/never.txt");
+    assertThat(noFile.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
+    assertThat(noFile.err()).contains("Nothing has been recorded at never.txt");
+
+    Ran already = run("mend", "work/plan.txt", "--revision", "1");
+    assertThat(already.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
+    assertThat(already.err()).contains("is r1 already");
+
+    Ran inside = run("store", "make", "work/in/store");
+    assertThat(inside.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
+    assertThat(inside.err()).contains("would record itself");
+
+    Ran when = run("tree", "Plans", "--at", "the day before");
+    assertThat(when.err()).contains("no moment that can be read");
+  }
+
+  @Test
+  void anEmptiedFolderIsAskedAbout() throws Exception {
+    Files.delete(work.resolve("plan.txt"));
+    Files.delete(work.resolve("link"));
+    Files.delete(work.resolve("in/other.csv"));
+    Ran asked = run("capture", "Plans");
+    assertThat(asked.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
+    assertThat(asked.err()).contains("--take-as-removed");
+    JsonNode taken = answer("capture", "capture", "Plans", "--take-as-removed");
+    assertThat(taken.at("/captures/0/removed").asInt()).isEqualTo(3);
+  }
+
+  @Test
+  void damageIsExitCodeThree() throws Exception {
+    Path sheaf;
+    try (var files = Files.walk(base.resolve("store"))) {
+      sheaf = files.filter(f -> f.toString().endsWith(".sheaf")).findFirst().orElseThrow();
+    }
+    byte[] bytes = Files.readAllBytes(sheaf);
+    bytes[bytes.length / 2] ^= 1;
+    Files.write(sheaf, bytes);
+    assertThat(run("verify", "--deep").exit()).isEqualTo(MendedLeafCommand.DAMAGE);
+  }
+}

@@ -1,0 +1,151 @@
+package org.mendedleaf.core.oracle;
+
+import com.google.common.jimfs.Configuration;
+import com.google.common.jimfs.Jimfs;
+import java.io.Closeable;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Random;
+import org.mendedleaf.core.capture.Capture;
+import org.mendedleaf.core.capture.CaptureOutcome;
+import org.mendedleaf.core.catalog.Act;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.Proposal;
+import org.mendedleaf.core.catalog.ShelfKind;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.Mending;
+import org.mendedleaf.core.store.LocalDurability;
+import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.StoreParameters;
+import org.mendedleaf.core.store.WriteSession;
+
+/**
+ * Store and shelf in memory, on a file system that fails on purpose; the catalogue lies on the real
+ * disk, since SQLite needs one.
+ */
+public final class FaultyDesk implements Closeable {
+
+  private final FaultyFileSystem files;
+  private final Path catalogueFile;
+  private final SetClock clock = new SetClock(TestDesk.START);
+  private final Random random = new Random(3);
+  private Store store;
+  private Catalogue catalogue;
+  private long shelf;
+
+  public FaultyDesk(Path disk) throws IOException {
+    Configuration memory =
+        Configuration.unix().toBuilder()
+            .setAttributeViews("basic", "owner", "posix", "unix")
+            .build();
+    files = new FaultyFileSystem(Jimfs.newFileSystem(memory));
+    catalogueFile = disk.resolve("catalogue.sqlite");
+    Files.createDirectories(folder());
+    Store.make(
+            storeFolder(),
+            StoreParameters.STANDARD.forTrial(),
+            clock.instant(),
+            "desk",
+            LocalDurability.probe(files.getPath("/")),
+            random)
+        .close();
+    open();
+    shelf = addShelf();
+  }
+
+  public void open() throws IOException {
+    store = Store.open(storeFolder(), LocalDurability.probe(files.getPath("/")), random);
+    catalogue = Catalogue.open(store, catalogueFile);
+  }
+
+  private long addShelf() throws IOException {
+    Proposal proposal = new Proposal.NewShelf("Desk", ShelfKind.WORKING, folder().toString());
+    Journal.Draft draft =
+        new Journal.Draft(
+            Act.SHELF,
+            OptionalLong.empty(),
+            clock.instant(),
+            "maren",
+            OptionalLong.empty(),
+            false,
+            List.of(proposal));
+    try (WriteSession session = store.write(catalogue)) {
+      return journal().commit(draft, session).orElseThrow().shelf().orElseThrow();
+    }
+  }
+
+  public FaultyFileSystem files() {
+    return files;
+  }
+
+  public Path folder() {
+    return files.getPath("/work");
+  }
+
+  public Path storeFolder() {
+    return files.getPath("/store");
+  }
+
+  public Path file(String name) {
+    return folder().resolve(name);
+  }
+
+  public Path write(String name, String text) throws IOException {
+    Path file = file(name);
+    Files.createDirectories(file.getParent());
+    return Files.write(file, text.getBytes(StandardCharsets.UTF_8));
+  }
+
+  public Store store() {
+    return store;
+  }
+
+  public Catalogue catalogue() {
+    return catalogue;
+  }
+
+  public long shelf() {
+    return shelf;
+  }
+
+  public Journal journal() {
+    return new Journal(catalogue, "desk");
+  }
+
+  public Capture captures() {
+    return new Capture(catalogue, journal(), file -> Optional.of("maren"), clock, 2);
+  }
+
+  public Mending mending() {
+    return new Mending(catalogue, journal(), captures(), clock, random);
+  }
+
+  public CaptureOutcome capture() throws IOException {
+    clock.forward(Duration.ofHours(1));
+    return captures().run(new Capture.Request(shelf, folder(), "maren", false), Progress.NONE);
+  }
+
+  public Instant now() {
+    return clock.instant();
+  }
+
+  public void closeStore() {
+    catalogue.close();
+    store.close();
+  }
+
+  @Override
+  public void close() throws IOException {
+    files.setFaults((operation, path, bytes) -> {});
+    closeStore();
+    files.close();
+  }
+}

@@ -1,0 +1,189 @@
+package org.mendedleaf.core.store;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Random;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.OfficeSettings;
+import org.mendedleaf.core.office.SentenceException;
+import org.mendedleaf.core.office.VerifyDepth;
+import org.mendedleaf.core.office.VerifyReport;
+import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.progress.Progress;
+
+/** No stored byte can change unseen, and damage stays where it is. */
+class DamageTest {
+
+  @TempDir Path base;
+  private TestDesk desk;
+
+  @BeforeEach
+  void open() throws Exception {
+    desk = new TestDesk(base);
+    byte[] noise = new byte[90_000];
+    new Random(1).nextBytes(noise);
+    desk.write("a.bin", noise);
+    desk.write("b.txt", "some text\n".repeat(50));
+    desk.capture();
+    desk.write("b.txt", "some text\n".repeat(50) + "more\n");
+    desk.capture();
+  }
+
+  @AfterEach
+  void close() {
+    desk.close();
+  }
+
+  private List<Path> files(String ending) throws IOException {
+    try (Stream<Path> files = Files.walk(base.resolve("store"))) {
+      return files.filter(file -> file.toString().endsWith(ending)).sorted().toList();
+    }
+  }
+
+  private VerifyReport verify(VerifyDepth depth) throws IOException {
+    desk.restart();
+    return desk.office().verify(desk.shelf().store(), depth, Progress.NONE);
+  }
+
+  private static void flip(Path file, int at) throws IOException {
+    byte[] bytes = Files.readAllBytes(file);
+    bytes[at] ^= 0x10;
+    Files.write(file, bytes);
+  }
+
+  @Test
+  void aFlippedBitAnywhereInASheafIsFound() throws Exception {
+    Random random = new Random(2);
+    for (Path sheaf : files(".sheaf")) {
+      int size = (int) Files.size(sheaf);
+      for (int at :
+          new int[] {
+            0,
+            9,
+            13,
+            30,
+            40,
+            60,
+            size - 1,
+            size - 10,
+            size - 20,
+            size - 28,
+            32 + random.nextInt(size - 60)
+          }) {
+        flip(sheaf, at);
+        VerifyReport report = verify(VerifyDepth.DEEP);
+        assertThat(report.damaged()).as("byte %d of %s", at, sheaf).isNotEmpty();
+        assertThat(report.damaged().get(0).where()).contains(sheaf.getFileName().toString());
+        flip(sheaf, at);
+      }
+    }
+    assertThat(verify(VerifyDepth.CONTENT).damaged()).isEmpty();
+  }
+
+  @Test
+  void aFlippedBitInTheLogIsFoundByAGlance() throws Exception {
+    for (Path segment : files(".seg")) {
+      for (int at : new int[] {0, 10, 20, 50, (int) Files.size(segment) - 1}) {
+        flip(segment, at);
+        assertThat(
+                desk.office()
+                    .verify(desk.shelf().store(), VerifyDepth.GLANCE, Progress.NONE)
+                    .damaged())
+            .as("byte %d of %s", at, segment)
+            .isNotEmpty();
+        flip(segment, at);
+      }
+    }
+  }
+
+  @Test
+  void aDamagedContentIsNamedByItsFileAndTheOthersAreGivenBack() throws Exception {
+    Path sheaf = files(".sheaf").stream().max(DamageTest::bySize).orElseThrow();
+    flip(sheaf, 40_000);
+    VerifyReport report = verify(VerifyDepth.DEEP);
+    assertThat(report.damaged()).hasSize(1);
+    assertThat(report.damaged().get(0).files()).anyMatch(file -> file.contains("a.bin"));
+    FileLife life = desk.life("a.bin");
+    assertThatThrownBy(() -> desk.content(life, 0)).isInstanceOf(DamagedContentException.class);
+    desk.write("c.txt", "the store goes on");
+    desk.capture();
+    assertThat(desk.content(desk.life("c.txt"), 1))
+        .isEqualTo("the store goes on".getBytes(StandardCharsets.UTF_8));
+  }
+
+  private static int bySize(Path a, Path b) {
+    try {
+      return Long.compare(Files.size(a), Files.size(b));
+    } catch (IOException e) {
+      throw new java.io.UncheckedIOException(e);
+    }
+  }
+
+  @Test
+  void aMissingSheafIsDamageAndNotSilence() throws Exception {
+    Files.delete(files(".sheaf").get(0));
+    assertThat(verify(VerifyDepth.GLANCE).damaged()).isNotEmpty();
+  }
+
+  @Test
+  void aStoreOfANewerFormatIsLeftAlone() throws Exception {
+    Path description = base.resolve("store/store.json");
+    String newer = Files.readString(description).replace("\"format\":1", "\"format\":2");
+    Files.writeString(description, newer);
+    try (Office other = Office.open(OfficeSettings.ofThisMachine(base.resolve("other")))) {
+      assertThatThrownBy(() -> other.openStore(base.resolve("store")))
+          .isInstanceOf(StoreFormatException.class)
+          .hasMessageContaining("format 2")
+          .hasMessageContaining("Nothing was changed");
+    }
+    assertThat(Files.readString(description)).isEqualTo(newer);
+  }
+
+  @Test
+  void aChangedDescriptionIsDamage() throws Exception {
+    Path description = base.resolve("store/store.json");
+    Files.writeString(description, Files.readString(description).replace("65536", "32768"));
+    try (Office other = Office.open(OfficeSettings.ofThisMachine(base.resolve("other")))) {
+      assertThatThrownBy(() -> other.openStore(base.resolve("store")))
+          .isInstanceOf(DamagedContentException.class);
+    }
+  }
+
+  @Test
+  void storesAndShelvesInsideEachOtherAreRefused() throws Exception {
+    Path inside = Files.createDirectories(desk.folder().resolve("inside"));
+    assertThatThrownBy(() -> desk.office().makeStore(inside))
+        .isInstanceOf(SentenceException.class)
+        .hasMessageContaining("record itself");
+    Path sheaves = base.resolve("store/sheaves");
+    assertThatThrownBy(
+            () ->
+                desk.office().addShelf(sheaves, base.resolve("store"), java.util.Optional.empty()))
+        .isInstanceOf(SentenceException.class)
+        .hasMessageContaining("inside the store");
+    assertThatThrownBy(
+            () -> desk.office().addShelf(base, base.resolve("store"), java.util.Optional.empty()))
+        .isInstanceOf(SentenceException.class)
+        .hasMessageContaining("record itself");
+    assertThatThrownBy(
+            () ->
+                desk.office()
+                    .addShelf(
+                        base.resolve("nowhere"), base.resolve("store"), java.util.Optional.empty()))
+        .isInstanceOf(SentenceException.class)
+        .hasMessageContaining("does not exist");
+    assertThat(desk.office().shelves()).hasSize(1);
+  }
+}
