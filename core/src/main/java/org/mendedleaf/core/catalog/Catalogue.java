@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -84,11 +85,55 @@ public final class Catalogue implements ChunkIndex, Closeable {
   public synchronized long catchUp() throws IOException {
     long before = nextSegment;
     Optional<Segment> next = store.log().read(nextSegment);
+    if (next.isEmpty()) {
+      return 0;
+    }
+    addSheavesAhead();
     while (next.isPresent()) {
       apply(next.get(), Map.of());
       next = store.log().read(nextSegment);
     }
     return nextSegment - before;
+  }
+
+  /**
+   * Reads the sheaves of all new segments first. What an older segment mentions may lie in a sheaf
+   * that a newer one has added by packing, and its own sheaf may be gone.
+   */
+  private void addSheavesAhead() throws IOException {
+    Map<SheafId, Long> added = new LinkedHashMap<>();
+    Map<SheafId, Long> retired = new HashMap<>();
+    long number = nextSegment;
+    for (Optional<Segment> segment = store.log().read(number);
+        segment.isPresent();
+        segment = store.log().read(++number)) {
+      CommitHeader header = CommitHeader.decode(segment.get().lines().get(0));
+      for (SheafId sheaf : header.sheaves()) {
+        added.put(sheaf, number);
+      }
+      header.retired().forEach(sheaf -> retired.put(sheaf, Times.nanos(header.at())));
+    }
+    Projection projection = new Projection(store, writing);
+    writing.transaction(
+        () -> {
+          for (Map.Entry<SheafId, Long> sheaf : added.entrySet()) {
+            if (retired.containsKey(sheaf.getKey())) {
+              projection.addRetired(sheaf.getValue(), sheaf.getKey(), retired.get(sheaf.getKey()));
+            } else {
+              projection.addSheaf(sheaf.getValue(), sheaf.getKey(), Map.of());
+            }
+          }
+        });
+  }
+
+  /** A retired sheaf whose file was deleted need not be looked at again. */
+  synchronized void forgetSheaf(SheafId sheaf) throws IOException {
+    writing.update("UPDATE sheaf SET retired_at = ? WHERE name = ?", Times.NEVER, sheaf.text());
+  }
+
+  @Override
+  public boolean refresh() throws IOException {
+    return catchUp() > 0;
   }
 
   /** Throws the catalogue away and builds it again from the store. */

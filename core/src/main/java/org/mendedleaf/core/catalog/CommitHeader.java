@@ -15,7 +15,7 @@ import org.mendedleaf.core.store.SheafId;
  * The first line of a segment: which act, when, who, and what was written for it.
  *
  * <pre>
- * {"act","at","desk","by","program", "shelf"?, "of"?, "more"?, "blocks"?:[hex], "sheaves"?:[name]}
+ * {"act","at","desk","by","program", "shelf"?, "of"?, "more"?, "blocks"?:[hex], "sheaves"?:[name], "retired"?:[name]}
  * </pre>
  *
  * @param at when the act was begun, by the desk's clock
@@ -25,6 +25,7 @@ import org.mendedleaf.core.store.SheafId;
  * @param more whether further commits belong to the same capture
  * @param blocks metadata blocks that the lines below refer to by position
  * @param sheaves sheaves that this commit adds to the store
+ * @param retired sheaves whose contents all lie in others now; their files are deleted later
  */
 record CommitHeader(
     Act act,
@@ -35,7 +36,8 @@ record CommitHeader(
     OptionalLong of,
     boolean more,
     List<ContentId> blocks,
-    List<SheafId> sheaves) {
+    List<SheafId> sheaves,
+    List<SheafId> retired) {
 
   private static final String PROGRAM = "mended-leaf 0.1";
 
@@ -56,6 +58,10 @@ record CommitHeader(
       ArrayNode array = node.putArray("sheaves");
       sheaves.forEach(sheaf -> array.add(sheaf.text()));
     }
+    if (!retired.isEmpty()) {
+      ArrayNode array = node.putArray("retired");
+      retired.forEach(sheaf -> array.add(sheaf.text()));
+    }
     return node.toString();
   }
 
@@ -65,6 +71,8 @@ record CommitHeader(
     node.path("blocks").forEach(block -> blocks.add(ContentId.parse(block.asText())));
     List<SheafId> sheaves = new ArrayList<>();
     node.path("sheaves").forEach(sheaf -> sheaves.add(new SheafId(sheaf.asText())));
+    List<SheafId> retired = new ArrayList<>();
+    node.path("retired").forEach(sheaf -> retired.add(new SheafId(sheaf.asText())));
     return new CommitHeader(
         Act.of(node.get("act").asText()),
         Instant.parse(node.get("at").asText()),
@@ -74,7 +82,8 @@ record CommitHeader(
         number(node, "of"),
         node.path("more").asBoolean(),
         blocks,
-        sheaves);
+        sheaves,
+        retired);
   }
 
   private static OptionalLong number(JsonNode node, String name) {

@@ -10,6 +10,7 @@ import java.util.OptionalLong;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.FinishedSheaf;
 import org.mendedleaf.core.store.Segment;
+import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.WriteSession;
 
 /**
@@ -119,8 +120,7 @@ public final class Journal {
       List<String> lines = new ArrayList<>();
       lines.add(header.encode(assignment.newShelf()));
       details.forEach(detail -> lines.add(detail.encode()));
-      Optional<Segment> published =
-          catalogue.store().log().publish(catalogue.nextSegment(), catalogue.lastHash(), lines);
+      Optional<Segment> published = publish(lines);
       if (published.isPresent()) {
         catalogue.apply(published.get(), written.sheaves());
         return Optional.of(new Committed(published.get().number(), details));
@@ -145,7 +145,44 @@ public final class Journal {
         draft.of(),
         draft.more(),
         written.blocks(),
-        written.sheaves().stream().map(FinishedSheaf::id).toList());
+        written.sheaves().stream().map(FinishedSheaf::id).toList(),
+        List.of());
+  }
+
+  /**
+   * Commits that one sheaf holds everything that these held.
+   *
+   * @return false if another desk has retired one of them meanwhile; nothing was committed then
+   */
+  synchronized boolean pack(FinishedSheaf packed, List<SheafId> retired, Instant at, String by)
+      throws IOException {
+    CommitHeader header =
+        new CommitHeader(
+            Act.PACK,
+            at,
+            desk,
+            by,
+            OptionalLong.empty(),
+            OptionalLong.empty(),
+            false,
+            List.of(),
+            List.of(packed.id()),
+            retired);
+    while (true) {
+      catalogue.catchUp();
+      if (!catalogue.ledger().sheaves().containsAll(retired)) {
+        return false;
+      }
+      Optional<Segment> published = publish(List.of(header.encode(OptionalLong.empty())));
+      if (published.isPresent()) {
+        catalogue.apply(published.get(), List.of(packed));
+        return true;
+      }
+    }
+  }
+
+  private Optional<Segment> publish(List<String> lines) throws IOException {
+    return catalogue.store().log().publish(catalogue.nextSegment(), catalogue.lastHash(), lines);
   }
 
   private record Written(

@@ -3,6 +3,7 @@ package org.mendedleaf.core.catalog;
 import java.io.IOException;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.Instant;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
@@ -35,9 +36,19 @@ public final class LedgerQuestions {
     return sql.first(LedgerQuestions::read, ENTRY + "WHERE undoes = ?", id);
   }
 
-  /** Every sheaf that the log mentions. */
+  /** Every sheaf that holds something, oldest first. */
   public List<SheafId> sheaves() throws IOException {
-    return sql.list(row -> new SheafId(row.getString(1)), "SELECT name FROM sheaf ORDER BY id");
+    return sql.list(
+        row -> new SheafId(row.getString(1)),
+        "SELECT name FROM sheaf WHERE retired_at IS NULL ORDER BY id");
+  }
+
+  /** Sheaves that were retired up to a moment. */
+  public List<SheafId> retiredBefore(Instant moment) throws IOException {
+    return sql.list(
+        row -> new SheafId(row.getString(1)),
+        "SELECT name FROM sheaf WHERE retired_at <= ? ORDER BY id",
+        Times.nanos(moment));
   }
 
   private static LedgerEntry read(ResultSet row) throws SQLException {

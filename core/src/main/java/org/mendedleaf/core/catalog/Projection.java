@@ -47,8 +47,11 @@ final class Projection {
         header.of().isPresent() ? header.of().getAsLong() : null,
         segment.lines().size());
     for (SheafId sheaf : header.sheaves()) {
-      List<SheafEntry> entries = known.get(sheaf);
-      addSheaf(segment.number(), sheaf, entries != null ? entries : store.entries(sheaf));
+      addSheaf(segment.number(), sheaf, known);
+    }
+    for (SheafId sheaf : header.retired()) {
+      sql.update(
+          "UPDATE sheaf SET retired_at = ? WHERE name = ?", Times.nanos(header.at()), sheaf.text());
     }
     Blocks blocks = new Blocks(header.blocks());
     for (int line = 1; line < segment.lines().size(); line++) {
@@ -62,13 +65,24 @@ final class Projection {
     }
   }
 
-  private void addSheaf(long segment, SheafId sheaf, List<SheafEntry> entries) throws IOException {
+  /**
+   * Adds what a sheaf holds, unless that is known. Where two sheaves hold the same content, the
+   * later one is used: the earlier may have been packed into it.
+   */
+  void addSheaf(long segment, SheafId sheaf, Map<SheafId, List<SheafEntry>> known)
+      throws IOException {
+    boolean isKnown =
+        sql.first(row -> row.getLong(1), "SELECT id FROM sheaf WHERE name = ?", sheaf.text())
+            .isPresent();
+    if (isKnown) {
+      return;
+    }
+    List<SheafEntry> entries = known.containsKey(sheaf) ? known.get(sheaf) : store.entries(sheaf);
     long row = sql.insert("INSERT INTO sheaf (name, segment) VALUES (?,?)", sheaf.text(), segment);
     for (SheafEntry entry : entries) {
       Location at = entry.location();
-      // Two desks may have stored the same content; either will do.
       sql.update(
-          "INSERT OR IGNORE INTO chunk VALUES (?,?,?,?,?,?,?)",
+          "INSERT OR REPLACE INTO chunk VALUES (?,?,?,?,?,?,?)",
           entry.id().bytes(),
           row,
           at.offset(),
@@ -77,6 +91,15 @@ final class Projection {
           at.size(),
           at.depth());
     }
+  }
+
+  /** Notes a sheaf that was retired before it was ever read here: its file may be gone. */
+  void addRetired(long segment, SheafId sheaf, long at) throws IOException {
+    sql.update(
+        "INSERT OR IGNORE INTO sheaf (name, segment, retired_at) VALUES (?,?,?)",
+        sheaf.text(),
+        segment,
+        at);
   }
 
   private void apply(CommitHeader header, RevisionKey key, Detail detail, Blocks blocks)

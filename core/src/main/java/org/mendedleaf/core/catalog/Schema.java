@@ -16,7 +16,9 @@ final class Schema {
           """
           CREATE TABLE segment (number INTEGER PRIMARY KEY, hash BLOB, act TEXT, at INTEGER,
             desk TEXT, person TEXT, shelf INTEGER, undoes INTEGER, lines INTEGER)""",
-          "CREATE TABLE sheaf (id INTEGER PRIMARY KEY, name TEXT UNIQUE, segment INTEGER)",
+          """
+          CREATE TABLE sheaf (id INTEGER PRIMARY KEY, name TEXT UNIQUE, segment INTEGER,
+            retired_at INTEGER)""",
           """
           CREATE TABLE chunk (id BLOB PRIMARY KEY, sheaf INTEGER, offset INTEGER, length INTEGER,
             start INTEGER, size INTEGER, depth INTEGER) WITHOUT ROWID""",

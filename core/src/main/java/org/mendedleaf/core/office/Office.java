@@ -25,6 +25,7 @@ import org.mendedleaf.core.catalog.RecordedShelf;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.ShelfKind;
 import org.mendedleaf.core.catalog.TreeEntry;
+import org.mendedleaf.core.catalog.Upkeep;
 import org.mendedleaf.core.compare.Look;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Mending;
@@ -336,6 +337,15 @@ public final class Office implements Closeable {
   /** Builds the catalogue of a store again from the store; returns the number of acts. */
   public long rebuild(String store) throws IOException {
     return store(store).catalogue().rebuild();
+  }
+
+  /** Keeps a store tidy; for idle moments. */
+  public Upkeep.Done upkeep(String store) throws IOException {
+    OpenStore opened = store(store);
+    synchronized (capturing) {
+      return new Upkeep(opened.catalogue(), opened.journal())
+          .run(settings.clock().instant(), settings.person());
+    }
   }
 
   /** The store that lies in this folder, or the only one that is known. */

@@ -8,4 +8,13 @@ public interface ChunkIndex {
 
   /** Where this content lies, or empty if no committed sheaf holds it. */
   Optional<Location> locate(ContentId id) throws IOException;
+
+  /**
+   * Looks whether contents have moved since, as when a sheaf that was packed into another is gone.
+   *
+   * @return whether it is worth asking again
+   */
+  default boolean refresh() throws IOException {
+    return false;
+  }
 }

@@ -6,7 +6,7 @@ import java.io.IOException;
  * Stored bytes are not what they were. Carries where, so that a report can name the place; nothing
  * else in the store is affected by it.
  */
-public final class DamagedContentException extends IOException {
+public class DamagedContentException extends IOException {
   private static final long serialVersionUID = 1L;
 
   private final String where;

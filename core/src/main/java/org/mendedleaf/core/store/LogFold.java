@@ -1,15 +1,10 @@
 package org.mendedleaf.core.store;
 
 import java.io.ByteArrayOutputStream;
-import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 
 /**
  * A thousand segments in one file, each byte for byte as it was, so that every hash of the chain
@@ -39,20 +34,6 @@ final class LogFold {
     byte[] body = out.toByteArray();
     out.writeBytes(ContentId.hash(body, 0, body.length).bytes());
     return out.toByteArray();
-  }
-
-  /** The stored bytes of one segment, or empty if there is no such fold or it ends before. */
-  static Optional<byte[]> read(Path fold, long number) throws IOException {
-    byte[] bytes;
-    try {
-      bytes = Files.readAllBytes(fold);
-    } catch (NoSuchFileException e) {
-      return Optional.empty();
-    }
-    List<byte[]> segments = decode(bytes, fold.getFileName().toString());
-    long first = ByteBuffer.wrap(bytes).getLong(MAGIC.length);
-    int index = (int) (number - first);
-    return index < segments.size() ? Optional.of(segments.get(index)) : Optional.empty();
   }
 
   static List<byte[]> decode(byte[] bytes, String where) throws DamagedContentException {

@@ -1,10 +1,10 @@
 package org.mendedleaf.core.store;
 
 import java.io.IOException;
-import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.random.RandomGenerator;
@@ -19,6 +19,7 @@ public final class SegmentLog {
   private final StoreLayout layout;
   private final Durability durability;
   private final RandomGenerator random;
+  private volatile Fold lastFold;
 
   SegmentLog(StoreLayout layout, Durability durability, RandomGenerator random) {
     this.layout = layout;
@@ -31,9 +32,8 @@ public final class SegmentLog {
     Path file = layout.segment(number);
     Optional<byte[]> bytes = readFile(file);
     if (bytes.isEmpty()) {
-      Path fold = layout.fold(number);
-      bytes = LogFold.read(fold, number);
-      file = fold;
+      file = layout.fold(number);
+      bytes = folded(number);
     }
     if (bytes.isEmpty()) {
       // Between the two looks the segment may have been folded, or folded and removed.
@@ -52,8 +52,7 @@ public final class SegmentLog {
    */
   public Optional<Segment> publish(long number, ContentId previous, List<String> lines)
       throws IOException {
-    if (Files.exists(layout.segment(number))
-        || LogFold.read(layout.fold(number), number).isPresent()) {
+    if (Files.exists(layout.segment(number)) || folded(number).isPresent()) {
       return Optional.empty();
     }
     byte[] bytes = SegmentFormat.encode(number, previous, lines);
@@ -79,6 +78,67 @@ public final class SegmentLog {
     return Optional.of(SegmentFormat.decode(bytes, number, name(layout.segment(number))));
   }
 
+  /**
+   * Puts each complete thousand of segments before {@code end} into one file. Safe beside readers
+   * and other desks: a segment is deleted only after the fold that holds it is durable.
+   *
+   * @return how many segments were folded
+   */
+  public int fold(long end) throws IOException {
+    int folded = 0;
+    for (long first = 0; first + LogFold.SEGMENTS <= end; first += LogFold.SEGMENTS) {
+      if (Files.exists(layout.segment(first))) {
+        writeFold(first);
+        for (long number = first; number < first + LogFold.SEGMENTS; number++) {
+          Files.deleteIfExists(layout.segment(number));
+        }
+        folded += LogFold.SEGMENTS;
+      }
+    }
+    return folded;
+  }
+
+  private void writeFold(long first) throws IOException {
+    if (Files.exists(layout.fold(first))) {
+      return;
+    }
+    List<byte[]> segments = new ArrayList<>(LogFold.SEGMENTS);
+    for (long number = first; number < first + LogFold.SEGMENTS; number++) {
+      byte[] bytes = Files.readAllBytes(layout.segment(number));
+      // Damage must not be carried into a file whose own hash would then fit.
+      SegmentFormat.decode(bytes, number, name(layout.segment(number)));
+      segments.add(bytes);
+    }
+    Path temporary =
+        layout
+            .log()
+            .resolve("%012d-%08x%s".formatted(first, random.nextInt(), StoreLayout.PENDING));
+    Files.write(temporary, LogFold.encode(first, segments));
+    durability.force(temporary);
+    durability.publish(temporary, layout.fold(first));
+  }
+
+  /** The stored bytes of a segment that was folded. */
+  private Optional<byte[]> folded(long number) throws IOException {
+    Path fold = layout.fold(number);
+    Fold cached = lastFold;
+    if (cached == null || !cached.file().equals(fold)) {
+      Optional<byte[]> bytes = readFile(fold);
+      if (bytes.isEmpty()) {
+        return Optional.empty();
+      }
+      cached = new Fold(fold, LogFold.decode(bytes.get(), name(fold)));
+      lastFold = cached;
+    }
+    int index = (int) (number % LogFold.SEGMENTS);
+    return index < cached.segments().size()
+        ? Optional.of(cached.segments().get(index))
+        : Optional.empty();
+  }
+
+  /** A fold never changes, so the last one that was read is kept: segments are read in order. */
+  private record Fold(Path file, List<byte[]> segments) {}
+
   private Optional<byte[]> readFile(Path file) throws IOException {
     try {
       return Optional.of(Files.readAllBytes(file));
@@ -89,9 +149,5 @@ public final class SegmentLog {
 
   private String name(Path file) {
     return layout.root().relativize(file).toString();
-  }
-
-  static long number(byte[] segment) {
-    return ByteBuffer.wrap(segment).getLong(SegmentFormat.MAGIC.length);
   }
 }

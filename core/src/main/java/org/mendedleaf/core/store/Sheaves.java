@@ -48,6 +48,18 @@ final class Sheaves implements Closeable {
 
   /** The plain bytes of one chunk, a slice of its block. */
   byte[] chunk(ContentId id, ChunkIndex index) throws IOException {
+    try {
+      return locatedChunk(id, index);
+    } catch (MissingSheafException e) {
+      // Another desk may have packed it into another sheaf since this index was read.
+      if (index.refresh()) {
+        return locatedChunk(id, index);
+      }
+      throw e;
+    }
+  }
+
+  private byte[] locatedChunk(ContentId id, ChunkIndex index) throws IOException {
     Location at = index.locate(id).orElseThrow(() -> new MissingContentException(id));
     byte[] block = block(at, index);
     if (at.from() == 0 && at.size() == block.length) {
@@ -81,8 +93,7 @@ final class Sheaves implements Closeable {
         try {
           reader = new SheafReader(layout.root(), id, file);
         } catch (NoSuchFileException e) {
-          throw new DamagedContentException(
-              layout.root().relativize(file).toString(), "it is missing");
+          throw new MissingSheafException(layout.root().relativize(file).toString());
         }
         open.put(id, reader);
         closeEldest();
@@ -98,6 +109,16 @@ final class Sheaves implements Closeable {
 
   private String describe(Location at) {
     return layout.root().relativize(layout.sheaf(at.sheaf())) + " at " + at.offset();
+  }
+
+  /** Forgets a sheaf whose file is about to be deleted. */
+  void forget(SheafId id) throws IOException {
+    synchronized (open) {
+      SheafReader reader = open.remove(id);
+      if (reader != null) {
+        reader.close();
+      }
+    }
   }
 
   private void closeEldest() throws IOException {

@@ -146,6 +146,11 @@ public final class Store implements Closeable {
     return new SheafVerification(layout, sheaves);
   }
 
+  /** Puts small sheaves together. */
+  public Packing packing() {
+    return new Packing(this);
+  }
+
   StoreLayout layout() {
     return layout;
   }

@@ -1,0 +1,70 @@
+package org.mendedleaf.core.catalog;
+
+import java.io.IOException;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.mendedleaf.core.store.FinishedSheaf;
+import org.mendedleaf.core.store.Packing;
+import org.mendedleaf.core.store.SheafId;
+
+/**
+ * Keeps a store tidy when there is nothing else to do: packs small sheaves, folds the log, deletes
+ * what was retired long enough ago. Each step can be left out or cut off at any point without loss.
+ */
+public final class Upkeep {
+
+  /** As long as this, other desks may still read from a retired sheaf. */
+  public static final Duration RETIRED_FOR = Duration.ofMinutes(10);
+
+  /** Fewer small sheaves are not worth a commit. */
+  private static final int ENOUGH = 24;
+
+  private final Catalogue catalogue;
+  private final Journal journal;
+
+  public Upkeep(Catalogue catalogue, Journal journal) {
+    this.catalogue = catalogue;
+    this.journal = journal;
+  }
+
+  /**
+   * What was done.
+   *
+   * @param packed how many sheaves were put together into one
+   * @param deleted how many retired sheaves were deleted
+   * @param folded how many log segments were folded
+   */
+  public record Done(int packed, int deleted, int folded) {}
+
+  public Done run(Instant now, String by) throws IOException {
+    catalogue.catchUp();
+    int packed = pack(now, by);
+    int deleted = deleteRetired(now);
+    int folded = catalogue.store().log().fold(catalogue.nextSegment());
+    return new Done(packed, deleted, folded);
+  }
+
+  private int pack(Instant now, String by) throws IOException {
+    Packing packing = catalogue.store().packing();
+    List<SheafId> small = packing.small(catalogue.ledger().sheaves());
+    if (small.size() < ENOUGH) {
+      return 0;
+    }
+    FinishedSheaf sheaf = packing.pack(small);
+    if (!journal.pack(sheaf, small, now, by)) {
+      packing.delete(sheaf.id());
+      return 0;
+    }
+    return small.size();
+  }
+
+  private int deleteRetired(Instant now) throws IOException {
+    List<SheafId> due = catalogue.ledger().retiredBefore(now.minus(RETIRED_FOR));
+    for (SheafId id : due) {
+      catalogue.store().packing().delete(id);
+      catalogue.forgetSheaf(id);
+    }
+    return due.size();
+  }
+}

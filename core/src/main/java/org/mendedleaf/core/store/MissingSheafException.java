@@ -1,0 +1,10 @@
+package org.mendedleaf.core.store;
+
+/** A sheaf that the log mentions is not there. */
+public final class MissingSheafException extends DamagedContentException {
+  private static final long serialVersionUID = 1L;
+
+  MissingSheafException(String where) {
+    super(where, "it is missing");
+  }
+}

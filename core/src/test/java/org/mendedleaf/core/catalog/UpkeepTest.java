@@ -1,0 +1,96 @@
+package org.mendedleaf.core.catalog;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.VerifyDepth;
+import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.progress.Progress;
+
+/** Tidying changes the files of a store and nothing of what it says. */
+class UpkeepTest {
+
+  @TempDir Path base;
+
+  private long count(String ending) throws IOException {
+    try (Stream<Path> files = Files.walk(base.resolve("store"))) {
+      return files.filter(file -> file.toString().endsWith(ending)).count();
+    }
+  }
+
+  private static void work(TestDesk desk, int rounds) throws Exception {
+    for (int i = 0; i < rounds; i++) {
+      desk.write("a.txt", "state " + i + "\n" + "the same line\n".repeat(50));
+      desk.write("b" + i % 3 + ".txt", "b " + i);
+      desk.capture();
+    }
+  }
+
+  @Test
+  void smallSheavesBecomeOneAndEverythingIsStillThere() throws Exception {
+    try (TestDesk desk = new TestDesk(base);
+        TestDesk other = new TestDesk(base, base.resolve("store"), "other")) {
+      work(desk, 30);
+      FileLife before = desk.life("a.txt");
+      other.office().shelves();
+      long sheaves = count(".sheaf");
+
+      Upkeep.Done first = desk.office().upkeep(desk.shelf().store());
+      assertThat(first.packed()).isGreaterThan(24);
+      assertThat(first.deleted()).as("others may still read from them").isZero();
+      desk.clock().forward(Duration.ofMinutes(11));
+      assertThat(desk.office().upkeep(desk.shelf().store()).deleted()).isEqualTo(first.packed());
+
+      assertThat(count(".sheaf")).isEqualTo(sheaves - first.packed() + 1);
+      assertThat(desk.life("a.txt")).isEqualTo(before);
+      desk.model().assertAgrees(desk.office(), desk.shelf());
+      // The other desk knows the old places only, and finds the new ones by reading the log.
+      desk.model()
+          .assertAgrees(
+              other.office(), other.office().shelf(desk.shelf().store(), desk.shelf().id()));
+      desk.office().rebuild(desk.shelf().store());
+      assertThat(desk.life("a.txt")).isEqualTo(before);
+      desk.model().assertAgrees(desk.office(), desk.shelf());
+      assertThat(
+              desk.office()
+                  .verify(desk.shelf().store(), VerifyDepth.CONTENT, Progress.NONE)
+                  .damaged())
+          .isEmpty();
+      work(desk, 3);
+      desk.model().assertAgrees(desk.office(), desk.shelf());
+    }
+  }
+
+  @Test
+  void aThousandSegmentsAreFoldedAndTheChainGoesOn() throws Exception {
+    try (TestDesk desk = new TestDesk(base)) {
+      int captures = 1010;
+      for (int i = 0; i < captures; i++) {
+        desk.write("a.txt", "state " + i);
+        desk.clock().forward(Duration.ofMinutes(1));
+        desk.office().capture(desk.shelf(), false, Progress.NONE);
+      }
+      FileLife before = desk.life("a.txt");
+      assertThat(desk.office().upkeep(desk.shelf().store()).folded()).isEqualTo(1000);
+      assertThat(count(".seg")).isLessThan(20);
+      assertThat(count(".fold")).isEqualTo(1);
+
+      desk.office().rebuild(desk.shelf().store());
+
+      assertThat(desk.life("a.txt")).isEqualTo(before);
+      desk.write("a.txt", "goes on");
+      desk.capture();
+      desk.model().assertAgrees(desk.office(), desk.shelf());
+      assertThat(
+              desk.office().verify(desk.shelf().store(), VerifyDepth.DEEP, Progress.NONE).damaged())
+          .isEmpty();
+    }
+  }
+}
