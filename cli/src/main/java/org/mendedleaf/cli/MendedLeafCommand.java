@@ -23,7 +23,7 @@ import picocli.CommandLine.ScopeType;
     description = {
       "Records what happens to your files, and mends them with earlier revisions.",
       "Without a command it opens the window; “demo” opens it with the demo office,",
-      "“open PATH…” shows these files or folders in it."
+      "“open PATH…” shows these files or folders in it; “desktop-entry” puts that into the file manager."
     },
     synopsisSubcommandLabel = "[COMMAND]",
     subcommands = {

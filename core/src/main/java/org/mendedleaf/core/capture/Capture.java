@@ -130,7 +130,7 @@ public final class Capture {
     private final List<Problem> problems = new ArrayList<>();
     private final List<FileState> held = new ArrayList<>();
     private final Map<Class<?>, Long> counts = new HashMap<>();
-    private OptionalLong act = OptionalLong.empty();
+    private final List<Long> acts = new ArrayList<>();
     private long added;
     private long changed;
     private long bytesRead;
@@ -153,7 +153,7 @@ public final class Capture {
       part(parts.isEmpty() ? List.of() : parts.get(parts.size() - 1), reader, progress, true);
       return new CaptureReport(
           moment,
-          act,
+          acts,
           scan.files().size(),
           added,
           changed,
@@ -196,7 +196,7 @@ public final class Capture {
                 proposals);
         journal
             .commit(draft, reading.session())
-            .ifPresent(committed -> act = OptionalLong.of(committed.segment()));
+            .ifPresent(committed -> acts.add(committed.segment()));
       }
     }
 

@@ -9,14 +9,14 @@ import java.util.OptionalLong;
  * What one capture did.
  *
  * @param moment when it looked
- * @param act id of its last commit; empty if nothing had changed
+ * @param acts ids of its commits; none if nothing had changed
  * @param files how many files and links were found
  * @param bytesRead from the shelf
  * @param bytesStored bytes of records that were added to the store
  */
 public record CaptureReport(
     Instant moment,
-    OptionalLong act,
+    List<Long> acts,
     long files,
     long added,
     long changed,
@@ -28,6 +28,12 @@ public record CaptureReport(
     Duration took) {
 
   public CaptureReport {
+    acts = List.copyOf(acts);
     problems = List.copyOf(problems);
+  }
+
+  /** The last of its commits; empty if nothing had changed. */
+  public OptionalLong act() {
+    return acts.isEmpty() ? OptionalLong.empty() : OptionalLong.of(acts.get(acts.size() - 1));
   }
 }

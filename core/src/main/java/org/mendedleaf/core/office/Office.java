@@ -16,6 +16,7 @@ import java.util.OptionalLong;
 import org.mendedleaf.core.capture.Capture;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.catalog.Act;
+import org.mendedleaf.core.catalog.FolderState;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.LedgerEntry;
@@ -42,6 +43,9 @@ import org.mendedleaf.core.store.WriteSession;
  * turns.
  */
 public final class Office implements Closeable {
+
+  /** Where no window is idle, every so many acts a capture does the upkeep as well. */
+  private static final long UPKEEP_EVERY = 32;
 
   private final OfficeSettings settings;
   private final Map<String, OpenStore> open = new LinkedHashMap<>();
@@ -217,6 +221,9 @@ public final class Office implements Closeable {
       CaptureOutcome outcome = store.capture().run(request, progress);
       if (outcome instanceof CaptureOutcome.Done done && done.report().act().isPresent()) {
         new Savers(store, insides, settings).find(done.report(), progress);
+        if (done.report().act().getAsLong() % UPKEEP_EVERY == 0) {
+          upkeep(store);
+        }
       }
       return outcome;
     }
@@ -343,9 +350,24 @@ public final class Office implements Closeable {
   public Upkeep.Done upkeep(String store) throws IOException {
     OpenStore opened = store(store);
     synchronized (capturing) {
-      return new Upkeep(opened.catalogue(), opened.journal())
-          .run(settings.clock().instant(), settings.person());
+      return upkeep(opened);
     }
+  }
+
+  private Upkeep.Done upkeep(OpenStore store) throws IOException {
+    return new Upkeep(store.catalogue(), store.journal())
+        .run(settings.clock().instant(), settings.person());
+  }
+
+  /** The folders of a shelf as they are recorded now, the shelf's own left out, sorted. */
+  public List<InnerPath> folders(Shelf shelf) throws IOException {
+    OpenStore store = store(shelf.store());
+    store.catalogue().catchUp();
+    return store.catalogue().files().folders(shelf.id()).stream()
+        .map(FolderState::path)
+        .filter(path -> !path.isRoot())
+        .sorted()
+        .toList();
   }
 
   /** The store that lies in this folder, or the only one that is known. */

@@ -39,18 +39,16 @@ final class Savers {
 
   void find(CaptureReport report, Progress progress) throws IOException {
     Catalogue catalogue = store.catalogue();
-    long act = report.act().orElseThrow();
     List<Proposal> found = new ArrayList<>();
-    for (Revision revision : catalogue.files().madeBy(act)) {
-      if (progress.cancelled()) {
-        break;
-      }
-      if (tells(revision)) {
-        Look look = insides.look(revision, catalogue.contents());
-        look.author()
-            .ifPresent(
-                author ->
-                    found.add(new Proposal.Saver(revision.key(), author, SaverSource.DOCUMENT)));
+    for (long act : report.acts()) {
+      for (Revision revision : catalogue.files().madeBy(act)) {
+        if (tells(revision) && !progress.cancelled()) {
+          Look look = insides.look(revision, catalogue.contents());
+          look.author()
+              .ifPresent(
+                  author ->
+                      found.add(new Proposal.Saver(revision.key(), author, SaverSource.DOCUMENT)));
+        }
       }
     }
     if (found.isEmpty()) {

@@ -7,6 +7,9 @@ import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
+import javafx.animation.Animation;
+import javafx.animation.KeyFrame;
+import javafx.animation.Timeline;
 import javafx.collections.ListChangeListener;
 import javafx.geometry.Pos;
 import javafx.scene.Scene;
@@ -27,6 +30,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
+import javafx.util.Duration;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.office.Addresses;
 import org.mendedleaf.core.office.FileRef;
@@ -58,6 +62,8 @@ import org.mendedleaf.desktop.work.SystemOpener;
  * Background}.
  */
 public final class MainWindow implements Navigator {
+
+  private static final Duration IDLE = Duration.minutes(10);
 
   private final Stage stage;
   private final Context context;
@@ -106,6 +112,10 @@ public final class MainWindow implements Navigator {
   public void show() {
     stage.show();
     begin();
+    Timeline idle = new Timeline(new KeyFrame(IDLE, event -> idle()));
+    idle.setCycleCount(Animation.INDEFINITE);
+    idle.play();
+    stage.setOnHiding(event -> idle.stop());
   }
 
   /** Comes to the front, as when another start hands its files over. */
@@ -126,6 +136,24 @@ public final class MainWindow implements Navigator {
 
   public Context context() {
     return context;
+  }
+
+  /** When nothing has been running for a while, the stores are kept tidy. */
+  private void idle() {
+    if (!context.jobs().running().isEmpty()) {
+      return;
+    }
+    context
+        .background()
+        .ask(
+            () -> {
+              for (StoreFacts store : context.office().stores()) {
+                var unused = context.office().upkeep(store.id());
+              }
+              return true;
+            },
+            done -> {},
+            this::complain);
   }
 
   private void begin() {

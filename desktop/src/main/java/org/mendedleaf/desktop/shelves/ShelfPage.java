@@ -43,6 +43,7 @@ public final class ShelfPage implements Page {
   private final TableView<FolderRow> table = new TableView<>();
   private final Label facts = Nodes.label("", "soft");
   private final TypeAhead typeAhead = new TypeAhead();
+  private final FolderTree tree;
   private final VBox root;
   private Shown.Unit unit = Shown.Unit.KB;
   private TableColumn<FolderRow, FolderRow> sizes;
@@ -61,9 +62,14 @@ public final class ShelfPage implements Page {
                 Words.of("shelf.capture"), "Ctrl+R", () -> new Captures(context).capture(shelf)));
     head.getChildren().get(1).setId("capture");
     columns();
-    VBox.setVgrow(table, Priority.ALWAYS);
-    root = new VBox(6, crumbs(), head, table);
-    VBox.setMargin(table, new javafx.geometry.Insets(8, 0, 0, 0));
+    tree =
+        new FolderTree(
+            shelf.name(), folder, path -> context.navigator().go(new Place.OneShelf(shelf, path)));
+    HBox below = new HBox(12, tree.node(), table);
+    HBox.setHgrow(table, Priority.ALWAYS);
+    VBox.setVgrow(below, Priority.ALWAYS);
+    root = new VBox(6, crumbs(), head, below);
+    VBox.setMargin(below, new javafx.geometry.Insets(8, 0, 0, 0));
     root.getStyleClass().add("page");
   }
 
@@ -85,6 +91,9 @@ public final class ShelfPage implements Page {
             () -> context.office().browse(shelf, folder),
             this::show,
             context.navigator()::complain);
+    context
+        .background()
+        .ask(() -> context.office().folders(shelf), tree::show, context.navigator()::complain);
   }
 
   private void show(List<FolderRow> rows) {
@@ -130,12 +139,12 @@ public final class ShelfPage implements Page {
   }
 
   private void columns() {
-    table.getColumns().add(column("column.name", 330, this::nameCell));
+    table.getColumns().add(column("column.name", 290, this::nameCell));
     sizes = column("column.size", 90, this::sizeCell);
     sizes.getStyleClass().add("number-head");
     table.getColumns().add(sizes);
-    table.getColumns().add(column("column.changed", 150, this::changedCell));
-    table.getColumns().add(column("column.recorded", 360, this::standingCell));
+    table.getColumns().add(column("column.changed", 145, this::changedCell));
+    table.getColumns().add(column("column.recorded", 230, this::standingCell));
     table.getColumns().add(column("column.revision", 110, this::revisionCell));
     table.setFixedCellSize(ROW);
     table.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);

@@ -1,0 +1,72 @@
+package org.mendedleaf.desktop.shelves;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import javafx.scene.Node;
+import javafx.scene.control.TreeCell;
+import javafx.scene.control.TreeItem;
+import javafx.scene.control.TreeView;
+import org.mendedleaf.core.catalog.InnerPath;
+
+/** The folders of a shelf, opened down to where the window is. */
+final class FolderTree {
+
+  private final TreeView<InnerPath> tree = new TreeView<>();
+  private final String shelf;
+  private final InnerPath here;
+  private boolean showing;
+
+  FolderTree(String shelf, InnerPath here, Consumer<InnerPath> go) {
+    this.shelf = shelf;
+    this.here = here;
+    tree.setId("folders");
+    tree.getStyleClass().add("sheet");
+    tree.setFixedCellSize(28);
+    tree.setMinWidth(150);
+    tree.setPrefWidth(220);
+    tree.setMaxWidth(260);
+    tree.setCellFactory(view -> new FolderCell());
+    tree.getSelectionModel()
+        .selectedItemProperty()
+        .addListener(
+            (property, before, item) -> {
+              if (item != null && !showing && !item.getValue().equals(here)) {
+                go.accept(item.getValue());
+              }
+            });
+  }
+
+  Node node() {
+    return tree;
+  }
+
+  /**
+   * @param folders sorted, so that a folder comes before what lies in it
+   */
+  void show(List<InnerPath> folders) {
+    Map<InnerPath, TreeItem<InnerPath>> items = new HashMap<>();
+    TreeItem<InnerPath> root = new TreeItem<>(InnerPath.ROOT);
+    root.setExpanded(true);
+    items.put(InnerPath.ROOT, root);
+    for (InnerPath folder : folders) {
+      TreeItem<InnerPath> item = new TreeItem<>(folder);
+      item.setExpanded(here.isWithin(folder));
+      items.put(folder, item);
+      items.getOrDefault(folder.folder(), root).getChildren().add(item);
+    }
+    showing = true;
+    tree.setRoot(root);
+    tree.getSelectionModel().select(items.getOrDefault(here, root));
+    showing = false;
+  }
+
+  private final class FolderCell extends TreeCell<InnerPath> {
+    @Override
+    protected void updateItem(InnerPath folder, boolean empty) {
+      super.updateItem(folder, empty);
+      setText(empty || folder == null ? null : folder.isRoot() ? shelf : Shortened.name(folder));
+    }
+  }
+}
