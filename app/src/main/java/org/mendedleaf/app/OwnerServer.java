@@ -96,7 +96,7 @@ final class OwnerServer implements Closeable {
       Platform.runLater(
           () -> {
             window.toFront();
-            line.rest().forEach(path -> window.open(folder.resolve(path)));
+            line.rest().stream().findFirst().ifPresent(path -> window.open(folder.resolve(path)));
           });
       return MendedLeafCommand.DONE;
     }

@@ -10,7 +10,8 @@ import org.mendedleaf.cli.MendedLeafCommand;
 /** A command line before it is known who runs it. */
 record StartLine(List<String> words) {
 
-  private static final Set<String> WITH_VALUE = Set.of("--home", "--as", "--clock", "--pictures");
+  private static final Set<String> WITH_VALUE =
+      Set.of("--home", "--as", "--clock", "--pictures", "--size");
 
   StartLine {
     words = List.copyOf(words);

@@ -59,21 +59,30 @@ final class WindowStart {
         OwnerServer server = new OwnerServer(settings.home(), office)) {
       DesktopLauncher.run(
           office,
+          line.rest().stream().map(path -> terminal.folder().resolve(path)).toList(),
           window -> {
             server.serve(window);
-            line.rest().forEach(path -> window.open(terminal.folder().resolve(path)));
-            pictures.ifPresent(folder -> tour(window, folder, terminal));
+            pictures.ifPresent(folder -> tour(window, folder, terminal, size(line)));
           });
     }
     return 0;
   }
 
-  private static void tour(MainWindow window, Path folder, Terminal terminal) {
+  /** As in "1024x700". */
+  private static int[] size(StartLine line) {
+    String written = line.option("--size").orElse("1280x800");
+    int x = written.indexOf('x');
+    return new int[] {
+      Integer.parseInt(written.substring(0, x)), Integer.parseInt(written.substring(x + 1))
+    };
+  }
+
+  private static void tour(MainWindow window, Path folder, Terminal terminal, int[] size) {
     Thread tour =
         new Thread(
             () -> {
               try {
-                new PictureTour(window, folder).run();
+                new PictureTour(window, folder).run(size[0], size[1]);
               } catch (Exception e) {
                 terminal.err().println("The pictures were not finished: " + e.getMessage());
               } finally {

@@ -36,8 +36,9 @@ public final class PictureTour {
     this.folder = folder;
   }
 
-  /** Runs the tour; must not be called on the interface thread. */
-  public void run() throws Exception {
+  /** Runs the tour in a window of this size; must not be called on the interface thread. */
+  public void run(int width, int height) throws Exception {
+    onInterface(() -> window.resize(width, height));
     Files.createDirectories(folder);
     Office office = window.context().office();
     Shelf cutting = office.shelfNamed(Loft.CUTTING);
@@ -49,8 +50,9 @@ public final class PictureTour {
     picture("file-facts", kestrel, PictureTour::showFacts);
     picture("file-renamed", file(office, "Cutting plans:Whimbrel 40/spinnaker-layout-v2.svg"));
     picture("file-photo", file(office, "Repairs:Job 305/damage.jpg"));
-    picture("on-no-shelf", new Place.Stray(folder.resolve("letter to the harbour master.odt")));
-    picture("protect", new Place.NewShelf(java.util.Optional.of(folder)));
+    Path downloads = cutting.folder().orElseThrow().resolveSibling("Downloads");
+    picture("on-no-shelf", new Place.Stray(downloads.resolve("letter to the harbour master.odt")));
+    picture("protect", new Place.NewShelf(java.util.Optional.of(downloads)));
     onInterface(() -> window.looks().toggleNight());
     picture("file-night", kestrel, scene -> choose(scene, -1));
     onInterface(() -> window.looks().toggleNight());

@@ -1,5 +1,7 @@
 package org.mendedleaf.desktop;
 
+import java.nio.file.Path;
+import java.util.List;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -21,9 +23,10 @@ public final class DesktopLauncher {
   /**
    * Opens the window and returns when it has been closed.
    *
+   * @param paths what to show first
    * @param whenShown called on the interface thread once the window is there
    */
-  public static void run(Office office, Consumer<MainWindow> whenShown)
+  public static void run(Office office, List<Path> paths, Consumer<MainWindow> whenShown)
       throws InterruptedException {
     CountDownLatch closed = new CountDownLatch(1);
     ExecutorService workers =
@@ -41,7 +44,7 @@ public final class DesktopLauncher {
               new MainWindow(
                   stage, office, new Background(workers, Platform::runLater), SystemOpener.DESKTOP);
           stage.setOnHidden(event -> closed.countDown());
-          window.show();
+          window.show(paths);
           whenShown.accept(window);
         });
     closed.await();

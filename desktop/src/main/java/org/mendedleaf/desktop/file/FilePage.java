@@ -36,6 +36,9 @@ public final class FilePage implements Page {
   private static final KeyCombination MEND =
       new KeyCodeCombination(KeyCode.M, KeyCombination.SHORTCUT_DOWN);
 
+  private static final double WIDE_LETTER = 11.5;
+  private static final double LONG_NAME = 560;
+
   private final Context context;
   private final FilePresenter presenter;
   private final HBox crumbs = new HBox(6);
@@ -56,7 +59,6 @@ public final class FilePage implements Page {
     crumbs.getStyleClass().add("crumbs");
     HBox titled = new HBox(14, title, facts);
     titled.setAlignment(Pos.BASELINE_LEFT);
-    title.setMinWidth(60);
     facts.setMinWidth(0);
     open = Nodes.button(Words.of("file.open"), "Ctrl+O", presenter::openInProgram);
     capture = Nodes.button(Words.of("file.capture"), "", this::capture, "link-like");
@@ -110,6 +112,8 @@ public final class FilePage implements Page {
 
   private void show(FileLife life) {
     title.setText(Shortened.name(life.file().path()));
+    // The name goes before the facts where there is no room for both.
+    title.setMinWidth(Math.min(title.getText().length() * WIDE_LETTER, LONG_NAME));
     title.setTooltip(new javafx.scene.control.Tooltip(life.file().path().shown()));
     facts.setText(facts(life));
     crumbs(life);

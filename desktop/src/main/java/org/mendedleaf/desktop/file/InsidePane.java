@@ -34,7 +34,7 @@ import org.mendedleaf.desktop.work.Nodes;
 final class InsidePane {
 
   /** About so many characters of a fact fit on a line. */
-  private static final int FACT_LINE = 31;
+  private static final int FACT_LINE = 33;
 
   private final Context context;
   private final FilePresenter presenter;
@@ -74,7 +74,7 @@ final class InsidePane {
     root.setCenter(body);
     root.getStyleClass().add("sheet");
     root.setPrefWidth(370);
-    root.setMinWidth(320);
+    root.setMinWidth(300);
     presenter.insideProperty().addListener((property, before, now) -> show());
     presenter.chosenProperty().addListener((property, before, now) -> showHead());
     presenter.lifeProperty().addListener((property, before, now) -> showHead());
@@ -168,10 +168,7 @@ final class InsidePane {
     ColumnConstraints values = new ColumnConstraints();
     values.setHgrow(Priority.ALWAYS);
     grid.getColumnConstraints().addAll(names, values);
-    fact(
-        grid,
-        "fact.address",
-        life.address().map(Object::toString).orElse(life.file().path().shown()));
+    fact(grid, "fact.address", life.address().map(Shown::path).orElse(life.file().path().shown()));
     fact(grid, "fact.kind", inside.look().kind());
     fact(grid, "fact.size", Shown.exact(revision.state().size()));
     inside.sha256().ifPresent(hash -> fact(grid, "fact.sha256", hash.hex()));

@@ -11,6 +11,7 @@ import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableRow;
 import javafx.scene.control.TableView;
 import javafx.scene.control.Tooltip;
+import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Who;
@@ -21,6 +22,9 @@ import org.mendedleaf.desktop.work.Context;
 /** The revisions of a file, newest first. */
 final class RevisionTable {
 
+  private static final double ROOM_FOR_ALL = 630;
+  private static final double ROOM_FOR_WHAT = 560;
+  private static final double LEAST = 0.92;
   private static final PseudoClass CURRENT = PseudoClass.getPseudoClass("current");
 
   /**
@@ -116,8 +120,9 @@ final class RevisionTable {
                   cell.setText(FilePresenter.numbered(row.revision().number()));
                   cell.getStyleClass().add("strong");
                 }));
-    table.getColumns().add(column("column.when", 140, this::when));
-    table.getColumns().add(column("column.ago", 92, this::ago));
+    table.getColumns().add(column("column.when", 150, this::when));
+    TableColumn<Row, Row> ago = column("column.ago", 88, this::ago);
+    table.getColumns().add(ago);
     table.getColumns().add(column("column.who", 104, RevisionTable::who));
     sizes =
         number(
@@ -130,7 +135,16 @@ final class RevisionTable {
             });
     table.getColumns().add(sizes);
     table.getColumns().add(number("column.change", 92, this::change));
-    table.getColumns().add(column("column.what", 112, RevisionTable::what));
+    TableColumn<Row, Row> what = column("column.what", 116, RevisionTable::what);
+    table.getColumns().add(what);
+    // In a narrow window the times, names and sizes must stay readable; they are what is compared.
+    table
+        .widthProperty()
+        .addListener(
+            (property, before, width) -> {
+              ago.setVisible(width.doubleValue() >= ROOM_FOR_ALL);
+              what.setVisible(width.doubleValue() >= ROOM_FOR_WHAT);
+            });
   }
 
   private static TableColumn<Row, Row> number(String key, double width, Filler filler) {
@@ -142,7 +156,7 @@ final class RevisionTable {
   private static TableColumn<Row, Row> column(String key, double width, Filler filler) {
     TableColumn<Row, Row> column = new TableColumn<>(Words.of(key, ""));
     column.setPrefWidth(width);
-    column.setMinWidth(Math.min(width, 60));
+    column.setMinWidth(width * LEAST);
     column.setSortable(false);
     column.setReorderable(false);
     column.setCellValueFactory(data -> new ReadOnlyObjectWrapper<>(data.getValue()));
@@ -211,8 +225,12 @@ final class RevisionTable {
     } else if (revision.state().size() == 0) {
       cell.setText(Words.of("what.empty"));
     } else if (moved) {
-      cell.setText(Words.of("what.moved", row.before().state().path().shown()));
-      cell.setTooltip(new Tooltip(cell.getText()));
+      InnerPath was = row.before().state().path();
+      boolean sameName = was.name().equals(revision.state().path().name());
+      boolean sameFolder = was.folder().equals(revision.state().path().folder());
+      String key = sameName ? "what.moved" : sameFolder ? "what.renamed" : "what.movedRenamed";
+      cell.setText(Words.of(key));
+      cell.setTooltip(new Tooltip(Words.of("what.was", was.shown())));
     } else if (revision.afterRemoval()) {
       cell.setText(Words.of("what.returned"));
     } else if (row.current()) {

@@ -108,10 +108,17 @@ public final class MainWindow implements Navigator {
             });
   }
 
-  /** Shows the window at the list of shelves, or at the first start where there is none. */
-  public void show() {
+  /**
+   * Shows the window at the first of these paths; without any at the list of shelves, or at the
+   * first start where there is no shelf.
+   */
+  public void show(List<Path> paths) {
     stage.show();
-    begin();
+    if (paths.isEmpty()) {
+      begin();
+    } else {
+      open(paths.get(0));
+    }
     Timeline idle = new Timeline(new KeyFrame(IDLE, event -> idle()));
     idle.setCycleCount(Animation.INDEFINITE);
     idle.play();
@@ -123,6 +130,12 @@ public final class MainWindow implements Navigator {
     stage.setIconified(false);
     stage.toFront();
     stage.requestFocus();
+  }
+
+  /** Makes the window as large as this, in pixels; on the interface thread. */
+  public void resize(double width, double height) {
+    stage.setWidth(width);
+    stage.setHeight(height);
   }
 
   /** Closes the window; may be called on any thread. */

@@ -105,8 +105,8 @@ public final class AllShelvesPage implements Page {
   }
 
   private static String where(Shelf shelf) {
-    String folder = shelf.folder().map(Object::toString).orElse(Words.of("shelf.noFolder"));
-    String text = Words.of("shelf.where", folder, shelf.storeFolder());
+    String folder = shelf.folder().map(Shown::path).orElse(Words.of("shelf.noFolder"));
+    String text = Words.of("shelf.where", folder, Shown.path(shelf.storeFolder()));
     boolean risky =
         shelf.folder().map(f -> ShelfPlaces.sameDrive(f, shelf.storeFolder())).orElse(false);
     return risky ? text + " " + Words.of("shelf.sameDrive") : text;

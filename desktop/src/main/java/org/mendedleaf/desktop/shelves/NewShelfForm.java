@@ -41,7 +41,7 @@ public final class NewShelfForm {
     this.context = context;
     folder.setId("folder");
     store.setId("store");
-    protect.ifPresent(path -> folder.setText(path.toString()));
+    protect.ifPresent(path -> folder.setText(Shown.path(path)));
     go = Nodes.button(Words.of("new.go"), "", this::protect, "moss");
     go.setId("protect");
     go.disableProperty()
@@ -86,13 +86,13 @@ public final class NewShelfForm {
             "",
             () -> {
               DirectoryChooser chooser = new DirectoryChooser();
-              Path present = Path.of(field.getText());
+              Path present = Shown.pathWritten(field.getText());
               if (!field.getText().isBlank() && Files.isDirectory(present)) {
                 chooser.setInitialDirectory(present.toFile());
               }
               File chosen = chooser.showDialog(root.getScene().getWindow());
               if (chosen != null) {
-                field.setText(chosen.toString());
+                field.setText(Shown.path(chosen.toPath()));
               }
             });
     HBox.setHgrow(field, Priority.ALWAYS);
@@ -107,7 +107,7 @@ public final class NewShelfForm {
             () -> context.office().stores(),
             (List<StoreFacts> stores) -> {
               if (store.getText().isBlank() && !stores.isEmpty()) {
-                store.setText(stores.get(0).folder().toString());
+                store.setText(Shown.path(stores.get(0).folder()));
               }
             },
             context.navigator()::complain);
@@ -126,7 +126,7 @@ public final class NewShelfForm {
     context
         .background()
         .ask(
-            () -> Outlook.of(protect, Path.of(keep)),
+            () -> Outlook.of(protect, Shown.pathWritten(keep)),
             outlook -> {
               if (keep.equals(store.getText().strip())) {
                 space.setText(Words.of("new.free", Shown.size(outlook.free())));
@@ -150,13 +150,14 @@ public final class NewShelfForm {
         existing = existing.getParent();
       }
       long free = Files.getFileStore(existing).getUsableSpace();
-      return new Outlook(free, !folder.isEmpty() && ShelfPlaces.sameDrive(Path.of(folder), store));
+      return new Outlook(
+          free, !folder.isEmpty() && ShelfPlaces.sameDrive(Shown.pathWritten(folder), store));
     }
   }
 
   private void protect() {
-    Path protect = Path.of(folder.getText().strip());
-    Path keep = Path.of(store.getText().strip());
+    Path protect = Shown.pathWritten(folder.getText());
+    Path keep = Shown.pathWritten(store.getText());
     context
         .background()
         .ask(

@@ -9,6 +9,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.office.Coverage;
 import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
@@ -53,7 +54,7 @@ public final class StrayPage implements Page {
     sheet.getChildren().add(Nodes.text(answer.coverage().because()));
     sheet.getChildren().add(Nodes.label(Words.of("stray.looked"), "soft"));
     for (Shelf shelf : answer.shelves()) {
-      String since = shelf.folder().map(Path::toString).orElse(Words.of("shelf.noFolder"));
+      String since = shelf.folder().map(Shown::path).orElse(Words.of("shelf.noFolder"));
       sheet
           .getChildren()
           .add(
@@ -86,7 +87,7 @@ public final class StrayPage implements Page {
     sheet.getChildren().add(acts);
     root.getChildren()
         .setAll(
-            Nodes.label(path.getParent() == null ? "" : path.getParent().toString(), "soft"),
+            Nodes.label(path.getParent() == null ? "" : Shown.path(path.getParent()), "soft"),
             Nodes.label(String.valueOf(path.getFileName()), "title"),
             sheet);
   }

@@ -1,5 +1,6 @@
 package org.mendedleaf.desktop.words;
 
+import java.nio.file.Path;
 import java.text.DecimalFormat;
 import java.text.DecimalFormatSymbols;
 import java.time.Duration;
@@ -82,6 +83,24 @@ public final class Shown {
     DecimalFormatSymbols symbols = DecimalFormatSymbols.getInstance(Locale.ENGLISH);
     symbols.setGroupingSeparator(THIN_SPACE);
     return new DecimalFormat("#,##0", symbols).format(number);
+  }
+
+  /** A path as people write it, their own folder as "~". */
+  public static String path(Path path) {
+    Path home = Path.of(System.getProperty("user.home"));
+    if (!path.startsWith(home)) {
+      return path.toString();
+    }
+    return path.equals(home) ? "~" : "~/" + home.relativize(path);
+  }
+
+  /** The path that somebody wrote, perhaps with "~". */
+  public static Path pathWritten(String text) {
+    String stripped = text.strip();
+    if (stripped.equals("~") || stripped.startsWith("~/")) {
+      return Path.of(System.getProperty("user.home") + stripped.substring(1));
+    }
+    return Path.of(stripped);
   }
 
   /** The exact number of bytes. */

@@ -56,7 +56,7 @@ class WindowTest extends FxRobot {
                   office,
                   new Background(workers, Platform::runLater),
                   file -> opened = file);
-          window.show();
+          window.show(java.util.List.of());
         });
   }
 
