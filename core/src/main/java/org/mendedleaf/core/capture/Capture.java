@@ -1,6 +1,7 @@
 package org.mendedleaf.core.capture;
 
 import java.io.IOException;
+import java.lang.ref.SoftReference;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
@@ -48,6 +49,7 @@ public final class Capture {
   private final Owners owners;
   private final InstantSource clock;
   private final int workers;
+  private volatile SoftReference<Recorded> remembered = new SoftReference<>(null);
 
   /**
    * @param workers how many threads read and hash at once
@@ -78,7 +80,7 @@ public final class Capture {
     }
     catalogue.catchUp();
     progress.phase(Phase.LOOKING, 0, 0);
-    List<PresentFile> recorded = catalogue.files().present(request.shelf());
+    List<PresentFile> recorded = recorded(request.shelf());
     Scanner scanner = new Scanner(request.folder());
     Scan scan = scanner.scan(progress);
     boolean empty = scan.files().isEmpty() && scan.unseen().isEmpty();
@@ -90,6 +92,19 @@ public final class Capture {
     return new CaptureOutcome.Done(
         run.capture(new FileReader(scanner, owners, progress), progress));
   }
+
+  /** What is recorded of a shelf; remembered as long as nothing is committed and memory allows. */
+  private List<PresentFile> recorded(long shelf) throws IOException {
+    long commits = catalogue.commits();
+    Recorded known = remembered.get();
+    if (known == null || known.shelf() != shelf || known.commits() != commits) {
+      known = new Recorded(shelf, commits, catalogue.files().present(shelf));
+      remembered = new SoftReference<>(known);
+    }
+    return known.files();
+  }
+
+  private record Recorded(long shelf, long commits, List<PresentFile> files) {}
 
   /**
    * Captures the one file that lies at this path of the shelf, if anything lies there and it is not
@@ -106,7 +121,7 @@ public final class Capture {
       return Optional.empty();
     }
     Optional<PresentFile> known =
-        catalogue.files().present(request.shelf()).stream()
+        recorded(request.shelf()).stream()
             .filter(file -> file.state().path().equals(path))
             .findFirst();
     if (known.isPresent() && Comparison.same(known.get(), found.get())) {

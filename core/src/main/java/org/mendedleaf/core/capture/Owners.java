@@ -1,8 +1,5 @@
 package org.mendedleaf.core.capture;
 
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.Optional;
 
@@ -13,12 +10,5 @@ public interface Owners {
   Optional<String> ownerOf(Path file);
 
   /** Asks the file system. */
-  Owners FILE_SYSTEM =
-      file -> {
-        try {
-          return Optional.of(Files.getOwner(file, LinkOption.NOFOLLOW_LINKS).getName());
-        } catch (IOException | UnsupportedOperationException e) {
-          return Optional.empty();
-        }
-      };
+  Owners FILE_SYSTEM = new FileSystemOwners();
 }

@@ -142,6 +142,11 @@ public final class Catalogue implements ChunkIndex, Closeable {
     return catchUp();
   }
 
+  /** How many commits this catalogue has applied: as long as it stays, so do all answers. */
+  public synchronized long commits() {
+    return nextSegment;
+  }
+
   /** The number that the next commit will have, unless another desk is first. */
   synchronized long nextSegment() {
     return nextSegment;

@@ -120,29 +120,32 @@ public final class FileQuestions {
 
   /** What a shelf's files are like now: the newest state of each that is present. */
   public List<PresentFile> present(long shelf) throws IOException {
+    // Columns by number: looking them up by name takes longer than reading them, and a capture
+    // asks this for every file of a shelf.
     return sql.list(
         row ->
             new PresentFile(
-                row.getLong("file"),
-                row.getInt("number"),
-                Times.of(row.getLong("current_from")),
+                row.getLong(1),
+                row.getInt(2),
+                Times.of(row.getLong(3)),
                 new FileState(
-                    InnerPath.ofBytes(row.getBytes("here")),
-                    row.getLong("size"),
-                    Times.of(row.getLong("touched")),
-                    Optional.ofNullable(row.getString("touched_mode")),
-                    Optional.ofNullable(row.getString("owner")),
-                    Optional.ofNullable(row.getString("file_key")),
-                    content(row),
-                    Optional.ofNullable(row.getBytes("link")).map(Names::text))),
+                    InnerPath.ofBytes(row.getBytes(4)),
+                    row.getLong(5),
+                    Times.of(row.getLong(6)),
+                    Optional.ofNullable(row.getString(7)),
+                    Optional.ofNullable(row.getString(8)),
+                    Optional.ofNullable(row.getString(9)),
+                    content(row.getBytes(10), row, 11, 5),
+                    Optional.ofNullable(row.getBytes(12)).map(Names::text))),
         """
-        SELECT revision.*, path.inner AS here, state.modified AS touched,
-          state.mode AS touched_mode
-        FROM state
-        JOIN file ON file.id = state.file
+        SELECT revision.file, revision.number, revision.current_from, path.inner, revision.size,
+          state.modified, state.mode, revision.owner, revision.file_key, revision.content,
+          revision.levels, revision.link
+        FROM file
+        JOIN state ON state.file = file.id AND state.until_at = ?2
         JOIN revision ON revision.id = state.revision
         JOIN path ON path.id = state.path
-        WHERE file.shelf = ? AND file.present AND state.until_at = ?""",
+        WHERE file.shelf = ?1 AND file.present""",
         shelf,
         Times.NEVER);
   }
@@ -219,9 +222,13 @@ public final class FileQuestions {
   }
 
   private static Optional<ContentRef> content(ResultSet row) throws SQLException {
-    byte[] id = row.getBytes("content");
+    return content(row.getBytes("content"), row, row.findColumn("levels"), row.findColumn("size"));
+  }
+
+  private static Optional<ContentRef> content(byte[] id, ResultSet row, int levels, int size)
+      throws SQLException {
     return id == null
         ? Optional.empty()
-        : Optional.of(new ContentRef(ContentId.of(id), row.getInt("levels"), row.getLong("size")));
+        : Optional.of(new ContentRef(ContentId.of(id), row.getInt(levels), row.getLong(size)));
   }
 }
