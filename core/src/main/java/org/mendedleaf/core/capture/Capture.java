@@ -1,7 +1,6 @@
 package org.mendedleaf.core.capture;
 
 import java.io.IOException;
-import java.lang.ref.SoftReference;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
@@ -49,7 +48,7 @@ public final class Capture {
   private final Owners owners;
   private final InstantSource clock;
   private final int workers;
-  private volatile SoftReference<Recorded> remembered = new SoftReference<>(null);
+  private final RecordedFiles recorded;
 
   /**
    * @param workers how many threads read and hash at once
@@ -61,6 +60,7 @@ public final class Capture {
     this.owners = owners;
     this.clock = clock;
     this.workers = workers;
+    this.recorded = new RecordedFiles(catalogue);
   }
 
   /**
@@ -80,31 +80,18 @@ public final class Capture {
     }
     catalogue.catchUp();
     progress.phase(Phase.LOOKING, 0, 0);
-    List<PresentFile> recorded = recorded(request.shelf());
+    List<PresentFile> known = recorded.of(request.shelf());
     Scanner scanner = new Scanner(request.folder());
     Scan scan = scanner.scan(progress);
     boolean empty = scan.files().isEmpty() && scan.unseen().isEmpty();
-    if (empty && !recorded.isEmpty() && !request.takeAsRemoved()) {
-      return new CaptureOutcome.SuddenlyEmpty(request.folder(), recorded.size());
+    if (empty && !known.isEmpty() && !request.takeAsRemoved()) {
+      return new CaptureOutcome.SuddenlyEmpty(request.folder(), known.size());
     }
-    Comparison comparison = Comparison.of(recorded, scan);
+    Comparison comparison = Comparison.of(known, scan);
     Run run = new Run(request, moment, scan, comparison);
     return new CaptureOutcome.Done(
         run.capture(new FileReader(scanner, owners, progress), progress));
   }
-
-  /** What is recorded of a shelf; remembered as long as nothing is committed and memory allows. */
-  private List<PresentFile> recorded(long shelf) throws IOException {
-    long commits = catalogue.commits();
-    Recorded known = remembered.get();
-    if (known == null || known.shelf() != shelf || known.commits() != commits) {
-      known = new Recorded(shelf, commits, catalogue.files().present(shelf));
-      remembered = new SoftReference<>(known);
-    }
-    return known.files();
-  }
-
-  private record Recorded(long shelf, long commits, List<PresentFile> files) {}
 
   /**
    * Captures the one file that lies at this path of the shelf, if anything lies there and it is not
@@ -121,7 +108,7 @@ public final class Capture {
       return Optional.empty();
     }
     Optional<PresentFile> known =
-        recorded(request.shelf()).stream()
+        recorded.of(request.shelf()).stream()
             .filter(file -> file.state().path().equals(path))
             .findFirst();
     if (known.isPresent() && Comparison.same(known.get(), found.get())) {

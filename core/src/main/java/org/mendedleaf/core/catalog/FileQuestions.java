@@ -18,6 +18,17 @@ public final class FileQuestions {
       FROM file JOIN path ON path.id = file.path
       """;
 
+  private static final String PRESENT =
+      """
+      SELECT revision.file, revision.number, revision.current_from, path.inner, revision.size,
+        state.modified, state.mode, revision.owner, revision.file_key, revision.content,
+        revision.levels, revision.link
+      FROM file
+      JOIN state ON state.file = file.id AND state.until_at = ?2
+      JOIN revision ON revision.id = state.revision
+      JOIN path ON path.id = state.path
+      """;
+
   private static final String REVISION =
       """
       SELECT revision.*, path.inner FROM revision JOIN path ON path.id = revision.path
@@ -107,6 +118,21 @@ public final class FileQuestions {
         FileQuestions::readRevision, REVISION + "WHERE segment = ? ORDER BY line", segment);
   }
 
+  /**
+   * The revisions that one act made of files whose names end so.
+   *
+   * @param ending lower case, with its dot
+   */
+  public List<Revision> madeBy(long segment, String ending) throws IOException {
+    return sql.list(
+        FileQuestions::readRevision,
+        REVISION
+            + """
+            WHERE segment = ? AND LOWER(CAST(path.inner AS TEXT)) LIKE ? ORDER BY line""",
+        segment,
+        "%" + ending);
+  }
+
   /** Every path that the file had before its present one, newest first, each once. */
   public List<InnerPath> formerPaths(long file) throws IOException {
     return sql.list(
@@ -120,34 +146,48 @@ public final class FileQuestions {
 
   /** What a shelf's files are like now: the newest state of each that is present. */
   public List<PresentFile> present(long shelf) throws IOException {
-    // Columns by number: looking them up by name takes longer than reading them, and a capture
-    // asks this for every file of a shelf.
     return sql.list(
-        row ->
-            new PresentFile(
-                row.getLong(1),
-                row.getInt(2),
-                Times.of(row.getLong(3)),
-                new FileState(
-                    InnerPath.ofBytes(row.getBytes(4)),
-                    row.getLong(5),
-                    Times.of(row.getLong(6)),
-                    Optional.ofNullable(row.getString(7)),
-                    Optional.ofNullable(row.getString(8)),
-                    Optional.ofNullable(row.getString(9)),
-                    content(row.getBytes(10), row, 11, 5),
-                    Optional.ofNullable(row.getBytes(12)).map(Names::text))),
-        """
-        SELECT revision.file, revision.number, revision.current_from, path.inner, revision.size,
-          state.modified, state.mode, revision.owner, revision.file_key, revision.content,
-          revision.levels, revision.link
-        FROM file
-        JOIN state ON state.file = file.id AND state.until_at = ?2
-        JOIN revision ON revision.id = state.revision
-        JOIN path ON path.id = state.path
-        WHERE file.shelf = ?1 AND file.present""",
+        FileQuestions::readPresent,
+        PRESENT + "WHERE file.shelf = ?1 AND file.present",
         shelf,
         Times.NEVER);
+  }
+
+  /** The same for the files that a commit from this number on has touched. */
+  public List<PresentFile> presentSince(long shelf, long commit) throws IOException {
+    return sql.list(
+        FileQuestions::readPresent,
+        PRESENT + "WHERE file.shelf = ?1 AND file.touched >= ?3 AND file.present",
+        shelf,
+        Times.NEVER,
+        commit);
+  }
+
+  /** The ids of files that a commit from this number on has removed. */
+  public List<Long> removedSince(long shelf, long commit) throws IOException {
+    return sql.list(
+        row -> row.getLong(1),
+        "SELECT id FROM file WHERE shelf = ? AND touched >= ? AND NOT present",
+        shelf,
+        commit);
+  }
+
+  // Columns by number: looking them up by name takes longer than reading them, and a capture asks
+  // this for every file of a shelf.
+  private static PresentFile readPresent(ResultSet row) throws SQLException {
+    return new PresentFile(
+        row.getLong(1),
+        row.getInt(2),
+        Times.of(row.getLong(3)),
+        new FileState(
+            InnerPath.ofBytes(row.getBytes(4)),
+            row.getLong(5),
+            Times.of(row.getLong(6)),
+            Optional.ofNullable(row.getString(7)),
+            Optional.ofNullable(row.getString(8)),
+            Optional.ofNullable(row.getString(9)),
+            content(row.getBytes(10), row, 11, 5),
+            Optional.ofNullable(row.getBytes(12)).map(Names::text)));
   }
 
   /** The folders of a shelf as they are recorded now, the root included. */

@@ -110,14 +110,17 @@ final class Projection {
     } else if (detail instanceof Detail.Moved moved) {
       FileState state = MetadataFormat.fileState(blocks.line(moved.at()));
       long path = path(header.shelf().orElseThrow(), state.path());
-      sql.update("UPDATE file SET path = ? WHERE id = ?", path, moved.file());
+      sql.update(
+          "UPDATE file SET path = ?, touched = ? WHERE id = ?", path, key.segment(), moved.file());
       newState(moved.file(), path, state, at, key.segment());
     } else if (detail instanceof Detail.Touched touched) {
       FileState state = MetadataFormat.fileState(blocks.line(touched.at()));
       long path = path(header.shelf().orElseThrow(), state.path());
+      sql.update("UPDATE file SET touched = ? WHERE id = ?", key.segment(), touched.file());
       newState(touched.file(), path, state, at, key.segment());
     } else if (detail instanceof Detail.Removed removed) {
-      sql.update("UPDATE file SET present = 0 WHERE id = ?", removed.file());
+      sql.update(
+          "UPDATE file SET present = 0, touched = ? WHERE id = ?", key.segment(), removed.file());
       endStates(removed.file(), at);
       endCurrent(removed.file(), at);
     } else if (detail instanceof Detail.FolderChanged folder) {
@@ -186,13 +189,15 @@ final class Projection {
             header.by());
     sql.update(
         """
-        INSERT INTO file VALUES (?1, ?2, ?3, 1, ?4, ?5)
-        ON CONFLICT (id) DO UPDATE SET path = ?3, present = 1, last_number = ?4, current = ?5""",
+        INSERT INTO file VALUES (?1, ?2, ?3, 1, ?4, ?5, ?6)
+        ON CONFLICT (id) DO UPDATE
+        SET path = ?3, present = 1, last_number = ?4, current = ?5, touched = ?6""",
         revised.file(),
         shelf,
         path,
         revised.number(),
-        revision);
+        revision,
+        key.segment());
     newState(revised.file(), path, state, since, key.segment());
   }
 

@@ -8,7 +8,7 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 1;
+  static final int VERSION = 2;
 
   static final List<String> TABLES =
       List.of(
@@ -30,7 +30,8 @@ final class Schema {
             UNIQUE (shelf, inner))""",
           """
           CREATE TABLE file (id INTEGER PRIMARY KEY, shelf INTEGER, path INTEGER, present INTEGER,
-            last_number INTEGER, current INTEGER)""",
+            last_number INTEGER, current INTEGER, touched INTEGER)""",
+          "CREATE INDEX file_touched ON file (shelf, touched)",
           "CREATE INDEX file_path ON file (path)",
           """
           CREATE TABLE revision (id INTEGER PRIMARY KEY, file INTEGER, number INTEGER,

@@ -3,9 +3,7 @@ package org.mendedleaf.core.office;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.OptionalLong;
-import java.util.Set;
 import org.mendedleaf.core.capture.CaptureReport;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Catalogue;
@@ -24,8 +22,8 @@ import org.mendedleaf.core.store.WriteSession;
 final class Savers {
 
   /** Kinds of document that say who saved them; anything else is not worth opening for it. */
-  private static final Set<String> TELLING =
-      Set.of("docx", "xlsx", "pptx", "docm", "xlsm", "odt", "ods", "odp", "odg");
+  private static final List<String> TELLING =
+      List.of(".docx", ".xlsx", ".pptx", ".docm", ".xlsm", ".odt", ".ods", ".odp", ".odg");
 
   private final OpenStore store;
   private final Insides insides;
@@ -41,13 +39,16 @@ final class Savers {
     Catalogue catalogue = store.catalogue();
     List<Proposal> found = new ArrayList<>();
     for (long act : report.acts()) {
-      for (Revision revision : catalogue.files().madeBy(act)) {
-        if (tells(revision) && !progress.cancelled()) {
-          Look look = insides.look(revision, catalogue.contents());
-          look.author()
-              .ifPresent(
-                  author ->
-                      found.add(new Proposal.Saver(revision.key(), author, SaverSource.DOCUMENT)));
+      for (String ending : TELLING) {
+        for (Revision revision : catalogue.files().madeBy(act, ending)) {
+          if (tells(revision) && !progress.cancelled()) {
+            Look look = insides.look(revision, catalogue.contents());
+            look.author()
+                .ifPresent(
+                    author ->
+                        found.add(
+                            new Proposal.Saver(revision.key(), author, SaverSource.DOCUMENT)));
+          }
         }
       }
     }
@@ -69,10 +70,6 @@ final class Savers {
   }
 
   private static boolean tells(Revision revision) {
-    String name = revision.state().path().name().toLowerCase(Locale.ROOT);
-    String ending = name.substring(name.lastIndexOf('.') + 1);
-    return TELLING.contains(ending)
-        && revision.state().size() > 0
-        && revision.state().content().isPresent();
+    return revision.state().size() > 0 && revision.state().content().isPresent();
   }
 }

@@ -1,0 +1,101 @@
+package org.mendedleaf.core.office;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayOutputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.catalog.SaverSource;
+import org.mendedleaf.core.compare.Look;
+import org.mendedleaf.core.oracle.TestDesk;
+
+/** Who saved a file, and what is seen inside it, through the real child process. */
+class SaversTest {
+
+  @TempDir Path base;
+
+  private static byte[] zip(String... namesAndTexts) throws Exception {
+    ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+    try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
+      for (int i = 0; i < namesAndTexts.length; i += 2) {
+        zip.putNextEntry(new ZipEntry(namesAndTexts[i]));
+        zip.write(namesAndTexts[i + 1].getBytes(StandardCharsets.UTF_8));
+      }
+    }
+    return bytes.toByteArray();
+  }
+
+  private static byte[] document(String properties) throws Exception {
+    return zip(
+        "[Content_Types].xml",
+        "<Types xmlns='http://schemas.openxmlformats.org/package/2006/content-types'/>",
+        "word/document.xml",
+        "<w:document xmlns:w='w'/>",
+        "docProps/core.xml",
+        properties);
+  }
+
+  private static String saved(String by) {
+    return "<p xmlns:cp='c'><cp:lastModifiedBy>" + by + "</cp:lastModifiedBy></p>";
+  }
+
+  @Test
+  void theDocumentGoesBeforeTheOwner() throws Exception {
+    try (TestDesk desk = new TestDesk(base)) {
+      desk.write("letter.docx", document(saved("Priya Dunmore")));
+      desk.write("plain.txt", "x");
+      desk.capture();
+
+      Who letter = FileLife.who(desk.life("letter.docx").newest());
+      assertThat(letter).isEqualTo(new Who("Priya Dunmore", SaverSource.DOCUMENT));
+      assertThat(FileLife.who(desk.life("plain.txt").newest()).source())
+          .isEqualTo(SaverSource.OWNER);
+      desk.office().rebuild(desk.shelf().store());
+      assertThat(FileLife.who(desk.life("letter.docx").newest())).isEqualTo(letter);
+    }
+  }
+
+  @Test
+  void hostileAndBrokenDocumentsAreRecordedAndSayNothing() throws Exception {
+    String entities = "<!DOCTYPE p [<!ENTITY a SYSTEM 'file:///etc/passwd'>]>" + saved("&a;");
+    try (TestDesk desk = new TestDesk(base)) {
+      desk.write("entities.docx", document(entities));
+      desk.write("cut.docx", java.util.Arrays.copyOf(document(saved("x")), 90));
+      desk.write("empty.docx", "");
+      desk.capture();
+      for (String name : new String[] {"entities.docx", "cut.docx", "empty.docx"}) {
+        assertThat(FileLife.who(desk.life(name).newest()).source()).isEqualTo(SaverSource.OWNER);
+      }
+    }
+  }
+
+  @Test
+  void textAndPicturesAreSeenAndTheRestIsSaid() throws Exception {
+    var image = new java.awt.image.BufferedImage(30, 20, java.awt.image.BufferedImage.TYPE_INT_RGB);
+    ByteArrayOutputStream png = new ByteArrayOutputStream();
+    javax.imageio.ImageIO.write(image, "png", png);
+    try (TestDesk desk = new TestDesk(base)) {
+      desk.write("a.csv", "maß,1\n");
+      desk.write("old.txt", new byte[] {'m', 'a', (byte) 0xDF});
+      desk.write("p.png", png.toByteArray());
+      desk.write("b.loft", new byte[] {0, 1, 2, 3, 0, 0});
+      desk.capture();
+      assertThat(look(desk, "a.csv")).isEqualTo(new Look.Inside.Text("maß,1\n", "UTF-8", true));
+      assertThat(look(desk, "old.txt"))
+          .isEqualTo(new Look.Inside.Text("maß", "Windows-1252", true));
+      assertThat(look(desk, "p.png"))
+          .isInstanceOfSatisfying(
+              Look.Inside.Picture.class, picture -> assertThat(picture.width()).isEqualTo(30));
+      assertThat(look(desk, "b.loft")).isInstanceOf(Look.Inside.Nothing.class);
+    }
+  }
+
+  private static Look.Inside look(TestDesk desk, String name) throws Exception {
+    FileLife life = desk.life(name);
+    return desk.office().look(life.ref(), life.newest()).inside();
+  }
+}
