@@ -102,9 +102,21 @@ final class OwnerServer implements Closeable {
     }
     Terminal terminal =
         new Terminal(stream(out, OwnerSocket.OUT), stream(out, OwnerSocket.ERR), folder);
-    int exit = MendedLeafCommand.run(terminal, (settings, work) -> work.in(office), line.args());
+    if (line.option("--clock").isPresent()) {
+      terminal
+          .err()
+          .println(
+              "The window is open, so its clock counts. Close it to act under another; nothing was done.");
+      return MendedLeafCommand.NOT_DONE;
+    }
+    int exit =
+        MendedLeafCommand.run(terminal, (settings, work) -> work.in(actingAs(line)), line.args());
     Platform.runLater(window::refresh);
     return exit;
+  }
+
+  private Office actingAs(StartLine line) {
+    return line.option("--as").map(office::actingAs).orElse(office);
   }
 
   private static PrintStream stream(DataOutputStream out, int tag) {

@@ -10,6 +10,7 @@ import java.nio.file.attribute.FileTime;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.time.temporal.ChronoUnit;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -18,6 +19,7 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import org.mendedleaf.core.capture.CaptureOutcome;
+import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.Owners;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.OfficeSettings;
@@ -36,7 +38,12 @@ import org.mendedleaf.core.store.StoreParameters;
 public record DemoOffice(Path root) {
 
   /** Raise it whenever the story or the store's format changes. */
-  private static final String EDITION = "1";
+  private static final String EDITION = "2";
+
+  /** From the machine's clock to the demo's; the same as long as the process runs. */
+  @SuppressWarnings("TimeInStaticInitializer") // one offset for the clock and for files' times
+  private static final Duration FROM_MACHINE =
+      Duration.between(Instant.now().truncatedTo(ChronoUnit.SECONDS), Loft.NOW);
 
   private static final Duration RHYTHM = Duration.ofMinutes(20);
 
@@ -62,9 +69,16 @@ public record DemoOffice(Path root) {
         Loft.ZONE,
         new Random(),
         Owners.FILE_SYSTEM,
+        DemoOffice::onDemoClock,
         Loft.MAREN,
         StoreParameters.STANDARD.forTrial(),
         Runtime.getRuntime().availableProcessors());
+  }
+
+  /** What is saved while the demo is open gets the machine's time, which lies after the story's. */
+  private static Instant onDemoClock(Instant fileTime) {
+    boolean savedNow = fileTime.isAfter(Loft.NOW.plus(Duration.ofDays(1)));
+    return savedNow ? fileTime.plus(FROM_MACHINE) : fileTime;
   }
 
   /** A clock that stands at the demo's now. */
@@ -74,7 +88,7 @@ public record DemoOffice(Path root) {
 
   /** A clock that starts at the demo's now and runs. */
   public static InstantSource runningClock() {
-    return InstantSource.offset(InstantSource.system(), Duration.between(Instant.now(), Loft.NOW));
+    return InstantSource.offset(InstantSource.system(), FROM_MACHINE);
   }
 
   /** Builds it anew. */
@@ -102,6 +116,7 @@ public record DemoOffice(Path root) {
           Loft.ZONE,
           new Random(1),
           file -> Optional.ofNullable(owners.get(file)),
+          FileTimes.AS_THEY_ARE,
           Loft.MAREN,
           StoreParameters.STANDARD.forTrial(),
           1);

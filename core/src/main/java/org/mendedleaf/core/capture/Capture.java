@@ -46,6 +46,7 @@ public final class Capture {
   private final Catalogue catalogue;
   private final Journal journal;
   private final Owners owners;
+  private final FileTimes times;
   private final InstantSource clock;
   private final int workers;
   private final RecordedFiles recorded;
@@ -54,13 +55,24 @@ public final class Capture {
    * @param workers how many threads read and hash at once
    */
   public Capture(
-      Catalogue catalogue, Journal journal, Owners owners, InstantSource clock, int workers) {
+      Catalogue catalogue,
+      Journal journal,
+      Owners owners,
+      FileTimes times,
+      InstantSource clock,
+      int workers) {
     this.catalogue = catalogue;
     this.journal = journal;
     this.owners = owners;
+    this.times = times;
     this.clock = clock;
     this.workers = workers;
     this.recorded = new RecordedFiles(catalogue);
+  }
+
+  /** What stands at a path now, as a capture would see it. */
+  public Standing standing(Path file, InnerPath path) throws IOException {
+    return Standing.of(file, path, times);
   }
 
   /**
@@ -81,7 +93,7 @@ public final class Capture {
     catalogue.catchUp();
     progress.phase(Phase.LOOKING, 0, 0);
     List<PresentFile> known = recorded.of(request.shelf());
-    Scanner scanner = new Scanner(request.folder());
+    Scanner scanner = new Scanner(request.folder(), times);
     Scan scan = scanner.scan(progress);
     boolean empty = scan.files().isEmpty() && scan.unseen().isEmpty();
     if (empty && !known.isEmpty() && !request.takeAsRemoved()) {
@@ -102,7 +114,7 @@ public final class Capture {
   public Optional<Problem> one(Request request, InnerPath path) throws IOException {
     Instant moment = clock.instant();
     catalogue.catchUp();
-    Scanner scanner = new Scanner(request.folder());
+    Scanner scanner = new Scanner(request.folder(), times);
     Optional<Found> found = scanner.look(ShelfPaths.resolve(request.folder(), path), path);
     if (found.isEmpty()) {
       return Optional.empty();

@@ -31,12 +31,12 @@ public final class FolderLook {
       Optional<String> problem) {}
 
   /** The entries of this folder; empty if the folder is not there. */
-  public static List<Entry> at(Path root, InnerPath folder) throws IOException {
+  public static List<Entry> at(Path root, InnerPath folder, FileTimes times) throws IOException {
     Path place = ShelfPaths.resolve(root, folder);
     if (!Files.isDirectory(place)) {
       return List.of();
     }
-    Scan scan = new Scanner(root).listOne(place, folder);
+    Scan scan = new Scanner(root, times).listOne(place, folder);
     Map<InnerPath, Problem> problems = new HashMap<>();
     scan.problems().forEach(problem -> problems.put(problem.path(), problem));
     List<Entry> entries = new ArrayList<>();

@@ -22,12 +22,12 @@ record Found(
     Optional<String> key,
     boolean isLink) {
 
-  static Found of(Path file, InnerPath path, BasicFileAttributes attributes) {
+  static Found of(Path file, InnerPath path, BasicFileAttributes attributes, FileTimes times) {
     return new Found(
         file,
         path,
         attributes.isDirectory() ? 0 : attributes.size(),
-        attributes.lastModifiedTime().toInstant(),
+        times.onOfficeClock(attributes.lastModifiedTime().toInstant()),
         mode(attributes),
         Optional.ofNullable(attributes.fileKey()).map(Object::toString),
         attributes.isSymbolicLink());

@@ -26,10 +26,12 @@ import org.mendedleaf.core.progress.Progress;
 final class Scanner {
 
   private final Path root;
+  private final FileTimes times;
   private final Class<? extends BasicFileAttributes> attributes;
 
-  Scanner(Path root) {
+  Scanner(Path root, FileTimes times) {
     this.root = root;
+    this.times = times;
     boolean posix = root.getFileSystem().supportedFileAttributeViews().contains("posix");
     this.attributes = posix ? PosixFileAttributes.class : BasicFileAttributes.class;
   }
@@ -37,7 +39,7 @@ final class Scanner {
   /** One file or link, or empty if nothing is there. */
   Optional<Found> look(Path file, InnerPath path) throws IOException {
     try {
-      return Optional.of(Found.of(file, path, read(file)));
+      return Optional.of(Found.of(file, path, read(file), times));
     } catch (NoSuchFileException e) {
       return Optional.empty();
     }
@@ -45,7 +47,7 @@ final class Scanner {
 
   Scan scan(Progress progress) throws IOException {
     Scan scan = new Scan();
-    scan.folders().add(Found.of(root, InnerPath.ROOT, read(root)));
+    scan.folders().add(Found.of(root, InnerPath.ROOT, read(root), times));
     Deque<Found> open = new ArrayDeque<>();
     open.add(scan.folders().get(0));
     while (!open.isEmpty()) {
@@ -61,7 +63,7 @@ final class Scanner {
   /** What lies directly in one folder. */
   Scan listOne(Path folder, InnerPath path) throws IOException {
     Scan scan = new Scan();
-    list(Found.of(folder, path, read(folder)), scan);
+    list(Found.of(folder, path, read(folder), times), scan);
     return scan;
   }
 
@@ -97,9 +99,9 @@ final class Scanner {
     try {
       BasicFileAttributes read = read(file);
       if (read.isDirectory()) {
-        folders.add(Found.of(file, path, read));
+        folders.add(Found.of(file, path, read, times));
       } else if (read.isRegularFile() || read.isSymbolicLink()) {
-        files.add(Found.of(file, path, read));
+        files.add(Found.of(file, path, read, times));
       } else {
         scan.problems()
             .add(new Problem(path, Problem.Kind.SPECIAL, "neither a file nor a folder nor a link"));

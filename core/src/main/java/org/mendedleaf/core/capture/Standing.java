@@ -10,13 +10,16 @@ import org.mendedleaf.core.catalog.InnerPath;
 public final class Standing {
 
   private final Optional<Found> found;
+  private final FileTimes times;
 
-  private Standing(Optional<Found> found) {
+  private Standing(Optional<Found> found, FileTimes times) {
     this.found = found;
+    this.times = times;
   }
 
-  public static Standing of(Path file, InnerPath path) throws IOException {
-    return new Standing(new Scanner(file.toAbsolutePath().getParent()).look(file, path));
+  static Standing of(Path file, InnerPath path, FileTimes times) throws IOException {
+    Scanner scanner = new Scanner(file.toAbsolutePath().getParent(), times);
+    return new Standing(scanner.look(file, path), times);
   }
 
   public boolean exists() {
@@ -25,7 +28,7 @@ public final class Standing {
 
   /** Whether a new look finds the same. */
   public boolean isStill(Path file, InnerPath path) throws IOException {
-    Optional<Found> now = of(file, path).found;
+    Optional<Found> now = of(file, path, times).found;
     return found.isPresent() == now.isPresent()
         && (found.isEmpty() || found.get().sameAs(now.get()));
   }

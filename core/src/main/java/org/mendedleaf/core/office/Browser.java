@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
+import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.FolderLook;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.catalog.Catalogue;
@@ -29,10 +30,12 @@ final class Browser {
 
   private final Catalogue catalogue;
   private final InstantSource clock;
+  private final FileTimes times;
 
-  Browser(Catalogue catalogue, InstantSource clock) {
+  Browser(Catalogue catalogue, InstantSource clock, FileTimes times) {
     this.catalogue = catalogue;
     this.clock = clock;
+    this.times = times;
   }
 
   List<FolderRow> rows(Shelf shelf, Path root, InnerPath folder) throws IOException {
@@ -43,7 +46,7 @@ final class Browser {
       recorded.put(entry.path(), entry);
     }
     List<FolderRow> rows = new ArrayList<>();
-    for (FolderLook.Entry entry : FolderLook.at(root, folder)) {
+    for (FolderLook.Entry entry : FolderLook.at(root, folder, times)) {
       TreeEntry known = recorded.remove(entry.path());
       rows.add(row(entry, Optional.ofNullable(known)));
     }

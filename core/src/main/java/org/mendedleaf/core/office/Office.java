@@ -48,14 +48,35 @@ public final class Office implements Closeable {
   private static final long UPKEEP_EVERY = 32;
 
   private final OfficeSettings settings;
-  private final Map<String, OpenStore> open = new LinkedHashMap<>();
-  private final Object capturing = new Object();
-  private final Insides insides = new Insides();
-  private Desk desk;
+  private final Shared shared;
 
   private Office(OfficeSettings settings, Desk desk) {
     this.settings = settings;
-    this.desk = desk;
+    this.shared = new Shared(desk);
+  }
+
+  /**
+   * What all persons who act in this office share; its lock guards the open stores and the desk.
+   */
+  private static final class Shared {
+    private final Map<String, OpenStore> open = new LinkedHashMap<>();
+    private final Object capturing = new Object();
+    private final Insides insides = new Insides();
+    private Desk desk;
+
+    Shared(Desk desk) {
+      this.desk = desk;
+    }
+  }
+
+  /** The same office with another person acting; closing either closes both. */
+  public Office actingAs(String person) {
+    return new Office(this, settings.withPerson(person));
+  }
+
+  private Office(Office other, OfficeSettings settings) {
+    this.settings = settings;
+    this.shared = other.shared;
   }
 
   /** Opens the office in this home; the caller holds the {@link DeskLock}. */
@@ -217,10 +238,10 @@ public final class Office implements Closeable {
     OpenStore store = store(shelf.store());
     Capture.Request request =
         new Capture.Request(shelf.id(), folder, settings.person(), takeAsRemoved);
-    synchronized (capturing) {
+    synchronized (shared.capturing) {
       CaptureOutcome outcome = store.capture().run(request, progress);
       if (outcome instanceof CaptureOutcome.Done done && done.report().act().isPresent()) {
-        new Savers(store, insides, settings).find(done.report(), progress);
+        new Savers(store, shared.insides, settings).find(done.report(), progress);
         if (done.report().act().getAsLong() % UPKEEP_EVERY == 0) {
           upkeep(store);
         }
@@ -266,14 +287,14 @@ public final class Office implements Closeable {
 
   /** What a revision holds, as far as it can be shown. */
   public Look look(FileRef ref, Revision revision) throws IOException {
-    return insides.look(revision, contents(ref.store()));
+    return shared.insides.look(revision, contents(ref.store()));
   }
 
   /** Makes an earlier revision the current one. */
   public Mending.Mended mend(FileRef ref, int revision) throws IOException {
     FileLife life = life(ref);
     Path folder = requireFolder(life.shelf());
-    synchronized (capturing) {
+    synchronized (shared.capturing) {
       return store(ref.store()).mending().mend(ref.file(), revision, folder, settings.person());
     }
   }
@@ -293,7 +314,7 @@ public final class Office implements Closeable {
           "Act %d is a %s, which cannot be taken back.".formatted(act, entry.act().word()));
     }
     Path folder = requireFolder(shelf(store, entry.shelf().getAsLong()));
-    synchronized (capturing) {
+    synchronized (shared.capturing) {
       return opened.mending().undo(act, folder, settings.person());
     }
   }
@@ -320,7 +341,7 @@ public final class Office implements Closeable {
 
   /** What lies in a folder of a shelf now, against what is recorded. */
   public List<FolderRow> browse(Shelf shelf, InnerPath folder) throws IOException {
-    return new Browser(store(shelf.store()).catalogue(), settings.clock())
+    return new Browser(store(shelf.store()).catalogue(), settings.clock(), settings.fileTimes())
         .rows(shelf, requireFolder(shelf), folder);
   }
 
@@ -349,7 +370,7 @@ public final class Office implements Closeable {
   /** Keeps a store tidy; for idle moments. */
   public Upkeep.Done upkeep(String store) throws IOException {
     OpenStore opened = store(store);
-    synchronized (capturing) {
+    synchronized (shared.capturing) {
       return upkeep(opened);
     }
   }
@@ -391,37 +412,43 @@ public final class Office implements Closeable {
     return store.catalogue().files().lastAt(shelf.id(), path);
   }
 
-  synchronized Desk desk() {
-    return desk;
+  Desk desk() {
+    synchronized (shared) {
+      return shared.desk;
+    }
   }
 
   // ---- inside
 
-  private synchronized void save(Desk changed) throws IOException {
-    changed.save(settings.home());
-    desk = changed;
+  private void save(Desk changed) throws IOException {
+    synchronized (shared) {
+      changed.save(settings.home());
+      shared.desk = changed;
+    }
   }
 
   private void remember(OpenStore store, Path folder) throws IOException {
-    synchronized (this) {
-      open.put(store.id(), store);
+    synchronized (shared) {
+      shared.open.put(store.id(), store);
     }
     save(desk().with(new Desk.KnownStore(store.id(), folder)));
   }
 
-  private synchronized OpenStore store(String id) throws IOException {
-    OpenStore opened = open.get(id);
-    if (opened == null) {
-      Path folder =
-          desk.stores().stream()
-              .filter(known -> known.id().equals(id))
-              .map(Desk.KnownStore::folder)
-              .findFirst()
-              .orElseThrow(() -> new SentenceException("No store " + id + " is known here."));
-      opened = openAt(folder);
-      open.put(id, opened);
+  private OpenStore store(String id) throws IOException {
+    synchronized (shared) {
+      OpenStore opened = shared.open.get(id);
+      if (opened == null) {
+        Path folder =
+            shared.desk.stores().stream()
+                .filter(known -> known.id().equals(id))
+                .map(Desk.KnownStore::folder)
+                .findFirst()
+                .orElseThrow(() -> new SentenceException("No store " + id + " is known here."));
+        opened = openAt(folder);
+        shared.open.put(id, opened);
+      }
+      return opened;
     }
-    return opened;
   }
 
   private OpenStore storeAt(Path folder) throws IOException {
@@ -512,9 +539,11 @@ public final class Office implements Closeable {
   }
 
   @Override
-  public synchronized void close() {
-    insides.close();
-    open.values().forEach(OpenStore::close);
-    open.clear();
+  public void close() {
+    synchronized (shared) {
+      shared.insides.close();
+      shared.open.values().forEach(OpenStore::close);
+      shared.open.clear();
+    }
   }
 }

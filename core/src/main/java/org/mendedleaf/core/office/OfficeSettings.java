@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.time.InstantSource;
 import java.time.ZoneId;
 import java.util.random.RandomGenerator;
+import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.Owners;
 import org.mendedleaf.core.store.StoreParameters;
 
@@ -13,6 +14,7 @@ import org.mendedleaf.core.store.StoreParameters;
  * @param home the application's data on this desk
  * @param clock what time it is
  * @param zone in which dates and times of day are meant
+ * @param fileTimes what files' times mean on that clock
  * @param person who acts
  * @param parameters for stores that are made
  * @param workers how many threads hash at once
@@ -23,6 +25,7 @@ public record OfficeSettings(
     ZoneId zone,
     RandomGenerator random,
     Owners owners,
+    FileTimes fileTimes,
     String person,
     StoreParameters parameters,
     int workers) {
@@ -35,6 +38,7 @@ public record OfficeSettings(
         ZoneId.systemDefault(),
         new java.security.SecureRandom(),
         Owners.FILE_SYSTEM,
+        FileTimes.AS_THEY_ARE,
         System.getProperty("user.name"),
         StoreParameters.STANDARD,
         Runtime.getRuntime().availableProcessors());
@@ -42,10 +46,11 @@ public record OfficeSettings(
 
   public OfficeSettings withClock(InstantSource other) {
     return new OfficeSettings(
-        home, other, zone, random, owners, person, parameters.forTrial(), workers);
+        home, other, zone, random, owners, fileTimes, person, parameters.forTrial(), workers);
   }
 
   public OfficeSettings withPerson(String other) {
-    return new OfficeSettings(home, clock, zone, random, owners, other, parameters, workers);
+    return new OfficeSettings(
+        home, clock, zone, random, owners, fileTimes, other, parameters, workers);
   }
 }

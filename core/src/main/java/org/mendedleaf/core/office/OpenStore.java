@@ -22,7 +22,13 @@ final class OpenStore implements Closeable {
     this.catalogue = catalogue;
     this.journal = new Journal(catalogue, desk);
     this.capture =
-        new Capture(catalogue, journal, settings.owners(), settings.clock(), settings.workers());
+        new Capture(
+            catalogue,
+            journal,
+            settings.owners(),
+            settings.fileTimes(),
+            settings.clock(),
+            settings.workers());
     this.mending = new Mending(catalogue, journal, capture, settings.clock(), settings.random());
   }
 

@@ -158,7 +158,7 @@ public final class Mending {
                     .formatted(file.path().shown()));
           }
         });
-    Standing placed = Standing.of(target, file.path());
+    Standing placed = capture.standing(target, file.path());
     FileState state = placed.describe(wanted.state());
     Origin origin = act == Act.UNDO ? Origin.UNDO : Origin.MEND;
     Proposal.Save save =
@@ -187,7 +187,7 @@ public final class Mending {
           "%s cannot be mended: what lies there could not be recorded first (%s). Nothing was changed."
               .formatted(file.path().shown(), problem.get().detail()));
     }
-    return Standing.of(target, file.path());
+    return capture.standing(target, file.path());
   }
 
   private RecordedFile requireFile(long id) throws IOException {

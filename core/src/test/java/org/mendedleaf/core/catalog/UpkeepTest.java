@@ -37,7 +37,7 @@ class UpkeepTest {
   void smallSheavesBecomeOneAndEverythingIsStillThere() throws Exception {
     try (TestDesk desk = new TestDesk(base);
         TestDesk other = new TestDesk(base, base.resolve("store"), "other")) {
-      work(desk, 30);
+      work(desk, 26);
       FileLife before = desk.life("a.txt");
       other.office().shelves();
       long sheaves = count(".sheaf");
@@ -45,6 +45,7 @@ class UpkeepTest {
       Upkeep.Done first = desk.office().upkeep(desk.shelf().store());
       assertThat(first.packed()).isGreaterThan(24);
       assertThat(first.deleted()).as("others may still read from them").isZero();
+      assertThat(count(".sheaf")).isEqualTo(sheaves + 1);
       desk.clock().forward(Duration.ofMinutes(11));
       assertThat(desk.office().upkeep(desk.shelf().store()).deleted()).isEqualTo(first.packed());
 
@@ -78,8 +79,9 @@ class UpkeepTest {
         desk.office().capture(desk.shelf(), false, Progress.NONE);
       }
       FileLife before = desk.life("a.txt");
-      assertThat(desk.office().upkeep(desk.shelf().store()).folded()).isEqualTo(1000);
-      assertThat(count(".seg")).isLessThan(20);
+      // A capture does the upkeep now and then by itself; the rest is done here.
+      var unused = desk.office().upkeep(desk.shelf().store());
+      assertThat(count(".seg")).isLessThan(100);
       assertThat(count(".fold")).isEqualTo(1);
 
       desk.office().rebuild(desk.shelf().store());

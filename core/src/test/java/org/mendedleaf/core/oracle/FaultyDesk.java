@@ -121,7 +121,13 @@ public final class FaultyDesk implements Closeable {
   }
 
   public Capture captures() {
-    return new Capture(catalogue, journal(), file -> Optional.of("maren"), clock, 2);
+    return new Capture(
+        catalogue,
+        journal(),
+        file -> Optional.of("maren"),
+        org.mendedleaf.core.capture.FileTimes.AS_THEY_ARE,
+        clock,
+        2);
   }
 
   public Mending mending() {

@@ -49,6 +49,7 @@ public final class TestDesk implements Closeable {
             ZoneOffset.UTC,
             new Random(home.hashCode()),
             Owners.FILE_SYSTEM,
+            org.mendedleaf.core.capture.FileTimes.AS_THEY_ARE,
             "maren",
             StoreParameters.STANDARD.forTrial(),
             2);
