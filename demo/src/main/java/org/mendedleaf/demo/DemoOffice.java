@@ -26,6 +26,7 @@ import org.mendedleaf.core.office.OfficeSettings;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.store.Places;
 import org.mendedleaf.core.store.StoreParameters;
 
 /**
@@ -70,6 +71,7 @@ public record DemoOffice(Path root) {
         new Random(),
         Owners.FILE_SYSTEM,
         DemoOffice::onDemoClock,
+        Places.TRIED_OUT,
         Loft.MAREN,
         StoreParameters.STANDARD.forTrial(),
         Runtime.getRuntime().availableProcessors());
@@ -117,6 +119,7 @@ public record DemoOffice(Path root) {
           new Random(1),
           file -> Optional.ofNullable(owners.get(file)),
           FileTimes.AS_THEY_ARE,
+          Places.UNFORCED,
           Loft.MAREN,
           StoreParameters.STANDARD.forTrial(),
           1);

@@ -31,7 +31,6 @@ import org.mendedleaf.core.compare.Look;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.store.ContentReader;
-import org.mendedleaf.core.store.LocalDurability;
 import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.store.WriteSession;
 
@@ -104,7 +103,7 @@ public final class Office implements Closeable {
               settings.parameters(),
               settings.clock().instant(),
               desk().id(),
-              LocalDurability.probe(place),
+              settings.places().at(place),
               settings.random());
     } catch (FileAlreadyExistsException e) {
       throw new SentenceException(

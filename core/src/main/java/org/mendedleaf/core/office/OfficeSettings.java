@@ -6,6 +6,7 @@ import java.time.ZoneId;
 import java.util.random.RandomGenerator;
 import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.Owners;
+import org.mendedleaf.core.store.Places;
 import org.mendedleaf.core.store.StoreParameters;
 
 /**
@@ -15,6 +16,7 @@ import org.mendedleaf.core.store.StoreParameters;
  * @param clock what time it is
  * @param zone in which dates and times of day are meant
  * @param fileTimes what files' times mean on that clock
+ * @param places what stores' places can do
  * @param person who acts
  * @param parameters for stores that are made
  * @param workers how many threads hash at once
@@ -26,6 +28,7 @@ public record OfficeSettings(
     RandomGenerator random,
     Owners owners,
     FileTimes fileTimes,
+    Places places,
     String person,
     StoreParameters parameters,
     int workers) {
@@ -39,6 +42,7 @@ public record OfficeSettings(
         new java.security.SecureRandom(),
         Owners.FILE_SYSTEM,
         FileTimes.AS_THEY_ARE,
+        Places.TRIED_OUT,
         System.getProperty("user.name"),
         StoreParameters.STANDARD,
         Runtime.getRuntime().availableProcessors());
@@ -46,11 +50,20 @@ public record OfficeSettings(
 
   public OfficeSettings withClock(InstantSource other) {
     return new OfficeSettings(
-        home, other, zone, random, owners, fileTimes, person, parameters.forTrial(), workers);
+        home,
+        other,
+        zone,
+        random,
+        owners,
+        fileTimes,
+        places,
+        person,
+        parameters.forTrial(),
+        workers);
   }
 
   public OfficeSettings withPerson(String other) {
     return new OfficeSettings(
-        home, clock, zone, random, owners, fileTimes, other, parameters, workers);
+        home, clock, zone, random, owners, fileTimes, places, other, parameters, workers);
   }
 }

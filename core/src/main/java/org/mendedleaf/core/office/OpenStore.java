@@ -7,7 +7,6 @@ import org.mendedleaf.core.capture.Capture;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.recover.Mending;
-import org.mendedleaf.core.store.LocalDurability;
 import org.mendedleaf.core.store.Store;
 
 /** A store that this desk has open, with everything that works on it. */
@@ -33,7 +32,7 @@ final class OpenStore implements Closeable {
   }
 
   static OpenStore open(Path folder, OfficeSettings settings, String desk) throws IOException {
-    Store store = Store.open(folder, LocalDurability.probe(folder), settings.random());
+    Store store = Store.open(folder, settings.places().at(folder), settings.random());
     return of(store, settings, desk);
   }
 

@@ -15,9 +15,11 @@ import java.nio.file.StandardOpenOption;
 public final class LocalDurability implements Durability {
 
   private final boolean hardLinks;
+  private final boolean forces;
 
-  private LocalDurability(boolean hardLinks) {
+  private LocalDurability(boolean hardLinks, boolean forces) {
     this.hardLinks = hardLinks;
+    this.forces = forces;
   }
 
   /** Tries out what this existing, writable folder can do. */
@@ -26,22 +28,23 @@ public final class LocalDurability implements Durability {
     Path link = folder.resolve(file.getFileName() + ".link");
     try {
       Files.createLink(link, file);
-      return new LocalDurability(true);
+      return new LocalDurability(true, true);
     } catch (IOException | UnsupportedOperationException e) {
-      return new LocalDurability(false);
+      return new LocalDurability(false, true);
     } finally {
       Files.deleteIfExists(link);
       Files.deleteIfExists(file);
     }
   }
 
-  static LocalDurability withoutLinks() {
-    return new LocalDurability(false);
+  /** The same without waiting for the disk: for stores that can be made again. */
+  public LocalDurability unforced() {
+    return new LocalDurability(hardLinks, false);
   }
 
   @Override
   public boolean confirmsWrites() {
-    return true;
+    return forces;
   }
 
   @Override
@@ -51,6 +54,9 @@ public final class LocalDurability implements Durability {
 
   @Override
   public void force(Path file) throws IOException {
+    if (!forces) {
+      return;
+    }
     try (FileChannel channel = FileChannel.open(file, StandardOpenOption.WRITE)) {
       channel.force(true);
     }
@@ -58,6 +64,9 @@ public final class LocalDurability implements Durability {
 
   @Override
   public void forceFolder(Path folder) throws IOException {
+    if (!forces) {
+      return;
+    }
     // Only some systems let a folder be opened; where they do not, names are durable with the file.
     FileChannel channel;
     try {

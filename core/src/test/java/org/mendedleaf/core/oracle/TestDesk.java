@@ -50,6 +50,7 @@ public final class TestDesk implements Closeable {
             new Random(home.hashCode()),
             Owners.FILE_SYSTEM,
             org.mendedleaf.core.capture.FileTimes.AS_THEY_ARE,
+            org.mendedleaf.core.store.Places.UNFORCED,
             "maren",
             StoreParameters.STANDARD.forTrial(),
             2);
