@@ -36,7 +36,6 @@ public final class FilePage implements Page {
   private static final KeyCombination MEND =
       new KeyCodeCombination(KeyCode.M, KeyCombination.SHORTCUT_DOWN);
 
-  private static final double WIDE_LETTER = 11.5;
   private static final double LONG_NAME = 560;
 
   private final Context context;
@@ -113,7 +112,8 @@ public final class FilePage implements Page {
   private void show(FileLife life) {
     title.setText(Shortened.name(life.file().path()));
     // The name goes before the facts where there is no room for both.
-    title.setMinWidth(Math.min(title.getText().length() * WIDE_LETTER, LONG_NAME));
+    title.applyCss();
+    title.setMinWidth(Math.min(title.prefWidth(-1), LONG_NAME));
     title.setTooltip(new javafx.scene.control.Tooltip(life.file().path().shown()));
     facts.setText(facts(life));
     crumbs(life);
@@ -130,7 +130,9 @@ public final class FilePage implements Page {
     line.nowProperty().set(context.now());
     line.zoneProperty().set(context.zone());
     line.removedProperty().set(!life.file().present());
-    line.getLeaves().setAll(leaves);
+    if (!line.getLeaves().equals(leaves)) {
+      line.getLeaves().setAll(leaves);
+    }
     table.show(life);
     showStanding();
   }

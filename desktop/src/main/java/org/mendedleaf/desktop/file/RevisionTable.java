@@ -85,9 +85,11 @@ final class RevisionTable {
     }
     unit = Shown.Unit.fitting(largest);
     sizes.setText(Words.of("column.size", unit.name()));
-    following = true;
-    table.getItems().setAll(rows);
-    following = false;
+    if (!table.getItems().equals(rows)) {
+      following = true;
+      table.getItems().setAll(rows);
+      following = false;
+    }
     follow();
   }
 
@@ -121,7 +123,7 @@ final class RevisionTable {
                   cell.getStyleClass().add("strong");
                 }));
     table.getColumns().add(column("column.when", 150, this::when));
-    TableColumn<Row, Row> ago = column("column.ago", 88, this::ago);
+    TableColumn<Row, Row> ago = column("column.ago", 98, this::ago);
     table.getColumns().add(ago);
     table.getColumns().add(column("column.who", 104, RevisionTable::who));
     sizes =
@@ -135,7 +137,7 @@ final class RevisionTable {
             });
     table.getColumns().add(sizes);
     table.getColumns().add(number("column.change", 92, this::change));
-    TableColumn<Row, Row> what = column("column.what", 116, RevisionTable::what);
+    TableColumn<Row, Row> what = column("column.what", 110, RevisionTable::what);
     table.getColumns().add(what);
     // In a narrow window the times, names and sizes must stay readable; they are what is compared.
     table

@@ -29,7 +29,13 @@ final class AreaStem extends Pane {
    * @param twig whether it grows on an area's leaf
    * @param current whether it is where the window is
    */
-  record Sprout(String name, boolean twig, boolean current, Runnable go) {}
+  record Sprout(String name, boolean twig, boolean current, Runnable go) {
+    Sprout withoutDeed() {
+      return new Sprout(name, twig, current, null);
+    }
+  }
+
+  private List<Sprout> shown = List.of();
 
   AreaStem() {
     getStyleClass().add("area-stem");
@@ -38,6 +44,11 @@ final class AreaStem extends Pane {
   }
 
   void show(List<Sprout> sprouts) {
+    List<Sprout> looks = sprouts.stream().map(Sprout::withoutDeed).toList();
+    if (looks.equals(shown)) {
+      return;
+    }
+    shown = looks;
     getChildren().clear();
     double end = 24 + sprouts.stream().mapToDouble(s -> s.twig() ? TWIG : AREA).sum() + 24;
     Path stem =

@@ -26,6 +26,7 @@ public final class AllShelvesPage implements Page {
   private final Context context;
   private final VBox sheets = new VBox(10);
   private final VBox root;
+  private List<Shelf> shown = List.of();
 
   public AllShelvesPage(Context context) {
     this.context = context;
@@ -56,6 +57,10 @@ public final class AllShelvesPage implements Page {
   }
 
   private void show(List<Shelf> shelves) {
+    if (shelves.equals(shown)) {
+      return;
+    }
+    shown = shelves;
     sheets.getChildren().setAll(shelves.stream().map(this::sheet).toList());
     if (shelves.isEmpty()) {
       sheets.getChildren().add(Nodes.text(Words.of("shelves.none"), "soft"));

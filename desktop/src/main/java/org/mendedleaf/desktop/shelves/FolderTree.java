@@ -17,6 +17,7 @@ final class FolderTree {
   private final String shelf;
   private final InnerPath here;
   private boolean showing;
+  private List<InnerPath> shown = List.of();
 
   FolderTree(String shelf, InnerPath here, Consumer<InnerPath> go) {
     this.shelf = shelf;
@@ -46,6 +47,10 @@ final class FolderTree {
    * @param folders sorted, so that a folder comes before what lies in it
    */
   void show(List<InnerPath> folders) {
+    if (tree.getRoot() != null && folders.equals(shown)) {
+      return;
+    }
+    shown = folders;
     Map<InnerPath, TreeItem<InnerPath>> items = new HashMap<>();
     TreeItem<InnerPath> root = new TreeItem<>(InnerPath.ROOT);
     root.setExpanded(true);

@@ -100,8 +100,11 @@ public final class ShelfPage implements Page {
     int chosen = Math.max(0, table.getSelectionModel().getSelectedIndex());
     unit = Shown.Unit.fitting(rows.stream().mapToLong(FolderRow::size).max().orElse(0));
     sizes.setText(Words.of("column.size", unit.name()));
-    table.getItems().setAll(rows);
-    table.getSelectionModel().select(Math.min(chosen, rows.size() - 1));
+    // Looking again must not take a line away under somebody's mouse.
+    if (!table.getItems().equals(rows)) {
+      table.getItems().setAll(rows);
+      table.getSelectionModel().select(Math.min(chosen, rows.size() - 1));
+    }
     table.setPlaceholder(Nodes.text(Words.of("shelf.folder.empty"), "soft"));
     long files = rows.stream().filter(row -> row.kind() != FolderRow.Kind.FOLDER).count();
     long due = rows.stream().filter(ShelfPage::isDue).count();
@@ -268,7 +271,8 @@ public final class ShelfPage implements Page {
     Row() {
       setOnMouseClicked(
           event -> {
-            if (event.getClickCount() == 2 && getItem() != null) {
+            // Folder after folder at one spot counts on: the second double click there is 3 and 4.
+            if (event.getClickCount() % 2 == 0 && getItem() != null) {
               open(getItem());
             }
           });

@@ -27,7 +27,7 @@ import org.testfx.util.WaitForAsyncUtils;
 /** The real window on a real display, driven as a person would, over a real folder. */
 class WindowTest extends FxRobot {
 
-  private static final long PATIENCE_SECONDS = 15;
+  private static final long PATIENCE_SECONDS = 40;
 
   @TempDir Path base;
   private final ExecutorService workers = Executors.newFixedThreadPool(3);
