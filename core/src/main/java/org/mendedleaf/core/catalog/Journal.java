@@ -182,6 +182,10 @@ public final class Journal {
   }
 
   private Optional<Segment> publish(List<String> lines) throws IOException {
+    Optional<String> onlyDesk = catalogue.store().description().onlyDesk();
+    if (onlyDesk.isPresent() && !onlyDesk.get().equals(desk)) {
+      throw new OtherDeskException();
+    }
     return catalogue.store().log().publish(catalogue.nextSegment(), catalogue.lastHash(), lines);
   }
 

@@ -13,11 +13,18 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.catalog.Act;
+import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.oracle.FaultyDesk;
 import org.mendedleaf.core.oracle.FaultyFileSystem.Operation;
 import org.mendedleaf.core.recover.RefusedException;
+import org.mendedleaf.core.store.LocalDurability;
+import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.StoreParameters;
+import org.mendedleaf.core.store.WriteSession;
 
 /** What a capture and a mending do when the disk does not do what it should. */
 class CaptureFaultsTest {
@@ -176,6 +183,60 @@ class CaptureFaultsTest {
     assertThat(Files.readString(desk.file("a.txt"))).isEqualTo("ruined");
     try (var left = Files.list(desk.folder())) {
       assertThat(left).as("nothing is left lying about").hasSize(1);
+    }
+  }
+
+  @Test
+  void aReadOnlyFolderIsSaidAndLeftAsItIs() throws Exception {
+    desk.write("a.txt", "good");
+    capture();
+    desk.write("a.txt", "ruined");
+    capture();
+    desk.files()
+        .setFaults(
+            (operation, path, bytes) -> {
+              if (operation == Operation.WRITE && path.startsWith(desk.folder())) {
+                throw new AccessDeniedException(path.toString());
+              }
+            });
+
+    assertThatThrownBy(() -> desk.mending().mend(recorded("a.txt").id(), 0, desk.folder(), "maren"))
+        .isInstanceOf(RefusedException.class)
+        .hasMessageContaining("no permission to write in its folder")
+        .hasMessageContaining("Nothing was changed");
+    assertThat(Files.readString(desk.file("a.txt"))).isEqualTo("ruined");
+    assertThat(recorded("a.txt").lastNumber()).isEqualTo(1);
+  }
+
+  @Test
+  void aPlaceWithoutHardLinksServesTheDeskThatMadeItAndNoOther() throws Exception {
+    desk.files()
+        .setFaults(
+            (operation, path, bytes) -> {
+              if (operation == Operation.LINK) {
+                throw new UnsupportedOperationException("no links on this drive");
+              }
+            });
+    Path folder = Files.createDirectories(desk.files().getPath("/stick"));
+    LocalDurability place = LocalDurability.probe(folder);
+    assertThat(place.severalWriters()).isFalse();
+    try (Store store =
+            Store.make(
+                folder.resolve("store"),
+                StoreParameters.STANDARD,
+                desk.now(),
+                "mine",
+                place,
+                new java.util.Random(9));
+        Catalogue catalogue = Catalogue.open(store, disk.resolve("stick.sqlite"))) {
+      Journal.Draft draft = Journal.Draft.on(1, Act.MEND, desk.now(), "maren", java.util.List.of());
+      try (WriteSession session = store.write(catalogue)) {
+        assertThat(new Journal(catalogue, "mine").commit(draft, session)).isPresent();
+      }
+      try (WriteSession session = store.write(catalogue)) {
+        assertThatThrownBy(() -> new Journal(catalogue, "theirs").commit(draft, session))
+            .hasMessageContaining("another desk writes there");
+      }
     }
   }
 

@@ -1,0 +1,13 @@
+package org.mendedleaf.core.catalog;
+
+import java.io.IOException;
+
+/** The store's place serves one desk only, and it is another one. */
+public final class OtherDeskException extends IOException {
+  private static final long serialVersionUID = 1L;
+
+  OtherDeskException() {
+    super(
+        "The store's drive cannot serve several desks at once, and another desk writes there. Nothing was recorded and nothing is lost; its history can be looked at from here.");
+  }
+}
