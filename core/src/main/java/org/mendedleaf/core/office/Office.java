@@ -33,6 +33,8 @@ import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.store.WriteSession;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * One desk's office: its stores, its shelves, and everything that can be done with them.
@@ -45,6 +47,8 @@ public final class Office implements Closeable {
 
   /** Where no window is idle, every so many acts a capture does the upkeep as well. */
   private static final long UPKEEP_EVERY = 32;
+
+  private static final Logger LOG = LoggerFactory.getLogger(Office.class);
 
   private final OfficeSettings settings;
   private final Shared shared;
@@ -242,7 +246,7 @@ public final class Office implements Closeable {
       if (outcome instanceof CaptureOutcome.Done done && done.report().act().isPresent()) {
         new Savers(store, shared.insides, settings).find(done.report(), progress);
         if (done.report().act().getAsLong() % UPKEEP_EVERY == 0) {
-          upkeep(store);
+          tidy(store);
         }
       }
       return outcome;
@@ -371,6 +375,15 @@ public final class Office implements Closeable {
     OpenStore opened = store(store);
     synchronized (shared.capturing) {
       return upkeep(opened);
+    }
+  }
+
+  /** The capture is committed by now: what keeps the store from being tidied must not fail it. */
+  private void tidy(OpenStore store) {
+    try {
+      var unused = upkeep(store);
+    } catch (IOException e) {
+      LOG.warn("The store {} could not be tidied; nothing is lost.", store.store().root(), e);
     }
   }
 
