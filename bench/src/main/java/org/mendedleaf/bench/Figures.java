@@ -64,17 +64,21 @@ public final class Figures {
             });
     print("first capture", ours, plain);
     try (Office office = office()) {
-      String store = office.storeId(Optional.empty());
+      String store = office.stores().id(Optional.empty());
       print(
           "deep verify",
-          median(() -> seconds(() -> office.verify(store, VerifyDepth.DEEP, Progress.NONE))),
+          median(
+              () -> seconds(() -> office.stores().verify(store, VerifyDepth.DEEP, Progress.NONE))),
           median(
               () -> shell("find store/sheaves -type f -print0 | xargs -0 sha256sum > /dev/null")));
       print(
           "deep verify with contents",
-          median(() -> seconds(() -> office.verify(store, VerifyDepth.CONTENT, Progress.NONE))),
+          median(
+              () ->
+                  seconds(() -> office.stores().verify(store, VerifyDepth.CONTENT, Progress.NONE))),
           plain);
-      print("rebuild the catalogue", median(() -> seconds(() -> office.rebuild(store))), 0);
+      print(
+          "rebuild the catalogue", median(() -> seconds(() -> office.stores().rebuild(store))), 0);
       System.out.printf("store %,d bytes of %,d%n", bytesIn(base.resolve("store")), bytesIn(work));
     }
     delete(base.resolve("store"));
@@ -123,13 +127,13 @@ public final class Figures {
   private Shelf shelf(Office office, Path work) throws IOException {
     Path store = base.resolve("store");
     if (!Files.exists(store)) {
-      office.makeStore(store);
+      office.stores().make(store);
     }
-    return office.addShelf(work, store, Optional.empty());
+    return office.shelves().add(work, store, Optional.empty());
   }
 
   private static Object capture(Office office, Shelf shelf) throws IOException {
-    CaptureOutcome outcome = office.capture(shelf, false, Progress.NONE);
+    CaptureOutcome outcome = office.shelves().capture(shelf, false, Progress.NONE);
     if (!(outcome instanceof CaptureOutcome.Done)) {
       throw new IOException("not captured: " + outcome);
     }

@@ -40,8 +40,8 @@ final class CaptureCommand implements Callable<Integer> {
   private Answer capture(Office office) throws IOException {
     List<Shelf> shelves =
         name.isPresent()
-            ? List.of(office.shelfNamed(name.get()))
-            : office.shelves().stream()
+            ? List.of(office.shelves().named(name.get()))
+            : office.shelves().all().stream()
                 .filter(shelf -> shelf.recording() != RecordingState.NOT_HERE)
                 .toList();
     ObjectNode node = Json.object();
@@ -49,7 +49,7 @@ final class CaptureCommand implements Callable<Integer> {
     StringBuilder text = new StringBuilder();
     int exit = MendedLeafCommand.DONE;
     for (Shelf shelf : shelves) {
-      CaptureOutcome outcome = office.capture(shelf, takeAsRemoved, Progress.NONE);
+      CaptureOutcome outcome = office.shelves().capture(shelf, takeAsRemoved, Progress.NONE);
       if (outcome instanceof CaptureOutcome.Done done) {
         captures.add(Json.capture(shelf, done.report()));
         text.append(lines(shelf, done.report()));

@@ -22,7 +22,7 @@ final class CoveredCommand implements Callable<Integer> {
   public Integer call() throws IOException {
     return root.answer(
         office -> {
-          Coverage coverage = office.covered(root.resolve(path));
+          Coverage coverage = office.shelves().covered(root.resolve(path));
           ObjectNode node = Json.object();
           node.put("path", coverage.path().toString());
           coverage

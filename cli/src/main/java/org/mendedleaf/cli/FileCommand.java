@@ -22,6 +22,6 @@ abstract class FileCommand {
   }
 
   FileLife life(Office office) throws IOException {
-    return office.life(office.addresses().file(file, root.terminal().folder()));
+    return office.files().life(office.addresses().file(file, root.terminal().folder()));
   }
 }

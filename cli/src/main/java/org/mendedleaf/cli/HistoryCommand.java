@@ -22,7 +22,8 @@ final class HistoryCommand extends FileCommand implements Callable<Integer> {
             office -> {
               FileLife life = life(office);
               return Answer.done(
-                  Json.history(life, office.contents(life.ref().store()), sha256), text(life));
+                  Json.history(life, office.files().contents(life.ref().store()), sha256),
+                  text(life));
             });
   }
 

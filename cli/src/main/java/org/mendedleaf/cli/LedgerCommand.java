@@ -27,7 +27,8 @@ final class LedgerCommand implements Callable<Integer> {
           ObjectNode node = Json.object();
           ArrayNode entries = node.putArray("entries");
           StringBuilder text = new StringBuilder();
-          for (LedgerEntry entry : office.ledger(office.storeId(store.map(root::resolve)))) {
+          for (LedgerEntry entry :
+              office.stores().ledger(office.stores().id(store.map(root::resolve)))) {
             entries.add(Json.ledger(entry));
             text.append(
                 "%6d  %s  %-8s %s%n"

@@ -24,7 +24,7 @@ final class MendCommand extends FileCommand implements Callable<Integer> {
             office -> {
               FileLife life = life(office);
               int number = Addresses.revision(revision, life);
-              return answer(life, office.mend(life.ref(), number));
+              return answer(life, office.files().mend(life.ref(), number));
             });
   }
 

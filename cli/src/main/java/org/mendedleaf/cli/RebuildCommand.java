@@ -21,7 +21,7 @@ final class RebuildCommand implements Callable<Integer> {
   public Integer call() throws IOException {
     return root.answer(
         office -> {
-          long acts = office.rebuild(office.storeId(store.map(root::resolve)));
+          long acts = office.stores().rebuild(office.stores().id(store.map(root::resolve)));
           return Answer.done(
               Json.object().put("acts", acts),
               "The catalogue was built again from %d acts.%n".formatted(acts));

@@ -26,7 +26,7 @@ final class ShelfCommand {
       throws IOException {
     return root.answer(
         office -> {
-          Shelf shelf = office.addShelf(root.resolve(folder), root.resolve(store), name);
+          Shelf shelf = office.shelves().add(root.resolve(folder), root.resolve(store), name);
           if (ShelfPlaces.sameDrive(root.resolve(folder), root.resolve(store))) {
             root.terminal()
                 .err()
@@ -44,7 +44,7 @@ final class ShelfCommand {
           ObjectNode node = Json.object();
           ArrayNode array = node.putArray("shelves");
           StringBuilder text = new StringBuilder();
-          for (Shelf shelf : office.shelves()) {
+          for (Shelf shelf : office.shelves().all()) {
             array.add(Json.shelf(shelf));
             text.append(line(shelf));
           }
@@ -58,7 +58,7 @@ final class ShelfCommand {
       throws IOException {
     return root.answer(
         office -> {
-          Shelf shelf = office.bind(office.shelfNamed(name), root.resolve(folder));
+          Shelf shelf = office.shelves().bind(office.shelves().named(name), root.resolve(folder));
           return Answer.done(Json.shelf(shelf), line(shelf));
         });
   }

@@ -35,6 +35,7 @@ final class ShowCommand extends FileCommand implements Callable<Integer> {
                 root().terminal().out().print(state.link().get());
               } else {
                 office
+                    .files()
                     .contents(life.ref().store())
                     .copy(state.content().orElseThrow(), root().terminal().out());
               }

@@ -19,7 +19,7 @@ final class StoreCommand {
   int make(@Parameters(paramLabel = "DIR") Path folder) throws IOException {
     return root.answer(
         office -> {
-          StoreFacts store = office.makeStore(root.resolve(folder));
+          StoreFacts store = office.stores().make(root.resolve(folder));
           return Answer.done(Json.store(store), line(store));
         });
   }
@@ -28,7 +28,7 @@ final class StoreCommand {
   int open(@Parameters(paramLabel = "DIR") Path folder) throws IOException {
     return root.answer(
         office -> {
-          StoreFacts store = office.openStore(root.resolve(folder));
+          StoreFacts store = office.stores().open(root.resolve(folder));
           return Answer.done(Json.store(store), line(store));
         });
   }
@@ -40,7 +40,7 @@ final class StoreCommand {
           ObjectNode node = Json.object();
           ArrayNode array = node.putArray("stores");
           StringBuilder text = new StringBuilder();
-          for (StoreFacts store : office.stores()) {
+          for (StoreFacts store : office.stores().known()) {
             array.add(Json.store(store));
             text.append(line(store));
           }

@@ -44,21 +44,21 @@ final class TreeCommand implements Callable<Integer> {
 
   private Answer tree(Office office) throws IOException {
     int colon = place.indexOf(':');
-    Shelf shelf = office.shelfNamed(colon < 0 ? place : place.substring(0, colon));
+    Shelf shelf = office.shelves().named(colon < 0 ? place : place.substring(0, colon));
     String inner = colon < 0 ? "" : place.substring(colon + 1).replaceAll("^/+|/+$", "");
     var settings = office.settings();
     Instant moment = new When(settings.zone()).parse(at, settings.clock().instant());
     ObjectNode node = Json.object();
     node.put("shelf", shelf.name()).put("at", moment.toString());
     node.put("zone", settings.zone().getId());
-    Optional<Instant> captured = office.capturedBefore(shelf, moment);
+    Optional<Instant> captured = office.shelves().capturedBefore(shelf, moment);
     captured.ifPresentOrElse(
         when -> node.put("capturedAt", when.toString()), () -> node.putNull("capturedAt"));
     ArrayNode entries = node.putArray("entries");
     StringBuilder text = new StringBuilder();
     text.append("%s at %s%n".formatted(shelf.name(), Text.moment(moment, settings.zone())));
-    ContentReader contents = office.contents(shelf.store());
-    for (TreeEntry entry : office.tree(shelf, new InnerPath(inner), moment, true)) {
+    ContentReader contents = office.files().contents(shelf.store());
+    for (TreeEntry entry : office.shelves().tree(shelf, new InnerPath(inner), moment, true)) {
       entries.add(Json.entry(entry, contents, sha256));
       text.append(line(entry));
     }

@@ -28,9 +28,9 @@ final class UndoCommand implements Callable<Integer> {
   public Integer call() throws IOException {
     return root.answer(
         office -> {
-          String id = office.storeId(store.map(root::resolve));
-          Mending.Mended undone = office.undo(id, act);
-          FileLife life = office.life(new FileRef(id, undone.file().id()));
+          String id = office.stores().id(store.map(root::resolve));
+          Mending.Mended undone = office.files().undo(id, act);
+          FileLife life = office.files().life(new FileRef(id, undone.file().id()));
           return MendCommand.answer(life, undone);
         });
   }

@@ -33,7 +33,9 @@ final class VerifyCommand implements Callable<Integer> {
           VerifyDepth depth =
               content ? VerifyDepth.CONTENT : deep ? VerifyDepth.DEEP : VerifyDepth.GLANCE;
           VerifyReport report =
-              office.verify(office.storeId(store.map(root::resolve)), depth, Progress.NONE);
+              office
+                  .stores()
+                  .verify(office.stores().id(store.map(root::resolve)), depth, Progress.NONE);
           StringBuilder text = new StringBuilder();
           text.append(
               "%d sheaves, %d records, %d revisions; %s%n"

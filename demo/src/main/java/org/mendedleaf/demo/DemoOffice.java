@@ -127,7 +127,7 @@ public record DemoOffice(Path root) {
 
     void run(Office office, List<Happening> story, Progress progress) throws IOException {
       Path store = root.resolve("Attic drive");
-      office.makeStore(store);
+      office.stores().make(store);
       Set<String> changed = new LinkedHashSet<>();
       Instant next = Story.begin().plus(RHYTHM);
       for (Happening happening : story) {
@@ -148,7 +148,7 @@ public record DemoOffice(Path root) {
       if (!shelves.containsKey(happening.shelf())) {
         Files.createDirectories(folder);
         shelves.put(
-            happening.shelf(), office.addShelf(folder, store, Optional.of(happening.shelf())));
+            happening.shelf(), office.shelves().add(folder, store, Optional.of(happening.shelf())));
       }
       Path file = happening.deed().in(folder);
       if (file != null) {
@@ -160,7 +160,7 @@ public record DemoOffice(Path root) {
     private void capture(Office office, Set<String> changed, Instant at) throws IOException {
       now = at;
       for (String name : changed) {
-        CaptureOutcome outcome = office.capture(shelves.get(name), false, Progress.NONE);
+        CaptureOutcome outcome = office.shelves().capture(shelves.get(name), false, Progress.NONE);
         if (!(outcome instanceof CaptureOutcome.Done)) {
           throw new IOException("The demo office could not be captured: " + outcome);
         }

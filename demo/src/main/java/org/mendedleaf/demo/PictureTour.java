@@ -41,7 +41,7 @@ public final class PictureTour {
     onInterface(() -> window.resize(width, height));
     Files.createDirectories(folder);
     Office office = window.context().office();
-    Shelf cutting = office.shelfNamed(Loft.CUTTING);
+    Shelf cutting = office.shelves().named(Loft.CUTTING);
     Place kestrel = file(office, "Cutting plans:Kestrel 32/mainsail-cut-list.csv");
     picture("shelves", new Place.AllShelves());
     picture("shelf", new Place.OneShelf(cutting, new InnerPath("Kestrel 32")));

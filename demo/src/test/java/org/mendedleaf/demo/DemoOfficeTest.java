@@ -29,19 +29,21 @@ class DemoOfficeTest {
   }
 
   private static FileLife life(Office office, String address) throws Exception {
-    return office.life(office.addresses().file(address, cache));
+    return office.files().life(office.addresses().file(address, cache));
   }
 
   @Test
   void hasTheSizeThatWasPromised() throws Exception {
     try (Office office = Office.open(demo.settings(DemoOffice.frozenClock()))) {
-      List<Shelf> shelves = office.shelves();
+      List<Shelf> shelves = office.shelves().all();
       assertThat(shelves)
           .extracting(Shelf::name)
           .containsExactlyInAnyOrder("Cutting plans", "Orders", "Repairs");
       assertThat(shelves.stream().mapToLong(Shelf::files).sum()).isBetween(110L, 160L);
       assertThat(shelves.stream().mapToLong(Shelf::revisions).sum()).isBetween(900L, 1400L);
-      assertThat(office.stores()).extracting(StoreFacts::bytes).allMatch(b -> b < 60_000_000);
+      assertThat(office.stores().known())
+          .extracting(StoreFacts::bytes)
+          .allMatch(b -> b < 60_000_000);
     }
   }
 
@@ -72,8 +74,8 @@ class DemoOfficeTest {
   @Test
   void everythingThatLiesThereIsRecorded() throws Exception {
     try (Office office = Office.open(demo.settings(DemoOffice.frozenClock()))) {
-      for (Shelf shelf : office.shelves()) {
-        assertThat(office.browse(shelf, InnerPath.ROOT))
+      for (Shelf shelf : office.shelves().all()) {
+        assertThat(office.shelves().browse(shelf, InnerPath.ROOT))
             .allMatch(row -> row.standing() == FolderRow.Standing.RECORDED);
       }
       assertThat(Files.size(cache.resolve("demo/desk/Repairs/Job 309/letter to insurer.docx")))

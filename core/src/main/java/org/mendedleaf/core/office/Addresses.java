@@ -27,11 +27,12 @@ public final class Addresses {
    */
   public FileRef file(String written, Path from) throws IOException {
     if (written.startsWith("id:")) {
-      return new FileRef(office.storeId(Optional.empty()), number(written.substring(3)));
+      return new FileRef(office.stores().id(Optional.empty()), number(written.substring(3)));
     }
     Place place = place(written, from);
     RecordedFile file =
         office
+            .shelves()
             .lastAt(place.shelf(), place.path())
             .orElseThrow(
                 () ->
@@ -52,7 +53,7 @@ public final class Addresses {
     if (colon > 0) {
       String inner = written.substring(colon + 1);
       return new Place(
-          office.shelfNamed(written.substring(0, colon)),
+          office.shelves().named(written.substring(0, colon)),
           new InnerPath(inner.replaceAll("^/+|/+$", "")));
     }
     throw new SentenceException(
@@ -63,7 +64,7 @@ public final class Addresses {
   /** Where a path lies, if it lies on a shelf. */
   public Optional<Place> placeOf(Path path) throws IOException {
     Path real = realParent(path);
-    for (Shelf shelf : office.shelves()) {
+    for (Shelf shelf : office.shelves().all()) {
       if (shelf.folder().isPresent()) {
         Path folder = shelf.folder().get();
         if (path.startsWith(folder)) {

@@ -42,7 +42,7 @@ final class Coverages {
           Coverage.State.RECORDED,
           "Everything in this folder is recorded on the shelf %s.".formatted(name));
     }
-    Optional<RecordedFile> file = office.lastAt(shelf, place.path());
+    Optional<RecordedFile> file = office.shelves().lastAt(shelf, place.path());
     if (file.isEmpty()) {
       return new Coverage(
           path,

@@ -177,7 +177,10 @@ class IdentityTest {
     desk.capture();
     assertThat(desk.life("a.txt").revisions()).hasSize(1);
     var entry =
-        desk.office().tree(desk.shelf(), InnerPath.ROOT, desk.clock().instant(), false).get(0);
+        desk.office()
+            .shelves()
+            .tree(desk.shelf(), InnerPath.ROOT, desk.clock().instant(), false)
+            .get(0);
     assertThat(entry.mode()).contains("rwxr-x---");
     assertThat(entry.modified()).isEqualTo(TestDesk.START.plusSeconds(77));
     assertThat(desk.capture().act()).as("nothing more to record").isEmpty();
@@ -197,7 +200,7 @@ class IdentityTest {
     desk.capture();
     assertThat(desk.life("link").revisions()).hasSize(2);
     desk.clock().forward(java.time.Duration.ofMinutes(1));
-    desk.office().mend(desk.life("link").ref(), 0);
+    desk.office().files().mend(desk.life("link").ref(), 0);
     assertThat(Files.readSymbolicLink(desk.file("link"))).isEqualTo(outside);
     assertThat(Files.readString(outside)).isEqualTo("secret");
   }

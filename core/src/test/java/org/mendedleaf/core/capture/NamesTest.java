@@ -54,10 +54,13 @@ class NamesTest {
       desk.capture();
       desk.model().assertAgrees(desk.office(), desk.shelf());
       for (String name : names) {
-        desk.office().mend(desk.life(name).ref(), 0);
+        desk.office().files().mend(desk.life(name).ref(), 0);
         assertThat(desk.file(name)).hasContent("content of " + name.length());
       }
-      assertThat(desk.office().tree(desk.shelf(), InnerPath.ROOT, desk.clock().instant(), false))
+      assertThat(
+              desk.office()
+                  .shelves()
+                  .tree(desk.shelf(), InnerPath.ROOT, desk.clock().instant(), false))
           .extracting(TreeEntry::path)
           .contains(new InnerPath("empty folder"));
     }
@@ -74,12 +77,16 @@ class NamesTest {
       Files.writeString(file, "kept");
       desk.capture();
       TreeEntry entry =
-          desk.office().tree(desk.shelf(), InnerPath.ROOT, desk.clock().instant(), false).get(0);
+          desk.office()
+              .shelves()
+              .tree(desk.shelf(), InnerPath.ROOT, desk.clock().instant(), false)
+              .get(0);
       assertThat(entry.path().bytes())
           .isEqualTo(new byte[] {'n', 'a', (byte) 0xEF, 'v', 'e', (byte) 0xFF, '.', 't', 'x', 't'});
       Files.writeString(file, "ruined");
       desk.capture();
       desk.office()
+          .files()
           .mend(
               new org.mendedleaf.core.office.FileRef(
                   desk.shelf().store(), entry.file().orElseThrow()),

@@ -39,15 +39,16 @@ class UpkeepTest {
         TestDesk other = new TestDesk(base, base.resolve("store"), "other")) {
       work(desk, 26);
       FileLife before = desk.life("a.txt");
-      other.office().shelves();
+      other.office().shelves().all();
       long sheaves = count(".sheaf");
 
-      Upkeep.Done first = desk.office().upkeep(desk.shelf().store());
+      Upkeep.Done first = desk.office().stores().upkeep(desk.shelf().store());
       assertThat(first.packed()).isGreaterThan(24);
       assertThat(first.deleted()).as("others may still read from them").isZero();
       assertThat(count(".sheaf")).isEqualTo(sheaves + 1);
       desk.clock().forward(Duration.ofMinutes(11));
-      assertThat(desk.office().upkeep(desk.shelf().store()).deleted()).isEqualTo(first.packed());
+      assertThat(desk.office().stores().upkeep(desk.shelf().store()).deleted())
+          .isEqualTo(first.packed());
 
       assertThat(count(".sheaf")).isEqualTo(sheaves - first.packed() + 1);
       assertThat(desk.life("a.txt")).isEqualTo(before);
@@ -55,12 +56,14 @@ class UpkeepTest {
       // The other desk knows the old places only, and finds the new ones by reading the log.
       desk.model()
           .assertAgrees(
-              other.office(), other.office().shelf(desk.shelf().store(), desk.shelf().id()));
-      desk.office().rebuild(desk.shelf().store());
+              other.office(),
+              other.office().shelves().byId(desk.shelf().store(), desk.shelf().id()));
+      desk.office().stores().rebuild(desk.shelf().store());
       assertThat(desk.life("a.txt")).isEqualTo(before);
       desk.model().assertAgrees(desk.office(), desk.shelf());
       assertThat(
               desk.office()
+                  .stores()
                   .verify(desk.shelf().store(), VerifyDepth.CONTENT, Progress.NONE)
                   .damaged())
           .isEmpty();
@@ -76,22 +79,25 @@ class UpkeepTest {
       for (int i = 0; i < captures; i++) {
         desk.write("a.txt", "state " + i);
         desk.clock().forward(Duration.ofMinutes(1));
-        desk.office().capture(desk.shelf(), false, Progress.NONE);
+        desk.office().shelves().capture(desk.shelf(), false, Progress.NONE);
       }
       FileLife before = desk.life("a.txt");
       // A capture does the upkeep now and then by itself; the rest is done here.
-      var unused = desk.office().upkeep(desk.shelf().store());
+      var unused = desk.office().stores().upkeep(desk.shelf().store());
       assertThat(count(".seg")).isLessThan(100);
       assertThat(count(".fold")).isEqualTo(1);
 
-      desk.office().rebuild(desk.shelf().store());
+      desk.office().stores().rebuild(desk.shelf().store());
 
       assertThat(desk.life("a.txt")).isEqualTo(before);
       desk.write("a.txt", "goes on");
       desk.capture();
       desk.model().assertAgrees(desk.office(), desk.shelf());
       assertThat(
-              desk.office().verify(desk.shelf().store(), VerifyDepth.DEEP, Progress.NONE).damaged())
+              desk.office()
+                  .stores()
+                  .verify(desk.shelf().store(), VerifyDepth.DEEP, Progress.NONE)
+                  .damaged())
           .isEmpty();
     }
   }

@@ -56,14 +56,14 @@ class FirstThreadTest {
     desk.capture();
     FileLife life = desk.life("a.txt");
 
-    Mending.Mended mended = desk.office().mend(life.ref(), 0);
+    Mending.Mended mended = desk.office().files().mend(life.ref(), 0);
     assertThat(desk.file("a.txt")).hasContent("good");
     assertThat(mended.revision()).hasValue(2);
     life = desk.life("a.txt");
     assertThat(life.newest().origin()).isEqualTo(Origin.MEND);
     assertThat(life.newest().from()).hasValue(0);
 
-    Mending.Mended undone = desk.office().undo(life.ref().store(), mended.act());
+    Mending.Mended undone = desk.office().files().undo(life.ref().store(), mended.act());
     assertThat(desk.file("a.txt")).hasContent("ruined");
     assertThat(undone.revision()).hasValue(3);
     assertThat(desk.capture().act()).isEmpty();
@@ -76,7 +76,7 @@ class FirstThreadTest {
     desk.write("a.txt", "never captured");
     FileLife life = desk.life("a.txt");
 
-    desk.office().mend(life.ref(), 0);
+    desk.office().files().mend(life.ref(), 0);
 
     life = desk.life("a.txt");
     assertThat(life.revisions()).extracting("number").containsExactly(0, 1, 2);
@@ -90,10 +90,10 @@ class FirstThreadTest {
     desk.write("a.txt", "ruined");
     desk.capture();
     FileLife life = desk.life("a.txt");
-    Mending.Mended mended = desk.office().mend(life.ref(), 0);
+    Mending.Mended mended = desk.office().files().mend(life.ref(), 0);
     desk.write("a.txt", "worked on since");
 
-    assertThatThrownBy(() -> desk.office().undo(life.ref().store(), mended.act()))
+    assertThatThrownBy(() -> desk.office().files().undo(life.ref().store(), mended.act()))
         .isInstanceOf(RefusedException.class)
         .hasMessageContaining("has changed since");
     assertThat(desk.file("a.txt")).hasContent("worked on since");
@@ -110,10 +110,10 @@ class FirstThreadTest {
     FileLife life = desk.life("in/a.txt");
     assertThat(life.file().present()).isFalse();
 
-    Mending.Mended mended = desk.office().mend(life.ref(), 0);
+    Mending.Mended mended = desk.office().files().mend(life.ref(), 0);
     assertThat(desk.file("in/a.txt")).hasContent("kept");
 
-    desk.office().undo(life.ref().store(), mended.act());
+    desk.office().files().undo(life.ref().store(), mended.act());
     assertThat(desk.file("in/a.txt")).doesNotExist();
   }
 
@@ -144,12 +144,12 @@ class FirstThreadTest {
     desk.capture();
     FileLife before = desk.life("b/a2.txt");
 
-    desk.office().rebuild(desk.shelf().store());
+    desk.office().stores().rebuild(desk.shelf().store());
 
     assertThat(desk.life("b/a2.txt")).isEqualTo(before);
     desk.model().assertAgrees(desk.office(), desk.shelf());
     VerifyReport report =
-        desk.office().verify(desk.shelf().store(), VerifyDepth.CONTENT, Progress.NONE);
+        desk.office().stores().verify(desk.shelf().store(), VerifyDepth.CONTENT, Progress.NONE);
     assertThat(report.damaged()).isEmpty();
     assertThat(report.revisions()).isEqualTo(3);
   }

@@ -56,10 +56,11 @@ class RandomHistoryPropertyTest {
       desk.capture();
       desk.model().assertAgrees(desk.office(), desk.shelf());
       assertHistoriesAreWhole(desk);
-      desk.office().rebuild(desk.shelf().store());
+      desk.office().stores().rebuild(desk.shelf().store());
       desk.model().assertAgrees(desk.office(), desk.shelf());
       assertThat(
               desk.office()
+                  .stores()
                   .verify(desk.shelf().store(), VerifyDepth.CONTENT, Progress.NONE)
                   .damaged())
           .isEmpty();
@@ -105,7 +106,7 @@ class RandomHistoryPropertyTest {
     desk.clock().forward(Duration.ofMinutes(1));
     Revision wanted = life.revisions().get(act % life.revisions().size());
     try {
-      desk.office().mend(life.ref(), wanted.number());
+      desk.office().files().mend(life.ref(), wanted.number());
       assertThat(Files.readAllBytes(desk.file(name)))
           .isEqualTo(desk.content(life, wanted.number()));
     } catch (RefusedException e) {

@@ -54,7 +54,7 @@ class SaversTest {
       assertThat(letter).isEqualTo(new Who("Priya Dunmore", SaverSource.DOCUMENT));
       assertThat(FileLife.who(desk.life("plain.txt").newest()).source())
           .isEqualTo(SaverSource.OWNER);
-      desk.office().rebuild(desk.shelf().store());
+      desk.office().stores().rebuild(desk.shelf().store());
       assertThat(FileLife.who(desk.life("letter.docx").newest())).isEqualTo(letter);
     }
   }
@@ -96,6 +96,6 @@ class SaversTest {
 
   private static Look.Inside look(TestDesk desk, String name) throws Exception {
     FileLife life = desk.life(name);
-    return desk.office().look(life.ref(), life.newest()).inside();
+    return desk.office().files().look(life.ref(), life.newest()).inside();
   }
 }

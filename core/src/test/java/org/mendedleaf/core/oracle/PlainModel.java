@@ -74,11 +74,11 @@ public final class PlainModel {
   private static SortedMap<InnerPath, String> asRecorded(Office office, Shelf shelf, Instant at)
       throws IOException {
     SortedMap<InnerPath, String> recorded = new TreeMap<>();
-    for (TreeEntry entry : office.tree(shelf, InnerPath.ROOT, at, true)) {
+    for (TreeEntry entry : office.shelves().tree(shelf, InnerPath.ROOT, at, true)) {
       if (entry.kind() == TreeEntry.Kind.LINK) {
         recorded.put(entry.path(), "-> " + entry.link().orElseThrow());
       } else if (entry.kind() == TreeEntry.Kind.FILE) {
-        byte[] bytes = office.contents(shelf.store()).bytes(entry.content().orElseThrow());
+        byte[] bytes = office.files().contents(shelf.store()).bytes(entry.content().orElseThrow());
         recorded.put(entry.path(), hash(bytes));
       }
     }

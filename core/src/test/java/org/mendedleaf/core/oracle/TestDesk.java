@@ -56,10 +56,10 @@ public final class TestDesk implements Closeable {
             2);
     this.office = Office.open(settings);
     if (!Files.exists(store.resolve("store.json"))) {
-      office.makeStore(store);
+      office.stores().make(store);
     }
     Files.createDirectories(folder());
-    this.shelf = office.addShelf(folder(), store, Optional.of("Desk of " + home));
+    this.shelf = office.shelves().add(folder(), store, Optional.of("Desk of " + home));
     this.model = new PlainModel(folder());
   }
 
@@ -102,7 +102,7 @@ public final class TestDesk implements Closeable {
   /** Moves the clock on by an hour, captures, and tells the oracle. */
   public CaptureReport capture() throws IOException {
     clock.forward(Duration.ofHours(1));
-    CaptureOutcome outcome = office.capture(shelf, false, Progress.NONE);
+    CaptureOutcome outcome = office.shelves().capture(shelf, false, Progress.NONE);
     CaptureReport report = ((CaptureOutcome.Done) outcome).report();
     model.captured(report.moment());
     return report;
@@ -110,11 +110,12 @@ public final class TestDesk implements Closeable {
 
   public FileLife life(String name) throws IOException {
     FileRef ref = office.addresses().file(file(name).toString(), base);
-    return office.life(ref);
+    return office.files().life(ref);
   }
 
   public byte[] content(FileLife life, int revision) throws IOException {
     return office
+        .files()
         .contents(shelf.store())
         .bytes(life.revision(revision).orElseThrow().state().content().orElseThrow());
   }
@@ -123,7 +124,7 @@ public final class TestDesk implements Closeable {
   public void restart() throws IOException {
     office.close();
     office = Office.open(settings);
-    shelf = office.shelf(shelf.store(), shelf.id());
+    shelf = office.shelves().byId(shelf.store(), shelf.id());
   }
 
   @Override

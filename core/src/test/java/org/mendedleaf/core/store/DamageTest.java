@@ -54,7 +54,7 @@ class DamageTest {
 
   private VerifyReport verify(VerifyDepth depth) throws IOException {
     desk.restart();
-    return desk.office().verify(desk.shelf().store(), depth, Progress.NONE);
+    return desk.office().stores().verify(desk.shelf().store(), depth, Progress.NONE);
   }
 
   private static void flip(Path file, int at) throws IOException {
@@ -99,6 +99,7 @@ class DamageTest {
         flip(segment, at);
         assertThat(
                 desk.office()
+                    .stores()
                     .verify(desk.shelf().store(), VerifyDepth.GLANCE, Progress.NONE)
                     .damaged())
             .as("byte %d of %s", at, segment)
@@ -143,7 +144,7 @@ class DamageTest {
     String newer = Files.readString(description).replace("\"format\":1", "\"format\":2");
     Files.writeString(description, newer);
     try (Office other = Office.open(OfficeSettings.ofThisMachine(base.resolve("other")))) {
-      assertThatThrownBy(() -> other.openStore(base.resolve("store")))
+      assertThatThrownBy(() -> other.stores().open(base.resolve("store")))
           .isInstanceOf(StoreFormatException.class)
           .hasMessageContaining("format 2")
           .hasMessageContaining("Nothing was changed");
@@ -156,7 +157,7 @@ class DamageTest {
     Path description = base.resolve("store/store.json");
     Files.writeString(description, Files.readString(description).replace("65536", "32768"));
     try (Office other = Office.open(OfficeSettings.ofThisMachine(base.resolve("other")))) {
-      assertThatThrownBy(() -> other.openStore(base.resolve("store")))
+      assertThatThrownBy(() -> other.stores().open(base.resolve("store")))
           .isInstanceOf(DamagedContentException.class);
     }
   }
@@ -164,26 +165,32 @@ class DamageTest {
   @Test
   void storesAndShelvesInsideEachOtherAreRefused() throws Exception {
     Path inside = Files.createDirectories(desk.folder().resolve("inside"));
-    assertThatThrownBy(() -> desk.office().makeStore(inside))
+    assertThatThrownBy(() -> desk.office().stores().make(inside))
         .isInstanceOf(SentenceException.class)
         .hasMessageContaining("record itself");
     Path sheaves = base.resolve("store/sheaves");
     assertThatThrownBy(
             () ->
-                desk.office().addShelf(sheaves, base.resolve("store"), java.util.Optional.empty()))
+                desk.office()
+                    .shelves()
+                    .add(sheaves, base.resolve("store"), java.util.Optional.empty()))
         .isInstanceOf(SentenceException.class)
         .hasMessageContaining("inside the store");
     assertThatThrownBy(
-            () -> desk.office().addShelf(base, base.resolve("store"), java.util.Optional.empty()))
+            () ->
+                desk.office()
+                    .shelves()
+                    .add(base, base.resolve("store"), java.util.Optional.empty()))
         .isInstanceOf(SentenceException.class)
         .hasMessageContaining("record itself");
     assertThatThrownBy(
             () ->
                 desk.office()
-                    .addShelf(
+                    .shelves()
+                    .add(
                         base.resolve("nowhere"), base.resolve("store"), java.util.Optional.empty()))
         .isInstanceOf(SentenceException.class)
         .hasMessageContaining("does not exist");
-    assertThat(desk.office().shelves()).hasSize(1);
+    assertThat(desk.office().shelves().all()).hasSize(1);
   }
 }

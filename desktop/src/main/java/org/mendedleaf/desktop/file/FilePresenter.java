@@ -70,7 +70,7 @@ final class FilePresenter {
         .background()
         .ask(
             () -> {
-              FileLife found = context.office().life(ref);
+              FileLife found = context.office().files().life(ref);
               return new Found(found, standingOf(found));
             },
             found -> {
@@ -91,7 +91,7 @@ final class FilePresenter {
       return Optional.empty();
     }
     InnerPath path = found.file().path();
-    List<FolderRow> rows = context.office().browse(found.shelf(), path.folder());
+    List<FolderRow> rows = context.office().shelves().browse(found.shelf(), path.folder());
     return rows.stream().filter(row -> row.path().equals(path)).findFirst();
   }
 
@@ -123,7 +123,7 @@ final class FilePresenter {
         .jobs()
         .start(
             Words.of("mend.job", name(), numbered(number)),
-            progress -> context.office().mend(ref, number),
+            progress -> context.office().files().mend(ref, number),
             this::tellMended,
             context.navigator()::complain);
   }
@@ -146,7 +146,7 @@ final class FilePresenter {
         .jobs()
         .start(
             Words.of("undo.job", name()),
-            progress -> context.office().undo(ref.store(), act),
+            progress -> context.office().files().undo(ref.store(), act),
             undone -> {
               showNewest();
               context.navigator().tell(Words.of("undo.done", name()), null);
@@ -186,12 +186,13 @@ final class FilePresenter {
         .background()
         .ask(
             () -> {
-              Look look = context.office().look(ref, wanted);
+              Look look = context.office().files().look(ref, wanted);
               Optional<ContentId> hash =
                   wanted.state().content().isPresent()
                       ? Optional.of(
                           context
                               .office()
+                              .files()
                               .contents(ref.store())
                               .sha256(wanted.state().content().get()))
                       : Optional.empty();

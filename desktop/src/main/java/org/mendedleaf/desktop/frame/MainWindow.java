@@ -160,8 +160,8 @@ public final class MainWindow implements Navigator {
         .background()
         .ask(
             () -> {
-              for (StoreFacts store : context.office().stores()) {
-                var unused = context.office().upkeep(store.id());
+              for (StoreFacts store : context.office().stores().known()) {
+                var unused = context.office().stores().upkeep(store.id());
               }
               return true;
             },
@@ -173,7 +173,7 @@ public final class MainWindow implements Navigator {
     context
         .background()
         .ask(
-            () -> context.office().shelves(),
+            () -> context.office().shelves().all(),
             shelves ->
                 go(
                     shelves.isEmpty()
@@ -367,7 +367,8 @@ public final class MainWindow implements Navigator {
     context
         .background()
         .ask(
-            () -> new FrameState(context.office().shelves(), context.office().stores()),
+            () ->
+                new FrameState(context.office().shelves().all(), context.office().stores().known()),
             this::showFrame,
             problem -> storeState.setText(problem.getMessage()));
   }
@@ -435,7 +436,7 @@ public final class MainWindow implements Navigator {
     context
         .background()
         .ask(
-            () -> context.office().shelves(),
+            () -> context.office().shelves().all(),
             shelves -> {
               Captures captures = new Captures(context);
               shelves.stream().filter(s -> s.folder().isPresent()).forEach(captures::capture);

@@ -53,7 +53,7 @@ public final class AllShelvesPage implements Page {
   public void refresh() {
     context
         .background()
-        .ask(() -> context.office().shelves(), this::show, context.navigator()::complain);
+        .ask(() -> context.office().shelves().all(), this::show, context.navigator()::complain);
   }
 
   private void show(List<Shelf> shelves) {

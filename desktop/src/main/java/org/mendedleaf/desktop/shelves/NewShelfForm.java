@@ -104,7 +104,7 @@ public final class NewShelfForm {
     context
         .background()
         .ask(
-            () -> context.office().stores(),
+            () -> context.office().stores().known(),
             (List<StoreFacts> stores) -> {
               if (store.getText().isBlank() && !stores.isEmpty()) {
                 store.setText(Shown.path(stores.get(0).folder()));
@@ -172,8 +172,8 @@ public final class NewShelfForm {
   private static Shelf add(Office office, Path folder, Path store) throws Exception {
     if (!Files.exists(store.resolve("store.json"))) {
       ShelfPlaces.requireApart(folder, store);
-      office.makeStore(store);
+      office.stores().make(store);
     }
-    return office.addShelf(folder, store, Optional.empty());
+    return office.shelves().add(folder, store, Optional.empty());
   }
 }

@@ -88,12 +88,15 @@ public final class ShelfPage implements Page {
     context
         .background()
         .ask(
-            () -> context.office().browse(shelf, folder),
+            () -> context.office().shelves().browse(shelf, folder),
             this::show,
             context.navigator()::complain);
     context
         .background()
-        .ask(() -> context.office().folders(shelf), tree::show, context.navigator()::complain);
+        .ask(
+            () -> context.office().shelves().folders(shelf),
+            tree::show,
+            context.navigator()::complain);
   }
 
   private void show(List<FolderRow> rows) {

@@ -40,7 +40,9 @@ public final class StrayPage implements Page {
     context
         .background()
         .ask(
-            () -> new Answer(context.office().covered(path), context.office().shelves()),
+            () ->
+                new Answer(
+                    context.office().shelves().covered(path), context.office().shelves().all()),
             this::show,
             context.navigator()::complain);
   }

@@ -25,7 +25,7 @@ public final class Captures {
         .jobs()
         .start(
             Words.of("capture.job", shelf.name()),
-            progress -> context.office().capture(shelf, takeAsRemoved, progress),
+            progress -> context.office().shelves().capture(shelf, takeAsRemoved, progress),
             outcome -> tell(shelf, outcome),
             problem -> {
               if (problem instanceof CancelledException) {

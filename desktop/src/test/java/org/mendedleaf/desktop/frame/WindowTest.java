@@ -143,7 +143,8 @@ class WindowTest extends FxRobot {
       clickOn("#protect");
 
       eventually(() -> isThere("letter.txt"));
-      eventually(() -> !fresh.shelves().isEmpty() && fresh.shelves().get(0).revisions() == 1);
+      eventually(
+          () -> !fresh.shelves().all().isEmpty() && fresh.shelves().all().get(0).revisions() == 1);
     }
   }
 

@@ -1,0 +1,91 @@
+package org.mendedleaf.core.office;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import org.mendedleaf.core.catalog.LedgerEntry;
+import org.mendedleaf.core.catalog.RecordedFile;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.compare.Look;
+import org.mendedleaf.core.recover.Mending;
+import org.mendedleaf.core.store.ContentReader;
+
+/**
+ * Files with their histories, and what is done to one file. Safe for several threads; any method
+ * may take long.
+ */
+public final class FileLives {
+
+  private final Office office;
+  private final OpenDesk desk;
+  private final OfficeSettings settings;
+
+  FileLives(Office office, OpenDesk desk, OfficeSettings settings) {
+    this.office = office;
+    this.desk = desk;
+    this.settings = settings;
+  }
+
+  /** A file's history. */
+  public FileLife life(FileRef ref) throws IOException {
+    OpenStore store = desk.store(ref.store());
+    store.catalogue().catchUp();
+    RecordedFile file =
+        store
+            .catalogue()
+            .files()
+            .file(ref.file())
+            .orElseThrow(() -> new SentenceException("There is no file id:" + ref.file() + "."));
+    Shelf shelf = office.shelves().byId(ref.store(), file.shelf());
+    return new FileLife(
+        ref,
+        shelf,
+        file,
+        shelf
+            .folder()
+            .map(folder -> org.mendedleaf.core.capture.ShelfPaths.resolve(folder, file.path())),
+        store.catalogue().files().formerPaths(file.id()),
+        settings.zone(),
+        store.catalogue().files().history(file.id()));
+  }
+
+  /** Gives contents of a store back. */
+  public ContentReader contents(String store) throws IOException {
+    return desk.store(store).catalogue().contents();
+  }
+
+  /** What a revision holds, as far as it can be shown. */
+  public Look look(FileRef ref, Revision revision) throws IOException {
+    return desk.insides().look(revision, contents(ref.store()));
+  }
+
+  /** Makes an earlier revision the current one. */
+  public Mending.Mended mend(FileRef ref, int revision) throws IOException {
+    FileLife life = life(ref);
+    Path folder = Shelves.requireFolder(life.shelf());
+    synchronized (desk.capturing()) {
+      return desk.store(ref.store())
+          .mending()
+          .mend(ref.file(), revision, folder, settings.person());
+    }
+  }
+
+  /** Takes an act back. */
+  public Mending.Mended undo(String store, long act) throws IOException {
+    OpenStore opened = desk.store(store);
+    opened.catalogue().catchUp();
+    LedgerEntry entry =
+        opened
+            .catalogue()
+            .ledger()
+            .act(act)
+            .orElseThrow(() -> new SentenceException("The ledger has no act " + act + "."));
+    if (entry.shelf().isEmpty()) {
+      throw new SentenceException(
+          "Act %d is a %s, which cannot be taken back.".formatted(act, entry.act().word()));
+    }
+    Path folder = Shelves.requireFolder(office.shelves().byId(store, entry.shelf().getAsLong()));
+    synchronized (desk.capturing()) {
+      return opened.mending().undo(act, folder, settings.person());
+    }
+  }
+}

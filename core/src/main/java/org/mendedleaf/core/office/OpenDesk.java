@@ -1,0 +1,98 @@
+package org.mendedleaf.core.office;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.mendedleaf.core.store.Store;
+
+/**
+ * What this desk has open: its stores, its bindings and the child process that looks inside
+ * documents. Shared by everybody who acts in one office; its own lock guards the desk and the map
+ * of stores.
+ */
+final class OpenDesk implements Closeable {
+
+  private final OfficeSettings settings;
+  private final Map<String, OpenStore> open = new LinkedHashMap<>();
+  private final Object capturing = new Object();
+  private final Insides insides = new Insides();
+  private Desk desk;
+
+  OpenDesk(OfficeSettings settings, Desk desk) {
+    this.settings = settings;
+    this.desk = desk;
+  }
+
+  synchronized Desk desk() {
+    return desk;
+  }
+
+  /** Held while anything is recorded: captures, mendings and upkeep take turns. */
+  Object capturing() {
+    return capturing;
+  }
+
+  Insides insides() {
+    return insides;
+  }
+
+  synchronized void save(Desk changed) throws IOException {
+    changed.save(settings.home());
+    desk = changed;
+  }
+
+  synchronized void remember(OpenStore store, Path folder) throws IOException {
+    open.put(store.id(), store);
+    save(desk.with(new Desk.KnownStore(store.id(), folder)));
+  }
+
+  synchronized OpenStore store(String id) throws IOException {
+    OpenStore opened = open.get(id);
+    if (opened == null) {
+      Path folder =
+          desk.stores().stream()
+              .filter(known -> known.id().equals(id))
+              .map(Desk.KnownStore::folder)
+              .findFirst()
+              .orElseThrow(() -> new SentenceException("No store " + id + " is known here."));
+      opened = openAt(folder);
+      open.put(id, opened);
+    }
+    return opened;
+  }
+
+  OpenStore storeAt(Path folder) throws IOException {
+    for (Desk.KnownStore known : desk().stores()) {
+      if (known.folder().equals(folder)) {
+        return store(known.id());
+      }
+    }
+    OpenStore opened = openAt(folder);
+    remember(opened, folder);
+    return opened;
+  }
+
+  OpenStore openAt(Path folder) throws IOException {
+    try {
+      if (!Store.liesIn(folder)) {
+        throw new NoSuchFileException(folder.toString());
+      }
+      return OpenStore.open(folder, settings, desk().id());
+    } catch (NoSuchFileException e) {
+      throw new SentenceException(
+          "No store can be reached in %s; perhaps its drive is away. Everything recorded is where the store is."
+              .formatted(folder),
+          e);
+    }
+  }
+
+  @Override
+  public synchronized void close() {
+    insides.close();
+    open.values().forEach(OpenStore::close);
+    open.clear();
+  }
+}

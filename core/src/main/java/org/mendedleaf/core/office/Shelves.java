@@ -1,0 +1,218 @@
+package org.mendedleaf.core.office;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import org.mendedleaf.core.capture.Capture;
+import org.mendedleaf.core.capture.CaptureOutcome;
+import org.mendedleaf.core.catalog.Act;
+import org.mendedleaf.core.catalog.FolderState;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.Proposal;
+import org.mendedleaf.core.catalog.RecordedFile;
+import org.mendedleaf.core.catalog.RecordedShelf;
+import org.mendedleaf.core.catalog.ShelfKind;
+import org.mendedleaf.core.catalog.TreeEntry;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.store.WriteSession;
+
+/**
+ * The shelves of all stores that this desk knows. Safe for several threads; any method may take
+ * long, and captures take turns.
+ */
+public final class Shelves {
+
+  /** Where no window is idle, every so many acts a capture does the upkeep as well. */
+  private static final long UPKEEP_EVERY = 32;
+
+  private final Office office;
+  private final OpenDesk desk;
+  private final OfficeSettings settings;
+
+  Shelves(Office office, OpenDesk desk, OfficeSettings settings) {
+    this.office = office;
+    this.desk = desk;
+    this.settings = settings;
+  }
+
+  /** All shelves of all known stores that can be reached. */
+  public List<Shelf> all() throws IOException {
+    List<Shelf> shelves = new ArrayList<>();
+    for (Desk.KnownStore known : desk.desk().stores()) {
+      OpenStore store = desk.store(known.id());
+      store.catalogue().catchUp();
+      for (RecordedShelf recorded : store.catalogue().files().shelves()) {
+        shelves.add(shelf(store, recorded));
+      }
+    }
+    return shelves;
+  }
+
+  /** Begins to protect a folder. */
+  public Shelf add(Path folder, Path storeFolder, Optional<String> name) throws IOException {
+    Path place = folder.toAbsolutePath().normalize();
+    Path storePlace = storeFolder.toAbsolutePath().normalize();
+    ShelfPlaces.check(place, storePlace, desk.desk());
+    OpenStore store = desk.storeAt(storePlace);
+    String called = name.orElseGet(() -> String.valueOf(place.getFileName()));
+    if (store.catalogue().files().shelves().stream().anyMatch(s -> s.name().equals(called))) {
+      throw new SentenceException(
+          "A shelf called “%s” exists in this store already. Nothing was changed; choose another name, or bind that shelf to this folder."
+              .formatted(called));
+    }
+    Proposal proposal = new Proposal.NewShelf(called, ShelfKind.WORKING, place.toString());
+    Journal.Draft draft =
+        new Journal.Draft(
+            Act.SHELF,
+            OptionalLong.empty(),
+            settings.clock().instant(),
+            settings.person(),
+            OptionalLong.empty(),
+            false,
+            List.of(proposal));
+    long id;
+    try (WriteSession session = store.store().write(store.catalogue())) {
+      id = store.journal().commit(draft, session).orElseThrow().shelf().orElseThrow();
+    }
+    desk.save(desk.desk().with(new Desk.Binding(store.id(), id, place)));
+    return byId(store.id(), id);
+  }
+
+  /** Binds a shelf that a store knows to a folder of this desk. */
+  public Shelf bind(Shelf shelf, Path folder) throws IOException {
+    Path place = folder.toAbsolutePath().normalize();
+    ShelfPlaces.check(place, shelf.storeFolder(), desk.desk());
+    desk.save(desk.desk().with(new Desk.Binding(shelf.store(), shelf.id(), place)));
+    return byId(shelf.store(), shelf.id());
+  }
+
+  public Shelf byId(String store, long id) throws IOException {
+    OpenStore opened = desk.store(store);
+    return shelf(
+        opened,
+        opened.catalogue().files().shelves().stream()
+            .filter(recorded -> recorded.id() == id)
+            .findFirst()
+            .orElseThrow(() -> new SentenceException("There is no shelf " + id + ".")));
+  }
+
+  /** A shelf by its name, or by STORE-FOLDER-NAME/NAME where two stores share one. */
+  public Shelf named(String name) throws IOException {
+    List<Shelf> named =
+        all().stream()
+            .filter(
+                shelf ->
+                    shelf.name().equals(name)
+                        || (shelf.storeFolder().getFileName() + "/" + shelf.name()).equals(name))
+            .toList();
+    if (named.isEmpty()) {
+      throw new SentenceException(
+          "No shelf is called “%s”. “mended-leaf shelf list” shows them.".formatted(name));
+    }
+    if (named.size() > 1) {
+      throw new SentenceException(
+          "Several stores have a shelf called “%s”; write STORE/%s.".formatted(name, name));
+    }
+    return named.get(0);
+  }
+
+  /** Records what has changed on a shelf. */
+  public CaptureOutcome capture(Shelf shelf, boolean takeAsRemoved, Progress progress)
+      throws IOException {
+    Path folder = requireFolder(shelf);
+    OpenStore store = desk.store(shelf.store());
+    Capture.Request request =
+        new Capture.Request(shelf.id(), folder, settings.person(), takeAsRemoved);
+    synchronized (desk.capturing()) {
+      CaptureOutcome outcome = store.capture().run(request, progress);
+      if (outcome instanceof CaptureOutcome.Done done && done.report().act().isPresent()) {
+        new Savers(store, desk.insides(), settings).find(done.report(), progress);
+        if (done.report().act().getAsLong() % UPKEEP_EVERY == 0) {
+          office.stores().tidy(store);
+        }
+      }
+      return outcome;
+    }
+  }
+
+  /** A folder of a shelf at a moment, or the whole shelf. */
+  public List<TreeEntry> tree(Shelf shelf, InnerPath folder, Instant at, boolean whole)
+      throws IOException {
+    OpenStore store = desk.store(shelf.store());
+    store.catalogue().catchUp();
+    if (!whole) {
+      return store.catalogue().trees().folder(shelf.id(), folder, at);
+    }
+    return store.catalogue().trees().whole(shelf.id(), at).stream()
+        .filter(entry -> entry.path().isWithin(folder))
+        .toList();
+  }
+
+  /** When a shelf was captured last before a moment. */
+  public Optional<Instant> capturedBefore(Shelf shelf, Instant at) throws IOException {
+    return desk.store(shelf.store()).catalogue().trees().capturedBefore(shelf.id(), at);
+  }
+
+  /** What lies in a folder of a shelf now, against what is recorded. */
+  public List<FolderRow> browse(Shelf shelf, InnerPath folder) throws IOException {
+    return new Browser(
+            desk.store(shelf.store()).catalogue(), settings.clock(), settings.fileTimes())
+        .rows(shelf, requireFolder(shelf), folder);
+  }
+
+  /** The folders of a shelf as they are recorded now, the shelf's own left out, sorted. */
+  public List<InnerPath> folders(Shelf shelf) throws IOException {
+    OpenStore store = desk.store(shelf.store());
+    store.catalogue().catchUp();
+    return store.catalogue().files().folders(shelf.id()).stream()
+        .map(FolderState::path)
+        .filter(path -> !path.isRoot())
+        .sorted()
+        .toList();
+  }
+
+  /** Whether and how a path is recorded, in one sentence. */
+  public Coverage covered(Path path) throws IOException {
+    return new Coverages(office).of(path.toAbsolutePath().normalize());
+  }
+
+  Optional<RecordedFile> lastAt(Shelf shelf, InnerPath path) throws IOException {
+    OpenStore store = desk.store(shelf.store());
+    store.catalogue().catchUp();
+    return store.catalogue().files().lastAt(shelf.id(), path);
+  }
+
+  private Shelf shelf(OpenStore store, RecordedShelf recorded) throws IOException {
+    Optional<Path> folder = desk.desk().folderOf(store.id(), recorded.id());
+    RecordingState state =
+        folder.isEmpty()
+            ? RecordingState.NOT_HERE
+            : recorded.firstCaptureDone() ? RecordingState.RECORDING : RecordingState.NOT_YET;
+    return new Shelf(
+        store.id(),
+        store.store().root(),
+        recorded.id(),
+        recorded.name(),
+        recorded.kind(),
+        folder,
+        state,
+        recorded.files(),
+        recorded.revisions(),
+        store.catalogue().trees().capturedBefore(recorded.id(), Instant.MAX));
+  }
+
+  static Path requireFolder(Shelf shelf) throws SentenceException {
+    return shelf
+        .folder()
+        .orElseThrow(
+            () ->
+                new SentenceException(
+                    "The shelf “%s” is bound to no folder on this desk. “mended-leaf shelf bind” binds it."
+                        .formatted(shelf.name())));
+  }
+}
