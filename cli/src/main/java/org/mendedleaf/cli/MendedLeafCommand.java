@@ -10,6 +10,7 @@ import java.time.InstantSource;
 import java.util.Optional;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.OfficeSettings;
+import org.mendedleaf.core.store.DamagedContentException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -99,7 +100,7 @@ public final class MendedLeafCommand {
     line.setExecutionExceptionHandler(
         (e, command, parsed) -> {
           terminal.err().println(sentence(e));
-          return NOT_DONE;
+          return e instanceof DamagedContentException ? DAMAGE : NOT_DONE;
         });
     return line;
   }

@@ -33,6 +33,17 @@ final class StoreCommand {
         });
   }
 
+  @Command(
+      name = "take-over",
+      description = "Let this desk write to a store whose drive serves one desk only.")
+  int takeOver(@Parameters(paramLabel = "DIR") Path folder) throws IOException {
+    return root.answer(
+        office -> {
+          StoreFacts store = office.stores().takeOver(root.resolve(folder));
+          return Answer.done(Json.store(store), line(store));
+        });
+  }
+
   @Command(name = "list", description = "Show the stores that are known here.")
   int list() throws IOException {
     return root.answer(

@@ -3,18 +3,8 @@ package org.mendedleaf.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.networknt.schema.JsonSchema;
-import com.networknt.schema.JsonSchemaFactory;
-import com.networknt.schema.SpecVersion;
-import java.io.ByteArrayOutputStream;
-import java.io.InputStream;
-import java.io.PrintStream;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -22,20 +12,13 @@ import org.junit.jupiter.api.io.TempDir;
 /** Every command as a person or a script types it, its answer against its schema. */
 class CommandLineTest {
 
-  private static final ObjectMapper JSON = new ObjectMapper();
-
   @TempDir Path base;
   private Path work;
-
-  /** How a command ended and what it printed. */
-  private record Ran(int exit, byte[] out, String err) {
-    String text() {
-      return new String(out, StandardCharsets.UTF_8);
-    }
-  }
+  private Typed typed;
 
   @BeforeEach
   void aShelf() throws Exception {
+    typed = new Typed(base);
     work = Files.createDirectories(base.resolve("work"));
     Files.writeString(work.resolve("plan.txt"), "good\n");
     Files.createSymbolicLink(work.resolve("link"), Path.of("plan.txt"));
@@ -48,35 +31,12 @@ class CommandLineTest {
     assertThat(run("capture", "Plans").exit()).isZero();
   }
 
-  private Ran run(String... words) {
-    ByteArrayOutputStream out = new ByteArrayOutputStream();
-    ByteArrayOutputStream err = new ByteArrayOutputStream();
-    List<String> args = new ArrayList<>(List.of(words));
-    args.addAll(List.of("--home", base.resolve("home").toString(), "--as", "Maren Oakes"));
-    int exit =
-        MendedLeafCommand.run(
-            new Terminal(
-                new PrintStream(out, true, StandardCharsets.UTF_8),
-                new PrintStream(err, true, StandardCharsets.UTF_8),
-                base),
-            OfficeOpener.FRESH,
-            args.toArray(String[]::new));
-    return new Ran(exit, out.toByteArray(), err.toString(StandardCharsets.UTF_8));
+  private Typed.Ran run(String... words) {
+    return typed.run(words);
   }
 
   private JsonNode answer(String schema, String... words) throws Exception {
-    List<String> args = new ArrayList<>(List.of(words));
-    args.add("--json");
-    Ran ran = run(args.toArray(String[]::new));
-    assertThat(ran.exit()).as(ran.err()).isZero();
-    JsonNode node = JSON.readTree(ran.out());
-    try (InputStream in =
-        MendedLeafCommand.class.getResourceAsStream("schemas/" + schema + ".json")) {
-      JsonSchema rules =
-          JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012).getSchema(in);
-      assertThat(rules.validate(node)).as("%s", node).isEmpty();
-    }
-    return node;
+    return typed.answer(schema, words);
   }
 
   @Test
@@ -133,19 +93,15 @@ class CommandLineTest {
     assertThat(run("nonsense").exit()).isEqualTo(MendedLeafCommand.WRONG_USAGE);
     assertThat(run("show", "work/plan.txt").exit()).isEqualTo(MendedLeafCommand.WRONG_USAGE);
 
-    Ran noFile = run("history", "work/never.txt");
+    Typed.Ran noFile = run("history", "work/never.txt");
     assertThat(noFile.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
     assertThat(noFile.err()).contains("Nothing has been recorded at never.txt");
 
-    Ran already = run("mend", "work/plan.txt", "--revision", "1");
+    Typed.Ran already = run("mend", "work/plan.txt", "--revision", "1");
     assertThat(already.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
     assertThat(already.err()).contains("is r1 already");
 
-    Ran inside = run("store", "make", "work/in/store");
-    assertThat(inside.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
-    assertThat(inside.err()).contains("would record itself");
-
-    Ran when = run("tree", "Plans", "--at", "the day before");
+    Typed.Ran when = run("tree", "Plans", "--at", "the day before");
     assertThat(when.err()).contains("no moment that can be read");
   }
 
@@ -154,7 +110,7 @@ class CommandLineTest {
     Files.delete(work.resolve("plan.txt"));
     Files.delete(work.resolve("link"));
     Files.delete(work.resolve("in/other.csv"));
-    Ran asked = run("capture", "Plans");
+    Typed.Ran asked = run("capture", "Plans");
     assertThat(asked.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
     assertThat(asked.err()).contains("--take-as-removed");
     JsonNode taken = answer("capture", "capture", "Plans", "--take-as-removed");
@@ -162,14 +118,27 @@ class CommandLineTest {
   }
 
   @Test
-  void damageIsExitCodeThree() throws Exception {
-    Path sheaf;
-    try (var files = Files.walk(base.resolve("store"))) {
-      sheaf = files.filter(f -> f.toString().endsWith(".sheaf")).findFirst().orElseThrow();
-    }
-    byte[] bytes = Files.readAllBytes(sheaf);
-    bytes[bytes.length / 2] ^= 1;
-    Files.write(sheaf, bytes);
-    assertThat(run("verify", "--deep").exit()).isEqualTo(MendedLeafCommand.DAMAGE);
+  void aSecondDeskBindsTheShelfToAFolderOfItsOwnAndGoesOn() throws Exception {
+    Typed second = typed.onDesk("home2");
+    second.done("store", "open", "store");
+    Files.createDirectories(base.resolve("work2"));
+    Files.writeString(base.resolve("work2/plan.txt"), "saved on the second desk\n");
+    JsonNode unbound = second.answer("shelf-list", "shelf", "list");
+    assertThat(unbound.at("/shelves/0/recording").asText()).isEqualTo("not bound here");
+    assertThat(second.run("capture", "Plans").err()).contains("bound to no folder on this desk");
+
+    second.done("shelf", "bind", "Plans", "work2");
+    second.done("capture", "Plans");
+
+    assertThat(typed.done("show", "Plans:plan.txt", "--revision", "2").text())
+        .isEqualTo("saved on the second desk\n");
+    assertThat(second.answer("history", "history", "work2/plan.txt").get("revisions")).hasSize(3);
+  }
+
+  @Test
+  void aStoreThatServesSeveralDesksNeedsNoTakingOver() {
+    Typed.Ran ran = typed.onDesk("home2").run("store", "take-over", "store");
+    assertThat(ran.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
+    assertThat(ran.err()).contains("nothing to take over");
   }
 }

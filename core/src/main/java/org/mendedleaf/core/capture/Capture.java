@@ -28,7 +28,6 @@ import org.mendedleaf.core.catalog.PresentFile;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.store.ContentRef;
 
 /**
@@ -49,6 +48,7 @@ public final class Capture {
   private final FileTimes times;
   private final InstantSource clock;
   private final int workers;
+  private final PartSize partSize;
   private final RecordedFiles recorded;
 
   /**
@@ -60,13 +60,15 @@ public final class Capture {
       Owners owners,
       FileTimes times,
       InstantSource clock,
-      int workers) {
+      int workers,
+      PartSize partSize) {
     this.catalogue = catalogue;
     this.journal = journal;
     this.owners = owners;
     this.times = times;
     this.clock = clock;
     this.workers = workers;
+    this.partSize = partSize;
     this.recorded = new RecordedFiles(catalogue);
   }
 
@@ -160,7 +162,7 @@ public final class Capture {
 
     CaptureReport capture(FileReader reader, Progress progress) throws IOException {
       progress.phase(Phase.READING, comparison.toRead().size(), comparison.bytesToRead());
-      List<List<Found>> parts = Part.cut(comparison.toRead());
+      List<List<Found>> parts = partSize.cut(comparison.toRead());
       for (int i = 0; i < parts.size() - 1; i++) {
         part(parts.get(i), reader, progress, false);
       }
@@ -300,7 +302,7 @@ public final class Capture {
       }
     }
 
-    private double shared(FileState before, FileState after) throws IOException {
+    private double shared(FileState before, FileState after) {
       if (before.content().isEmpty() || after.content().isEmpty()) {
         return 0;
       }
@@ -308,10 +310,14 @@ public final class Capture {
       if (before.size() > limit || after.size() > limit) {
         return 0;
       }
-      ContentReader contents = catalogue.contents();
-      byte[] then = contents.bytes(before.content().get());
-      Path file = ShelfPaths.resolve(request.folder(), after.path());
-      return Shingles.contained(then, Files.readAllBytes(file));
+      try {
+        byte[] then = catalogue.contents().bytes(before.content().get());
+        Path file = ShelfPaths.resolve(request.folder(), after.path());
+        return Shingles.contained(then, Files.readAllBytes(file));
+      } catch (IOException e) {
+        // Damaged in the store, or gone by now: then it is taken for another file.
+        return 0;
+      }
     }
 
     private static boolean differsOutside(FileState before, FileState after) {

@@ -1,5 +1,8 @@
 package org.mendedleaf.core.catalog;
 
+import java.util.Arrays;
+import java.util.Optional;
+
 /** What a commit does. The words are part of the log's format. */
 public enum Act {
   /** The store was made. */
@@ -15,7 +18,9 @@ public enum Act {
   /** It was found out who saved some revisions. */
   SAVERS("savers"),
   /** Small sheaves were put together. */
-  PACK("pack");
+  PACK("pack"),
+  /** Another desk took over a store whose place serves one desk only. */
+  TAKE_OVER("take-over");
 
   private final String word;
 
@@ -27,12 +32,8 @@ public enum Act {
     return word;
   }
 
-  static Act of(String word) {
-    for (Act act : values()) {
-      if (act.word.equals(word)) {
-        return act;
-      }
-    }
-    throw new IllegalArgumentException("unknown act " + word);
+  /** The act of this word; empty if a newer program has invented it. */
+  static Optional<Act> of(String word) {
+    return Arrays.stream(values()).filter(act -> act.word.equals(word)).findFirst();
   }
 }

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.OptionalLong;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.StoreFormatException;
 
 /**
  * The first line of a segment: which act, when, who, and what was written for it.
@@ -65,7 +66,10 @@ record CommitHeader(
     return node.toString();
   }
 
-  static CommitHeader decode(String line) {
+  /**
+   * @throws StoreFormatException if a newer program wrote it
+   */
+  static CommitHeader decode(String line) throws StoreFormatException {
     JsonNode node = MetadataFormat.parse(line);
     List<ContentId> blocks = new ArrayList<>();
     node.path("blocks").forEach(block -> blocks.add(ContentId.parse(block.asText())));
@@ -74,7 +78,7 @@ record CommitHeader(
     List<SheafId> retired = new ArrayList<>();
     node.path("retired").forEach(sheaf -> retired.add(new SheafId(sheaf.asText())));
     return new CommitHeader(
-        Act.of(node.get("act").asText()),
+        act(node.get("act").asText()),
         Instant.parse(node.get("at").asText()),
         node.get("desk").asText(),
         node.get("by").asText(),
@@ -84,6 +88,15 @@ record CommitHeader(
         blocks,
         sheaves,
         retired);
+  }
+
+  private static Act act(String word) throws StoreFormatException {
+    return Act.of(word)
+        .orElseThrow(
+            () ->
+                new StoreFormatException(
+                    "The store has an act that this program does not know: “%s”. Nothing was changed; a newer Mended Leaf can read it."
+                        .formatted(word)));
   }
 
   private static OptionalLong number(JsonNode node, String name) {

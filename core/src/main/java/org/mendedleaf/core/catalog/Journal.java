@@ -182,7 +182,7 @@ public final class Journal {
   }
 
   private Optional<Segment> publish(List<String> lines) throws IOException {
-    Optional<String> onlyDesk = catalogue.store().description().onlyDesk();
+    Optional<String> onlyDesk = catalogue.store().onlyDesk();
     if (onlyDesk.isPresent() && !onlyDesk.get().equals(desk)) {
       throw new OtherDeskException();
     }

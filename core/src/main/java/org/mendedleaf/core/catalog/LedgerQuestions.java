@@ -55,7 +55,7 @@ public final class LedgerQuestions {
     return new LedgerEntry(
         row.getLong(1),
         Times.of(row.getLong(2)),
-        Act.of(row.getString(3)),
+        Act.of(row.getString(3)).orElseThrow(),
         row.getString(4),
         row.getString(5),
         optional(row, 6),

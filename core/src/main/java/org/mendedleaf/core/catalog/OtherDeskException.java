@@ -8,6 +8,6 @@ public final class OtherDeskException extends IOException {
 
   OtherDeskException() {
     super(
-        "The store's drive cannot serve several desks at once, and another desk writes there. Nothing was recorded and nothing is lost; its history can be looked at from here.");
+        "The store's drive cannot serve several desks at once, and another desk writes there. Nothing was recorded and nothing is lost; its history can be looked at from here. If that desk is no longer used, take the store over: “mended-leaf store take-over DIR”.");
   }
 }

@@ -27,7 +27,8 @@ final class OpenStore implements Closeable {
             settings.owners(),
             settings.fileTimes(),
             settings.clock(),
-            settings.workers());
+            settings.workers(),
+            org.mendedleaf.core.capture.PartSize.STANDARD);
     this.mending = new Mending(catalogue, journal, capture, settings.clock(), settings.random());
   }
 

@@ -56,20 +56,45 @@ public final class Stores {
           "No store could be made in %s: %s. Nothing was changed.".formatted(place, reason(e)), e);
     }
     OpenStore opened = OpenStore.of(store, settings, desk.desk().id());
+    note(opened, Act.MAKE);
+    desk.remember(opened, place);
+    return facts(opened);
+  }
+
+  /**
+   * Lets this desk write to a store whose place serves one desk only, instead of the desk that did
+   * so far.
+   */
+  public StoreFacts takeOver(Path folder) throws IOException {
+    Path place = folder.toAbsolutePath().normalize();
+    OpenStore opened = desk.storeAt(place);
+    Optional<String> writer = opened.store().onlyDesk();
+    if (writer.isEmpty()) {
+      throw new SentenceException(
+          "The store in %s serves several desks at once, so there is nothing to take over."
+              .formatted(place));
+    }
+    if (!writer.get().equals(desk.desk().id())) {
+      opened.store().takeOver(desk.desk().id());
+      note(opened, Act.TAKE_OVER);
+    }
+    return facts(opened);
+  }
+
+  /** Commits an act on the store itself, which says all there is to say. */
+  private void note(OpenStore opened, Act act) throws IOException {
     Journal.Draft draft =
         new Journal.Draft(
-            Act.MAKE,
+            act,
             OptionalLong.empty(),
             settings.clock().instant(),
             settings.person(),
             OptionalLong.empty(),
             false,
             List.of());
-    try (WriteSession session = store.write(opened.catalogue())) {
-      opened.journal().commit(draft, session);
+    try (WriteSession session = opened.store().write(opened.catalogue())) {
+      var unused = opened.journal().commit(draft, session);
     }
-    desk.remember(opened, place);
-    return facts(opened);
   }
 
   /** Makes a store that exists already known here. */

@@ -76,7 +76,7 @@ final class Packer {
     }
     byte[] bytes = leaning.bytes();
     List<Base> bases = leaning.bases();
-    byte[] dictionary = session.baseBytes(bases);
+    byte[] dictionary = dictionary(bases);
     byte[] alone = Compression.compress(bytes, bytes.length);
     byte[] leant =
         Compression.canBeDictionary(dictionary)
@@ -99,6 +99,15 @@ final class Packer {
     leaning.clear();
   }
 
+  // A former state that is damaged saves no space, but the new one must still be recorded.
+  private byte[] dictionary(List<Base> bases) throws IOException {
+    try {
+      return session.baseBytes(bases);
+    } catch (DamagedContentException e) {
+      return new byte[0];
+    }
+  }
+
   private StoredRecord plainRecord(Block block, byte[] bytes, byte[] packed) {
     boolean smaller = packed.length < bytes.length;
     return new StoredRecord(
@@ -116,7 +125,7 @@ final class Packer {
     List<Base> usable = new ArrayList<>();
     int room = BASES_PER_BLOCK;
     for (Base base : bases) {
-      for (Base lower : session.stepDown(base, MAX_DEPTH - 1, DEPTH_AFTER_FULL)) {
+      for (Base lower : lowered(base)) {
         if (lower.length() <= room) {
           usable.add(lower);
           room -= lower.length();
@@ -124,6 +133,14 @@ final class Packer {
       }
     }
     return usable;
+  }
+
+  private List<Base> lowered(Base base) throws IOException {
+    try {
+      return session.stepDown(base, MAX_DEPTH - 1, DEPTH_AFTER_FULL);
+    } catch (DamagedContentException e) {
+      return List.of();
+    }
   }
 
   private static int size(List<Base> bases) {

@@ -29,7 +29,7 @@ import java.util.random.RandomGenerator;
 public final class Store implements Closeable {
 
   private final StoreLayout layout;
-  private final StoreDescription description;
+  private volatile StoreDescription description;
   private final Durability durability;
   private final RandomGenerator random;
   private final Sheaves sheaves;
@@ -81,11 +81,9 @@ public final class Store implements Closeable {
             parameters.sheafLimit(),
             parameters.trial(),
             durability.severalWriters() ? Optional.empty() : Optional.of(desk));
-    Path temporary = root.resolve(StoreLayout.DESCRIPTION + StoreLayout.PENDING);
-    Files.write(temporary, description.encode());
-    durability.force(temporary);
-    durability.replace(temporary, layout.description());
-    return new Store(layout, description, durability, random);
+    Store store = new Store(layout, description, durability, random);
+    store.describe(description);
+    return store;
   }
 
   /**
@@ -96,14 +94,48 @@ public final class Store implements Closeable {
   public static Store open(Path root, Durability durability, RandomGenerator random)
       throws IOException {
     StoreLayout layout = new StoreLayout(root);
+    return new Store(layout, readDescription(layout), durability, random);
+  }
+
+  private static StoreDescription readDescription(StoreLayout layout) throws IOException {
     byte[] bytes;
     try {
       bytes = Files.readAllBytes(layout.description());
     } catch (NoSuchFileException e) {
-      throw new NoSuchFileException(root.toString(), null, "no store lies there");
+      throw new NoSuchFileException(layout.root().toString(), null, "no store lies there");
     }
-    StoreDescription description = StoreDescription.decode(bytes, layout.description().toString());
-    return new Store(layout, description, durability, random);
+    return StoreDescription.decode(bytes, layout.description().toString());
+  }
+
+  private void describe(StoreDescription changed) throws IOException {
+    Path temporary = layout.root().resolve(StoreLayout.DESCRIPTION + StoreLayout.PENDING);
+    Files.write(temporary, changed.encode());
+    durability.force(temporary);
+    durability.replace(temporary, layout.description());
+    description = changed;
+  }
+
+  /**
+   * The one desk that may write, where the place cannot serve several; read again, since another
+   * desk may have taken over.
+   */
+  public Optional<String> onlyDesk() throws IOException {
+    if (description.onlyDesk().isPresent()) {
+      description = readDescription(layout);
+    }
+    return description.onlyDesk();
+  }
+
+  /**
+   * Lets this desk write from now on, and the one that did so far no longer.
+   *
+   * @throws IllegalStateException if the place serves several desks
+   */
+  public void takeOver(String desk) throws IOException {
+    if (onlyDesk().isEmpty()) {
+      throw new IllegalStateException("this place serves several desks");
+    }
+    describe(description.takenOverBy(desk));
   }
 
   /** Whether a store lies in this folder. */

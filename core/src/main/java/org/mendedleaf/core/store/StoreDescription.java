@@ -38,6 +38,11 @@ public record StoreDescription(
   private static final ObjectMapper JSON = new ObjectMapper();
   private static final String SEAL = ",\"sha256\":\"";
 
+  /** The same store with another desk as the only one that writes. */
+  StoreDescription takenOverBy(String desk) {
+    return new StoreDescription(format, id, created, cutting, sheafLimit, trial, Optional.of(desk));
+  }
+
   byte[] encode() {
     ObjectNode node = JSON.createObjectNode();
     node.put("format", format).put("store", id).put("created", created.toString());

@@ -17,6 +17,7 @@ import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.OtherDeskException;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.oracle.FaultyDesk;
 import org.mendedleaf.core.oracle.FaultyFileSystem.Operation;
@@ -209,7 +210,7 @@ class CaptureFaultsTest {
   }
 
   @Test
-  void aPlaceWithoutHardLinksServesTheDeskThatMadeItAndNoOther() throws Exception {
+  void aPlaceWithoutHardLinksServesOneDeskUntilAnotherTakesOver() throws Exception {
     desk.files()
         .setFaults(
             (operation, path, bytes) -> {
@@ -236,6 +237,14 @@ class CaptureFaultsTest {
       try (WriteSession session = store.write(catalogue)) {
         assertThatThrownBy(() -> new Journal(catalogue, "theirs").commit(draft, session))
             .hasMessageContaining("another desk writes there");
+      }
+      store.takeOver("theirs");
+      try (WriteSession session = store.write(catalogue)) {
+        assertThat(new Journal(catalogue, "theirs").commit(draft, session)).isPresent();
+      }
+      try (WriteSession session = store.write(catalogue)) {
+        assertThatThrownBy(() -> new Journal(catalogue, "mine").commit(draft, session))
+            .isInstanceOf(OtherDeskException.class);
       }
     }
   }

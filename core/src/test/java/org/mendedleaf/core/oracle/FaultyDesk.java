@@ -15,6 +15,7 @@ import java.util.OptionalLong;
 import java.util.Random;
 import org.mendedleaf.core.capture.Capture;
 import org.mendedleaf.core.capture.CaptureOutcome;
+import org.mendedleaf.core.capture.PartSize;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
@@ -40,6 +41,7 @@ public final class FaultyDesk implements Closeable {
   private Store store;
   private Catalogue catalogue;
   private long shelf;
+  private PartSize partSize = PartSize.STANDARD;
 
   public FaultyDesk(Path disk) throws IOException {
     Configuration memory =
@@ -127,7 +129,13 @@ public final class FaultyDesk implements Closeable {
         file -> Optional.of("maren"),
         org.mendedleaf.core.capture.FileTimes.AS_THEY_ARE,
         clock,
-        2);
+        2,
+        partSize);
+  }
+
+  /** From now on captures are committed in parts of this size. */
+  public void setPartSize(PartSize size) {
+    partSize = size;
   }
 
   public Mending mending() {
