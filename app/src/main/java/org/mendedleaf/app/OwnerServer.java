@@ -96,7 +96,7 @@ final class OwnerServer implements Closeable {
       Platform.runLater(
           () -> {
             window.toFront();
-            line.rest().stream().findFirst().ifPresent(path -> window.open(folder.resolve(path)));
+            window.open(line.rest().stream().map(folder::resolve).toList());
           });
       return MendedLeafCommand.DONE;
     }

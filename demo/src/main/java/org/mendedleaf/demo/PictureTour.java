@@ -4,6 +4,7 @@ import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
@@ -13,7 +14,6 @@ import javafx.scene.Scene;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
-import javafx.stage.Window;
 import javax.imageio.ImageIO;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.office.Office;
@@ -26,14 +26,23 @@ import org.mendedleaf.desktop.work.Place;
 public final class PictureTour {
 
   // Long enough for questions to the office, a look inside and a layout on a busy machine.
-  private static final long SETTLE_MILLIS = 1500;
+  private static final Duration SETTLED = Duration.ofMillis(1500);
 
   private final MainWindow window;
   private final Path folder;
+  private final Duration settled;
 
   public PictureTour(MainWindow window, Path folder) {
+    this(window, folder, SETTLED);
+  }
+
+  /**
+   * @param settled how long a page is given until it is taken to be complete
+   */
+  PictureTour(MainWindow window, Path folder, Duration settled) {
     this.window = window;
     this.folder = folder;
+    this.settled = settled;
   }
 
   /** Runs the tour in a window of this size; must not be called on the interface thread. */
@@ -77,16 +86,16 @@ public final class PictureTour {
 
   private void picture(String name, Place place, Consumer<Scene> act) throws Exception {
     onInterface(() -> window.go(place));
-    Thread.sleep(SETTLE_MILLIS);
+    Thread.sleep(settled.toMillis());
     onInterface(() -> act.accept(scene()));
-    Thread.sleep(SETTLE_MILLIS);
+    Thread.sleep(settled.toMillis());
     AtomicReference<WritableImage> taken = new AtomicReference<>();
     onInterface(() -> taken.set(scene().snapshot(null)));
     save(taken.get(), folder.resolve(name + ".png"));
   }
 
-  private static Scene scene() {
-    return Window.getWindows().get(0).getScene();
+  private Scene scene() {
+    return window.scene();
   }
 
   private static void onInterface(Runnable act) throws InterruptedException {

@@ -1,5 +1,6 @@
 package org.mendedleaf.desktop.frame;
 
+import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
@@ -117,7 +118,7 @@ public final class MainWindow implements Navigator {
     if (paths.isEmpty()) {
       begin();
     } else {
-      open(paths.get(0));
+      open(paths);
     }
     Timeline idle = new Timeline(new KeyFrame(IDLE, event -> idle()));
     idle.setCycleCount(Animation.INDEFINITE);
@@ -136,6 +137,11 @@ public final class MainWindow implements Navigator {
   public void resize(double width, double height) {
     stage.setWidth(width);
     stage.setHeight(height);
+  }
+
+  /** What the window shows, for pictures of it. */
+  public Scene scene() {
+    return stage.getScene();
   }
 
   /** Closes the window; may be called on any thread. */
@@ -226,6 +232,22 @@ public final class MainWindow implements Navigator {
     context
         .background()
         .ask(() -> placeOf(path.toAbsolutePath().normalize()), this::go, this::complain);
+  }
+
+  /** Shows the first of these paths; going back leads to the others. */
+  public void open(List<Path> paths) {
+    context
+        .background()
+        .ask(
+            () -> {
+              List<Place> places = new ArrayList<>();
+              for (Path path : paths) {
+                places.add(0, placeOf(path.toAbsolutePath().normalize()));
+              }
+              return places;
+            },
+            places -> places.forEach(this::go),
+            this::complain);
   }
 
   private Place placeOf(Path path) throws Exception {
@@ -468,7 +490,7 @@ public final class MainWindow implements Navigator {
         });
     scene.setOnDragDropped(
         event -> {
-          event.getDragboard().getFiles().stream().findFirst().ifPresent(f -> open(f.toPath()));
+          open(event.getDragboard().getFiles().stream().map(File::toPath).toList());
           event.setDropCompleted(true);
         });
   }

@@ -4,73 +4,25 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.concurrent.Callable;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.TimeUnit;
-import javafx.application.Platform;
-import javafx.scene.Node;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
-import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.oracle.TestDesk;
-import org.mendedleaf.desktop.work.Background;
-import org.testfx.api.FxRobot;
-import org.testfx.api.FxToolkit;
-import org.testfx.util.WaitForAsyncUtils;
 
 /** The real window on a real display, driven as a person would, over a real folder. */
-class WindowTest extends FxRobot {
-
-  private static final long PATIENCE_SECONDS = 40;
+class WindowTest extends WindowRobot {
 
   @TempDir Path base;
-  private final ExecutorService workers = Executors.newFixedThreadPool(3);
   private TestDesk desk;
-  private Path opened;
-  private MainWindow window;
 
   @AfterEach
-  void close() throws Exception {
-    FxToolkit.cleanupStages();
-    WaitForAsyncUtils.waitForFxEvents();
-    workers.shutdown();
-    assertThat(workers.awaitTermination(PATIENCE_SECONDS, TimeUnit.SECONDS)).isTrue();
+  void closeDesk() throws Exception {
+    close();
     desk.close();
-  }
-
-  private void show(Office office) throws Exception {
-    FxToolkit.registerPrimaryStage();
-    // Each test has a window of its own: the primary one is shared and would keep its listeners.
-    Stage stage = FxToolkit.registerStage(Stage::new);
-    FxToolkit.setupFixture(
-        () -> {
-          window =
-              new MainWindow(
-                  stage,
-                  office,
-                  new Background(workers, Platform::runLater),
-                  file -> opened = file);
-          window.show(java.util.List.of());
-        });
-  }
-
-  private static void eventually(Callable<Boolean> condition) throws Exception {
-    WaitForAsyncUtils.waitFor(PATIENCE_SECONDS, TimeUnit.SECONDS, condition);
-    WaitForAsyncUtils.waitForFxEvents();
-  }
-
-  private boolean isThere(String query) {
-    return lookup(query).tryQuery().filter(Node::isVisible).isPresent();
-  }
-
-  private String text(String query) {
-    return lookup(query).<Labeled>tryQuery().map(Labeled::getText).orElse("");
   }
 
   @Test
@@ -114,7 +66,7 @@ class WindowTest extends FxRobot {
     desk.write("notes.txt", "two!");
     desk.capture();
     show(desk.office());
-    interact(() -> window.open(desk.file("notes.txt")));
+    interact(() -> window().open(desk.file("notes.txt")));
     eventually(() -> isThere("#leaf-1"));
     eventually(() -> lookup("#life-line").query().isFocused());
 
@@ -155,7 +107,7 @@ class WindowTest extends FxRobot {
     desk.capture();
     Path stray = Files.writeString(base.resolve("stray.txt"), "x");
     show(desk.office());
-    interact(() -> window.open(stray));
+    interact(() -> window().open(stray));
 
     eventually(() -> isThere("#protect-folder"));
     clickOn("#protect-folder");
@@ -173,7 +125,7 @@ class WindowTest extends FxRobot {
     Files.setLastModifiedTime(
         changed, java.nio.file.attribute.FileTime.from(TestDesk.START.plusSeconds(1800)));
     show(desk.office());
-    interact(() -> window.open(desk.folder()));
+    interact(() -> window().open(desk.folder()));
     eventually(
         () ->
             lookup(".table-cell").queryAll().stream()
@@ -194,11 +146,27 @@ class WindowTest extends FxRobot {
     desk.write("a.txt", "x");
     desk.capture();
     show(desk.office());
-    interact(() -> window.open(desk.file("a.txt")));
+    interact(() -> window().open(desk.file("a.txt")));
     eventually(() -> isThere("#leaf-0"));
 
     clickOn("Open in its program");
 
-    eventually(() -> desk.file("a.txt").equals(opened));
+    eventually(() -> desk.file("a.txt").equals(openedInItsProgram()));
+  }
+
+  @Test
+  void filesThatAreDroppedOnTheWindowLeadToTheirPages() throws Exception {
+    desk = new TestDesk(base);
+    Path first = desk.write("first.txt", "x");
+    Path second = desk.write("in/second.txt", "y");
+    desk.capture();
+    show(desk.office());
+    eventually(() -> isThere("#shelf-" + desk.shelf().id()));
+
+    drop(first, second);
+
+    eventually(() -> isThere("#life-line") && text(".title").equals("first.txt"));
+    type(KeyCode.ESCAPE);
+    eventually(() -> text(".title").equals("second.txt"));
   }
 }

@@ -1,0 +1,98 @@
+package org.mendedleaf.desktop.file;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.contains;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.verify;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.desktop.work.Background;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Jobs;
+import org.mendedleaf.desktop.work.Navigator;
+import org.mockito.ArgumentCaptor;
+
+/** What the file page does, without a window: everything runs in turn. */
+class FilePresenterTest {
+
+  @TempDir Path base;
+  private final Navigator navigator = mock();
+  private TestDesk desk;
+  private FilePresenter presenter;
+
+  @BeforeEach
+  void aFileWithThreeStates() throws Exception {
+    desk = new TestDesk(base);
+    for (String text : new String[] {"one", "two!", "three"}) {
+      desk.write("a.txt", text);
+      desk.capture();
+    }
+    Background inTurn = new Background(Runnable::run, Runnable::run);
+    Context context = new Context(desk.office(), inTurn, navigator, new Jobs(inTurn), file -> {});
+    presenter = new FilePresenter(context, desk.life("a.txt").ref());
+    presenter.refresh();
+  }
+
+  @AfterEach
+  void close() {
+    desk.close();
+  }
+
+  @Test
+  void theNewestIsChosenAndFollowedAsLongAsNobodyChoosesAnother() throws Exception {
+    assertThat(presenter.chosenProperty().get()).isEqualTo(2);
+    desk.write("a.txt", "number four");
+    desk.capture();
+    presenter.refresh();
+    assertThat(presenter.chosenProperty().get()).isEqualTo(3);
+
+    presenter.chosenProperty().set(1);
+    desk.write("a.txt", "and number five");
+    desk.capture();
+    presenter.refresh();
+    assertThat(presenter.chosenProperty().get()).isEqualTo(1);
+    assertThat(presenter.insideProperty().get().revision().number()).isEqualTo(1);
+  }
+
+  @Test
+  void theCurrentRevisionMendsOnlyWhatWasChangedSince() throws Exception {
+    assertThat(presenter.canMend()).isFalse();
+    desk.write("a.txt", "saved, not captured");
+    presenter.refresh();
+    assertThat(presenter.canMend()).isTrue();
+  }
+
+  @Test
+  void mendingTellsWhatWasDoneAndTakesItBack() throws Exception {
+    presenter.chosenProperty().set(0);
+    desk.clock().forward(java.time.Duration.ofMinutes(1));
+    presenter.mend();
+
+    assertThat(desk.file("a.txt")).hasContent("one");
+    ArgumentCaptor<Runnable> undo = ArgumentCaptor.captor();
+    verify(navigator).tell(contains("a.txt"), undo.capture());
+    assertThat(presenter.chosenProperty().get()).isEqualTo(3);
+
+    desk.clock().forward(java.time.Duration.ofMinutes(1));
+    undo.getValue().run();
+    assertThat(desk.file("a.txt")).hasContent("three");
+  }
+
+  @Test
+  void whatCannotBeMendedIsSaidAndNothingChanges() throws Exception {
+    Files.delete(desk.file("a.txt"));
+    Files.createDirectory(desk.file("a.txt"));
+    presenter.chosenProperty().set(0);
+    presenter.mend();
+
+    verify(navigator).complain(any());
+    assertThat(desk.file("a.txt")).isDirectory();
+  }
+}

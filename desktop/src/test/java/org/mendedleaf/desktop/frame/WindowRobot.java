@@ -1,0 +1,105 @@
+package org.mendedleaf.desktop.frame;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.when;
+
+import java.io.File;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+import javafx.application.Platform;
+import javafx.event.Event;
+import javafx.event.EventType;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.Labeled;
+import javafx.scene.input.DragEvent;
+import javafx.scene.input.Dragboard;
+import javafx.scene.input.TransferMode;
+import javafx.stage.Stage;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.desktop.work.Background;
+import org.testfx.api.FxRobot;
+import org.testfx.api.FxToolkit;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** The real window on a real display, and hands to drive it. One window at a time. */
+public class WindowRobot extends FxRobot {
+
+  private static final long PATIENCE_SECONDS = 40;
+
+  private final ExecutorService workers = Executors.newFixedThreadPool(3);
+  private volatile Path opened;
+  private MainWindow window;
+  private Stage stage;
+
+  /** Opens the window over this office. */
+  public final void show(Office office) throws Exception {
+    FxToolkit.registerPrimaryStage();
+    // Each test has a window of its own: the primary one is shared and would keep its listeners.
+    stage = FxToolkit.registerStage(Stage::new);
+    FxToolkit.setupFixture(
+        () -> {
+          window =
+              new MainWindow(
+                  stage,
+                  office,
+                  new Background(workers, Platform::runLater),
+                  file -> opened = file);
+          window.show(List.of());
+        });
+  }
+
+  /** Closes the window and waits until nothing asks the office any more. */
+  public final void close() throws Exception {
+    FxToolkit.cleanupStages();
+    WaitForAsyncUtils.waitForFxEvents();
+    workers.shutdown();
+    assertThat(workers.awaitTermination(PATIENCE_SECONDS, TimeUnit.SECONDS)).isTrue();
+  }
+
+  public final MainWindow window() {
+    return window;
+  }
+
+  /** The file that was opened in its program last; null if none was. */
+  public final Path openedInItsProgram() {
+    return opened;
+  }
+
+  public static void eventually(Callable<Boolean> condition) throws Exception {
+    WaitForAsyncUtils.waitFor(PATIENCE_SECONDS, TimeUnit.SECONDS, condition);
+    WaitForAsyncUtils.waitForFxEvents();
+  }
+
+  public final boolean isThere(String query) {
+    return lookup(query).tryQuery().filter(Node::isVisible).isPresent();
+  }
+
+  public final String text(String query) {
+    return lookup(query).<Labeled>tryQuery().map(Labeled::getText).orElse("");
+  }
+
+  /** Drops files on the window as a file manager does; there is none here to drag them from. */
+  public final void drop(Path... files) {
+    Dragboard board = mock();
+    when(board.hasFiles()).thenReturn(true);
+    List<File> dropped = Stream.of(files).map(Path::toFile).toList();
+    when(board.getFiles()).thenReturn(dropped);
+    for (EventType<DragEvent> type : List.of(DragEvent.DRAG_OVER, DragEvent.DRAG_DROPPED)) {
+      interact(
+          () -> {
+            Scene scene = stage.getScene();
+            Event.fireEvent(
+                scene,
+                new DragEvent(
+                    type, board, 400, 300, 400, 300, TransferMode.COPY, null, scene, null));
+          });
+    }
+  }
+}
