@@ -27,7 +27,7 @@ class CrashTest {
 
   private static final int FILES = 30;
 
-  @Property(tries = 40, shrinking = ShrinkingMode.OFF)
+  @Property(shrinking = ShrinkingMode.OFF)
   void aCaptureThatDiesAnywhereIsCompletedByTheNext(@ForAll @LongRange(min = 1, max = 95) long last)
       throws Exception {
     Path disk = Files.createTempDirectory("crash");

@@ -73,6 +73,26 @@ class UpkeepTest {
   }
 
   @Test
+  void aStoreThatCannotBeTidiedStillTakesCaptures() throws Exception {
+    try (TestDesk desk = new TestDesk(base)) {
+      work(desk, 5);
+      try (Stream<Path> files = Files.walk(base.resolve("store/sheaves"))) {
+        Files.delete(files.filter(file -> file.toString().endsWith(".sheaf")).findFirst().get());
+      }
+      desk.restart();
+
+      // More acts than pass between one tidying and the next.
+      for (int i = 0; i < 40; i++) {
+        desk.write("new.txt", "state " + i);
+        desk.capture();
+      }
+
+      assertThat(desk.life("new.txt").revisions()).hasSize(40);
+      assertThat(count(".sheaf")).as("nothing was packed").isGreaterThan(40);
+    }
+  }
+
+  @Test
   void aThousandSegmentsAreFoldedAndTheChainGoesOn() throws Exception {
     try (TestDesk desk = new TestDesk(base)) {
       int captures = 1010;

@@ -40,7 +40,7 @@ class RandomHistoryPropertyTest {
           "with space é.txt",
           "line\nbreak");
 
-  @Property(tries = 40, shrinking = ShrinkingMode.BOUNDED)
+  @Property(shrinking = ShrinkingMode.BOUNDED)
   void everyMomentComesBack(
       @ForAll @Size(min = 5, max = 40) List<@IntRange(min = 0, max = 999) Integer> acts)
       throws Exception {
