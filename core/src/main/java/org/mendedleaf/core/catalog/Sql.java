@@ -13,6 +13,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.sqlite.SQLiteConfig;
 
 /**
  * One connection to a SQLite file with its prepared statements. Every method takes the object's
@@ -26,7 +27,10 @@ final class Sql implements Closeable {
 
   Sql(Path file) throws CatalogueException {
     try {
-      connection = DriverManager.getConnection("jdbc:sqlite:" + file);
+      SQLiteConfig config = new SQLiteConfig();
+      // Else every insert is followed by another query, prepared anew each time.
+      config.setGetGeneratedKeys(false);
+      connection = DriverManager.getConnection("jdbc:sqlite:" + file, config.toProperties());
       // The catalogue can be rebuilt from the store, so it need not wait for the disk.
       for (String pragma :
           List.of(

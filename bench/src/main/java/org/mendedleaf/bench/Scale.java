@@ -1,0 +1,191 @@
+package org.mendedleaf.bench;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.SecureRandom;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
+import java.util.Random;
+import org.mendedleaf.core.catalog.Act;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.Origin;
+import org.mendedleaf.core.catalog.Proposal;
+import org.mendedleaf.core.catalog.ShelfKind;
+import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.store.ContentWriter;
+import org.mendedleaf.core.store.LocalDurability;
+import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.StoreParameters;
+import org.mendedleaf.core.store.WriteSession;
+
+/**
+ * A store with very many files and revisions, made without files on a disk: what matters here is
+ * the catalogue. Measures the questions that must stay fast, and the rebuild.
+ */
+public final class Scale {
+
+  private static final int FILES_PER_FOLDER = 500;
+  private static final int PART = 20_000;
+  private static final Instant START = Instant.parse("2025-01-01T08:00:00Z");
+
+  private final Path base;
+  private final int files;
+  private final int rounds;
+  private final SecureRandom random = new SecureRandom();
+  private Store store;
+  private Catalogue catalogue;
+
+  private Scale(Path base, int files, int rounds) {
+    this.base = base;
+    this.files = files;
+    this.rounds = rounds;
+  }
+
+  /**
+   * @param args a folder to work in; number of files; number of revisions of each
+   */
+  public static void main(String[] args) throws Exception {
+    Scale scale = new Scale(Path.of(args[0]), Integer.parseInt(args[1]), Integer.parseInt(args[2]));
+    scale.run();
+  }
+
+  private void run() throws Exception {
+    Path folder = base.resolve("store");
+    LocalDurability place = LocalDurability.probe(base).unforced();
+    if (!Files.exists(folder)) {
+      Store.make(folder, StoreParameters.STANDARD.forTrial(), START, "desk", place, random).close();
+    }
+    store = Store.open(folder, place, random);
+    catalogue = Catalogue.open(store, base.resolve("catalogue.sqlite"));
+    if (catalogue.files().shelves().isEmpty()) {
+      long start = System.nanoTime();
+      fill();
+      System.out.printf("filled in %.1f s%n", (System.nanoTime() - start) / 1e9);
+    }
+    folderAtAMoment();
+    history();
+    long start = System.nanoTime();
+    long acts = catalogue.rebuild();
+    System.out.printf(
+        "rebuild of %,d revisions, %d acts: %.1f s%n",
+        (long) files * rounds, acts, (System.nanoTime() - start) / 1e9);
+    System.out.printf("catalogue %,d bytes%n", Files.size(base.resolve("catalogue.sqlite")));
+    catalogue.close();
+    store.close();
+  }
+
+  private void fill() throws IOException {
+    Journal journal = new Journal(catalogue, "desk");
+    Proposal shelf = new Proposal.NewShelf("Many", ShelfKind.WORKING, "/many");
+    commit(journal, Act.SHELF, OptionalLong.empty(), START, false, List.of(shelf));
+    ContentRef[] contents = contents();
+    for (int round = 0; round < rounds; round++) {
+      Instant at = START.plus(Duration.ofDays(round * 30L + 1));
+      for (int from = 0; from < files; from += PART) {
+        int to = Math.min(files, from + PART);
+        List<Proposal> saves = new ArrayList<>();
+        for (int file = from; file < to; file++) {
+          FileState state = state(file, at, contents[round]);
+          saves.add(
+              new Proposal.Save(
+                  OptionalLong.empty(), state, Origin.CAPTURE, OptionalInt.empty(), false));
+        }
+        commit(journal, Act.CAPTURE, OptionalLong.of(1), at, to < files, saves);
+      }
+    }
+  }
+
+  private ContentRef[] contents() throws IOException {
+    ContentRef[] contents = new ContentRef[rounds];
+    try (WriteSession session = store.write(catalogue)) {
+      ContentWriter writer = session.writer();
+      for (int round = 0; round < rounds; round++) {
+        byte[] text = ("round " + round).getBytes(StandardCharsets.UTF_8);
+        contents[round] = writer.write(new ByteArrayInputStream(text), Optional.empty());
+      }
+    }
+    return contents;
+  }
+
+  static InnerPath path(int file) {
+    String[] words = {"mainsail", "genoa", "spinnaker", "invoice", "offer", "photo", "letter"};
+    int folder = file / FILES_PER_FOLDER;
+    return new InnerPath(
+        "%s %d/boat %d/%s %06d.csv"
+            .formatted(words[folder % 5], folder / 50, folder, words[file % words.length], file));
+  }
+
+  private static FileState state(int file, Instant at, ContentRef content) {
+    return new FileState(
+        path(file),
+        content.size(),
+        at.minusSeconds(file % 86_400),
+        Optional.of("rw-r--r--"),
+        Optional.of("maren"),
+        Optional.of("dev1-ino" + file),
+        Optional.of(content),
+        Optional.empty());
+  }
+
+  private void commit(
+      Journal journal,
+      Act act,
+      OptionalLong shelf,
+      Instant at,
+      boolean more,
+      List<Proposal> proposals)
+      throws IOException {
+    Journal.Draft draft =
+        new Journal.Draft(act, shelf, at, "maren", OptionalLong.empty(), more, proposals);
+    try (WriteSession session = store.write(catalogue)) {
+      var unused = journal.commit(draft, session);
+    }
+  }
+
+  private void folderAtAMoment() throws IOException {
+    Random choice = new Random(5);
+    double[] millis = new double[400];
+    int rows = 0;
+    for (int i = 0; i < millis.length; i++) {
+      InnerPath folder = path(choice.nextInt(files)).folder();
+      Instant at = START.plus(Duration.ofDays(choice.nextInt(rounds * 30)));
+      long start = System.nanoTime();
+      rows += catalogue.trees().folder(1, folder, at).size();
+      millis[i] = (System.nanoTime() - start) / 1e6;
+    }
+    print("folder at a moment, about " + rows / millis.length + " rows", millis);
+  }
+
+  private void history() throws IOException {
+    Random choice = new Random(6);
+    double[] millis = new double[400];
+    for (int i = 0; i < millis.length; i++) {
+      long start = System.nanoTime();
+      int found = catalogue.files().history(1 + choice.nextInt(files)).size();
+      millis[i] = (System.nanoTime() - start) / 1e6;
+      if (found != rounds) {
+        throw new IOException("a file has " + found + " revisions");
+      }
+    }
+    print("a file's revisions", millis);
+  }
+
+  private static void print(String figure, double[] millis) {
+    Arrays.sort(millis);
+    System.out.printf(
+        "%-40s median %7.2f ms, 99th percentile %7.2f ms%n",
+        figure, millis[millis.length / 2], millis[millis.length * 99 / 100]);
+  }
+}
