@@ -2,7 +2,10 @@ package org.mendedleaf.core.compare;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import javax.xml.stream.XMLInputFactory;
@@ -18,21 +21,24 @@ final class Authors {
 
   private static final int MAX_PROPERTIES = 1 << 20;
 
-  Optional<String> of(String kind, byte[] bytes) {
+  Optional<Look.Author> of(String kind, byte[] bytes) {
     if (kind.contains("officedocument") || kind.contains("x-tika-ooxml")) {
-      return property(bytes, "docProps/core.xml", "lastModifiedBy");
+      return author(bytes, "docProps/core.xml", "lastModifiedBy", "modified");
     }
     if (kind.contains("opendocument")) {
-      return property(bytes, "meta.xml", "creator");
+      return author(bytes, "meta.xml", "creator", "date");
     }
     return Optional.empty();
   }
 
-  private static Optional<String> property(byte[] bytes, String part, String element) {
+  private static Optional<Look.Author> author(
+      byte[] bytes, String part, String name, String saved) {
     try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(bytes))) {
       for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
         if (entry.getName().equals(part)) {
-          return element(zip.readNBytes(MAX_PROPERTIES), element);
+          Map<String, String> found = elements(zip.readNBytes(MAX_PROPERTIES), Set.of(name, saved));
+          return Optional.ofNullable(found.get(name))
+              .map(author -> new Look.Author(author, found.getOrDefault(saved, "")));
         }
       }
     } catch (IOException | XMLStreamException | IllegalArgumentException e) {
@@ -42,17 +48,24 @@ final class Authors {
     return Optional.empty();
   }
 
-  private static Optional<String> element(byte[] xml, String name) throws XMLStreamException {
+  /** The texts of the first elements of these names, without those that are empty. */
+  private static Map<String, String> elements(byte[] xml, Set<String> names)
+      throws XMLStreamException {
     XMLInputFactory factory = XMLInputFactory.newDefaultFactory();
     factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
     factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
     XMLStreamReader reader = factory.createXMLStreamReader(new ByteArrayInputStream(xml));
+    Map<String, String> found = new HashMap<>();
     while (reader.hasNext()) {
-      if (reader.next() == XMLStreamConstants.START_ELEMENT && reader.getLocalName().equals(name)) {
+      if (reader.next() == XMLStreamConstants.START_ELEMENT
+          && names.contains(reader.getLocalName())) {
+        String name = reader.getLocalName();
         String text = reader.getElementText().strip();
-        return text.isEmpty() ? Optional.empty() : Optional.of(text);
+        if (!text.isEmpty()) {
+          found.putIfAbsent(name, text);
+        }
       }
     }
-    return Optional.empty();
+    return found;
   }
 }

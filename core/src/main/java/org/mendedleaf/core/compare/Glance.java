@@ -38,7 +38,7 @@ final class Glance {
    */
   Look look(String name, byte[] bytes, boolean complete) throws IOException {
     String kind = kind(name, bytes);
-    Optional<String> author = complete ? authors.of(kind, bytes) : Optional.empty();
+    Optional<Look.Author> author = complete ? authors.of(kind, bytes) : Optional.empty();
     return new Look(kind, author, inside(kind, bytes, complete));
   }
 

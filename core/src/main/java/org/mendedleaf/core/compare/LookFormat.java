@@ -22,7 +22,8 @@ final class LookFormat {
 
   static void write(Look look, DataOutputStream out) throws IOException {
     writeText(out, look.kind());
-    writeText(out, look.author().orElse(""));
+    writeText(out, look.author().map(Look.Author::name).orElse(""));
+    writeText(out, look.author().map(Look.Author::saved).orElse(""));
     if (look.inside() instanceof Look.Inside.Text text) {
       out.writeByte(TEXT);
       writeText(out, text.text());
@@ -42,7 +43,7 @@ final class LookFormat {
 
   static Look read(DataInputStream in) throws IOException {
     String kind = readText(in);
-    String author = readText(in);
+    Look.Author author = new Look.Author(readText(in), readText(in));
     int tag = in.readByte();
     Look.Inside inside =
         switch (tag) {
@@ -51,7 +52,7 @@ final class LookFormat {
           case NOTHING -> new Look.Inside.Nothing(readText(in));
           default -> throw new IOException("the reading process sent an unknown answer " + tag);
         };
-    return new Look(kind, author.isEmpty() ? Optional.empty() : Optional.of(author), inside);
+    return new Look(kind, author.name().isEmpty() ? Optional.empty() : Optional.of(author), inside);
   }
 
   static void writeBytes(DataOutputStream out, byte[] bytes) throws IOException {

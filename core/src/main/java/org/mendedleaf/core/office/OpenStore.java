@@ -29,7 +29,9 @@ final class OpenStore implements Closeable {
             settings.clock(),
             settings.workers(),
             org.mendedleaf.core.capture.PartSize.STANDARD);
-    this.mending = new Mending(catalogue, journal, capture, settings.clock(), settings.random());
+    this.mending =
+        new Mending(
+            catalogue, journal, capture, settings.clock(), settings.random(), settings.workers());
   }
 
   static OpenStore open(Path folder, OfficeSettings settings, String desk) throws IOException {

@@ -44,10 +44,12 @@ final class Savers {
           if (tells(revision) && !progress.cancelled()) {
             Look look = insides.look(revision, catalogue.contents());
             look.author()
+                .filter(author -> author.fits(revision.state().modified(), settings.zone()))
                 .ifPresent(
                     author ->
                         found.add(
-                            new Proposal.Saver(revision.key(), author, SaverSource.DOCUMENT)));
+                            new Proposal.Saver(
+                                revision.key(), author.name(), SaverSource.DOCUMENT)));
           }
         }
       }

@@ -43,12 +43,13 @@ public final class Mending {
       Journal journal,
       Capture capture,
       InstantSource clock,
-      RandomGenerator random) {
+      RandomGenerator random,
+      int workers) {
     this.catalogue = catalogue;
     this.journal = journal;
     this.capture = capture;
     this.clock = clock;
-    this.placement = new Placement(catalogue.contents(), random);
+    this.placement = new Placement(catalogue.contents(), random, workers);
   }
 
   /**

@@ -1,7 +1,7 @@
 package org.mendedleaf.core.recover;
 
+import java.io.BufferedOutputStream;
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.channels.Channels;
 import java.nio.channels.FileChannel;
@@ -16,13 +16,11 @@ import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.BasicFileAttributeView;
 import java.nio.file.attribute.FileTime;
 import java.nio.file.attribute.PosixFilePermissions;
-import java.security.DigestOutputStream;
-import java.security.MessageDigest;
 import java.util.random.RandomGenerator;
 import org.mendedleaf.core.capture.TemporaryNames;
 import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
+import org.mendedleaf.core.store.ContentRef;
 
 /**
  * Writes a recorded state into place: aside under a temporary name in the same folder, forced, read
@@ -35,10 +33,15 @@ final class Placement {
 
   private final ContentReader contents;
   private final RandomGenerator random;
+  private final int workers;
 
-  Placement(ContentReader contents, RandomGenerator random) {
+  /**
+   * @param workers how many threads check what was written
+   */
+  Placement(ContentReader contents, RandomGenerator random, int workers) {
     this.contents = contents;
     this.random = random;
+    this.workers = workers;
   }
 
   /** Looks once more at the target, right before it is replaced. */
@@ -66,25 +69,19 @@ final class Placement {
   }
 
   private void write(FileState state, Path temporary, Path target) throws IOException {
-    MessageDigest written = ContentId.sha256();
+    ContentRef content = state.content().orElseThrow();
     try (FileChannel channel =
             FileChannel.open(temporary, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
-        OutputStream out = new DigestOutputStream(Channels.newOutputStream(channel), written)) {
-      contents.copy(state.content().orElseThrow(), out);
+        OutputStream out = new BufferedOutputStream(Channels.newOutputStream(channel), BUFFER)) {
+      contents.copyToBeChecked(content, out);
+      out.flush();
       channel.force(true);
     } catch (AccessDeniedException e) {
       throw new RefusedException(
           "%s cannot be mended: there is no permission to write in its folder. Nothing was changed."
               .formatted(target));
     }
-    MessageDigest read = ContentId.sha256();
-    try (InputStream in = Files.newInputStream(temporary)) {
-      byte[] buffer = new byte[BUFFER];
-      for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
-        read.update(buffer, 0, n);
-      }
-    }
-    if (!MessageDigest.isEqual(written.digest(), read.digest())) {
+    if (!contents.isIn(temporary, content, workers)) {
       throw new IOException(
           "%s was not mended: what was written aside reads back differently. What stood there is untouched; check the drive."
               .formatted(target));

@@ -3,6 +3,7 @@ package org.mendedleaf.core.store;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.nio.file.Path;
 import java.security.MessageDigest;
 import java.util.List;
 
@@ -32,6 +33,30 @@ public final class ContentReader {
       throw new DamagedContentException(
           content.id().hex(), "it has %d bytes instead of %d".formatted(written, content.size()));
     }
+  }
+
+  /**
+   * Writes the plain bytes without hashing them: for a file that {@link #isIn} reads again and
+   * compares with the chunks' names, which would find whatever is wrong here as well.
+   */
+  public void copyToBeChecked(ContentRef content, OutputStream out) throws IOException {
+    for (StoredRecord.Entry chunk : chunks(content)) {
+      out.write(sheaves.chunk(chunk.id(), index));
+    }
+  }
+
+  /**
+   * Reads a file and compares it with a content, chunk by chunk, in several threads.
+   *
+   * @return false if the file holds something else
+   * @throws DamagedContentException if that is so because the store itself gives something else
+   */
+  public boolean isIn(Path file, ContentRef content, int workers) throws IOException {
+    if (new FileCheck(chunks(content), workers).holds(file)) {
+      return true;
+    }
+    copy(content, OutputStream.nullOutputStream());
+    return false;
   }
 
   /** The whole content in memory; for small ones. */

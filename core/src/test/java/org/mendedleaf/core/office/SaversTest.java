@@ -4,7 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Instant;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
@@ -56,6 +59,24 @@ class SaversTest {
           .isEqualTo(SaverSource.OWNER);
       desk.office().stores().rebuild(desk.shelf().store());
       assertThat(FileLife.who(desk.life("letter.docx").newest())).isEqualTo(letter);
+    }
+  }
+
+  @Test
+  void aDocumentThatWasCopiedLaterWasNotSavedByItsAuthor() throws Exception {
+    String properties =
+        "<p xmlns:cp='c'><cp:lastModifiedBy>Priya Dunmore</cp:lastModifiedBy>"
+            + "<modified>2026-03-02T09:00:00Z</modified></p>";
+    try (TestDesk desk = new TestDesk(base)) {
+      Path saved = desk.write("saved.docx", document(properties));
+      Path copied = desk.write("copied.docx", document(properties));
+      Files.setLastModifiedTime(saved, FileTime.from(Instant.parse("2026-03-02T09:00:04Z")));
+      Files.setLastModifiedTime(copied, FileTime.from(Instant.parse("2026-03-02T14:30:00Z")));
+      desk.capture();
+
+      assertThat(FileLife.who(desk.life("saved.docx").newest()).name()).isEqualTo("Priya Dunmore");
+      assertThat(FileLife.who(desk.life("copied.docx").newest()).source())
+          .isEqualTo(SaverSource.OWNER);
     }
   }
 

@@ -139,7 +139,7 @@ public final class FaultyDesk implements Closeable {
   }
 
   public Mending mending() {
-    return new Mending(catalogue, journal(), captures(), clock, random);
+    return new Mending(catalogue, journal(), captures(), clock, random, 2);
   }
 
   public CaptureOutcome capture() throws IOException {
