@@ -76,6 +76,11 @@ public final class Catalogue implements ChunkIndex, Closeable {
     return new TreeQuestions(reading);
   }
 
+  /** Questions about names. */
+  public NameQuestions names() {
+    return new NameQuestions(reading);
+  }
+
   /** Questions about what was done. */
   public LedgerQuestions ledger() {
     return new LedgerQuestions(reading);

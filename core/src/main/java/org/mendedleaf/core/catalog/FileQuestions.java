@@ -53,11 +53,7 @@ public final class FileQuestions {
                 row.getLong(8),
                 row.getBoolean(6)),
         """
-        SELECT id, name, kind, folder, at, first_done,
-          (SELECT COUNT(*) FROM file WHERE file.shelf = shelf.id AND present),
-          (SELECT COUNT(*) FROM revision JOIN file ON file.id = revision.file
-            WHERE file.shelf = shelf.id)
-        FROM shelf ORDER BY id""");
+        SELECT id, name, kind, folder, at, first_done, files, revisions FROM shelf ORDER BY id""");
   }
 
   public Optional<RecordedFile> file(long id) throws IOException {

@@ -5,9 +5,11 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.store.Location;
@@ -27,6 +29,10 @@ final class Projection {
   // Files beyond it are new and have nothing that ends; a first capture saves half its time by
   // that.
   private long lastFile;
+  // What the segment changes in the counts of its shelf, and who saved what in it.
+  private long files;
+  private long revisions;
+  private final Set<SavedBy> savedBy = new LinkedHashSet<>();
 
   Projection(Store store, Sql sql) {
     this.store = store;
@@ -63,6 +69,14 @@ final class Projection {
       if (detail.isPresent()) {
         apply(header, new RevisionKey(segment.number(), line), detail.get(), blocks);
       }
+    }
+    noteSavers();
+    if (header.shelf().isPresent()) {
+      sql.update(
+          "UPDATE shelf SET files = files + ?, revisions = revisions + ? WHERE id = ?",
+          files,
+          revisions,
+          header.shelf().getAsLong());
     }
     if (header.act() == Act.CAPTURE && !header.more()) {
       sql.update("UPDATE shelf SET first_done = 1 WHERE id = ?", header.shelf().orElseThrow());
@@ -115,6 +129,10 @@ final class Projection {
       FileState state = MetadataFormat.fileState(blocks.line(moved.at()));
       long path = path(header.shelf().orElseThrow(), state.path());
       sql.update(
+          "INSERT OR IGNORE INTO former SELECT path, id FROM file WHERE id = ? AND path <> ?",
+          moved.file(),
+          path);
+      sql.update(
           "UPDATE file SET path = ?, touched = ? WHERE id = ?", path, key.segment(), moved.file());
       newState(moved.file(), path, state, at, key.segment());
     } else if (detail instanceof Detail.Touched touched) {
@@ -123,8 +141,11 @@ final class Projection {
       sql.update("UPDATE file SET touched = ? WHERE id = ?", key.segment(), touched.file());
       newState(touched.file(), path, state, at, key.segment());
     } else if (detail instanceof Detail.Removed removed) {
-      sql.update(
-          "UPDATE file SET present = 0, touched = ? WHERE id = ?", key.segment(), removed.file());
+      files -=
+          sql.update(
+              "UPDATE file SET present = 0, touched = ? WHERE id = ? AND present",
+              key.segment(),
+              removed.file());
       endStates(removed.file(), at);
       endCurrent(removed.file(), at);
     } else if (detail instanceof Detail.FolderChanged folder) {
@@ -132,7 +153,7 @@ final class Projection {
     } else if (detail instanceof Detail.ShelfAdded added) {
       JsonNode node = blocks.line(added.at());
       sql.update(
-          "INSERT INTO shelf VALUES (?,?,?,?,?,0)",
+          "INSERT INTO shelf VALUES (?,?,?,?,?,0,0,0)",
           added.shelf(),
           node.get("name").asText(),
           node.get("kind").asText(),
@@ -146,6 +167,12 @@ final class Projection {
           node.get("source").asText(),
           found.revision().segment(),
           found.revision().line());
+      sql.first(
+              row -> row.getLong(1),
+              "SELECT file FROM revision WHERE segment = ? AND line = ?",
+              found.revision().segment(),
+              found.revision().line())
+          .ifPresent(file -> savedBy.add(new SavedBy(node.get("who").asText(), file)));
     }
   }
 
@@ -156,10 +183,16 @@ final class Projection {
     long at = Times.nanos(header.at());
     // A desk with a late clock must not make a revision current before the one it follows.
     boolean fresh = revised.file() > lastFile;
-    long since = fresh ? at : Math.max(at, lastCurrentFrom(revised.file()));
-    if (!fresh) {
+    long since = at;
+    if (fresh) {
+      files++;
+    } else {
+      Before before = before(revised.file());
+      since = Math.max(at, before.currentFrom());
       endCurrent(revised.file(), since);
+      files += before.present() ? 0 : 1;
     }
+    revisions++;
     long revision =
         sql.insert(
             """
@@ -201,12 +234,38 @@ final class Projection {
         key.segment());
     newState(revised.file(), path, state, since, key.segment());
     lastFile = Math.max(lastFile, revised.file());
+    boolean ours = revised.origin() == Origin.MEND || revised.origin() == Origin.UNDO;
+    String saver = ours ? header.by() : state.owner().orElse(header.by());
+    savedBy.add(new SavedBy(saver, revised.file()));
   }
 
-  private long lastCurrentFrom(long file) throws IOException {
+  private record Before(long currentFrom, boolean present) {}
+
+  private Before before(long file) throws IOException {
     return sql.first(
-            row -> row.getLong(1), "SELECT MAX(current_from) FROM revision WHERE file = ?", file)
-        .orElse(Long.MIN_VALUE);
+            row -> new Before(row.getLong(1), row.getBoolean(2)),
+            """
+            SELECT MAX(current_from), (SELECT present FROM file WHERE id = ?1)
+            FROM revision WHERE file = ?1""",
+            file)
+        .orElseThrow();
+  }
+
+  private record SavedBy(String name, long file) {}
+
+  private void noteSavers() throws IOException {
+    Map<String, Long> ids = new HashMap<>();
+    for (SavedBy by : savedBy) {
+      Long saver = ids.get(by.name());
+      if (saver == null) {
+        sql.update("INSERT OR IGNORE INTO saver (name) VALUES (?)", by.name());
+        saver =
+            sql.first(row -> row.getLong(1), "SELECT id FROM saver WHERE name = ?", by.name())
+                .orElseThrow();
+        ids.put(by.name(), saver);
+      }
+      sql.update("INSERT OR IGNORE INTO saved VALUES (?,?)", saver, by.file());
+    }
   }
 
   private void newState(long file, long path, FileState state, long at, long segment)
@@ -278,8 +337,13 @@ final class Projection {
       return known.get();
     }
     Long folder = inner.isRoot() ? null : path(shelf, inner.folder());
-    return sql.insert(
-        "INSERT INTO path (shelf, folder, inner) VALUES (?,?,?)", shelf, folder, inner.bytes());
+    long added =
+        sql.insert(
+            "INSERT INTO path (shelf, folder, inner) VALUES (?,?,?)", shelf, folder, inner.bytes());
+    if (!inner.isRoot()) {
+      new NameIndex(sql).add(added, inner);
+    }
+    return added;
   }
 
   /** The metadata blocks of one commit, read when first needed. */

@@ -8,7 +8,7 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 2;
+  static final int VERSION = 3;
 
   static final List<String> TABLES =
       List.of(
@@ -24,15 +24,28 @@ final class Schema {
             start INTEGER, size INTEGER, depth INTEGER) WITHOUT ROWID""",
           """
           CREATE TABLE shelf (id INTEGER PRIMARY KEY, name TEXT, kind TEXT, folder TEXT,
-            at INTEGER, first_done INTEGER)""",
+            at INTEGER, first_done INTEGER, files INTEGER, revisions INTEGER)""",
           """
           CREATE TABLE path (id INTEGER PRIMARY KEY, shelf INTEGER, folder INTEGER, inner BLOB,
             UNIQUE (shelf, inner))""",
+          "CREATE INDEX path_folder ON path (folder)",
           """
           CREATE TABLE file (id INTEGER PRIMARY KEY, shelf INTEGER, path INTEGER, present INTEGER,
             last_number INTEGER, current INTEGER, touched INTEGER)""",
           "CREATE INDEX file_touched ON file (shelf, touched)",
           "CREATE INDEX file_path ON file (path)",
+          // Paths that a file had before the present one.
+          "CREATE TABLE former (path INTEGER, file INTEGER, PRIMARY KEY (path, file)) WITHOUT ROWID",
+          // Who saved any revision of which file, for the search.
+          "CREATE TABLE saver (id INTEGER PRIMARY KEY, name TEXT UNIQUE)",
+          "CREATE TABLE saved (saver INTEGER, file INTEGER, PRIMARY KEY (saver, file)) WITHOUT ROWID",
+          // Row ids are those of the paths; the names are folded, see NameIndex.
+          """
+          CREATE VIRTUAL TABLE name_part USING fts5(name, content='', detail=none,
+            tokenize='trigram case_sensitive 1')""",
+          """
+          CREATE VIRTUAL TABLE name_word USING fts5(name, content='', detail=none,
+            tokenize='unicode61', prefix='1 2')""",
           """
           CREATE TABLE revision (id INTEGER PRIMARY KEY, file INTEGER, number INTEGER,
             segment INTEGER, line INTEGER, at INTEGER, current_from INTEGER, current_until INTEGER,

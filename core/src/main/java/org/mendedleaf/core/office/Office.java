@@ -51,6 +51,11 @@ public final class Office implements Closeable {
     return new FileLives(this, desk, settings);
   }
 
+  /** Finds files by any name they ever had. */
+  public Search search() {
+    return new Search(this, desk);
+  }
+
   /** Finds files by what a person writes. */
   public Addresses addresses() {
     return new Addresses(this);

@@ -1,0 +1,73 @@
+package org.mendedleaf.core.catalog;
+
+import java.io.IOException;
+import java.text.Normalizer;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.regex.Pattern;
+
+/**
+ * Every name that a file or folder ever had, so that any part of it is found at once: an FTS5 index
+ * of its trigrams, and one of the beginnings of its words for one and two letters. Both hold folded
+ * names and give the row ids of paths; neither keeps the names or positions, so what they find is a
+ * candidate that is still to be compared.
+ */
+final class NameIndex {
+
+  static final int PART = 3;
+
+  private static final Pattern MARKS = Pattern.compile("\\p{M}+");
+
+  private final Sql sql;
+
+  NameIndex(Sql sql) {
+    this.sql = sql;
+  }
+
+  /** Adds the last name of a path. */
+  void add(long path, InnerPath inner) throws IOException {
+    String name = fold(inner.name());
+    sql.update("INSERT INTO name_part (rowid, name) VALUES (?,?)", path, name);
+    sql.update("INSERT INTO name_word (rowid, name) VALUES (?,?)", path, name);
+  }
+
+  /** Without accents and differences of case, as everything is compared here. */
+  static String fold(String text) {
+    String shown = Names.shown(text);
+    String plain =
+        shown.chars().allMatch(c -> c < 128)
+            ? shown
+            : MARKS.matcher(Normalizer.normalize(shown, Normalizer.Form.NFKD)).replaceAll("");
+    return plain.toLowerCase(Locale.ROOT);
+  }
+
+  /**
+   * Paths whose last name may contain this text, newest first.
+   *
+   * @param folded at least one character
+   */
+  List<Long> candidates(String folded, int limit) throws IOException {
+    boolean isPart = folded.codePointCount(0, folded.length()) >= PART;
+    String table = isPart ? "name_part" : "name_word";
+    String query = isPart ? trigrams(folded) : quoted(folded) + " *";
+    return sql.list(
+        row -> row.getLong(1),
+        "SELECT rowid FROM %s WHERE %s MATCH ? ORDER BY rowid DESC LIMIT ?".formatted(table, table),
+        query,
+        limit);
+  }
+
+  private static String trigrams(String folded) {
+    int[] points = folded.codePoints().toArray();
+    List<String> terms = new ArrayList<>();
+    for (int i = 0; i + PART <= points.length; i++) {
+      terms.add(quoted(new String(points, i, PART)));
+    }
+    return String.join(" AND ", terms);
+  }
+
+  private static String quoted(String text) {
+    return '"' + text.replace("\"", "\"\"") + '"';
+  }
+}
