@@ -20,6 +20,7 @@ import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.FileState;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.NameQuery;
 import org.mendedleaf.core.catalog.Origin;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.ShelfKind;
@@ -76,6 +77,10 @@ public final class Scale {
     }
     folderAtAMoment();
     history();
+    for (String typed :
+        new String[] {"g", "ge", "gen", "genoa", "genoa 0012", "boat 777", "csv", "spinnaker 5"}) {
+      search(typed);
+    }
     long start = System.nanoTime();
     long acts = catalogue.rebuild();
     System.out.printf(
@@ -180,6 +185,17 @@ public final class Scale {
       }
     }
     print("a file's revisions", millis);
+  }
+
+  private void search(String typed) throws IOException {
+    double[] millis = new double[20];
+    int found = 0;
+    for (int i = 0; i < millis.length; i++) {
+      long start = System.nanoTime();
+      found = catalogue.names().find(NameQuery.parse(typed), 200).files().size();
+      millis[i] = (System.nanoTime() - start) / 1e6;
+    }
+    print("search “" + typed + "”, " + found + " told", millis);
   }
 
   private static void print(String figure, double[] millis) {

@@ -1,8 +1,10 @@
 package org.mendedleaf.core.catalog;
 
 import java.io.IOException;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -192,16 +194,21 @@ public final class NameQuestions {
 
   /** Everything in a folder, at any depth. */
   private void below(long folder, int limit, Map<Long, InnerPath> into) throws IOException {
-    var unused =
-        sql.list(
-            row -> into.put(row.getLong(1), InnerPath.ofBytes(row.getBytes(2))),
-            """
-            WITH RECURSIVE below(id) AS (
-              SELECT id FROM path WHERE folder = ?1
-              UNION ALL SELECT path.id FROM path JOIN below ON path.folder = below.id)
-            SELECT path.id, path.inner FROM below JOIN path ON path.id = below.id LIMIT ?2""",
-            folder,
-            limit);
+    Deque<Long> folders = new ArrayDeque<>(List.of(folder));
+    int left = limit;
+    while (!folders.isEmpty() && left > 0) {
+      List<Long> children =
+          sql.list(
+              row -> {
+                into.put(row.getLong(1), InnerPath.ofBytes(row.getBytes(2)));
+                return row.getLong(1);
+              },
+              "SELECT id, inner FROM path WHERE folder = ? LIMIT ?",
+              folders.pop(),
+              left);
+      left -= children.size();
+      folders.addAll(children);
+    }
   }
 
   private Map<Long, InnerPath> removed() throws IOException {
