@@ -20,6 +20,7 @@ import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.FileState;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.NameQuery;
 import org.mendedleaf.core.catalog.Origin;
 import org.mendedleaf.core.catalog.Proposal;
@@ -167,7 +168,7 @@ public final class Scale {
       InnerPath folder = path(choice.nextInt(files)).folder();
       Instant at = START.plus(Duration.ofDays(choice.nextInt(rounds * 30)));
       long start = System.nanoTime();
-      rows += catalogue.trees().folder(1, folder, at).size();
+      rows += catalogue.trees().folder(1, folder, new Moment.At(at)).size();
       millis[i] = (System.nanoTime() - start) / 1e6;
     }
     print("folder at a moment, about " + rows / millis.length + " rows", millis);

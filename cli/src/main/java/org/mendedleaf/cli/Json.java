@@ -5,18 +5,22 @@ import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.util.HexFormat;
+import java.util.List;
 import org.mendedleaf.core.capture.CaptureReport;
 import org.mendedleaf.core.capture.Problem;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.LedgerEntry;
+import org.mendedleaf.core.catalog.MomentEntry;
 import org.mendedleaf.core.catalog.Names;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.Since;
 import org.mendedleaf.core.catalog.TreeEntry;
+import org.mendedleaf.core.catalog.Who;
 import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.Search;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.StoreFacts;
 import org.mendedleaf.core.office.VerifyReport;
-import org.mendedleaf.core.office.Who;
 import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.store.ContentRef;
 
@@ -103,8 +107,33 @@ final class Json {
     return node.put("current", revision.isCurrent() && life.file().present());
   }
 
-  static ObjectNode entry(TreeEntry entry, ContentReader contents, boolean withHash)
+  static ObjectNode found(Search.Found found, List<String> formerPaths) {
+    ObjectNode node = object();
+    node.put("id", found.file().id()).put("shelf", found.shelf().name());
+    putPath(node, found.file().path());
+    ArrayNode former = node.putArray("formerPaths");
+    formerPaths.forEach(former::add);
+    node.put("exists", found.file().present());
+    node.putObject("newest")
+        .put("revision", found.newest().number())
+        .put("currentFrom", found.newest().currentFrom().toString())
+        .put("size", found.newest().state().size())
+        .put("who", FileLife.who(found.newest()).name());
+    return node;
+  }
+
+  static ObjectNode searched(Search.Searched place) {
+    return object()
+        .put("shelf", place.shelf())
+        .put("store", place.store().toString())
+        .put("since", place.since().toString())
+        .put("files", place.files())
+        .put("revisions", place.revisions());
+  }
+
+  static ObjectNode entry(MomentEntry row, ContentReader contents, boolean withHash)
       throws IOException {
+    TreeEntry entry = row.entry();
     ObjectNode node = object();
     entry.file().ifPresent(id -> node.put("id", id));
     putPath(node, entry.path());
@@ -118,7 +147,15 @@ final class Json {
     entry.link().ifPresent(link -> node.put("link", Names.shown(link)));
     entry.revision().ifPresent(number -> node.put("revision", number));
     node.put("modified", entry.modified().toString());
+    row.gone().ifPresent(at -> node.put("goneAt", at.toString()));
+    row.since().ifPresent(since -> putBecame(node.putObject("became"), since));
     return node.put("since", entry.since().toString());
+  }
+
+  private static void putBecame(ObjectNode node, Since since) {
+    node.put("laterRevisions", since.later()).put("sameContent", since.sameContent());
+    since.nowAt().ifPresent(path -> node.put("nowAt", path.shown()));
+    since.removedAt().ifPresent(at -> node.put("removedAt", at.toString()));
   }
 
   static ObjectNode verify(VerifyReport report) {

@@ -31,6 +31,8 @@ import picocli.CommandLine.ScopeType;
       ShelfCommand.class,
       StoreCommand.class,
       CaptureCommand.class,
+      FindCommand.class,
+      SnapshotCommand.class,
       HistoryCommand.class,
       ShowCommand.class,
       MendCommand.class,

@@ -3,7 +3,11 @@ package org.mendedleaf.cli;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
+import org.mendedleaf.core.catalog.MomentEntry;
+import org.mendedleaf.core.catalog.Since;
 
 /** Times and sizes as lines for people. */
 final class Text {
@@ -30,5 +34,26 @@ final class Text {
       }
     }
     throw new AssertionError("unreachable");
+  }
+
+  /** What became of a line since, as the end of the line; empty where nothing did. */
+  static String became(MomentEntry row, ZoneId zone) {
+    if (row.gone().isPresent()) {
+      return "  (removed " + moment(row.gone().get(), zone) + ")";
+    }
+    if (row.since().isEmpty() || row.since().get().isNothing()) {
+      return "";
+    }
+    Since since = row.since().get();
+    List<String> words = new ArrayList<>();
+    if (since.later() > 0) {
+      words.add(
+          since.sameContent()
+              ? "the same again, %d revisions later".formatted(since.later())
+              : "%d revisions later now".formatted(since.later()));
+    }
+    since.nowAt().ifPresent(path -> words.add("now " + path.shown()));
+    since.removedAt().ifPresent(at -> words.add("removed " + moment(at, zone)));
+    return "  (" + String.join(", ", words) + ")";
   }
 }

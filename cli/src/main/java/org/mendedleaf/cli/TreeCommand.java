@@ -6,13 +6,16 @@ import java.io.IOException;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.concurrent.Callable;
-import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.catalog.MomentEntry;
 import org.mendedleaf.core.catalog.TreeEntry;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.OfficeSettings;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.When;
 import org.mendedleaf.core.store.ContentReader;
+import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -27,12 +30,23 @@ final class TreeCommand implements Callable<Integer> {
   @Parameters(paramLabel = "SHELF[:folder]")
   private String place;
 
-  @Option(
-      names = "--at",
-      paramLabel = "WHEN",
-      defaultValue = "now",
-      description = "An instant, a date and time, or words: “last thu 17:00”, “2 h ago”.")
-  private String at;
+  @ArgGroup private Point point = new Point();
+
+  /** A moment or a snapshot. */
+  private static final class Point {
+    @Option(
+        names = "--at",
+        paramLabel = "WHEN",
+        defaultValue = "now",
+        description = "An instant, a date and time, or words: “last thu 17:00”, “2 h ago”.")
+    private String at = "now";
+
+    @Option(names = "--snapshot", paramLabel = "S", description = "A snapshot's label or number.")
+    private String snapshot;
+  }
+
+  @Option(names = "--removed", description = "Also what had been removed by then, as it was last.")
+  private boolean removed;
 
   @Option(names = "--sha256", description = "Also the SHA-256 of each file's bytes.")
   private boolean sha256;
@@ -43,34 +57,45 @@ final class TreeCommand implements Callable<Integer> {
   }
 
   private Answer tree(Office office) throws IOException {
-    int colon = place.indexOf(':');
-    Shelf shelf = office.shelves().named(colon < 0 ? place : place.substring(0, colon));
-    String inner = colon < 0 ? "" : place.substring(colon + 1).replaceAll("^/+|/+$", "");
-    var settings = office.settings();
-    Instant moment = new When(settings.zone()).parse(at, settings.clock().instant());
+    ShelfFolder asked = ShelfFolder.parse(office, place);
+    Shelf shelf = asked.shelf();
+    OfficeSettings settings = office.settings();
+    Moment moment = moment(office, shelf);
     ObjectNode node = Json.object();
-    node.put("shelf", shelf.name()).put("at", moment.toString());
+    node.put("shelf", shelf.name()).put("at", moment.instant().toString());
+    if (moment instanceof Moment.InSnapshot in) {
+      node.put("snapshot", in.snapshot().id());
+    }
     node.put("zone", settings.zone().getId());
-    Optional<Instant> captured = office.shelves().capturedBefore(shelf, moment);
+    Optional<Instant> captured = office.moments().capturedBefore(shelf, moment.instant());
     captured.ifPresentOrElse(
         when -> node.put("capturedAt", when.toString()), () -> node.putNull("capturedAt"));
     ArrayNode entries = node.putArray("entries");
     StringBuilder text = new StringBuilder();
-    text.append("%s at %s%n".formatted(shelf.name(), Text.moment(moment, settings.zone())));
+    text.append(
+        "%s at %s%n".formatted(shelf.name(), Text.moment(moment.instant(), settings.zone())));
     ContentReader contents = office.files().contents(shelf.store());
-    for (TreeEntry entry : office.shelves().tree(shelf, new InnerPath(inner), moment, true)) {
-      entries.add(Json.entry(entry, contents, sha256));
-      text.append(line(entry));
+    for (MomentEntry row : office.moments().rows(shelf, asked.folder(), moment, removed)) {
+      entries.add(Json.entry(row, contents, sha256));
+      text.append(line(row.entry())).append(Text.became(row, settings.zone())).append("\n");
     }
     return Answer.done(node, text.toString());
   }
 
+  private Moment moment(Office office, Shelf shelf) throws IOException {
+    if (point.snapshot != null) {
+      return new Moment.InSnapshot(office.snapshots().named(shelf, point.snapshot));
+    }
+    OfficeSettings settings = office.settings();
+    return new Moment.At(new When(settings.zone()).parse(point.at, settings.clock().instant()));
+  }
+
   private static String line(TreeEntry entry) {
     return switch (entry.kind()) {
-      case FOLDER -> "%s/%n".formatted(entry.path().shown());
-      case LINK -> "%s -> %s%n".formatted(entry.path().shown(), entry.link().orElse(""));
+      case FOLDER -> "%s/".formatted(entry.path().shown());
+      case LINK -> "%s -> %s".formatted(entry.path().shown(), entry.link().orElse(""));
       case FILE ->
-          "%s  %s  %d bytes%n"
+          "%s  %s  %d bytes"
               .formatted(
                   entry.path().shown(),
                   FileLife.numbered(entry.revision().orElse(0)),

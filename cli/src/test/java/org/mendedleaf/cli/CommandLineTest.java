@@ -72,7 +72,7 @@ class CommandLineTest {
   void questionsAnswer() throws Exception {
     JsonNode tree = answer("tree", "tree", "Plans", "--sha256");
     assertThat(tree.get("entries")).hasSize(4);
-    assertThat(answer("tree", "tree", "Plans:in").get("entries")).hasSize(2);
+    assertThat(answer("tree", "tree", "Plans:in").get("entries")).hasSize(1);
     assertThat(answer("tree", "tree", "Plans", "--at", "2 d ago").get("entries")).isEmpty();
     assertThat(answer("covered", "covered", "work/in").get("state").asText()).isEqualTo("recorded");
     assertThat(answer("covered", "covered", "store").get("state").asText())
@@ -140,5 +140,34 @@ class CommandLineTest {
     Typed.Ran ran = typed.onDesk("home2").run("store", "take-over", "store");
     assertThat(ran.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
     assertThat(ran.err()).contains("nothing to take over");
+  }
+
+  @Test
+  void filesAreFoundByAnyNameTheyEverHad() throws Exception {
+    Files.move(work.resolve("plan.txt"), work.resolve("final.txt"));
+    typed.done("capture");
+    JsonNode found = answer("find", "find", "pla");
+    assertThat(found.at("/files/0/path").asText()).isEqualTo("final.txt");
+    assertThat(found.at("/files/0/formerPaths/0").asText()).isEqualTo("plan.txt");
+    assertThat(run("find", "plan").text()).contains("Plans:final.txt", "once called plan.txt");
+    Typed.Ran nothing = run("find", "nowhere");
+    assertThat(nothing.exit()).isZero();
+    assertThat(nothing.text()).contains("Looked in", "the shelf “Plans”");
+  }
+
+  @Test
+  void aSnapshotIsTakenLookedIntoAndUnlabelled() throws Exception {
+    JsonNode taken = answer("snapshot", "snapshot", "take", "Plans", "--label", "L", "--why", "W");
+    assertThat(taken.get("files").asInt()).isEqualTo(3);
+    Files.delete(work.resolve("in/other.csv"));
+    typed.done("capture");
+    JsonNode tree = answer("tree", "tree", "Plans:in", "--snapshot", "L");
+    assertThat(tree.at("/entries/0/became/removedAt").asText()).isNotEmpty();
+    assertThat(answer("tree", "tree", "Plans:in").get("entries")).isEmpty();
+    assertThat(answer("tree", "tree", "Plans:in", "--removed").at("/entries/0/goneAt").asText())
+        .isNotEmpty();
+    assertThat(answer("snapshot-list", "snapshot", "list", "Plans").get("snapshots")).hasSize(1);
+    answer("snapshot", "snapshot", "unlabel", "Plans", "L");
+    assertThat(run("tree", "Plans", "--snapshot", "L").err()).contains("has no snapshot “L”");
   }
 }

@@ -19,6 +19,10 @@ public enum Act {
   SAVERS("savers"),
   /** Small sheaves were put together. */
   PACK("pack"),
+  /** A moment was labelled. */
+  SNAPSHOT("snapshot"),
+  /** A snapshot was let go. */
+  UNLABEL("unlabel"),
   /** Another desk took over a store whose place serves one desk only. */
   TAKE_OVER("take-over");
 

@@ -71,6 +71,10 @@ final class Assignment {
     } else if (proposal instanceof Proposal.NewShelf) {
       newShelf = OptionalLong.of(files.lastShelf() + 1);
       return Optional.of(new Detail.ShelfAdded(newShelf.getAsLong(), place));
+    } else if (proposal instanceof Proposal.TakeSnapshot) {
+      return Optional.of(new Detail.SnapshotTaken(files.lastSnapshot() + 1, place));
+    } else if (proposal instanceof Proposal.Unlabel unlabel) {
+      return Optional.of(new Detail.Unlabelled(unlabel.snapshot()));
     } else if (proposal instanceof Proposal.Saver saver) {
       return Optional.of(new Detail.SaverFound(saver.revision(), place));
     }

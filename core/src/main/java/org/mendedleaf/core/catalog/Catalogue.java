@@ -76,6 +76,21 @@ public final class Catalogue implements ChunkIndex, Closeable {
     return new TreeQuestions(reading);
   }
 
+  /** Questions about snapshots. */
+  public SnapshotQuestions snapshots() {
+    return new SnapshotQuestions(reading);
+  }
+
+  /** Questions about folders at a moment and what became of them. */
+  public MomentQuestions moments() {
+    return new MomentQuestions(reading);
+  }
+
+  /** Questions about what changed when. */
+  public ChangeQuestions changes() {
+    return new ChangeQuestions(reading);
+  }
+
   /** Questions about names. */
   public NameQuestions names() {
     return new NameQuestions(reading);

@@ -15,6 +15,7 @@ import java.util.OptionalInt;
  * {"move":FILE,"m":[b,l]}      {"touch":FILE,"m":[b,l]}     {"remove":FILE}
  * {"folder":"here","m":[b,l]}  {"folder":"gone","m":[b,l]}
  * {"shelf":SHELF,"m":[b,l]}    {"saver":[SEGMENT,LINE],"m":[b,l]}
+ * {"snapshot":SNAPSHOT,"m":[b,l]}  {"unlabel":SNAPSHOT}
  * </pre>
  */
 sealed interface Detail {
@@ -37,6 +38,10 @@ sealed interface Detail {
 
   record SaverFound(RevisionKey revision, Place at) implements Detail {}
 
+  record SnapshotTaken(long snapshot, Place at) implements Detail {}
+
+  record Unlabelled(long snapshot) implements Detail {}
+
   /** The line of the log. */
   default String encode() {
     ObjectNode node = JsonNodeFactory.instance.objectNode();
@@ -58,6 +63,10 @@ sealed interface Detail {
     } else if (this instanceof SaverFound found) {
       node.putArray("saver").add(found.revision().segment()).add(found.revision().line());
       put(node, found.at());
+    } else if (this instanceof SnapshotTaken taken) {
+      put(node.put("snapshot", taken.snapshot()), taken.at());
+    } else if (this instanceof Unlabelled unlabelled) {
+      node.put("unlabel", unlabelled.snapshot());
     }
     return node.toString();
   }
@@ -88,6 +97,10 @@ sealed interface Detail {
       JsonNode key = node.get("saver");
       detail =
           new SaverFound(new RevisionKey(key.get(0).asLong(), key.get(1).asInt()), place(node));
+    } else if (node.has("snapshot")) {
+      detail = new SnapshotTaken(node.get("snapshot").asLong(), place(node));
+    } else if (node.has("unlabel")) {
+      detail = new Unlabelled(node.get("unlabel").asLong());
     }
     return Optional.ofNullable(detail);
   }

@@ -212,6 +212,10 @@ public final class FileQuestions {
     return sql.first(row -> row.getLong(1), "SELECT MAX(id) FROM file").orElse(0L);
   }
 
+  long lastSnapshot() throws IOException {
+    return sql.first(row -> row.getLong(1), "SELECT MAX(id) FROM snapshot").orElse(0L);
+  }
+
   long lastShelf() throws IOException {
     return sql.first(row -> row.getLong(1), "SELECT MAX(id) FROM shelf").orElse(0L);
   }

@@ -94,6 +94,14 @@ public final class Journal {
           .findFirst();
     }
 
+    /** The snapshot that was taken, if one was. */
+    public OptionalLong snapshot() {
+      return details.stream()
+          .filter(Detail.SnapshotTaken.class::isInstance)
+          .mapToLong(detail -> ((Detail.SnapshotTaken) detail).snapshot())
+          .findFirst();
+    }
+
     /** How many lines the act has, by what they say. */
     public long count(Class<? extends Detail> kind) {
       return details.stream().filter(kind::isInstance).count();

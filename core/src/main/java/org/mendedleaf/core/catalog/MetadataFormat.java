@@ -20,6 +20,7 @@ import org.mendedleaf.core.store.ContentRef;
  * folder state  path or pathBytes, modified, mode
  * shelf         name, kind, folder
  * saver         who, source
+ * snapshot      path or pathBytes of the folder, label, reason, cause
  * </pre>
  */
 final class MetadataFormat {
@@ -67,6 +68,15 @@ final class MetadataFormat {
 
   static String encodeSaver(String who, SaverSource source) {
     return JSON.createObjectNode().put("who", who).put("source", source.word()).toString();
+  }
+
+  static String encodeSnapshot(Proposal.TakeSnapshot snapshot) {
+    ObjectNode node = JSON.createObjectNode();
+    putPath(node, "path", snapshot.folder().text());
+    return node.put("label", snapshot.label())
+        .put("reason", snapshot.reason())
+        .put("cause", snapshot.cause())
+        .toString();
   }
 
   static FileState fileState(JsonNode node) {

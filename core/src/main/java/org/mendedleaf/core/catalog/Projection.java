@@ -32,6 +32,8 @@ final class Projection {
   // What the segment changes in the counts of its shelf, and who saved what in it.
   private long files;
   private long revisions;
+  private long gone;
+  private long movedFiles;
   private final Set<SavedBy> savedBy = new LinkedHashSet<>();
 
   Projection(Store store, Sql sql) {
@@ -45,7 +47,7 @@ final class Projection {
   void apply(Segment segment, Map<SheafId, List<SheafEntry>> known) throws IOException {
     CommitHeader header = CommitHeader.decode(segment.lines().get(0));
     sql.update(
-        "INSERT INTO segment VALUES (?,?,?,?,?,?,?,?,?)",
+        "INSERT INTO segment VALUES (?,?,?,?,?,?,?,?,?,0,0,0)",
         segment.number(),
         segment.hash().bytes(),
         header.act().word(),
@@ -71,6 +73,12 @@ final class Projection {
       }
     }
     noteSavers();
+    sql.update(
+        "UPDATE segment SET saved = ?, gone = ?, moved = ? WHERE number = ?",
+        revisions,
+        gone,
+        movedFiles,
+        segment.number());
     if (header.shelf().isPresent()) {
       sql.update(
           "UPDATE shelf SET files = files + ?, revisions = revisions + ? WHERE id = ?",
@@ -135,6 +143,7 @@ final class Projection {
       sql.update(
           "UPDATE file SET path = ?, touched = ? WHERE id = ?", path, key.segment(), moved.file());
       newState(moved.file(), path, state, at, key.segment());
+      movedFiles++;
     } else if (detail instanceof Detail.Touched touched) {
       FileState state = MetadataFormat.fileState(blocks.line(touched.at()));
       long path = path(header.shelf().orElseThrow(), state.path());
@@ -146,10 +155,11 @@ final class Projection {
               "UPDATE file SET present = 0, touched = ? WHERE id = ? AND present",
               key.segment(),
               removed.file());
-      endStates(removed.file(), at);
+      gone++;
+      endStates(removed.file(), at, key.segment());
       endCurrent(removed.file(), at);
     } else if (detail instanceof Detail.FolderChanged folder) {
-      changeFolder(header, folder, blocks.line(folder.at()), at);
+      changeFolder(header, folder, blocks.line(folder.at()), key.segment());
     } else if (detail instanceof Detail.ShelfAdded added) {
       JsonNode node = blocks.line(added.at());
       sql.update(
@@ -159,6 +169,11 @@ final class Projection {
           node.get("kind").asText(),
           node.get("folder").asText(),
           at);
+    } else if (detail instanceof Detail.SnapshotTaken taken) {
+      takeSnapshot(header, key, taken, blocks.line(taken.at()));
+    } else if (detail instanceof Detail.Unlabelled unlabelled) {
+      sql.update(
+          "UPDATE snapshot SET unlabelled = ? WHERE id = ?", key.segment(), unlabelled.snapshot());
     } else if (detail instanceof Detail.SaverFound found) {
       JsonNode node = blocks.line(found.at());
       sql.update(
@@ -174,6 +189,22 @@ final class Projection {
               found.revision().line())
           .ifPresent(file -> savedBy.add(new SavedBy(node.get("who").asText(), file)));
     }
+  }
+
+  private void takeSnapshot(
+      CommitHeader header, RevisionKey key, Detail.SnapshotTaken taken, JsonNode node)
+      throws IOException {
+    sql.update(
+        "INSERT INTO snapshot VALUES (?,?,?,?,?,?,?,?,?,NULL)",
+        taken.snapshot(),
+        key.segment(),
+        header.shelf().orElseThrow(),
+        MetadataFormat.path(node).bytes(),
+        node.get("label").asText(),
+        node.get("reason").asText(),
+        node.get("cause").asText(),
+        Times.nanos(header.at()),
+        header.by());
   }
 
   private void revise(CommitHeader header, RevisionKey key, Detail.Revised revised, FileState state)
@@ -271,13 +302,13 @@ final class Projection {
   private void newState(long file, long path, FileState state, long at, long segment)
       throws IOException {
     if (file <= lastFile) {
-      endStates(file, at);
+      endStates(file, at, segment);
     }
     sql.update(
         """
         INSERT INTO state (file, path, folder, revision, modified, mode, from_at, until_at,
-          from_segment)
-        SELECT ?1, ?2, path.folder, file.current, ?3, ?4, ?5, ?6, ?7
+          from_segment, until_segment)
+        SELECT ?1, ?2, path.folder, file.current, ?3, ?4, ?5, ?6, ?7, ?6
         FROM path, file WHERE path.id = ?2 AND file.id = ?1""",
         file,
         path,
@@ -288,9 +319,13 @@ final class Projection {
         segment);
   }
 
-  private void endStates(long file, long at) throws IOException {
+  private void endStates(long file, long at, long segment) throws IOException {
     sql.update(
-        "UPDATE state SET until_at = ? WHERE file = ? AND until_at = ?", at, file, Times.NEVER);
+        "UPDATE state SET until_at = ?, until_segment = ? WHERE file = ? AND until_at = ?",
+        at,
+        segment,
+        file,
+        Times.NEVER);
   }
 
   private void endCurrent(long file, long at) throws IOException {
@@ -304,12 +339,15 @@ final class Projection {
   }
 
   private void changeFolder(
-      CommitHeader header, Detail.FolderChanged folder, JsonNode node, long at) throws IOException {
+      CommitHeader header, Detail.FolderChanged folder, JsonNode node, long segment)
+      throws IOException {
+    long at = Times.nanos(header.at());
     InnerPath inner = MetadataFormat.path(node);
     long path = path(header.shelf().orElseThrow(), inner);
     sql.update(
-        "UPDATE folder_state SET until_at = ? WHERE path = ? AND until_at = ?",
+        "UPDATE folder_state SET until_at = ?, until_segment = ? WHERE path = ? AND until_at = ?",
         at,
+        segment,
         path,
         Times.NEVER);
     if (folder.here()) {
@@ -317,12 +355,13 @@ final class Projection {
       sql.update(
           """
           INSERT INTO folder_state
-          SELECT id, folder, ?2, ?3, ?4, ?5 FROM path WHERE id = ?1""",
+          SELECT id, folder, ?2, ?3, ?4, ?5, ?6, ?5 FROM path WHERE id = ?1""",
           path,
           Times.nanos(state.modified()),
           state.mode().orElse(null),
           at,
-          Times.NEVER);
+          Times.NEVER,
+          segment);
     }
   }
 

@@ -74,6 +74,22 @@ public sealed interface Proposal {
     }
   }
 
+  /**
+   * The shelf, or a folder of it, is labelled as it is at this point of the log.
+   *
+   * @param cause what made somebody or something take it
+   */
+  record TakeSnapshot(InnerPath folder, String label, String reason, String cause)
+      implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encodeSnapshot(this));
+    }
+  }
+
+  /** A snapshot loses its label. */
+  record Unlabel(long snapshot) implements Proposal {}
+
   /** Who saved a revision. */
   record Saver(RevisionKey revision, String who, SaverSource source) implements Proposal {
     @Override

@@ -8,14 +8,16 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 3;
+  static final int VERSION = 4;
 
   static final List<String> TABLES =
       List.of(
           "CREATE TABLE about (key TEXT PRIMARY KEY, value BLOB) WITHOUT ROWID",
           """
           CREATE TABLE segment (number INTEGER PRIMARY KEY, hash BLOB, act TEXT, at INTEGER,
-            desk TEXT, person TEXT, shelf INTEGER, undoes INTEGER, lines INTEGER)""",
+            desk TEXT, person TEXT, shelf INTEGER, undoes INTEGER, lines INTEGER, saved INTEGER,
+            gone INTEGER, moved INTEGER)""",
+          "CREATE INDEX segment_shelf ON segment (shelf, at)",
           """
           CREATE TABLE sheaf (id INTEGER PRIMARY KEY, name TEXT UNIQUE, segment INTEGER,
             retired_at INTEGER)""",
@@ -57,14 +59,17 @@ final class Schema {
           """
           CREATE TABLE state (id INTEGER PRIMARY KEY, file INTEGER, path INTEGER, folder INTEGER,
             revision INTEGER, modified INTEGER, mode TEXT, from_at INTEGER, until_at INTEGER,
-            from_segment INTEGER)""",
+            from_segment INTEGER, until_segment INTEGER)""",
           "CREATE INDEX state_folder ON state (folder, until_at, from_at)",
           "CREATE INDEX state_file ON state (file, until_at)",
           """
           CREATE TABLE folder_state (path INTEGER, folder INTEGER, modified INTEGER, mode TEXT,
-            from_at INTEGER, until_at INTEGER)""",
+            from_at INTEGER, until_at INTEGER, from_segment INTEGER, until_segment INTEGER)""",
           "CREATE INDEX folder_state_folder ON folder_state (folder, until_at, from_at)",
-          "CREATE INDEX folder_state_path ON folder_state (path, until_at)");
+          "CREATE INDEX folder_state_path ON folder_state (path, until_at)",
+          """
+          CREATE TABLE snapshot (id INTEGER PRIMARY KEY, segment INTEGER, shelf INTEGER, path BLOB,
+            label TEXT, reason TEXT, cause TEXT, at INTEGER, person TEXT, unlabelled INTEGER)""");
 
   private Schema() {}
 }

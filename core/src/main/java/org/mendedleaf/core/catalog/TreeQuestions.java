@@ -4,8 +4,10 @@ import java.io.IOException;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -23,14 +25,14 @@ public final class TreeQuestions {
       SELECT state.file, path.inner, revision.number, revision.size, state.modified, state.mode,
         revision.current_from, revision.content, revision.levels, revision.link
       FROM state JOIN path ON path.id = state.path JOIN revision ON revision.id = state.revision
-      WHERE state.until_at > ?2 AND state.from_at <= ?2 AND
+      WHERE state.%s > ?2 AND state.%s <= ?2 AND
       """;
 
   private static final String FOLDERS =
       """
       SELECT path.inner, folder_state.modified, folder_state.mode, folder_state.from_at
       FROM folder_state JOIN path ON path.id = folder_state.path
-      WHERE folder_state.until_at > ?2 AND folder_state.from_at <= ?2 AND path.inner <> X'' AND
+      WHERE folder_state.%s > ?2 AND folder_state.%s <= ?2 AND path.inner <> X'' AND
       """;
 
   private final Sql sql;
@@ -39,23 +41,67 @@ public final class TreeQuestions {
     this.sql = sql;
   }
 
+  /** What lay directly in a folder now, sorted by path. */
+  public List<TreeEntry> folder(long shelf, InnerPath folder) throws IOException {
+    return folder(shelf, folder, new Moment.At(Instant.MAX));
+  }
+
   /** What lay directly in a folder at a moment, sorted by path. */
-  public List<TreeEntry> folder(long shelf, InnerPath folder, Instant at) throws IOException {
-    Optional<Long> id =
-        sql.first(
-            row -> row.getLong(1),
-            "SELECT id FROM path WHERE shelf = ? AND inner = ?",
-            shelf,
-            folder.bytes());
+  public List<TreeEntry> folder(long shelf, InnerPath folder, Moment moment) throws IOException {
+    Optional<Long> id = pathId(shelf, folder);
     if (id.isEmpty()) {
       return List.of();
     }
-    return entries("state.folder = ?1", "folder_state.folder = ?1", id.get(), at);
+    return entries(Point.of(moment), "state.folder = ?1", "folder_state.folder = ?1", id.get());
   }
 
-  /** Everything on a shelf at a moment, sorted by path. */
-  public List<TreeEntry> whole(long shelf, Instant at) throws IOException {
-    return entries("path.shelf = ?1", "path.shelf = ?1", shelf, at);
+  /** What lay in a folder and all folders in it at a moment, sorted by path. */
+  public List<TreeEntry> below(long shelf, InnerPath folder, Moment moment) throws IOException {
+    if (folder.isRoot()) {
+      return entries(Point.of(moment), "path.shelf = ?1", "path.shelf = ?1", shelf);
+    }
+    List<TreeEntry> entries = new ArrayList<>();
+    Deque<InnerPath> folders = new ArrayDeque<>(List.of(folder));
+    while (!folders.isEmpty()) {
+      for (TreeEntry entry : folder(shelf, folders.pop(), moment)) {
+        entries.add(entry);
+        if (entry.kind() == TreeEntry.Kind.FOLDER) {
+          folders.add(entry.path());
+        }
+      }
+    }
+    entries.sort(BY_PATH);
+    return entries;
+  }
+
+  private Optional<Long> pathId(long shelf, InnerPath path) throws IOException {
+    return sql.first(
+        row -> row.getLong(1),
+        "SELECT id FROM path WHERE shelf = ? AND inner = ?",
+        shelf,
+        path.bytes());
+  }
+
+  /**
+   * Which of the states of a tree is meant: by the time at which they were captured, or by their
+   * place in the log.
+   */
+  record Point(String from, String until, long value) {
+
+    static Point at(Instant moment) {
+      // What has not ended ends at NEVER, which must lie after every moment.
+      return new Point("from_at", "until_at", Math.min(Times.nanos(moment), Times.NEVER - 1));
+    }
+
+    static Point of(Moment moment) {
+      return moment instanceof Moment.InSnapshot in
+          ? new Point("from_segment", "until_segment", in.snapshot().segment())
+          : at(moment.instant());
+    }
+
+    String in(String query) {
+      return query.formatted(until, from);
+    }
   }
 
   /** When the shelf was last captured up to a moment, whether or not anything had changed then. */
@@ -69,18 +115,17 @@ public final class TreeQuestions {
         .map(Times::of);
   }
 
-  private List<TreeEntry> entries(String files, String folders, long id, Instant at)
+  private List<TreeEntry> entries(Point point, String files, String folders, long id)
       throws IOException {
-    // What has not ended ends at NEVER, which must lie after every moment.
-    long moment = Math.min(Times.nanos(at), Times.NEVER - 1);
     List<TreeEntry> entries = new ArrayList<>();
-    entries.addAll(sql.list(TreeQuestions::readFolder, FOLDERS + folders, id, moment));
-    entries.addAll(sql.list(TreeQuestions::readFile, FILES + files, id, moment));
+    entries.addAll(
+        sql.list(TreeQuestions::readFolder, point.in(FOLDERS) + folders, id, point.value()));
+    entries.addAll(sql.list(TreeQuestions::readFile, point.in(FILES) + files, id, point.value()));
     entries.sort(BY_PATH);
     return entries;
   }
 
-  private static TreeEntry readFolder(ResultSet row) throws SQLException {
+  static TreeEntry readFolder(ResultSet row) throws SQLException {
     return new TreeEntry(
         TreeEntry.Kind.FOLDER,
         InnerPath.ofBytes(row.getBytes(1)),
@@ -94,7 +139,7 @@ public final class TreeQuestions {
         Optional.empty());
   }
 
-  private static TreeEntry readFile(ResultSet row) throws SQLException {
+  static TreeEntry readFile(ResultSet row) throws SQLException {
     byte[] content = row.getBytes(8);
     return new TreeEntry(
         content == null ? TreeEntry.Kind.LINK : TreeEntry.Kind.FILE,

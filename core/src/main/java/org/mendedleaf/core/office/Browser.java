@@ -3,7 +3,6 @@ package org.mendedleaf.core.office;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -41,8 +40,7 @@ final class Browser {
   List<FolderRow> rows(Shelf shelf, Path root, InnerPath folder) throws IOException {
     catalogue.catchUp();
     Map<InnerPath, TreeEntry> recorded = new LinkedHashMap<>();
-    for (TreeEntry entry :
-        catalogue.trees().folder(shelf.id(), folder, Instant.MAX.minusSeconds(1))) {
+    for (TreeEntry entry : catalogue.trees().folder(shelf.id(), folder)) {
       recorded.put(entry.path(), entry);
     }
     List<FolderRow> rows = new ArrayList<>();

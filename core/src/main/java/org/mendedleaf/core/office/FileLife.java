@@ -7,6 +7,7 @@ import java.util.Optional;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.Who;
 
 /**
  * Everything about one file's history.

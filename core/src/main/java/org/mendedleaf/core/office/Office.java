@@ -51,6 +51,16 @@ public final class Office implements Closeable {
     return new FileLives(this, desk, settings);
   }
 
+  /** Shelves at a moment. */
+  public Moments moments() {
+    return new Moments(desk);
+  }
+
+  /** Snapshots of shelves. */
+  public Snapshots snapshots() {
+    return new Snapshots(this, desk, settings);
+  }
+
   /** Finds files by any name they ever had. */
   public Search search() {
     return new Search(this, desk);

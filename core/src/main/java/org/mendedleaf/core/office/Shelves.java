@@ -17,7 +17,6 @@ import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.RecordedShelf;
 import org.mendedleaf.core.catalog.ShelfKind;
-import org.mendedleaf.core.catalog.TreeEntry;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.WriteSession;
 
@@ -138,24 +137,6 @@ public final class Shelves {
       }
       return outcome;
     }
-  }
-
-  /** A folder of a shelf at a moment, or the whole shelf. */
-  public List<TreeEntry> tree(Shelf shelf, InnerPath folder, Instant at, boolean whole)
-      throws IOException {
-    OpenStore store = desk.store(shelf.store());
-    store.catalogue().catchUp();
-    if (!whole) {
-      return store.catalogue().trees().folder(shelf.id(), folder, at);
-    }
-    return store.catalogue().trees().whole(shelf.id(), at).stream()
-        .filter(entry -> entry.path().isWithin(folder))
-        .toList();
-  }
-
-  /** When a shelf was captured last before a moment. */
-  public Optional<Instant> capturedBefore(Shelf shelf, Instant at) throws IOException {
-    return desk.store(shelf.store()).catalogue().trees().capturedBefore(shelf.id(), at);
   }
 
   /** What lies in a folder of a shelf now, against what is recorded. */

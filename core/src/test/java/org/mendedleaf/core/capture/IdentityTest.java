@@ -10,6 +10,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.Origin;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.office.FileLife;
@@ -178,8 +179,8 @@ class IdentityTest {
     assertThat(desk.life("a.txt").revisions()).hasSize(1);
     var entry =
         desk.office()
-            .shelves()
-            .tree(desk.shelf(), InnerPath.ROOT, desk.clock().instant(), false)
+            .moments()
+            .tree(desk.shelf(), InnerPath.ROOT, new Moment.At(desk.clock().instant()))
             .get(0);
     assertThat(entry.mode()).contains("rwxr-x---");
     assertThat(entry.modified()).isEqualTo(TestDesk.START.plusSeconds(77));

@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Assumptions;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.Names;
 import org.mendedleaf.core.catalog.TreeEntry;
 import org.mendedleaf.core.oracle.TestDesk;
@@ -59,8 +60,8 @@ class NamesTest {
       }
       assertThat(
               desk.office()
-                  .shelves()
-                  .tree(desk.shelf(), InnerPath.ROOT, desk.clock().instant(), false))
+                  .moments()
+                  .tree(desk.shelf(), InnerPath.ROOT, new Moment.At(desk.clock().instant())))
           .extracting(TreeEntry::path)
           .contains(new InnerPath("empty folder"));
     }
@@ -78,8 +79,8 @@ class NamesTest {
       desk.capture();
       TreeEntry entry =
           desk.office()
-              .shelves()
-              .tree(desk.shelf(), InnerPath.ROOT, desk.clock().instant(), false)
+              .moments()
+              .tree(desk.shelf(), InnerPath.ROOT, new Moment.At(desk.clock().instant()))
               .get(0);
       assertThat(entry.path().bytes())
           .isEqualTo(new byte[] {'n', 'a', (byte) 0xEF, 'v', 'e', (byte) 0xFF, '.', 't', 'x', 't'});

@@ -13,6 +13,7 @@ import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.SaverSource;
+import org.mendedleaf.core.catalog.Who;
 import org.mendedleaf.core.compare.Look;
 import org.mendedleaf.core.oracle.TestDesk;
 

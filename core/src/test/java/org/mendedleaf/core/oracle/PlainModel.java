@@ -17,6 +17,7 @@ import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.TreeEntry;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.Shelf;
@@ -74,7 +75,7 @@ public final class PlainModel {
   private static SortedMap<InnerPath, String> asRecorded(Office office, Shelf shelf, Instant at)
       throws IOException {
     SortedMap<InnerPath, String> recorded = new TreeMap<>();
-    for (TreeEntry entry : office.shelves().tree(shelf, InnerPath.ROOT, at, true)) {
+    for (TreeEntry entry : office.moments().tree(shelf, InnerPath.ROOT, new Moment.At(at))) {
       if (entry.kind() == TreeEntry.Kind.LINK) {
         recorded.put(entry.path(), "-> " + entry.link().orElseThrow());
       } else if (entry.kind() == TreeEntry.Kind.FILE) {

@@ -1,0 +1,81 @@
+package org.mendedleaf.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.util.List;
+import java.util.concurrent.Callable;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.Search;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.ParentCommand;
+
+/** Finds files by any name they ever had. */
+@Command(
+    name = "find",
+    description = {
+      "Find files by parts of any name they ever had, of a folder, or of who saved them;",
+      "“removed” asks for what is gone, and “pictures”, “tables”, “documents” for a kind."
+    })
+final class FindCommand implements Callable<Integer> {
+
+  @ParentCommand private MendedLeafCommand root;
+
+  @Parameters(paramLabel = "WORDS", arity = "1..*")
+  private List<String> words;
+
+  @Option(names = "--limit", paramLabel = "N", defaultValue = "200")
+  private int limit;
+
+  @Override
+  public Integer call() throws IOException {
+    return root.answer(this::find);
+  }
+
+  private Answer find(Office office) throws IOException {
+    Search.Answer answer = office.search().find(String.join(" ", words), limit);
+    ObjectNode node = Json.object();
+    ArrayNode files = node.putArray("files");
+    StringBuilder text = new StringBuilder();
+    for (Search.Found found : answer.files()) {
+      List<String> former =
+          office.files().life(found.ref()).formerPaths().stream().map(p -> p.shown()).toList();
+      files.add(Json.found(found, former));
+      text.append(line(found, office));
+    }
+    node.put("more", answer.more());
+    ArrayNode searched = node.putArray("searched");
+    answer.searched().forEach(place -> searched.add(Json.searched(place)));
+    if (answer.files().isEmpty()) {
+      text.append("Nothing that was ever recorded is called so. Looked in:%n".formatted());
+      for (Search.Searched place : answer.searched()) {
+        text.append(
+            "  the shelf “%s” in %s, recorded since %s: %d files, %d revisions%n"
+                .formatted(
+                    place.shelf(),
+                    place.store(),
+                    Text.moment(place.since(), office.settings().zone()),
+                    place.files(),
+                    place.revisions()));
+      }
+    } else if (answer.more()) {
+      text.append("There are more; another word narrows it.%n".formatted());
+    }
+    return Answer.done(node, text.toString());
+  }
+
+  private static String line(Search.Found found, Office office) {
+    return "id:%d  %s:%s%s  %s, %s%s%n"
+        .formatted(
+            found.file().id(),
+            found.shelf().name(),
+            found.file().path().shown(),
+            found.file().present() ? "" : " (removed)",
+            FileLife.numbered(found.newest().number()),
+            Text.moment(found.newest().currentFrom(), office.settings().zone()),
+            found.formerly().map(path -> ", once called " + path.shown()).orElse(""));
+  }
+}

@@ -1,0 +1,166 @@
+package org.mendedleaf.core.catalog;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Folders at a moment, each line with what became of it since. One query answers for all lines: a
+ * folder may have a hundred thousand. Safe for several threads.
+ */
+public final class MomentQuestions {
+
+  // The first ten columns are those of TreeQuestions.
+  private static final String LINES =
+      """
+      SELECT state.file, path.inner, revision.number, revision.size, state.modified, state.mode,
+        revision.current_from, revision.content, revision.levels, revision.link,
+        file.present, file.last_number, now.inner, newest.content, newest.link,
+        CASE WHEN file.present THEN 0 ELSE
+          (SELECT MAX(ended.until_at) FROM state AS ended WHERE ended.file = file.id) END,
+        revision.origin, revision.person, revision.saver, revision.saver_source, revision.owner,
+        state.until_at
+      FROM state JOIN path ON path.id = state.path
+        JOIN revision ON revision.id = state.revision
+        JOIN file ON file.id = state.file
+        JOIN path AS now ON now.id = file.path
+        JOIN revision AS newest ON newest.id = file.current
+      """;
+
+  private static final String THERE = "WHERE state.%1$s > ?2 AND state.%2$s <= ?2 AND ";
+
+  private static final String GONE =
+      """
+      WHERE state.%1$s <= ?2 AND NOT EXISTS (SELECT 1 FROM state AS other
+        WHERE other.file = state.file AND other.%2$s <= ?2 AND other.%1$s > state.%1$s) AND
+      """;
+
+  private static final String FOLDERS =
+      """
+      SELECT path.inner, folder_state.modified, folder_state.mode, folder_state.from_at,
+        folder_state.until_at
+      FROM folder_state JOIN path ON path.id = folder_state.path
+      """;
+
+  private static final String FOLDERS_THERE =
+      "WHERE folder_state.%1$s > ?2 AND folder_state.%2$s <= ?2 AND path.inner <> X'' AND ";
+
+  private static final String FOLDERS_GONE =
+      """
+      WHERE folder_state.%1$s <= ?2 AND path.inner <> X'' AND NOT EXISTS (
+        SELECT 1 FROM folder_state AS other WHERE other.path = folder_state.path
+          AND other.%2$s <= ?2 AND other.%1$s > folder_state.%1$s) AND
+      """;
+
+  private final Sql sql;
+
+  MomentQuestions(Sql sql) {
+    this.sql = sql;
+  }
+
+  /**
+   * What lay directly in a folder at a moment.
+   *
+   * @param withGone whether what had been removed before is told as well, as it was last
+   */
+  public List<MomentEntry> folder(long shelf, InnerPath folder, Moment moment, boolean withGone)
+      throws IOException {
+    Optional<Long> id =
+        sql.first(
+            row -> row.getLong(1),
+            "SELECT id FROM path WHERE shelf = ? AND inner = ?",
+            shelf,
+            folder.bytes());
+    if (id.isEmpty()) {
+      return List.of();
+    }
+    return lines(
+        moment, withGone, "state.folder = ?1", "folder_state.folder = ?1", List.of(id.get()));
+  }
+
+  /** The same for a folder and everything in it, at any depth. */
+  public List<MomentEntry> below(long shelf, InnerPath folder, Moment moment, boolean withGone)
+      throws IOException {
+    if (folder.isRoot()) {
+      return lines(moment, withGone, "path.shelf = ?1", "path.shelf = ?1", List.of(shelf));
+    }
+    String within = "path.shelf = ?1 AND path.inner > ?3 AND path.inner < ?4";
+    return lines(
+        moment,
+        withGone,
+        within,
+        within,
+        List.of(shelf, bytes(folder.text() + "/"), bytes(folder.text() + "0")));
+  }
+
+  // "0" is the character after "/": all inner paths of a folder lie between the two.
+  private static byte[] bytes(String text) {
+    return Names.isUtf8(text) ? text.getBytes(StandardCharsets.UTF_8) : Names.bytes(text);
+  }
+
+  /**
+   * @param values the first stands for ?1, the others for ?3 and so on
+   */
+  private List<MomentEntry> lines(
+      Moment moment, boolean withGone, String files, String folders, List<Object> values)
+      throws IOException {
+    TreeQuestions.Point point = TreeQuestions.Point.of(moment);
+    List<Object> bound = new ArrayList<>(values);
+    bound.add(1, point.value());
+    Object[] all = bound.toArray();
+    List<MomentEntry> lines = new ArrayList<>();
+    lines.addAll(
+        sql.list(row -> folder(row, false), FOLDERS + point.in(FOLDERS_THERE) + folders, all));
+    lines.addAll(sql.list(row -> file(row, false), LINES + point.in(THERE) + files, all));
+    if (withGone) {
+      lines.addAll(
+          sql.list(row -> folder(row, true), FOLDERS + point.in(FOLDERS_GONE) + folders, all));
+      lines.addAll(sql.list(row -> file(row, true), LINES + point.in(GONE) + files, all));
+    }
+    return lines;
+  }
+
+  private static MomentEntry folder(ResultSet row, boolean gone) throws SQLException {
+    return new MomentEntry(
+        TreeQuestions.readFolder(row),
+        gone ? Optional.of(Times.of(row.getLong(5))) : Optional.empty(),
+        Optional.empty(),
+        Optional.empty());
+  }
+
+  private static MomentEntry file(ResultSet row, boolean gone) throws SQLException {
+    TreeEntry entry = TreeQuestions.readFile(row);
+    InnerPath now = InnerPath.ofBytes(row.getBytes(13));
+    boolean same =
+        Arrays.equals(row.getBytes(8), row.getBytes(14))
+            && Arrays.equals(row.getBytes(10), row.getBytes(15));
+    Optional<Instant> removed =
+        row.getBoolean(11) ? Optional.empty() : Optional.of(Times.of(row.getLong(16)));
+    Since since =
+        new Since(
+            row.getInt(12) - entry.revision().orElseThrow(),
+            same,
+            now.equals(entry.path()) ? Optional.empty() : Optional.of(now),
+            removed);
+    String saver = row.getString(19);
+    Who who =
+        Who.of(
+            Origin.of(row.getString(17)),
+            row.getString(18),
+            saver == null
+                ? Optional.empty()
+                : Optional.of(new Revision.FoundSaver(saver, SaverSource.of(row.getString(20)))),
+            Optional.ofNullable(row.getString(21)));
+    return new MomentEntry(
+        entry,
+        gone ? Optional.of(Times.of(row.getLong(22))) : Optional.empty(),
+        Optional.of(since),
+        Optional.of(who));
+  }
+}
