@@ -11,6 +11,8 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -21,6 +23,7 @@ import java.util.Set;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.Owners;
+import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.OfficeSettings;
 import org.mendedleaf.core.office.Shelf;
@@ -39,7 +42,7 @@ import org.mendedleaf.core.store.StoreParameters;
 public record DemoOffice(Path root) {
 
   /** Raise it whenever the story or the store's format changes. */
-  private static final String EDITION = "2";
+  private static final String EDITION = "3";
 
   /** From the machine's clock to the demo's; the same as long as the process runs. */
   @SuppressWarnings("TimeInStaticInitializer") // one offset for the clock and for files' times
@@ -130,7 +133,11 @@ public record DemoOffice(Path root) {
       office.stores().make(store);
       Set<String> changed = new LinkedHashSet<>();
       Instant next = Story.begin().plus(RHYTHM);
+      Deque<Story.Labelled> snapshots = new ArrayDeque<>(Story.snapshots());
       for (Happening happening : story) {
+        while (!snapshots.isEmpty() && snapshots.peek().at().isBefore(happening.at())) {
+          take(office, snapshots.pop());
+        }
         if (!happening.at().isBefore(next)) {
           capture(office, changed, next);
           next = slotAfter(happening.at());
@@ -155,6 +162,15 @@ public record DemoOffice(Path root) {
         Files.setLastModifiedTime(file, FileTime.from(happening.at()));
         owners.put(file, happening.person());
       }
+    }
+
+    private void take(Office office, Story.Labelled wanted) throws IOException {
+      now = wanted.at();
+      Shelf shelf = shelves.get(wanted.shelf());
+      var unused =
+          office
+              .snapshots()
+              .take(shelf, InnerPath.ROOT, wanted.label(), wanted.reason(), Progress.NONE);
     }
 
     private void capture(Office office, Set<String> changed, Instant at) throws IOException {

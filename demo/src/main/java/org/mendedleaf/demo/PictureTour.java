@@ -5,17 +5,21 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.Scene;
+import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import javax.imageio.ImageIO;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.desktop.drawings.LifeLine;
@@ -54,6 +58,15 @@ public final class PictureTour {
     Place kestrel = file(office, "Cutting plans:Kestrel 32/mainsail-cut-list.csv");
     picture("shelves", new Place.AllShelves());
     picture("shelf", new Place.OneShelf(cutting, new InnerPath("Kestrel 32")));
+    picture(
+        "shelf-at-a-moment",
+        new Place.ShelfAt(
+            cutting, InnerPath.ROOT, new Moment.At(Instant.parse("2026-03-05T17:00:00Z"))));
+    picture("snapshots", new Place.ShelfSnapshots(cutting));
+    picture(
+        "found",
+        new Place.AllShelves(),
+        scene -> ((TextField) scene.lookup("#search")).setText("layout whimbrel"));
     picture("file", kestrel);
     picture("file-earlier", kestrel, scene -> choose(scene, -1));
     picture("file-facts", kestrel, PictureTour::showFacts);
@@ -61,14 +74,14 @@ public final class PictureTour {
     picture("file-photo", file(office, "Repairs:Job 305/damage.jpg"));
     Path downloads = cutting.folder().orElseThrow().resolveSibling("Downloads");
     picture("on-no-shelf", new Place.Stray(downloads.resolve("letter to the harbour master.odt")));
-    picture("protect", new Place.NewShelf(java.util.Optional.of(downloads)));
+    picture("protect", new Place.NewShelf(Optional.of(downloads)));
     onInterface(() -> window.looks().toggleNight());
     picture("file-night", kestrel, scene -> choose(scene, -1));
     onInterface(() -> window.looks().toggleNight());
   }
 
   private static Place file(Office office, String address) throws IOException {
-    return new Place.OneFile(office.addresses().file(address, Path.of("")));
+    return new Place.OneFile(office.addresses().file(address, Path.of("")), Optional.empty());
   }
 
   private static void choose(Scene scene, int steps) {

@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
+import java.util.stream.Stream;
 
 /**
  * Four months in the sail loft, from a seed: who saved what when, and what went wrong. The bad days
@@ -210,6 +211,10 @@ final class Story {
         "Job 309/letter to insurer.docx",
         new byte[0]);
 
+    // The winter surveys' folder was removed, and a batten table with five good revisions.
+    remove(at(2026, 3, 10, 11, 40), Loft.JUNO, "Surveys winter");
+    remove(at(2026, 3, 11, 14, 25), Loft.TEO, "Whimbrel 40/batten-table.csv");
+
     // A drawing that was renamed twice and moved; its history goes through.
     String first = "Avocet 36/spinnaker-layout-old.svg";
     String second = "Avocet 36/spinnaker-layout.svg";
@@ -231,6 +236,8 @@ final class Story {
       time = workTime();
       if (path.equals("Kestrel 32/mainsail-cut-list.csv")
           || path.equals("price-list.csv")
+          || path.startsWith("Surveys winter")
+          || path.equals("Whimbrel 40/batten-table.csv")
           || path.startsWith("Job 30")) {
         // The bad days come after the last good save.
         time = time.isAfter(at(2026, 3, 4, 0, 0)) ? time.minusDays(28) : time;
@@ -308,6 +315,21 @@ final class Story {
         });
   }
 
+  private void remove(LocalDateTime time, String person, String path) {
+    add(
+        time,
+        person,
+        Loft.CUTTING,
+        folder -> {
+          try (Stream<Path> files = Files.walk(folder.resolve(path))) {
+            for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
+              Files.delete(file);
+            }
+          }
+          return null;
+        });
+  }
+
   private void move(LocalDateTime time, String person, String from, String to) {
     add(
         time,
@@ -374,6 +396,29 @@ final class Story {
 
   private static LocalDateTime at(int year, int month, int day, int hour, int minute) {
     return LocalDateTime.of(year, month, day, hour, minute);
+  }
+
+  /** Snapshots that somebody took by hand, in the order of time. */
+  static List<Labelled> snapshots() {
+    return List.of(
+        labelled(at(2025, 11, 28, 17, 0), Loft.CUTTING, "end of November", ""),
+        labelled(at(2025, 12, 19, 16, 30), Loft.CUTTING, "before the holidays", ""),
+        labelled(at(2025, 12, 19, 16, 30), Loft.ORDERS, "before the holidays", ""),
+        labelled(
+            at(2026, 1, 23, 12, 0), Loft.CUTTING, "before the boat show", "templates go along"),
+        labelled(at(2026, 2, 27, 17, 10), Loft.CUTTING, "end of February", ""),
+        labelled(
+            at(2026, 3, 6, 17, 20),
+            Loft.CUTTING,
+            "before the new plotter",
+            "its driver may rewrite"));
+  }
+
+  /** A snapshot of a whole shelf. */
+  record Labelled(Instant at, String shelf, String label, String reason) {}
+
+  private static Labelled labelled(LocalDateTime at, String shelf, String label, String reason) {
+    return new Labelled(at.atZone(Loft.ZONE).toInstant(), shelf, label, reason);
   }
 
   static Instant begin() {

@@ -99,6 +99,38 @@ public final class MomentQuestions {
         List.of(shelf, bytes(folder.text() + "/"), bytes(folder.text() + "0")));
   }
 
+  /** What a folder held at a moment and what became of it; counts every file below it. */
+  public FolderSum sum(long shelf, InnerPath folder, Moment moment) throws IOException {
+    TreeQuestions.Point point = TreeQuestions.Point.of(moment);
+    Optional<Instant> removed =
+        sql.first(
+                row -> row.getLong(1),
+                """
+                SELECT MAX(folder_state.until_at) FROM folder_state
+                JOIN path ON path.id = folder_state.path WHERE path.shelf = ? AND path.inner = ?""",
+                shelf,
+                folder.bytes())
+            .filter(until -> until != 0 && until != Times.NEVER)
+            .map(Times::of);
+    return sql.first(
+            row -> new FolderSum(row.getLong(1), row.getLong(2), row.getLong(3), removed),
+            point.in(
+                """
+                SELECT COUNT(*),
+                  SUM(NOT (file.present AND file.path = state.path
+                    AND file.current = state.revision)),
+                  SUM(NOT file.present)
+                FROM path CROSS JOIN state ON state.path = path.id
+                JOIN file ON file.id = state.file
+                WHERE path.shelf = ?1 AND path.inner > ?3 AND path.inner < ?4
+                  AND state.%1$s > ?2 AND state.%2$s <= ?2"""),
+            shelf,
+            point.value(),
+            bytes(folder.text() + "/"),
+            bytes(folder.text() + "0"))
+        .orElseThrow();
+  }
+
   // "0" is the character after "/": all inner paths of a folder lie between the two.
   private static byte[] bytes(String text) {
     return Names.isUtf8(text) ? text.getBytes(StandardCharsets.UTF_8) : Names.bytes(text);

@@ -8,7 +8,7 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 4;
+  static final int VERSION = 5;
 
   static final List<String> TABLES =
       List.of(
@@ -62,6 +62,7 @@ final class Schema {
             from_segment INTEGER, until_segment INTEGER)""",
           "CREATE INDEX state_folder ON state (folder, until_at, from_at)",
           "CREATE INDEX state_file ON state (file, until_at)",
+          "CREATE INDEX state_path ON state (path, until_at)",
           """
           CREATE TABLE folder_state (path INTEGER, folder INTEGER, modified INTEGER, mode TEXT,
             from_at INTEGER, until_at INTEGER, from_segment INTEGER, until_segment INTEGER)""",

@@ -74,6 +74,18 @@ public final class TreeQuestions {
     return entries;
   }
 
+  /** The folders of a shelf at a moment, the shelf's own left out, sorted. */
+  public List<InnerPath> folders(long shelf, Moment moment) throws IOException {
+    Point point = Point.of(moment);
+    return sql
+        .list(
+            TreeQuestions::readFolder, point.in(FOLDERS) + "path.shelf = ?1", shelf, point.value())
+        .stream()
+        .map(TreeEntry::path)
+        .sorted()
+        .toList();
+  }
+
   private Optional<Long> pathId(long shelf, InnerPath path) throws IOException {
     return sql.first(
         row -> row.getLong(1),

@@ -2,6 +2,9 @@ package org.mendedleaf.core.office;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.LedgerEntry;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.Revision;
@@ -46,6 +49,16 @@ public final class FileLives {
         store.catalogue().files().formerPaths(file.id()),
         settings.zone(),
         store.catalogue().files().history(file.id()));
+  }
+
+  /** Every earlier state of a file that some source has, source by source, oldest first. */
+  public List<EarlierState> states(FileLife life) throws IOException {
+    Catalogue catalogue = desk.store(life.ref().store()).catalogue();
+    List<EarlierState> states = new ArrayList<>();
+    for (Source source : Source.values()) {
+      states.addAll(source.states(life, catalogue));
+    }
+    return states;
   }
 
   /** Gives contents of a store back. */

@@ -3,10 +3,13 @@ package org.mendedleaf.core.office;
 import java.io.IOException;
 import java.time.Instant;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.ChangeQuestions;
+import org.mendedleaf.core.catalog.FolderSum;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.MomentEntry;
@@ -46,12 +49,27 @@ public final class Moments {
     return rows;
   }
 
+  /** What each of these folders held, at any depth, and what became of it. */
+  public Map<InnerPath, FolderSum> sums(Shelf shelf, List<InnerPath> folders, Moment moment)
+      throws IOException {
+    Map<InnerPath, FolderSum> sums = new LinkedHashMap<>();
+    for (InnerPath folder : folders) {
+      sums.put(folder, catalogue(shelf).moments().sum(shelf.id(), folder, moment));
+    }
+    return sums;
+  }
+
   /** The same for a folder and everything in it, sorted by path. */
   public List<MomentEntry> rows(Shelf shelf, InnerPath folder, Moment moment, boolean withGone)
       throws IOException {
     List<MomentEntry> rows = catalogue(shelf).moments().below(shelf.id(), folder, moment, withGone);
     rows.sort(Comparator.comparing(row -> row.entry().path()));
     return rows;
+  }
+
+  /** The folders of a shelf at a moment, the shelf's own left out, sorted. */
+  public List<InnerPath> folders(Shelf shelf, Moment moment) throws IOException {
+    return catalogue(shelf).trees().folders(shelf.id(), moment);
   }
 
   /** Every act that changed a shelf, oldest first. */

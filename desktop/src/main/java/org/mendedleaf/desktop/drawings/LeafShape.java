@@ -13,7 +13,13 @@ final class LeafShape {
   private LeafShape() {}
 
   static Path blade(double length) {
-    double w = length * FULLNESS;
+    return blade(length, length * FULLNESS);
+  }
+
+  /**
+   * @param w how far the curve is pulled to each side; about 0.8 of it is reached
+   */
+  static Path blade(double length, double w) {
     return new Path(
         new MoveTo(0, 0),
         new CubicCurveTo(length * 0.12, -w, length * 0.62, -w * 1.15, length, 0),

@@ -24,6 +24,7 @@ public final class LifeLine extends Control {
   public static final int NONE = -1;
 
   private final ObservableList<Leaf> leaves = FXCollections.observableArrayList();
+  private final ObservableList<Stop> stops = FXCollections.observableArrayList();
   private final IntegerProperty chosen = new SimpleIntegerProperty(this, "chosen", NONE);
   private final BooleanProperty removed = new SimpleBooleanProperty(this, "removed", false);
   private final ObjectProperty<Instant> now =
@@ -40,6 +41,18 @@ public final class LifeLine extends Control {
   /** The revisions, oldest first. */
   public ObservableList<Leaf> getLeaves() {
     return leaves;
+  }
+
+  /**
+   * A snapshot that holds one of the revisions.
+   *
+   * @param taken when; not the same as when the revision was made
+   */
+  public record Stop(int revision, String label, Instant taken) {}
+
+  /** The snapshots, oldest first. */
+  public ObservableList<Stop> getStops() {
+    return stops;
   }
 
   /** The number of the chosen revision, or {@link #NONE}. */

@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import javafx.beans.InvalidationListener;
 import javafx.css.PseudoClass;
 import javafx.event.EventHandler;
@@ -21,6 +22,7 @@ import javafx.scene.layout.Pane;
 import javafx.scene.shape.Circle;
 import javafx.scene.shape.Line;
 import javafx.scene.shape.Path;
+import javafx.scene.shape.Polygon;
 import javafx.scene.shape.QuadCurve;
 import javafx.scene.shape.Rectangle;
 import javafx.scene.text.Text;
@@ -55,6 +57,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     drawing.setClip(clip);
     getChildren().add(drawing);
     control.getLeaves().addListener(redraw);
+    control.getStops().addListener(redraw);
     control.chosenProperty().addListener(redraw);
     control.removedProperty().addListener(redraw);
     control.nowProperty().addListener(redraw);
@@ -91,6 +94,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
         drawLeaf(placed, stem, places);
       }
     }
+    drawStops(places, height);
     // What is added during layout would wait for the next pulse to get its looks.
     drawing.applyCss();
     drawLabels(places, stem, height);
@@ -178,6 +182,46 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     knot.getStyleClass().setAll("knot");
     knot.pseudoClassStateChanged(CHOSEN, isChosen);
     add(knot);
+  }
+
+  /** A diamond under each revision that a snapshot holds; several that hold the same are one. */
+  private void drawStops(LifeLineLayout.Places places, double height) {
+    LifeLine line = getSkinnable();
+    int after = Integer.MIN_VALUE;
+    for (LifeLineLayout.Placed placed : places.leaves()) {
+      int from = after;
+      int to = placed.leaf().number();
+      after = to;
+      List<LifeLine.Stop> held =
+          line.getStops().stream()
+              .filter(stop -> stop.revision() > from && stop.revision() <= to)
+              .toList();
+      if (!held.isEmpty()) {
+        Polygon diamond = new Polygon(0, -5, 5, 0, 0, 5, -5, 0);
+        diamond.getStyleClass().setAll("stop");
+        diamond.setLayoutX(placed.x());
+        diamond.setLayoutY(height - 27);
+        Tooltip tooltip = new Tooltip(describe(held));
+        tooltip.setShowDelay(Duration.millis(200));
+        Tooltip.install(diamond, tooltip);
+        diamond.setOnMouseClicked(
+            event -> line.chosenProperty().set(held.get(held.size() - 1).revision()));
+        add(diamond);
+      }
+    }
+  }
+
+  private String describe(List<LifeLine.Stop> held) {
+    LifeLine line = getSkinnable();
+    return held.stream()
+        .map(
+            stop ->
+                Words.of(
+                    "life.stop",
+                    stop.label(),
+                    Shown.moment(
+                        stop.taken(), line.nowProperty().get(), line.zoneProperty().get())))
+        .collect(Collectors.joining("\n"));
   }
 
   private boolean isChosen(LifeLineLayout.Placed placed, LifeLineLayout.Places places) {
@@ -341,6 +385,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     control.nowProperty().removeListener(redraw);
     control.removedProperty().removeListener(redraw);
     control.chosenProperty().removeListener(redraw);
+    control.getStops().removeListener(redraw);
     control.getLeaves().removeListener(redraw);
     super.dispose();
   }

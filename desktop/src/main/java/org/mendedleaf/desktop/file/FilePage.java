@@ -17,8 +17,8 @@ import javafx.scene.layout.VBox;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.FolderRow;
+import org.mendedleaf.core.office.Source;
 import org.mendedleaf.desktop.drawings.Leaf;
 import org.mendedleaf.desktop.drawings.LifeLine;
 import org.mendedleaf.desktop.shelves.Shortened;
@@ -50,9 +50,9 @@ public final class FilePage implements Page {
   private final Button open;
   private final VBox root;
 
-  public FilePage(Context context, FileRef file) {
+  public FilePage(Context context, Place.OneFile place) {
     this.context = context;
-    this.presenter = new FilePresenter(context, file);
+    this.presenter = new FilePresenter(context, place.file());
     this.table = new RevisionTable(context, presenter.chosenProperty());
     InsidePane inside = new InsidePane(context, presenter);
     crumbs.getStyleClass().add("crumbs");
@@ -78,6 +78,7 @@ public final class FilePage implements Page {
     root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
     presenter.lifeProperty().addListener((p, before, life) -> show(life));
     presenter.standingProperty().addListener((p, before, row) -> showStanding());
+    place.revision().ifPresent(presenter::choose);
   }
 
   @Override
@@ -132,6 +133,14 @@ public final class FilePage implements Page {
     line.removedProperty().set(!life.file().present());
     if (!line.getLeaves().equals(leaves)) {
       line.getLeaves().setAll(leaves);
+    }
+    List<LifeLine.Stop> stops =
+        presenter.statesProperty().get().stream()
+            .filter(state -> state.source() == Source.SNAPSHOT)
+            .map(state -> new LifeLine.Stop(state.revision(), state.label(), state.taken()))
+            .toList();
+    if (!line.getStops().equals(stops)) {
+      line.getStops().setAll(stops);
     }
     table.show(life);
     showStanding();

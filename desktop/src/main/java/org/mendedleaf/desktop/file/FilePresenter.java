@@ -9,6 +9,7 @@ import javafx.beans.property.SimpleIntegerProperty;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.compare.Look;
+import org.mendedleaf.core.office.EarlierState;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.FolderRow;
@@ -28,8 +29,11 @@ final class FilePresenter {
   private final Context context;
   private final FileRef ref;
   private final ReadOnlyObjectWrapper<FileLife> life = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<List<EarlierState>> states =
+      new ReadOnlyObjectWrapper<>(List.of());
   private final ReadOnlyObjectWrapper<FolderRow> standing = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<Inside> inside = new ReadOnlyObjectWrapper<>();
+  private int wanted = NONE;
   private final IntegerProperty chosen = new SimpleIntegerProperty(NONE);
 
   FilePresenter(Context context, FileRef ref) {
@@ -50,6 +54,11 @@ final class FilePresenter {
     return life.getReadOnlyProperty();
   }
 
+  /** What every source has of the file; known as soon as its history is. */
+  ReadOnlyObjectProperty<List<EarlierState>> statesProperty() {
+    return states.getReadOnlyProperty();
+  }
+
   /** What lies there now against what is recorded; null if nothing lies there. */
   ReadOnlyObjectProperty<FolderRow> standingProperty() {
     return standing.getReadOnlyProperty();
@@ -65,26 +74,35 @@ final class FilePresenter {
     return chosen;
   }
 
+  /** Chooses a revision before the history is known. */
+  void choose(int number) {
+    wanted = number;
+  }
+
   void refresh() {
     context
         .background()
         .ask(
             () -> {
               FileLife found = context.office().files().life(ref);
-              return new Found(found, standingOf(found));
+              return new Found(found, context.office().files().states(found), standingOf(found));
             },
             found -> {
               boolean follows = life.get() == null || chosen.get() == life.get().newest().number();
+              states.set(found.states());
               life.set(found.life());
               standing.set(found.standing().orElse(null));
-              if (follows) {
+              if (wanted != NONE) {
+                chosen.set(wanted);
+                wanted = NONE;
+              } else if (follows) {
                 chosen.set(found.life().newest().number());
               }
             },
             context.navigator()::complain);
   }
 
-  private record Found(FileLife life, Optional<FolderRow> standing) {}
+  private record Found(FileLife life, List<EarlierState> states, Optional<FolderRow> standing) {}
 
   private Optional<FolderRow> standingOf(FileLife found) throws Exception {
     if (found.address().isEmpty()) {

@@ -24,7 +24,9 @@ import javafx.scene.layout.VBox;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.Who;
 import org.mendedleaf.core.compare.Look;
+import org.mendedleaf.core.office.EarlierState;
 import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.Source;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
@@ -185,6 +187,15 @@ final class InsidePane {
       fact(grid, "fact.encoding", text.encoding());
     } else if (inside.look().inside() instanceof Look.Inside.Picture picture) {
       fact(grid, "fact.pixels", picture.width() + " × " + picture.height());
+    }
+    for (EarlierState state : presenter.statesProperty().get()) {
+      if (state.source() == Source.SNAPSHOT && state.revision() == revision.number()) {
+        fact(
+            grid,
+            "fact.snapshot",
+            Words.of(
+                "fact.snapshot.held", state.label(), Shown.full(state.taken(), context.zone())));
+      }
     }
     for (var former : life.formerPaths()) {
       fact(grid, "fact.formerly", former.shown());

@@ -12,11 +12,13 @@ import javafx.animation.Animation;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.collections.ListChangeListener;
+import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
+import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
@@ -41,6 +43,9 @@ import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.StoreFacts;
 import org.mendedleaf.desktop.drawings.LeafMark;
 import org.mendedleaf.desktop.file.FilePage;
+import org.mendedleaf.desktop.find.FoundPage;
+import org.mendedleaf.desktop.moment.MomentPage;
+import org.mendedleaf.desktop.moment.SnapshotsPage;
 import org.mendedleaf.desktop.shelves.AllShelvesPage;
 import org.mendedleaf.desktop.shelves.NewShelfPage;
 import org.mendedleaf.desktop.shelves.ShelfPage;
@@ -64,12 +69,15 @@ import org.mendedleaf.desktop.work.SystemOpener;
  */
 public final class MainWindow implements Navigator {
 
+  private static final PseudoClass PAST = PseudoClass.getPseudoClass("past");
   private static final Duration IDLE = Duration.minutes(10);
 
   private final Stage stage;
   private final Context context;
   private final Looks looks;
   private final AreaStem areas = new AreaStem();
+  private final SearchField search;
+  private final BorderPane work = new BorderPane();
   private final Label storeState = new Label();
   private final VBox strips = new VBox();
   private final HBox notice = new HBox(14);
@@ -83,6 +91,7 @@ public final class MainWindow implements Navigator {
   public MainWindow(Stage stage, Office office, Background background, SystemOpener opener) {
     this.stage = stage;
     this.context = new Context(office, background, this, new Jobs(background), opener);
+    this.search = new SearchField(this::find, this::openBest, this::intoFound);
     BorderPane frame = new BorderPane();
     frame.getStyleClass().add("frame");
     frame.setLeft(side());
@@ -205,6 +214,34 @@ public final class MainWindow implements Navigator {
     }
   }
 
+  /**
+   * While somebody types, the page of what was found follows; it is one place to come back from.
+   */
+  private void find(String typed) {
+    if (typed.isBlank()) {
+      if (page instanceof FoundPage) {
+        back();
+      }
+    } else if (page instanceof FoundPage found) {
+      place = new Place.Found(typed);
+      found.type(typed);
+    } else {
+      go(new Place.Found(typed));
+    }
+  }
+
+  private void openBest() {
+    if (page instanceof FoundPage found) {
+      found.openBest();
+    }
+  }
+
+  private void intoFound() {
+    if (page instanceof FoundPage found) {
+      found.firstFocus().requestFocus();
+    }
+  }
+
   private void show(Place next) {
     place = next;
     hideNotice();
@@ -214,8 +251,14 @@ public final class MainWindow implements Navigator {
       page = new AllShelvesPage(context);
     } else if (next instanceof Place.OneShelf one) {
       page = new ShelfPage(context, one.shelf(), one.folder());
+    } else if (next instanceof Place.ShelfAt at) {
+      page = new MomentPage(context, at);
+    } else if (next instanceof Place.ShelfSnapshots of) {
+      page = new SnapshotsPage(context, of.shelf());
+    } else if (next instanceof Place.Found found) {
+      page = new FoundPage(context, found.typed());
     } else if (next instanceof Place.OneFile one) {
-      page = new FilePage(context, one.file());
+      page = new FilePage(context, one);
     } else if (next instanceof Place.Stray stray) {
       page = new StrayPage(context, stray.path());
     } else if (next instanceof Place.NewShelf add) {
@@ -223,7 +266,11 @@ public final class MainWindow implements Navigator {
     }
     middle.getChildren().setAll(page.node());
     page.refresh();
-    page.firstFocus().requestFocus();
+    work.pseudoClassStateChanged(PAST, next instanceof Place.ShelfAt);
+    if (!(page instanceof FoundPage)) {
+      search.clear();
+      page.firstFocus().requestFocus();
+    }
     showFrame();
   }
 
@@ -263,7 +310,7 @@ public final class MainWindow implements Navigator {
     }
     try {
       FileRef ref = office.addresses().file(path.toString(), path);
-      return new Place.OneFile(ref);
+      return new Place.OneFile(ref, Optional.empty());
     } catch (SentenceException e) {
       return new Place.Stray(path);
     }
@@ -374,11 +421,12 @@ public final class MainWindow implements Navigator {
 
   private Region work() {
     storeState.getStyleClass().addAll("soft", "store-state");
-    HBox top = new HBox(storeState);
+    storeState.setTextOverrun(OverrunStyle.ELLIPSIS);
+    HBox.setHgrow(storeState, Priority.ALWAYS);
+    HBox top = new HBox(22, search.node(), storeState);
     top.getStyleClass().add("top");
     top.setAlignment(Pos.CENTER_LEFT);
     hideNotice();
-    BorderPane work = new BorderPane();
     work.setTop(new VBox(top, strips, notice));
     work.setCenter(middle);
     work.getStyleClass().add("work");
@@ -404,13 +452,25 @@ public final class MainWindow implements Navigator {
         new AreaStem.Sprout(
             Words.of("area.shelves"), false, inShelves, () -> go(new Place.AllShelves())));
     for (Shelf shelf : state.shelves()) {
-      boolean here = place instanceof Place.OneShelf one && one.shelf().id() == shelf.id();
+      boolean here = placeOnShelf().filter(id -> id == shelf.id()).isPresent();
       sprouts.add(
           new AreaStem.Sprout(
               shelf.name(), true, here, () -> go(new Place.OneShelf(shelf, InnerPath.ROOT))));
     }
     areas.show(sprouts);
     storeState.setText(StoreSentence.of(state.shelves(), state.stores(), context));
+  }
+
+  private Optional<Long> placeOnShelf() {
+    if (place instanceof Place.OneShelf one) {
+      return Optional.of(one.shelf().id());
+    }
+    if (place instanceof Place.ShelfAt at) {
+      return Optional.of(at.shelf().id());
+    }
+    return place instanceof Place.ShelfSnapshots of
+        ? Optional.of(of.shelf().id())
+        : Optional.empty();
   }
 
   private void showJobs() {
@@ -441,6 +501,7 @@ public final class MainWindow implements Navigator {
     action("action.shelves", KeyCode.DIGIT1, () -> go(new Place.AllShelves()));
     action("action.protect", KeyCode.N, () -> go(new Place.NewShelf(Optional.empty())));
     action("action.capture", KeyCode.R, this::captureAll);
+    action("action.find", KeyCode.F, search::focus);
     action("action.back", KeyCode.BACK_SPACE, this::back);
     action("action.refresh", KeyCode.F5, this::refresh);
     action("action.night", KeyCode.D, () -> looks.toggleNight());

@@ -11,7 +11,7 @@ import javafx.scene.control.TreeView;
 import org.mendedleaf.core.catalog.InnerPath;
 
 /** The folders of a shelf, opened down to where the window is. */
-final class FolderTree {
+public final class FolderTree {
 
   private final TreeView<InnerPath> tree = new TreeView<>();
   private final String shelf;
@@ -19,7 +19,7 @@ final class FolderTree {
   private boolean showing;
   private List<InnerPath> shown = List.of();
 
-  FolderTree(String shelf, InnerPath here, Consumer<InnerPath> go) {
+  public FolderTree(String shelf, InnerPath here, Consumer<InnerPath> go) {
     this.shelf = shelf;
     this.here = here;
     tree.setId("folders");
@@ -39,14 +39,14 @@ final class FolderTree {
             });
   }
 
-  Node node() {
+  public Node node() {
     return tree;
   }
 
   /**
    * @param folders sorted, so that a folder comes before what lies in it
    */
-  void show(List<InnerPath> folders) {
+  public void show(List<InnerPath> folders) {
     if (tree.getRoot() != null && folders.equals(shown)) {
       return;
     }

@@ -2,17 +2,14 @@ package org.mendedleaf.desktop.shelves;
 
 import java.util.List;
 import java.util.Optional;
-import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
-import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
-import javafx.scene.control.TableRow;
-import javafx.scene.control.TableView;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -22,6 +19,7 @@ import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.FolderRow;
 import org.mendedleaf.core.office.RecordingState;
 import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.desktop.moment.MomentBar;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Captures;
@@ -29,21 +27,19 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Page;
 import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.SheetTable;
 
 /** A folder of a shelf: what lies there now, and for each line whether that is recorded. */
 public final class ShelfPage implements Page {
 
-  private static final PseudoClass GONE = PseudoClass.getPseudoClass("gone");
-  private static final PseudoClass DUE = PseudoClass.getPseudoClass("due");
-  private static final double ROW = 30;
-
   private final Context context;
   private final Shelf shelf;
   private final InnerPath folder;
-  private final TableView<FolderRow> table = new TableView<>();
+  private final SheetTable<FolderRow> table =
+      new SheetTable<>("files", this::open, row -> row.path().name());
   private final Label facts = Nodes.label("", "soft");
-  private final TypeAhead typeAhead = new TypeAhead();
   private final FolderTree tree;
+  private final MomentBar bar;
   private final VBox root;
   private Shown.Unit unit = Shown.Unit.KB;
   private TableColumn<FolderRow, FolderRow> sizes;
@@ -59,17 +55,26 @@ public final class ShelfPage implements Page {
         Nodes.row(
             titled,
             Nodes.button(
+                Words.of("shelf.snapshots"),
+                "Ctrl+T",
+                () -> context.navigator().go(new Place.ShelfSnapshots(shelf))),
+            Nodes.button(
                 Words.of("shelf.capture"), "Ctrl+R", () -> new Captures(context).capture(shelf)));
-    head.getChildren().get(1).setId("capture");
+    head.getChildren().get(1).setId("snapshots-of-shelf");
+    head.getChildren().get(2).setId("capture");
     columns();
     tree =
         new FolderTree(
             shelf.name(), folder, path -> context.navigator().go(new Place.OneShelf(shelf, path)));
-    HBox below = new HBox(12, tree.node(), table);
-    HBox.setHgrow(table, Priority.ALWAYS);
+    HBox below = new HBox(12, tree.node(), table.node());
+    HBox.setHgrow(table.node(), Priority.ALWAYS);
     VBox.setVgrow(below, Priority.ALWAYS);
-    root = new VBox(6, crumbs(), head, below);
-    VBox.setMargin(below, new javafx.geometry.Insets(8, 0, 0, 0));
+    bar = new MomentBar(context, shelf, folder);
+    ShelfCrumbs crumbs =
+        new ShelfCrumbs(context, shelf, folder, path -> new Place.OneShelf(shelf, path));
+    root = new VBox(6, crumbs.node(), head, bar.node(), below);
+    VBox.setMargin(below, new javafx.geometry.Insets(6, 0, 0, 0));
+    root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
     root.getStyleClass().add("page");
   }
 
@@ -80,11 +85,22 @@ public final class ShelfPage implements Page {
 
   @Override
   public Node firstFocus() {
-    return table;
+    return table.node();
+  }
+
+  private void onKey(KeyEvent event) {
+    if (event.isAltDown() && event.getCode() == KeyCode.LEFT) {
+      bar.step(-1);
+      event.consume();
+    } else if (event.isShortcutDown() && event.getCode() == KeyCode.T) {
+      context.navigator().go(new Place.ShelfSnapshots(shelf));
+      event.consume();
+    }
   }
 
   @Override
   public void refresh() {
+    bar.refresh();
     context
         .background()
         .ask(
@@ -100,15 +116,9 @@ public final class ShelfPage implements Page {
   }
 
   private void show(List<FolderRow> rows) {
-    int chosen = Math.max(0, table.getSelectionModel().getSelectedIndex());
     unit = Shown.Unit.fitting(rows.stream().mapToLong(FolderRow::size).max().orElse(0));
     sizes.setText(Words.of("column.size", unit.name()));
-    // Looking again must not take a line away under somebody's mouse.
-    if (!table.getItems().equals(rows)) {
-      table.getItems().setAll(rows);
-      table.getSelectionModel().select(Math.min(chosen, rows.size() - 1));
-    }
-    table.setPlaceholder(Nodes.text(Words.of("shelf.folder.empty"), "soft"));
+    table.show(rows);
     long files = rows.stream().filter(row -> row.kind() != FolderRow.Kind.FOLDER).count();
     long due = rows.stream().filter(ShelfPage::isDue).count();
     String state =
@@ -122,93 +132,32 @@ public final class ShelfPage implements Page {
     return row.kind() != FolderRow.Kind.FOLDER && row.standing() != FolderRow.Standing.RECORDED;
   }
 
-  private HBox crumbs() {
-    HBox crumbs = new HBox(6);
-    crumbs.getStyleClass().add("crumbs");
-    crumbs.getChildren().add(crumb(Words.of("area.shelves"), new Place.AllShelves()));
-    if (!folder.isRoot()) {
-      crumbs.getChildren().add(crumb(shelf.name(), new Place.OneShelf(shelf, InnerPath.ROOT)));
-      String[] names = folder.text().split("/", -1);
-      InnerPath path = InnerPath.ROOT;
-      for (int i = 0; i < names.length - 1; i++) {
-        path = path.resolve(names[i]);
-        crumbs.getChildren().add(crumb(Shortened.name(path), new Place.OneShelf(shelf, path)));
-      }
-    }
-    return crumbs;
-  }
-
-  private Hyperlink crumb(String name, Place place) {
-    Hyperlink link = new Hyperlink(name + "  /");
-    link.setOnAction(event -> context.navigator().go(place));
-    return link;
-  }
-
   private void columns() {
-    table.getColumns().add(column("column.name", 290, this::nameCell));
-    sizes = column("column.size", 90, this::sizeCell);
-    sizes.getStyleClass().add("number-head");
-    table.getColumns().add(sizes);
-    table.getColumns().add(column("column.changed", 145, this::changedCell));
-    table.getColumns().add(column("column.recorded", 230, this::standingCell));
-    table.getColumns().add(column("column.revision", 110, this::revisionCell));
-    table.setFixedCellSize(ROW);
-    table.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
-    table.setRowFactory(view -> new Row());
-    table.setOnKeyPressed(
-        event -> {
-          if (event.getCode() == KeyCode.ENTER) {
-            chosen().ifPresent(this::open);
-          }
-        });
-    table.setOnKeyTyped(event -> typeAhead.typed(event.getCharacter(), table));
-    table.getStyleClass().add("sheet");
-    table.setId("files");
-  }
-
-  private Optional<FolderRow> chosen() {
-    return Optional.ofNullable(table.getSelectionModel().getSelectedItem());
+    table.column("column.name", 290, this::nameCell);
+    sizes = table.numbers("column.size", 90, this::sizeCell);
+    table.column("column.changed", 145, this::changedCell);
+    table.column("column.recorded", 230, this::standingCell);
+    table.column("column.revision", 110, this::revisionCell);
+    table.state("gone", row -> row.standing() == FolderRow.Standing.GONE);
+    table.state("due", ShelfPage::isDue);
+    table.placeholder(Nodes.text(Words.of("shelf.folder.empty"), "soft"));
   }
 
   private void open(FolderRow row) {
     if (row.kind() == FolderRow.Kind.FOLDER) {
       context.navigator().go(new Place.OneShelf(shelf, row.path()));
     } else if (row.file().isPresent()) {
-      context.navigator().go(new Place.OneFile(new FileRef(shelf.store(), row.file().getAsLong())));
+      context
+          .navigator()
+          .go(
+              new Place.OneFile(
+                  new FileRef(shelf.store(), row.file().getAsLong()), Optional.empty()));
     } else {
       context.navigator().go(new Place.Stray(row.address()));
     }
   }
 
   // ---- cells
-
-  private interface Filler {
-    void fill(TableCell<FolderRow, FolderRow> cell, FolderRow row);
-  }
-
-  private static TableColumn<FolderRow, FolderRow> column(String key, double width, Filler filler) {
-    TableColumn<FolderRow, FolderRow> column = new TableColumn<>(Words.of(key, ""));
-    column.setPrefWidth(width);
-    column.setSortable(false);
-    column.setReorderable(false);
-    column.setCellValueFactory(
-        data -> new javafx.beans.property.ReadOnlyObjectWrapper<>(data.getValue()));
-    column.setCellFactory(
-        view ->
-            new TableCell<>() {
-              @Override
-              protected void updateItem(FolderRow row, boolean empty) {
-                super.updateItem(row, empty);
-                setText(null);
-                setTooltip(null);
-                getStyleClass().removeAll("soft", "strong", "number", "rust");
-                if (!empty && row != null) {
-                  filler.fill(this, row);
-                }
-              }
-            });
-    return column;
-  }
 
   private void nameCell(TableCell<FolderRow, FolderRow> cell, FolderRow row) {
     boolean isFolder = row.kind() == FolderRow.Kind.FOLDER;
@@ -221,7 +170,6 @@ public final class ShelfPage implements Page {
   }
 
   private void sizeCell(TableCell<FolderRow, FolderRow> cell, FolderRow row) {
-    cell.getStyleClass().add("number");
     if (row.kind() != FolderRow.Kind.FOLDER) {
       cell.setText(unit.number(row.size()));
       cell.setTooltip(new Tooltip(Shown.exact(row.size())));
@@ -266,27 +214,5 @@ public final class ShelfPage implements Page {
         .ifPresent(
             number ->
                 cell.setText(number == 0 ? Words.of("revision.first") : FileLife.numbered(number)));
-  }
-
-  /** A row that opens on Enter or a double click. */
-  private final class Row extends TableRow<FolderRow> {
-
-    Row() {
-      setOnMouseClicked(
-          event -> {
-            // Folder after folder at one spot counts on: the second double click there is 3 and 4.
-            if (event.getClickCount() % 2 == 0 && getItem() != null) {
-              open(getItem());
-            }
-          });
-    }
-
-    @Override
-    protected void updateItem(FolderRow row, boolean empty) {
-      super.updateItem(row, empty);
-      boolean there = !empty && row != null;
-      pseudoClassStateChanged(GONE, there && row.standing() == FolderRow.Standing.GONE);
-      pseudoClassStateChanged(DUE, there && isDue(row));
-    }
   }
 }

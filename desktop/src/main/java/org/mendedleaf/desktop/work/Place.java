@@ -3,6 +3,7 @@ package org.mendedleaf.desktop.work;
 import java.nio.file.Path;
 import java.util.Optional;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Shelf;
 
@@ -15,8 +16,21 @@ public sealed interface Place {
   /** A folder of a shelf. */
   record OneShelf(Shelf shelf, InnerPath folder) implements Place {}
 
-  /** A file with a history. */
-  record OneFile(FileRef file) implements Place {}
+  /** A folder of a shelf as it was at a moment. */
+  record ShelfAt(Shelf shelf, InnerPath folder, Moment moment) implements Place {}
+
+  /** The snapshots of a shelf. */
+  record ShelfSnapshots(Shelf shelf) implements Place {}
+
+  /** What was found for something typed. */
+  record Found(String typed) implements Place {}
+
+  /**
+   * A file with a history.
+   *
+   * @param revision the one to choose; empty for the newest
+   */
+  record OneFile(FileRef file, Optional<Integer> revision) implements Place {}
 
   /** A file or folder that has no history: it lies on no shelf, or was not captured yet. */
   record Stray(Path path) implements Place {}

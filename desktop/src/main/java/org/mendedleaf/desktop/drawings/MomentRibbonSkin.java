@@ -1,0 +1,236 @@
+package org.mendedleaf.desktop.drawings;
+
+import java.time.Instant;
+import javafx.beans.InvalidationListener;
+import javafx.css.PseudoClass;
+import javafx.event.EventHandler;
+import javafx.geometry.Bounds;
+import javafx.scene.Group;
+import javafx.scene.Node;
+import javafx.scene.control.SkinBase;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.Pane;
+import javafx.scene.shape.Line;
+import javafx.scene.shape.Path;
+import javafx.scene.shape.Polygon;
+import javafx.scene.text.Text;
+import javafx.scene.transform.Rotate;
+import javafx.util.Duration;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+
+/** Draws a {@link MomentRibbon}. All colours and strokes come from CSS. */
+final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
+
+  private static final PseudoClass LATER = PseudoClass.getPseudoClass("later");
+  private static final double MARGIN = 8;
+  private static final double DATE_ROOM = 104;
+  private static final double UNDER = 34;
+  private static final double DIAMOND = 4.5;
+  private static final double CROSS = 3;
+
+  private final Pane drawing = new Pane();
+  private final InvalidationListener redraw = change -> getSkinnable().requestLayout();
+  private final EventHandler<KeyEvent> keys = this::onKey;
+  private final EventHandler<MouseEvent> clicks = this::onClick;
+  private MomentRibbonLayout layout;
+
+  MomentRibbonSkin(MomentRibbon control) {
+    super(control);
+    drawing.getStyleClass().add("drawing");
+    getChildren().add(drawing);
+    control.getChanges().addListener(redraw);
+    control.getStops().addListener(redraw);
+    control.pointerProperty().addListener(redraw);
+    control.atNowProperty().addListener(redraw);
+    control.nowProperty().addListener(redraw);
+    control.zoneProperty().addListener(redraw);
+    control.addEventHandler(KeyEvent.KEY_PRESSED, keys);
+    control.addEventHandler(MouseEvent.MOUSE_CLICKED, clicks);
+  }
+
+  @Override
+  protected void layoutChildren(double x, double y, double width, double height) {
+    drawing.resizeRelocate(x, y, width, height);
+    drawing.getChildren().clear();
+    MomentRibbon ribbon = getSkinnable();
+    layout =
+        new MomentRibbonLayout(
+            ribbon.getChanges(),
+            ribbon.nowProperty().get(),
+            ribbon.zoneProperty().get(),
+            MARGIN,
+            width - MARGIN);
+    double ground = height - UNDER;
+    Line line = new Line(MARGIN, ground, width - MARGIN, ground);
+    line.getStyleClass().setAll("ground");
+    add(line);
+    for (MomentRibbonLayout.Placed placed : layout.place(ribbon.getChanges())) {
+      drawBucket(placed, ground);
+    }
+    ribbon.getStops().forEach(stop -> drawStop(stop, ground));
+    drawPointer(ground);
+    drawDates(height);
+    // What is added during layout would wait for the next pulse to get its looks.
+    drawing.applyCss();
+  }
+
+  private void drawBucket(MomentRibbonLayout.Placed placed, double ground) {
+    MomentRibbon ribbon = getSkinnable();
+    Instant pointer = ribbon.pointerProperty().get();
+    boolean later = !ribbon.atNowProperty().get() && pointer != null && isLater(placed, pointer);
+    Group group = new Group();
+    if (placed.length() > 0) {
+      Path leaf = LeafShape.blade(placed.length(), layout.width());
+      leaf.getStyleClass().setAll("leaf");
+      leaf.pseudoClassStateChanged(LATER, later);
+      leaf.getTransforms().add(new Rotate(-90, 0, 0));
+      group.getChildren().add(leaf);
+    }
+    if (placed.removed() > 0) {
+      for (int side : new int[] {-1, 1}) {
+        Line stroke = new Line(-CROSS * side, 6 - CROSS + 3, CROSS * side, 6 + CROSS + 3);
+        stroke.getStyleClass().setAll("removal");
+        group.getChildren().add(stroke);
+      }
+    }
+    group.setLayoutX(placed.x());
+    group.setLayoutY(ground);
+    Tooltip tooltip = new Tooltip(describe(placed));
+    tooltip.setShowDelay(Duration.millis(200));
+    Tooltip.install(group, tooltip);
+    add(group);
+  }
+
+  private boolean isLater(MomentRibbonLayout.Placed placed, Instant pointer) {
+    return placed.x() > layout.x(pointer);
+  }
+
+  private String describe(MomentRibbonLayout.Placed placed) {
+    MomentRibbon ribbon = getSkinnable();
+    String day = Shown.day(placed.end(), ribbon.nowProperty().get(), ribbon.zoneProperty().get());
+    String saved = Words.count("ribbon.saved", placed.saved());
+    return placed.removed() == 0
+        ? day + ": " + saved
+        : day + ": " + saved + ", " + Words.count("ribbon.removed", placed.removed());
+  }
+
+  private void drawStop(MomentRibbon.Stop stop, double ground) {
+    MomentRibbon ribbon = getSkinnable();
+    Polygon diamond = new Polygon(0, -DIAMOND, DIAMOND, 0, 0, DIAMOND, -DIAMOND, 0);
+    diamond.getStyleClass().setAll("stop");
+    diamond.setId("stop-" + stop.id());
+    diamond.setLayoutX(layout.x(stop.at()));
+    diamond.setLayoutY(ground + 9);
+    Tooltip tooltip =
+        new Tooltip(
+            Words.of(
+                "ribbon.stop",
+                stop.label(),
+                Shown.moment(stop.at(), ribbon.nowProperty().get(), ribbon.zoneProperty().get())));
+    tooltip.setShowDelay(Duration.millis(200));
+    Tooltip.install(diamond, tooltip);
+    diamond.setOnMouseClicked(
+        event -> {
+          ribbon.choose(new MomentRibbon.Choice.OfStop(stop));
+          event.consume();
+        });
+    add(diamond);
+  }
+
+  private void drawPointer(double ground) {
+    MomentRibbon ribbon = getSkinnable();
+    Instant at = ribbon.pointerProperty().get();
+    if (at == null) {
+      return;
+    }
+    double x = ribbon.atNowProperty().get() ? drawing.getWidth() - MARGIN : layout.x(at);
+    Line line = new Line(x, 4, x, ground + 4);
+    line.getStyleClass().setAll("pointer");
+    line.setMouseTransparent(true);
+    Polygon head = new Polygon(x - 6, 0, x + 6, 0, x, 8);
+    head.getStyleClass().setAll("pointer-head");
+    head.setMouseTransparent(true);
+    add(line);
+    add(head);
+  }
+
+  private void drawDates(double height) {
+    MomentRibbon ribbon = getSkinnable();
+    double last = -DATE_ROOM;
+    for (int i = 0; i < layout.buckets(); i++) {
+      double x = layout.middle(i);
+      if (x - last < DATE_ROOM) {
+        continue;
+      }
+      Instant day = layout.day(i).atTime(12, 0).atZone(ribbon.zoneProperty().get()).toInstant();
+      Text text = new Text(Shown.day(day, ribbon.nowProperty().get(), ribbon.zoneProperty().get()));
+      text.getStyleClass().setAll("date-label");
+      text.applyCss();
+      add(text);
+      text.applyCss();
+      Bounds bounds = text.getLayoutBounds();
+      double at = Math.max(MARGIN, x - bounds.getWidth() / 2);
+      if (at + bounds.getWidth() > drawing.getWidth()) {
+        drawing.getChildren().remove(text);
+        continue;
+      }
+      text.relocate(at, height - 17);
+      last = at + bounds.getWidth() / 2;
+    }
+  }
+
+  private void onKey(KeyEvent event) {
+    int direction =
+        switch (event.getCode()) {
+          case LEFT -> -1;
+          case RIGHT -> 1;
+          default -> 0;
+        };
+    if (direction != 0) {
+      getSkinnable().choose(new MomentRibbon.Choice.Step(direction));
+      event.consume();
+    }
+  }
+
+  private void onClick(MouseEvent event) {
+    MomentRibbon ribbon = getSkinnable();
+    ribbon.requestFocus();
+    ribbon.choose(new MomentRibbon.Choice.At(layout.at(event.getX())));
+  }
+
+  private void add(Node node) {
+    drawing.getChildren().add(node);
+  }
+
+  @Override
+  protected double computePrefHeight(
+      double width, double top, double right, double bottom, double left) {
+    return 88 + top + bottom;
+  }
+
+  @Override
+  protected double computePrefWidth(
+      double height, double top, double right, double bottom, double left) {
+    return 600 + left + right;
+  }
+
+  @Override
+  public void dispose() {
+    MomentRibbon control = getSkinnable();
+    if (control == null) {
+      return;
+    }
+    control.removeEventHandler(MouseEvent.MOUSE_CLICKED, clicks);
+    control.removeEventHandler(KeyEvent.KEY_PRESSED, keys);
+    control.zoneProperty().removeListener(redraw);
+    control.nowProperty().removeListener(redraw);
+    control.atNowProperty().removeListener(redraw);
+    control.pointerProperty().removeListener(redraw);
+    control.getStops().removeListener(redraw);
+    control.getChanges().removeListener(redraw);
+    super.dispose();
+  }
+}

@@ -1,0 +1,162 @@
+package org.mendedleaf.desktop.moment;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+import org.mendedleaf.core.catalog.ChangeQuestions;
+import org.mendedleaf.core.catalog.FolderSum;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.catalog.MomentEntry;
+import org.mendedleaf.core.catalog.TreeEntry;
+import org.mendedleaf.core.office.Moments;
+import org.mendedleaf.core.office.SentenceException;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.Snapshots;
+import org.mendedleaf.core.office.When;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Place;
+
+/**
+ * A folder of a shelf at a moment, or now; knows no nodes. Properties change on the interface
+ * thread.
+ */
+final class MomentPresenter {
+
+  private final Context context;
+  private final Shelf shelf;
+  private final InnerPath folder;
+  private final Optional<Moment> moment;
+  private final BooleanProperty withGone = new SimpleBooleanProperty(false);
+  private final ReadOnlyObjectWrapper<View> view = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<Map<InnerPath, FolderSum>> sums =
+      new ReadOnlyObjectWrapper<>(Map.of());
+
+  /**
+   * @param moment empty for now
+   */
+  MomentPresenter(Context context, Shelf shelf, InnerPath folder, Optional<Moment> moment) {
+    this.context = context;
+    this.shelf = shelf;
+    this.folder = folder;
+    this.moment = moment;
+  }
+
+  /**
+   * What is shown.
+   *
+   * @param rows empty where the present is shown, which has a list of its own
+   * @param standing where the moment lies among the states of the folder
+   */
+  record View(
+      List<MomentEntry> rows,
+      List<InnerPath> folders,
+      List<ChangeQuestions.Change> changes,
+      List<Snapshots.Listed> snapshots,
+      Moments.Standing standing) {}
+
+  /** What the folders in the list held; empty until it is known, which may take longer. */
+  ReadOnlyObjectProperty<Map<InnerPath, FolderSum>> sumsProperty() {
+    return sums.getReadOnlyProperty();
+  }
+
+  /** What is shown; null until it is known. */
+  ReadOnlyObjectProperty<View> viewProperty() {
+    return view.getReadOnlyProperty();
+  }
+
+  /** Whether files that had been removed by then are shown as well. */
+  BooleanProperty withGoneProperty() {
+    return withGone;
+  }
+
+  Shelf shelf() {
+    return shelf;
+  }
+
+  Optional<Moment> moment() {
+    return moment;
+  }
+
+  void refresh() {
+    Moment at = moment.orElseGet(() -> new Moment.At(context.now()));
+    boolean gone = withGone.get();
+    context
+        .background()
+        .ask(
+            () -> {
+              Moments moments = context.office().moments();
+              return new View(
+                  moment.isPresent() ? moments.folder(shelf, folder, at, gone) : List.of(),
+                  moment.isPresent() ? moments.folders(shelf, at) : List.of(),
+                  moments.changes(shelf),
+                  context.office().snapshots().of(shelf),
+                  moments.standing(shelf, folder, at));
+            },
+            found -> {
+              view.set(found);
+              sum(found, at);
+            },
+            context.navigator()::complain);
+  }
+
+  private void sum(View found, Moment at) {
+    List<InnerPath> folders =
+        found.rows().stream()
+            .filter(row -> row.entry().kind() == TreeEntry.Kind.FOLDER)
+            .map(row -> row.entry().path())
+            .toList();
+    if (!folders.isEmpty()) {
+      context
+          .background()
+          .ask(
+              () -> context.office().moments().sums(shelf, folders, at),
+              sums::set,
+              context.navigator()::complain);
+    }
+  }
+
+  /** Goes to another moment of the same folder. */
+  void go(Moment other) {
+    context.navigator().go(new Place.ShelfAt(shelf, folder, other));
+  }
+
+  /** Goes to the present of the same folder. */
+  void goNow() {
+    context.navigator().go(new Place.OneShelf(shelf, folder));
+  }
+
+  /** Goes to the change before or after; after the last one to the present. */
+  void step(int direction) {
+    if (view.get() == null) {
+      return;
+    }
+    Moments.Standing standing = view.get().standing();
+    if (direction < 0) {
+      standing.before().ifPresent(at -> go(new Moment.At(at)));
+    } else if (standing.after().isPresent()) {
+      go(new Moment.At(standing.after().get()));
+    } else if (moment.isPresent()) {
+      goNow();
+    }
+  }
+
+  /** Goes to the moment that somebody wrote. */
+  void goTo(String written) {
+    try {
+      Instant at = new When(context.zone()).parse(written, context.now());
+      if (at.isBefore(context.now())) {
+        go(new Moment.At(at));
+      } else {
+        goNow();
+      }
+    } catch (SentenceException e) {
+      context.navigator().complain(e);
+    }
+  }
+}

@@ -1,0 +1,217 @@
+package org.mendedleaf.desktop.moment;
+
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.catalog.Snapshot;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.Snapshots;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.Page;
+import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.SheetTable;
+
+/** The snapshots of a shelf: take one, look inside, let one go. */
+public final class SnapshotsPage implements Page {
+
+  private final Context context;
+  private final Shelf shelf;
+  private final TextField label = new TextField();
+  private final TextField reason = new TextField();
+  private final Button unlabel;
+  private final Button look;
+  private final SheetTable<Snapshots.Listed> table =
+      new SheetTable<>("snapshots", this::look, listed -> listed.snapshot().label());
+  private final VBox root;
+  private Shown.Unit unit = Shown.Unit.MB;
+  private TableColumn<Snapshots.Listed, Snapshots.Listed> sizes;
+
+  public SnapshotsPage(Context context, Shelf shelf) {
+    this.context = context;
+    this.shelf = shelf;
+    label.setId("snapshot-label");
+    label.setPromptText(Words.of("snapshot.label"));
+    label.setPrefColumnCount(18);
+    reason.setId("snapshot-reason");
+    reason.setPromptText(Words.of("snapshot.reason"));
+    HBox.setHgrow(reason, Priority.ALWAYS);
+    Button take = Nodes.button(Words.of("snapshot.take"), "Enter", this::take, "moss");
+    take.setId("snapshot-take");
+    label.setOnAction(event -> take());
+    reason.setOnAction(event -> take());
+    HBox form = new HBox(10, label, reason, take);
+    form.setAlignment(Pos.CENTER_LEFT);
+    look = Nodes.button(Words.of("snapshot.look"), "Enter", () -> chosen().ifPresent(this::look));
+    unlabel =
+        Nodes.button(Words.of("snapshot.unlabel"), "", () -> chosen().ifPresent(this::unlabel));
+    unlabel.setId("snapshot-unlabel");
+    columns();
+    VBox.setVgrow(table.node(), Priority.ALWAYS);
+    root =
+        new VBox(
+            10,
+            new ShelfCrumbsOf(context, shelf).node(),
+            Nodes.row(
+                Nodes.label(Words.of("snapshot.title", shelf.name()), "title"), look, unlabel),
+            Nodes.text(Words.of("snapshot.what"), "soft"),
+            form,
+            table.node());
+    root.getStyleClass().add("page");
+  }
+
+  /** Leads back to the shelf itself. */
+  private record ShelfCrumbsOf(Context context, Shelf shelf) {
+    Node node() {
+      return new org.mendedleaf.desktop.shelves.ShelfCrumbs(
+              context,
+              shelf,
+              new InnerPath("snapshots"),
+              folder -> new Place.OneShelf(shelf, folder))
+          .node();
+    }
+  }
+
+  @Override
+  public Node node() {
+    return root;
+  }
+
+  @Override
+  public Node firstFocus() {
+    return label;
+  }
+
+  @Override
+  public void refresh() {
+    context
+        .background()
+        .ask(
+            () -> context.office().snapshots().of(shelf),
+            this::show,
+            context.navigator()::complain);
+  }
+
+  private void show(List<Snapshots.Listed> listed) {
+    unit = Shown.Unit.fitting(listed.stream().mapToLong(Snapshots.Listed::bytes).max().orElse(0));
+    sizes.setText(Words.of("column.size", unit.name()));
+    table.show(
+        listed.stream()
+            .sorted((a, b) -> Long.compare(b.snapshot().segment(), a.snapshot().segment()))
+            .toList());
+    look.setDisable(listed.isEmpty());
+    unlabel.setDisable(listed.isEmpty());
+  }
+
+  private Optional<Snapshots.Listed> chosen() {
+    return table.chosen();
+  }
+
+  private void columns() {
+    table.column(
+        "column.label",
+        220,
+        (cell, row) -> {
+          cell.setText(row.snapshot().label());
+          cell.getStyleClass().add("strong");
+        });
+    table.column(
+        "column.when",
+        150,
+        (cell, row) -> {
+          Snapshot snapshot = row.snapshot();
+          cell.setText(Shown.moment(snapshot.taken(), context.now(), context.zone()));
+          cell.setTooltip(new Tooltip(Shown.full(snapshot.taken(), context.zone())));
+        });
+    table.column(
+        "column.of",
+        130,
+        (cell, row) -> {
+          boolean whole = row.snapshot().folder().isRoot();
+          cell.setText(whole ? Words.of("snapshot.whole") : row.snapshot().folder().shown() + " /");
+        });
+    table.numbers("column.files", 70, (cell, row) -> cell.setText(Shown.count(row.files())));
+    sizes = table.numbers("column.size", 90, (cell, row) -> cell.setText(unit.number(row.bytes())));
+    table.column(
+        "column.cause",
+        150,
+        (cell, row) ->
+            cell.setText(Words.of("snapshot.cause", row.snapshot().cause(), row.snapshot().by())));
+    table.column(
+        "column.reason",
+        200,
+        (cell, row) -> {
+          cell.setText(row.snapshot().reason());
+          cell.setTooltip(new Tooltip(row.snapshot().reason()));
+          cell.getStyleClass().add("soft");
+        });
+    table.placeholder(Nodes.text(Words.of("snapshot.none"), "soft"));
+  }
+
+  private void take() {
+    String wanted = label.getText();
+    String why = reason.getText();
+    context
+        .jobs()
+        .start(
+            Words.of("snapshot.job", shelf.name()),
+            progress ->
+                context.office().snapshots().take(shelf, InnerPath.ROOT, wanted, why, progress),
+            taken -> {
+              label.clear();
+              reason.clear();
+              refresh();
+              context
+                  .navigator()
+                  .tell(
+                      Words.of(
+                          "snapshot.taken",
+                          taken.snapshot().label(),
+                          Shown.count(taken.files()),
+                          Shown.size(taken.bytes())),
+                      null);
+            },
+            context.navigator()::complain);
+  }
+
+  private void look(Snapshots.Listed listed) {
+    Snapshot snapshot = listed.snapshot();
+    context
+        .navigator()
+        .go(new Place.ShelfAt(shelf, snapshot.folder(), new Moment.InSnapshot(snapshot)));
+  }
+
+  private void unlabel(Snapshots.Listed listed) {
+    context
+        .navigator()
+        .ask(
+            Words.of(
+                "snapshot.unlabel.ask", listed.snapshot().label(), Shown.count(listed.files())),
+            Words.of("snapshot.unlabel"),
+            () ->
+                context
+                    .background()
+                    .ask(
+                        () ->
+                            context.office().snapshots().unlabel(shelf.store(), listed.snapshot()),
+                        gone -> {
+                          refresh();
+                          context
+                              .navigator()
+                              .tell(Words.of("snapshot.unlabelled", gone.label()), null);
+                        },
+                        context.navigator()::complain));
+  }
+}

@@ -1,0 +1,182 @@
+package org.mendedleaf.desktop.work;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import java.util.function.Predicate;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.css.PseudoClass;
+import javafx.scene.Node;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.TableRow;
+import javafx.scene.control.TableView;
+import javafx.scene.input.KeyCode;
+import org.mendedleaf.desktop.words.Words;
+
+/**
+ * A table on a sheet: rows of one height, cells filled from the whole row, Enter or a double click
+ * opens, typed letters choose the next row whose name begins with them.
+ *
+ * @param <T> a row; equal rows look the same
+ */
+public final class SheetTable<T> {
+
+  private static final double ROW = 30;
+  private static final long TYPING_PAUSE_NANOS = 900_000_000;
+
+  private final TableView<T> table = new TableView<>();
+  private final Map<PseudoClass, Predicate<T>> states = new LinkedHashMap<>();
+  private final Consumer<T> open;
+  private final Function<T, String> name;
+  private final StringBuilder typed = new StringBuilder();
+  private long lastTyped;
+
+  /** Fills a cell; its text and styles have been cleared. */
+  public interface Filler<T> {
+    void fill(TableCell<T, T> cell, T row);
+  }
+
+  /**
+   * @param id of the node
+   * @param open what Enter and a double click do
+   * @param name by which typing finds a row
+   */
+  public SheetTable(String id, Consumer<T> open, Function<T, String> name) {
+    this.open = open;
+    this.name = name;
+    table.setId(id);
+    table.getStyleClass().add("sheet");
+    table.setFixedCellSize(ROW);
+    table.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
+    table.setRowFactory(view -> new Row());
+    table.setOnKeyPressed(
+        event -> {
+          if (event.getCode() == KeyCode.ENTER) {
+            chosen().ifPresent(open);
+          }
+        });
+    table.setOnKeyTyped(event -> type(event.getCharacter()));
+  }
+
+  public TableView<T> node() {
+    return table;
+  }
+
+  /** Shows this instead of rows where there are none. */
+  public void placeholder(Node node) {
+    table.setPlaceholder(node);
+  }
+
+  public Optional<T> chosen() {
+    return Optional.ofNullable(table.getSelectionModel().getSelectedItem());
+  }
+
+  /** Gives rows a pseudo-class. */
+  public void state(String pseudoClass, Predicate<T> holds) {
+    states.put(PseudoClass.getPseudoClass(pseudoClass), holds);
+  }
+
+  /**
+   * Adds a column.
+   *
+   * @param key of its heading; a {0} in it is left empty until {@link TableColumn#setText}
+   */
+  public TableColumn<T, T> column(String key, double width, Filler<T> filler) {
+    TableColumn<T, T> column = new TableColumn<>(Words.of(key, ""));
+    column.setPrefWidth(width);
+    column.setSortable(false);
+    column.setReorderable(false);
+    column.setCellValueFactory(data -> new ReadOnlyObjectWrapper<>(data.getValue()));
+    column.setCellFactory(view -> new Cell<>(filler));
+    table.getColumns().add(column);
+    return column;
+  }
+
+  /** Adds a column of numbers, which stand at the right. */
+  public TableColumn<T, T> numbers(String key, double width, Filler<T> filler) {
+    TableColumn<T, T> column =
+        column(
+            key,
+            width,
+            (cell, row) -> {
+              cell.getStyleClass().add("number");
+              filler.fill(cell, row);
+            });
+    column.getStyleClass().add("number-head");
+    return column;
+  }
+
+  /** Shows these rows; looking again must not take a row away under somebody's mouse. */
+  public void show(List<T> rows) {
+    if (table.getItems().equals(rows)) {
+      return;
+    }
+    int chosen = Math.max(0, table.getSelectionModel().getSelectedIndex());
+    table.getItems().setAll(rows);
+    table.getSelectionModel().select(Math.min(chosen, rows.size() - 1));
+  }
+
+  private void type(String character) {
+    if (character.isEmpty() || Character.isISOControl(character.charAt(0))) {
+      return;
+    }
+    long now = System.nanoTime();
+    if (now - lastTyped > TYPING_PAUSE_NANOS) {
+      typed.setLength(0);
+    }
+    lastTyped = now;
+    typed.append(character.toLowerCase(Locale.ROOT));
+    for (int i = 0; i < table.getItems().size(); i++) {
+      String text = name.apply(table.getItems().get(i)).toLowerCase(Locale.ROOT);
+      if (text.startsWith(typed.toString())) {
+        table.getSelectionModel().select(i);
+        table.scrollTo(Math.max(0, i - 3));
+        return;
+      }
+    }
+  }
+
+  private static final class Cell<T> extends TableCell<T, T> {
+    private final Filler<T> filler;
+
+    Cell(Filler<T> filler) {
+      this.filler = filler;
+    }
+
+    @Override
+    protected void updateItem(T row, boolean empty) {
+      super.updateItem(row, empty);
+      setText(null);
+      setTooltip(null);
+      setGraphic(null);
+      getStyleClass().removeAll("soft", "strong", "number", "rust", "brass", "slate");
+      if (!empty && row != null) {
+        filler.fill(this, row);
+      }
+    }
+  }
+
+  private final class Row extends TableRow<T> {
+    Row() {
+      setOnMouseClicked(
+          event -> {
+            // Folder after folder at one spot counts on: the second double click there is 3 and 4.
+            if (event.getClickCount() % 2 == 0 && getItem() != null) {
+              open.accept(getItem());
+            }
+          });
+    }
+
+    @Override
+    protected void updateItem(T row, boolean empty) {
+      super.updateItem(row, empty);
+      boolean there = !empty && row != null;
+      states.forEach((state, holds) -> pseudoClassStateChanged(state, there && holds.test(row)));
+    }
+  }
+}
