@@ -10,7 +10,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
-import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.catalog.InnerPath;
@@ -50,7 +49,7 @@ public final class MomentBar {
     after.setId("change-after");
     typed.setPromptText(Words.of("moment.type"));
     typed.setId("moment-typed");
-    typed.setPrefColumnCount(15);
+    typed.setPrefColumnCount(11);
     typed.setTooltip(new Tooltip(Words.of("moment.type.tip")));
     typed.setOnKeyPressed(
         event -> {
@@ -65,8 +64,8 @@ public final class MomentBar {
     if (presenter.moment().isPresent()) {
       acts.getChildren().add(Nodes.button(Words.of("moment.now"), "Esc", presenter::goNow));
     }
-    FlowPane words = new FlowPane(10, 0, which, more);
-    words.setPrefWrapLength(300);
+    VBox words = new VBox(1, which, more);
+    words.setMinWidth(0);
     ribbon.setId("moment-ribbon");
     ribbon.setOnChoice(this::choose);
     root = new VBox(4, Nodes.row(words, acts), ribbon);
@@ -165,6 +164,7 @@ public final class MomentBar {
             .orElse(Words.of("moment.notCaptured"));
     String saved =
         standing.savedSince() == 0 ? "" : ", " + Words.count("moment.saved", standing.savedSince());
+    more.setTooltip(new Tooltip(captured + saved));
     more.setText(
         Words.of("time.ago", Shown.since(moment.instant(), now))
             + " · "

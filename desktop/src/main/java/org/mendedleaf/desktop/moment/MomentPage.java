@@ -252,6 +252,7 @@ public final class MomentPage implements Page {
       String removed =
           sum.removed() == 0 ? "" : ", " + Words.count("became.folderRemoved", sum.removed());
       cell.setText(Words.count("became.folderChanged", sum.changed()) + removed);
+      cell.setTooltip(new Tooltip(cell.getText()));
     }
   }
 
