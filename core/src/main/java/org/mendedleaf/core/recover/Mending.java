@@ -148,9 +148,9 @@ public final class Mending {
       String by)
       throws IOException {
     Path target = ShelfPaths.resolve(folder, file.path());
-    Files.createDirectories(target.toAbsolutePath().getParent());
     placement.place(
         wanted.state(),
+        folder,
         target,
         () -> {
           if (!standing.isStill(target, file.path())) {

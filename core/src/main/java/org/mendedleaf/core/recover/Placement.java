@@ -6,16 +6,9 @@ import java.io.OutputStream;
 import java.nio.channels.Channels;
 import java.nio.channels.FileChannel;
 import java.nio.file.AccessDeniedException;
-import java.nio.file.AtomicMoveNotSupportedException;
 import java.nio.file.FileStore;
 import java.nio.file.Files;
-import java.nio.file.LinkOption;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
-import java.nio.file.attribute.BasicFileAttributeView;
-import java.nio.file.attribute.FileTime;
-import java.nio.file.attribute.PosixFilePermissions;
 import java.util.random.RandomGenerator;
 import org.mendedleaf.core.capture.TemporaryNames;
 import org.mendedleaf.core.catalog.FileState;
@@ -50,77 +43,72 @@ final class Placement {
     void check() throws IOException;
   }
 
-  void place(FileState state, Path target, LastLook lastLook) throws IOException {
-    Path folder = target.toAbsolutePath().getParent();
-    Path temporary = folder.resolve(TemporaryNames.fresh(random));
-    try {
-      if (state.link().isPresent()) {
-        Files.createSymbolicLink(temporary, folder.getFileSystem().getPath(state.link().get()));
-      } else {
-        requireRoom(folder, state.size(), target);
-        write(state, temporary, target);
+  /**
+   * @param root nothing is written outside it
+   * @param target below the root; folders on the way are made
+   */
+  void place(FileState state, Path root, Path target, LastLook lastLook) throws IOException {
+    Path name = target.getFileName();
+    try (TargetFolder folder = TargetFolder.open(root, target.toAbsolutePath().getParent())) {
+      Path temporary = name.getFileSystem().getPath(TemporaryNames.fresh(random));
+      boolean placed = false;
+      try {
+        if (state.link().isPresent()) {
+          folder.link(temporary, name.getFileSystem().getPath(state.link().get()));
+        } else {
+          requireRoom(target, state.size());
+          write(state, folder, temporary, target);
+        }
+        lastLook.check();
+        folder.replace(temporary, name);
+        placed = true;
+      } finally {
+        if (!placed) {
+          deleteIfThere(folder, temporary);
+        }
       }
-      lastLook.check();
-      move(temporary, target);
-    } finally {
-      Files.deleteIfExists(temporary);
+      folder.force();
     }
-    forceFolder(folder);
   }
 
-  private void write(FileState state, Path temporary, Path target) throws IOException {
+  private void write(FileState state, TargetFolder folder, Path temporary, Path target)
+      throws IOException {
     ContentRef content = state.content().orElseThrow();
-    try (FileChannel channel =
-            FileChannel.open(temporary, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
+    try (FileChannel channel = folder.create(temporary);
         OutputStream out = new BufferedOutputStream(Channels.newOutputStream(channel), BUFFER)) {
       contents.copyToBeChecked(content, out);
       out.flush();
       channel.force(true);
     } catch (AccessDeniedException e) {
       throw new RefusedException(
-          "%s cannot be mended: there is no permission to write in its folder. Nothing was changed."
+          "%s cannot be written: there is no permission to write in its folder. Nothing was changed."
               .formatted(target));
     }
-    if (!contents.isIn(temporary, content, workers)) {
-      throw new IOException(
-          "%s was not mended: what was written aside reads back differently. What stood there is untouched; check the drive."
-              .formatted(target));
+    try (FileChannel written = folder.read(temporary)) {
+      if (!contents.isIn(written, content, workers)) {
+        throw new IOException(
+            "%s was not written: what was written aside reads back differently. What stood there is untouched; check the drive."
+                .formatted(target));
+      }
     }
-    if (state.mode().isPresent() && supports(temporary, "posix")) {
-      Files.setPosixFilePermissions(temporary, PosixFilePermissions.fromString(state.mode().get()));
-    }
-    Files.getFileAttributeView(temporary, BasicFileAttributeView.class, LinkOption.NOFOLLOW_LINKS)
-        .setTimes(FileTime.from(state.modified()), null, null);
+    folder.describe(temporary, state);
   }
 
-  private static void requireRoom(Path folder, long bytes, Path target) throws IOException {
-    FileStore drive = Files.getFileStore(folder);
+  private static void requireRoom(Path target, long bytes) throws IOException {
+    FileStore drive = Files.getFileStore(target.toAbsolutePath().getParent());
     long free = drive.getUsableSpace();
     if (free < bytes) {
       throw new RefusedException(
-          "%s cannot be mended: it needs %,d bytes and its drive has %,d left. Nothing was changed."
+          "%s cannot be written: it needs %,d bytes and its drive has %,d left. Nothing was changed."
               .formatted(target, bytes, free));
     }
   }
 
-  private static void move(Path temporary, Path target) throws IOException {
+  private static void deleteIfThere(TargetFolder folder, Path temporary) {
     try {
-      Files.move(
-          temporary, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-    } catch (AtomicMoveNotSupportedException e) {
-      Files.move(temporary, target, StandardCopyOption.REPLACE_EXISTING);
-    }
-  }
-
-  private static boolean supports(Path file, String view) {
-    return file.getFileSystem().supportedFileAttributeViews().contains(view);
-  }
-
-  private static void forceFolder(Path folder) {
-    try (FileChannel channel = FileChannel.open(folder, StandardOpenOption.READ)) {
-      channel.force(true);
-    } catch (IOException | UnsupportedOperationException e) {
-      // Not every system lets a folder be forced; the file itself is.
+      folder.delete(temporary);
+    } catch (IOException e) {
+      // It was never made, or the drive is gone and the name is a temporary one that captures skip.
       return;
     }
   }

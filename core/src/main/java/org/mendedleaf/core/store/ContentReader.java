@@ -3,7 +3,7 @@ package org.mendedleaf.core.store;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.nio.file.Path;
+import java.nio.channels.FileChannel;
 import java.security.MessageDigest;
 import java.util.List;
 
@@ -51,7 +51,7 @@ public final class ContentReader {
    * @return false if the file holds something else
    * @throws DamagedContentException if that is so because the store itself gives something else
    */
-  public boolean isIn(Path file, ContentRef content, int workers) throws IOException {
+  public boolean isIn(FileChannel file, ContentRef content, int workers) throws IOException {
     if (new FileCheck(chunks(content), workers).holds(file)) {
       return true;
     }

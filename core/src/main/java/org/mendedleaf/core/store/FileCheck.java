@@ -4,8 +4,6 @@ import java.io.EOFException;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
-import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.ExecutionException;
@@ -41,20 +39,18 @@ final class FileCheck {
   }
 
   /** Whether the file holds exactly these chunks. */
-  boolean holds(Path file) throws IOException {
-    try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
-      if (channel.size() != size) {
-        return false;
-      }
-      AtomicBoolean same = new AtomicBoolean(true);
-      AtomicInteger next = new AtomicInteger();
-      if (workers == 1) {
-        compare(channel, next, same);
-      } else {
-        inThreads(channel, next, same);
-      }
-      return same.get();
+  boolean holds(FileChannel file) throws IOException {
+    if (file.size() != size) {
+      return false;
     }
+    AtomicBoolean same = new AtomicBoolean(true);
+    AtomicInteger next = new AtomicInteger();
+    if (workers == 1) {
+      compare(file, next, same);
+    } else {
+      inThreads(file, next, same);
+    }
+    return same.get();
   }
 
   private void inThreads(FileChannel channel, AtomicInteger next, AtomicBoolean same)
