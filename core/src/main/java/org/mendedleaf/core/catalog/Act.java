@@ -19,6 +19,10 @@ public enum Act {
   SAVERS("savers"),
   /** Small sheaves were put together. */
   PACK("pack"),
+  /** What stands at places off the shelf was recorded, since a recovery is about to replace it. */
+  KEEP("keep"),
+  /** Picks from earlier states were recovered. */
+  RECOVER("recover"),
   /** A moment was labelled. */
   SNAPSHOT("snapshot"),
   /** A snapshot was let go. */

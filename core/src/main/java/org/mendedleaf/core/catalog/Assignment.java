@@ -21,6 +21,7 @@ final class Assignment {
   private final Map<InnerPath, Long> taken = new HashMap<>();
   private final Map<Long, Integer> numbers = new HashMap<>();
   private long nextFile;
+  private long items;
   private OptionalLong newShelf = OptionalLong.empty();
 
   /**
@@ -73,6 +74,8 @@ final class Assignment {
       return Optional.of(new Detail.ShelfAdded(newShelf.getAsLong(), place));
     } else if (proposal instanceof Proposal.TakeSnapshot) {
       return Optional.of(new Detail.SnapshotTaken(files.lastSnapshot() + 1, place));
+    } else if (proposal instanceof Proposal.Item) {
+      return Optional.of(new Detail.ItemDone(++items, place));
     } else if (proposal instanceof Proposal.Unlabel unlabel) {
       return Optional.of(new Detail.Unlabelled(unlabel.snapshot()));
     } else if (proposal instanceof Proposal.Saver saver) {

@@ -16,6 +16,7 @@ import java.util.OptionalInt;
  * {"folder":"here","m":[b,l]}  {"folder":"gone","m":[b,l]}
  * {"shelf":SHELF,"m":[b,l]}    {"saver":[SEGMENT,LINE],"m":[b,l]}
  * {"snapshot":SNAPSHOT,"m":[b,l]}  {"unlabel":SNAPSHOT}
+ * {"item":NUMBER,"m":[b,l]}
  * </pre>
  */
 sealed interface Detail {
@@ -39,6 +40,8 @@ sealed interface Detail {
   record SaverFound(RevisionKey revision, Place at) implements Detail {}
 
   record SnapshotTaken(long snapshot, Place at) implements Detail {}
+
+  record ItemDone(long number, Place at) implements Detail {}
 
   record Unlabelled(long snapshot) implements Detail {}
 
@@ -65,6 +68,8 @@ sealed interface Detail {
       put(node, found.at());
     } else if (this instanceof SnapshotTaken taken) {
       put(node.put("snapshot", taken.snapshot()), taken.at());
+    } else if (this instanceof ItemDone item) {
+      put(node.put("item", item.number()), item.at());
     } else if (this instanceof Unlabelled unlabelled) {
       node.put("unlabel", unlabelled.snapshot());
     }
@@ -99,6 +104,8 @@ sealed interface Detail {
           new SaverFound(new RevisionKey(key.get(0).asLong(), key.get(1).asInt()), place(node));
     } else if (node.has("snapshot")) {
       detail = new SnapshotTaken(node.get("snapshot").asLong(), place(node));
+    } else if (node.has("item")) {
+      detail = new ItemDone(node.get("item").asLong(), place(node));
     } else if (node.has("unlabel")) {
       detail = new Unlabelled(node.get("unlabel").asLong());
     }

@@ -36,6 +36,14 @@ public final class LedgerQuestions {
     return sql.first(LedgerQuestions::read, ENTRY + "WHERE undoes = ?", id);
   }
 
+  /** What an act did, place by place; empty for acts that have no receipt. */
+  public List<ReceiptItem> items(long act) throws IOException {
+    return sql.list(
+        row -> ReceiptItem.decode(row.getString(1)),
+        "SELECT item FROM receipt_item WHERE segment = ? ORDER BY line",
+        act);
+  }
+
   /** Every sheaf that holds something, oldest first. */
   public List<SheafId> sheaves() throws IOException {
     return sql.list(

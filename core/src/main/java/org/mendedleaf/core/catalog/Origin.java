@@ -8,6 +8,8 @@ public enum Origin {
   MEND("mend"),
   /** An act was taken back. */
   UNDO("undo"),
+  /** A recovery wrote it. */
+  RECOVER("recover"),
   /** A removed file's path was taken again. */
   RETURN("return");
 
@@ -19,6 +21,11 @@ public enum Origin {
 
   public String word() {
     return word;
+  }
+
+  /** Whether this program wrote the file, for a person who acted. */
+  public boolean isOurs() {
+    return this == MEND || this == UNDO || this == RECOVER;
   }
 
   static Origin of(String word) {

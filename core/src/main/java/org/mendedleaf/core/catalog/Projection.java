@@ -171,6 +171,12 @@ final class Projection {
           at);
     } else if (detail instanceof Detail.SnapshotTaken taken) {
       takeSnapshot(header, key, taken, blocks.line(taken.at()));
+    } else if (detail instanceof Detail.ItemDone item) {
+      sql.update(
+          "INSERT INTO receipt_item VALUES (?,?,?)",
+          key.segment(),
+          key.line(),
+          blocks.line(item.at()).toString());
     } else if (detail instanceof Detail.Unlabelled unlabelled) {
       sql.update(
           "UPDATE snapshot SET unlabelled = ? WHERE id = ?", key.segment(), unlabelled.snapshot());
@@ -265,8 +271,7 @@ final class Projection {
         key.segment());
     newState(revised.file(), path, state, since, key.segment());
     lastFile = Math.max(lastFile, revised.file());
-    boolean ours = revised.origin() == Origin.MEND || revised.origin() == Origin.UNDO;
-    String saver = ours ? header.by() : state.owner().orElse(header.by());
+    String saver = revised.origin().isOurs() ? header.by() : state.owner().orElse(header.by());
     savedBy.add(new SavedBy(saver, revised.file()));
   }
 

@@ -87,6 +87,14 @@ public sealed interface Proposal {
     }
   }
 
+  /** What an act did at one place. */
+  record Item(ReceiptItem item) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(item.encode());
+    }
+  }
+
   /** A snapshot loses its label. */
   record Unlabel(long snapshot) implements Proposal {}
 

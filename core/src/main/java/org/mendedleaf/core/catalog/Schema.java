@@ -8,7 +8,7 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 5;
+  static final int VERSION = 6;
 
   static final List<String> TABLES =
       List.of(
@@ -68,6 +68,10 @@ final class Schema {
             from_at INTEGER, until_at INTEGER, from_segment INTEGER, until_segment INTEGER)""",
           "CREATE INDEX folder_state_folder ON folder_state (folder, until_at, from_at)",
           "CREATE INDEX folder_state_path ON folder_state (path, until_at)",
+          // Items as their metadata says them.
+          """
+          CREATE TABLE receipt_item (segment INTEGER, line INTEGER, item TEXT,
+            PRIMARY KEY (segment, line)) WITHOUT ROWID""",
           """
           CREATE TABLE snapshot (id INTEGER PRIMARY KEY, segment INTEGER, shelf INTEGER, path BLOB,
             label TEXT, reason TEXT, cause TEXT, at INTEGER, person TEXT, unlabelled INTEGER)""");

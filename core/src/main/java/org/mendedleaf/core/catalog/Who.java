@@ -15,7 +15,7 @@ public record Who(String name, SaverSource source) {
 
   static Who of(
       Origin origin, String by, Optional<Revision.FoundSaver> found, Optional<String> owner) {
-    if (origin == Origin.MEND || origin == Origin.UNDO) {
+    if (origin.isOurs()) {
       return new Who(by, SaverSource.DESK);
     }
     if (found.isPresent()) {

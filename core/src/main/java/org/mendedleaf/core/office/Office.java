@@ -56,6 +56,11 @@ public final class Office implements Closeable {
     return new Moments(desk);
   }
 
+  /** Recovering many files at once. */
+  public Recoveries recoveries() {
+    return new Recoveries(this, desk, settings);
+  }
+
   /** Snapshots of shelves. */
   public Snapshots snapshots() {
     return new Snapshots(this, desk, settings);

@@ -7,6 +7,7 @@ import org.mendedleaf.core.capture.Capture;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.recover.Mending;
+import org.mendedleaf.core.recover.Recovery;
 import org.mendedleaf.core.store.Store;
 
 /** A store that this desk has open, with everything that works on it. */
@@ -16,6 +17,7 @@ final class OpenStore implements Closeable {
   private final Journal journal;
   private final Capture capture;
   private final Mending mending;
+  private final Recovery recovery;
 
   private OpenStore(Catalogue catalogue, OfficeSettings settings, String desk) {
     this.catalogue = catalogue;
@@ -32,6 +34,16 @@ final class OpenStore implements Closeable {
     this.mending =
         new Mending(
             catalogue, journal, capture, settings.clock(), settings.random(), settings.workers());
+    this.recovery =
+        new Recovery(
+            catalogue,
+            journal,
+            capture,
+            settings.clock(),
+            settings.random(),
+            settings.fileTimes(),
+            settings.zone(),
+            settings.workers());
   }
 
   static OpenStore open(Path folder, OfficeSettings settings, String desk) throws IOException {
@@ -62,6 +74,10 @@ final class OpenStore implements Closeable {
 
   Capture capture() {
     return capture;
+  }
+
+  Recovery recovery() {
+    return recovery;
   }
 
   Mending mending() {

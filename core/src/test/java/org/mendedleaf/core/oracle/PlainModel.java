@@ -72,6 +72,11 @@ public final class PlainModel {
     return new ArrayList<>(moments.keySet());
   }
 
+  /** What the folder held at one of the captured moments. */
+  public SortedMap<InnerPath, String> at(Instant moment) {
+    return moments.get(moment);
+  }
+
   private static SortedMap<InnerPath, String> asRecorded(Office office, Shelf shelf, Instant at)
       throws IOException {
     SortedMap<InnerPath, String> recorded = new TreeMap<>();

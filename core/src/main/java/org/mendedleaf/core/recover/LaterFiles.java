@@ -1,0 +1,8 @@
+package org.mendedleaf.core.recover;
+
+/** What becomes of files in a recovered folder that were not there at its moment. */
+public enum LaterFiles {
+  KEEP,
+  /** They leave the shelf; their history stays. */
+  REMOVE
+}

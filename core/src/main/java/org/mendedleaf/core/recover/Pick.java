@@ -1,0 +1,18 @@
+package org.mendedleaf.core.recover;
+
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Moment;
+
+/** Something that is to be recovered. */
+public sealed interface Pick {
+
+  /**
+   * A file or a folder with everything in it, as it was at a moment.
+   *
+   * @param path the root for the whole shelf
+   */
+  record OfMoment(InnerPath path, Moment moment) implements Pick {}
+
+  /** One revision of a file. */
+  record OfRevision(long file, int revision) implements Pick {}
+}

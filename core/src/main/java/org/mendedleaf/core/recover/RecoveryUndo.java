@@ -1,0 +1,200 @@
+package org.mendedleaf.core.recover;
+
+import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
+import org.mendedleaf.core.capture.FileTimes;
+import org.mendedleaf.core.capture.ShelfPaths;
+import org.mendedleaf.core.catalog.Act;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.LedgerEntry;
+import org.mendedleaf.core.catalog.ReceiptItem;
+import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
+import org.mendedleaf.core.catalog.RecordedFile;
+import org.mendedleaf.core.catalog.Revision;
+
+/** Works out the steps that take a recovery back, item by item, last done first. Used once. */
+final class RecoveryUndo {
+
+  private static final String CHANGED = "it has changed since then; it is untouched";
+
+  private final Catalogue catalogue;
+  private final FileTimes times;
+  private final int workers;
+  private final LedgerEntry entry;
+  private final List<ReceiptItem> items;
+  private final List<Revision> made;
+
+  RecoveryUndo(Catalogue catalogue, FileTimes times, int workers, long act) throws IOException {
+    this.catalogue = catalogue;
+    this.times = times;
+    this.workers = workers;
+    this.entry =
+        catalogue
+            .ledger()
+            .act(act)
+            .orElseThrow(() -> new RefusedException("The ledger has no act " + act + "."));
+    if (entry.act() != Act.RECOVER) {
+      throw new RefusedException(
+          "Act %d is a %s, which cannot be taken back as a recovery."
+              .formatted(act, entry.act().word()));
+    }
+    if (catalogue.ledger().undoOf(act).isPresent()) {
+      throw new RefusedException("Act %d has been taken back already.".formatted(act));
+    }
+    this.items = catalogue.ledger().items(act);
+    this.made = catalogue.files().madeBy(act);
+  }
+
+  LedgerEntry entry() {
+    return entry;
+  }
+
+  /** Whether it wrote on the shelf. */
+  boolean isInPlace() {
+    return !made.isEmpty() || items.stream().anyMatch(item -> item.outcome() == Outcome.REMOVED);
+  }
+
+  List<Step> stepsInPlace(Path folder) throws IOException {
+    List<Step> steps = new ArrayList<>();
+    for (ReceiptItem item : items) {
+      if (!item.changedSomething() || item.outcome() == Outcome.FOLDER) {
+        continue;
+      }
+      Path target = folder.getFileSystem().getPath(item.target());
+      if (!target.startsWith(folder)) {
+        steps.add(
+            step(item, target, Optional.empty(), Outcome.REFUSED, "the shelf lies elsewhere"));
+        continue;
+      }
+      InnerPath path = ShelfPaths.inner(folder, target);
+      steps.add(
+          item.outcome() == Outcome.REMOVED
+              ? putBack(item, target, path)
+              : takeBack(item, target, path));
+    }
+    return steps;
+  }
+
+  private Step putBack(ReceiptItem item, Path target, InnerPath path) throws IOException {
+    long file = item.file().orElseThrow();
+    boolean free = !Files.exists(target, LinkOption.NOFOLLOW_LINKS);
+    if (!free) {
+      return step(item, target, Optional.of(path), Outcome.REFUSED, CHANGED);
+    }
+    Revision was = catalogue.files().revision(file, item.revision().orElseThrow()).orElseThrow();
+    return new Step(
+        target,
+        Optional.of(path),
+        Outcome.RECOVERED,
+        Optional.of(was.state()),
+        OptionalLong.of(file),
+        OptionalInt.of(was.number()),
+        "");
+  }
+
+  private Step takeBack(ReceiptItem item, Path target, InnerPath path) throws IOException {
+    Optional<Revision> mine =
+        made.stream().filter(revision -> revision.state().path().equals(path)).findFirst();
+    if (mine.isEmpty()) {
+      return step(item, target, Optional.of(path), Outcome.REFUSED, CHANGED);
+    }
+    Revision revision = mine.get();
+    RecordedFile file = catalogue.files().file(revision.file()).orElseThrow();
+    boolean still =
+        file.present() && file.lastNumber() == revision.number() && file.path().equals(path);
+    if (!still) {
+      return step(item, target, Optional.of(path), Outcome.REFUSED, CHANGED);
+    }
+    List<Revision> history = catalogue.files().history(file.id());
+    int at = history.indexOf(revision);
+    // A file that the recovery moved back to an earlier place goes to the later one again.
+    boolean moved =
+        items.stream()
+            .anyMatch(
+                other ->
+                    other.outcome() == Outcome.REMOVED
+                        && other.file().equals(OptionalLong.of(file.id())));
+    if (at == 0 || revision.afterRemoval() || moved) {
+      return new Step(
+          target,
+          Optional.of(path),
+          Outcome.REMOVED,
+          Optional.empty(),
+          OptionalLong.of(file.id()),
+          OptionalInt.of(revision.number()),
+          "");
+    }
+    Revision before = history.get(at - 1);
+    return new Step(
+        target,
+        Optional.of(path),
+        Outcome.MADE_ROOM,
+        Optional.of(before.state()),
+        OptionalLong.of(file.id()),
+        OptionalInt.of(before.number()),
+        "");
+  }
+
+  List<Step> stepsElsewhere() throws IOException {
+    List<Step> steps = new ArrayList<>();
+    for (ReceiptItem item : items) {
+      if (!item.changedSomething() || item.outcome() == Outcome.FOLDER) {
+        continue;
+      }
+      Path target = Path.of(item.target());
+      if (!stillThere(target, item.wrote().orElseThrow())) {
+        steps.add(step(item, target, Optional.empty(), Outcome.REFUSED, CHANGED));
+      } else if (item.before().isPresent()) {
+        steps.add(
+            new Step(
+                target,
+                Optional.empty(),
+                Outcome.MADE_ROOM,
+                item.before(),
+                item.file(),
+                item.revision(),
+                ""));
+      } else {
+        steps.add(step(item, target, Optional.empty(), Outcome.REMOVED, ""));
+      }
+    }
+    return steps;
+  }
+
+  private boolean stillThere(Path target, FileState wrote) throws IOException {
+    if (!Files.exists(target, LinkOption.NOFOLLOW_LINKS)) {
+      return false;
+    }
+    if (wrote.link().isPresent()) {
+      return Files.isSymbolicLink(target)
+          && Files.readSymbolicLink(target).toString().equals(wrote.link().get());
+    }
+    if (!Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS)) {
+      return false;
+    }
+    Instant modified = times.onOfficeClock(Files.getLastModifiedTime(target).toInstant());
+    if (Files.size(target) != wrote.size() || !modified.equals(wrote.modified())) {
+      return false;
+    }
+    try (FileChannel channel = FileChannel.open(target, StandardOpenOption.READ)) {
+      return catalogue.contents().isIn(channel, wrote.content().orElseThrow(), workers);
+    }
+  }
+
+  private static Step step(
+      ReceiptItem item, Path target, Optional<InnerPath> path, Outcome outcome, String why) {
+    return new Step(target, path, outcome, Optional.empty(), item.file(), item.revision(), why);
+  }
+}
