@@ -13,10 +13,9 @@ import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.OfficeSettings;
 import org.mendedleaf.core.office.Shelf;
-import org.mendedleaf.core.office.When;
 import org.mendedleaf.core.store.ContentReader;
-import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.ParentCommand;
@@ -30,20 +29,7 @@ final class TreeCommand implements Callable<Integer> {
   @Parameters(paramLabel = "SHELF[:folder]")
   private String place;
 
-  @ArgGroup private Point point = new Point();
-
-  /** A moment or a snapshot. */
-  private static final class Point {
-    @Option(
-        names = "--at",
-        paramLabel = "WHEN",
-        defaultValue = "now",
-        description = "An instant, a date and time, or words: “last thu 17:00”, “2 h ago”.")
-    private String at = "now";
-
-    @Option(names = "--snapshot", paramLabel = "S", description = "A snapshot's label or number.")
-    private String snapshot;
-  }
+  @Mixin private WhenOptions when;
 
   @Option(names = "--removed", description = "Also what had been removed by then, as it was last.")
   private boolean removed;
@@ -60,7 +46,7 @@ final class TreeCommand implements Callable<Integer> {
     ShelfFolder asked = ShelfFolder.parse(office, place);
     Shelf shelf = asked.shelf();
     OfficeSettings settings = office.settings();
-    Moment moment = moment(office, shelf);
+    Moment moment = when.moment(office, shelf);
     ObjectNode node = Json.object();
     node.put("shelf", shelf.name()).put("at", moment.instant().toString());
     if (moment instanceof Moment.InSnapshot in) {
@@ -80,14 +66,6 @@ final class TreeCommand implements Callable<Integer> {
       text.append(line(row.entry())).append(Text.became(row, settings.zone())).append("\n");
     }
     return Answer.done(node, text.toString());
-  }
-
-  private Moment moment(Office office, Shelf shelf) throws IOException {
-    if (point.snapshot != null) {
-      return new Moment.InSnapshot(office.snapshots().named(shelf, point.snapshot));
-    }
-    OfficeSettings settings = office.settings();
-    return new Moment.At(new When(settings.zone()).parse(point.at, settings.clock().instant()));
   }
 
   private static String line(TreeEntry entry) {

@@ -6,14 +6,19 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Mending;
+import org.mendedleaf.core.recover.Receipt;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.ParentCommand;
 
 /** Takes an act back. */
-@Command(name = "undo", description = "Take a mending back, by the number that it told.")
+@Command(
+    name = "undo",
+    description = "Take a mending or a whole recovery back, by the number that it told.")
 final class UndoCommand implements Callable<Integer> {
 
   @ParentCommand private MendedLeafCommand root;
@@ -29,6 +34,11 @@ final class UndoCommand implements Callable<Integer> {
     return root.answer(
         office -> {
           String id = office.stores().id(store.map(root::resolve));
+          if (office.recoveries().isRecovery(id, act)) {
+            Receipt receipt = office.recoveries().undo(id, act, Progress.NONE);
+            Shelf shelf = office.shelves().byId(id, receipt.act().shelf().orElseThrow());
+            return new RecoveryAnswer(office).of(receipt, Optional.empty(), shelf);
+          }
           Mending.Mended undone = office.files().undo(id, act);
           FileLife life = office.files().life(new FileRef(id, undone.file().id()));
           return MendCommand.answer(life, undone);

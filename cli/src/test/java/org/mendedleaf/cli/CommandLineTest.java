@@ -170,4 +170,51 @@ class CommandLineTest {
     answer("snapshot", "snapshot", "unlabel", "Plans", "L");
     assertThat(run("tree", "Plans", "--snapshot", "L").err()).contains("has no snapshot “L”");
   }
+
+  @Test
+  void aCopyOutSaysInItsNameWhatItIs() throws Exception {
+    JsonNode copied =
+        answer("recovery", "copy-out", "work/plan.txt", "--revision", "first", "--to", "out");
+    Path copy = Path.of(copied.at("/items/0/path").asText());
+    assertThat(copy).hasContent("good\n");
+    assertThat(copy.getFileName().toString()).matches("plan \\(first state, .*\\)\\.txt");
+    assertThat(work.resolve("plan.txt")).hasContent("ruined\n");
+    answer("recovery", "undo", copied.get("undo").asText());
+    assertThat(copy).doesNotExist();
+  }
+
+  @Test
+  void aFolderIsRecoveredRehearsedFirstAndTakenBack() throws Exception {
+    Path out = Files.createDirectories(base.resolve("out"));
+    Files.writeString(out.resolve("plan.txt"), "somebody else's");
+    JsonNode rehearsed =
+        answer("recovery", "recover", "Plans", "--to", "out", "--if-there", "leave", "--rehearse");
+    assertThat(rehearsed.at("/items/0/outcome").asText()).isEqualTo("left");
+    assertThat(out.resolve("in")).doesNotExist();
+
+    JsonNode done = answer("recovery", "recover", "Plans", "--to", "out");
+    assertThat(out.resolve("plan.txt")).hasContent("ruined\n");
+    assertThat(out.resolve("in/other.csv")).exists();
+    assertThat(out.resolve("link")).isSymbolicLink();
+    assertThat(answer("recovery", "receipt", done.get("receipt").asText()).get("items"))
+        .isEqualTo(done.get("items"));
+    answer("recovery", "undo", done.get("undo").asText());
+    assertThat(out.resolve("plan.txt")).hasContent("somebody else's");
+    assertThat(out.resolve("link")).doesNotExist();
+    assertThat(run("recover", "Plans").err()).contains("either --to DIR or --in-place");
+    assertThat(run("recover", "--resume", "7").err()).contains("No recovery was interrupted");
+  }
+
+  @Test
+  void removedFilesAndFoldersAreBroughtBack() throws Exception {
+    Files.delete(work.resolve("plan.txt"));
+    Files.delete(work.resolve("in/other.csv"));
+    Files.delete(work.resolve("in"));
+    typed.done("capture");
+    answer("recovery", "bring-back", "work/plan.txt", "Plans:in");
+    assertThat(work.resolve("plan.txt")).hasContent("ruined\n");
+    assertThat(work.resolve("in/other.csv")).hasContent("a,b\n1,2\n");
+    assertThat(run("bring-back", "work/plan.txt").err()).contains("nothing to bring back");
+    assertThat(answer("history", "history", "work/plan.txt").get("revisions")).hasSize(3);
+  }
 }

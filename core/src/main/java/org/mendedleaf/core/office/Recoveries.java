@@ -1,10 +1,17 @@
 package org.mendedleaf.core.office;
 
 import java.io.IOException;
+import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import org.mendedleaf.core.catalog.Act;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.LedgerEntry;
+import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Receipt;
 import org.mendedleaf.core.recover.RecoveryOrder;
 import org.mendedleaf.core.recover.Rehearsal;
@@ -64,13 +71,39 @@ public final class Recoveries {
     }
   }
 
+  /**
+   * What brings a removed file or folder back: its newest revision, or the folder as it was right
+   * before it went.
+   *
+   * @throws SentenceException if nothing at that place was removed
+   */
+  public Pick bringBack(Shelf shelf, InnerPath path) throws IOException {
+    Catalogue catalogue = desk.store(shelf.store()).catalogue();
+    catalogue.catchUp();
+    Optional<RecordedFile> file = catalogue.files().lastAt(shelf.id(), path);
+    if (file.isPresent() && !file.get().present()) {
+      return new Pick.OfRevision(file.get().id(), file.get().lastNumber());
+    }
+    Optional<Instant> gone =
+        catalogue.moments().sum(shelf.id(), path, new Moment.At(Instant.MAX)).removedAt();
+    if (file.isEmpty() && gone.isPresent()) {
+      return new Pick.OfMoment(path, new Moment.At(gone.get().minusNanos(1)));
+    }
+    throw new SentenceException(
+        file.isPresent()
+            ? "%s is on its shelf “%s”, so there is nothing to bring back."
+                .formatted(path.shown(), shelf.name())
+            : "Nothing that was called %s was removed from the shelf “%s”."
+                .formatted(path.shown(), shelf.name()));
+  }
+
   /** What an act did, item by item. */
   public Receipt receipt(String store, long act) throws IOException {
     return desk.store(store).recovery().receipt(act);
   }
 
   /** Whether an act is a recovery. */
-  boolean isRecovery(String store, long act) throws IOException {
+  public boolean isRecovery(String store, long act) throws IOException {
     OpenStore opened = desk.store(store);
     opened.catalogue().catchUp();
     return opened
@@ -78,7 +111,7 @@ public final class Recoveries {
         .ledger()
         .act(act)
         .map(LedgerEntry::act)
-        .equals(java.util.Optional.of(Act.RECOVER));
+        .equals(Optional.of(Act.RECOVER));
   }
 
   /** Takes a whole recovery back, as far as nothing has changed since. */

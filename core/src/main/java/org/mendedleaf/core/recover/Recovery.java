@@ -128,7 +128,7 @@ public final class Recovery {
   public Receipt undo(long act, Optional<Path> shelfFolder, String by, Progress progress)
       throws IOException {
     catalogue.catchUp();
-    RecoveryUndo undo = new RecoveryUndo(catalogue, times, workers, act);
+    RecoveryUndo undo = new RecoveryUndo(catalogue, workers, act);
     long shelf = undo.entry().shelf().orElseThrow();
     boolean inPlace = undo.isInPlace();
     if (inPlace) {

@@ -6,13 +6,11 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
-import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Catalogue;
@@ -30,15 +28,13 @@ final class RecoveryUndo {
   private static final String CHANGED = "it has changed since then; it is untouched";
 
   private final Catalogue catalogue;
-  private final FileTimes times;
   private final int workers;
   private final LedgerEntry entry;
   private final List<ReceiptItem> items;
   private final List<Revision> made;
 
-  RecoveryUndo(Catalogue catalogue, FileTimes times, int workers, long act) throws IOException {
+  RecoveryUndo(Catalogue catalogue, int workers, long act) throws IOException {
     this.catalogue = catalogue;
-    this.times = times;
     this.workers = workers;
     this.entry =
         catalogue
@@ -184,8 +180,7 @@ final class RecoveryUndo {
     if (!Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS)) {
       return false;
     }
-    Instant modified = times.onOfficeClock(Files.getLastModifiedTime(target).toInstant());
-    if (Files.size(target) != wrote.size() || !modified.equals(wrote.modified())) {
+    if (Files.size(target) != wrote.size()) {
       return false;
     }
     try (FileChannel channel = FileChannel.open(target, StandardOpenOption.READ)) {

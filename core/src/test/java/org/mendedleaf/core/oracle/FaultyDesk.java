@@ -23,6 +23,7 @@ import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.ShelfKind;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Mending;
+import org.mendedleaf.core.recover.Recovery;
 import org.mendedleaf.core.store.LocalDurability;
 import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.store.StoreParameters;
@@ -136,6 +137,18 @@ public final class FaultyDesk implements Closeable {
   /** From now on captures are committed in parts of this size. */
   public void setPartSize(PartSize size) {
     partSize = size;
+  }
+
+  public Recovery recovery() {
+    return new Recovery(
+        catalogue,
+        journal(),
+        captures(),
+        clock,
+        random,
+        org.mendedleaf.core.capture.FileTimes.AS_THEY_ARE,
+        java.time.ZoneOffset.UTC,
+        2);
   }
 
   public Mending mending() {

@@ -1,0 +1,71 @@
+package org.mendedleaf.cli;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import org.mendedleaf.core.office.Addresses;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.SentenceException;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.recover.Destination;
+import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.core.recover.RecoveryOrder;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.ParentCommand;
+
+/** Brings removed files and folders back. */
+@Command(
+    name = "bring-back",
+    description = "Bring removed files or folders back, with their newest revisions.")
+final class BringBackCommand implements Callable<Integer> {
+
+  @ParentCommand private MendedLeafCommand root;
+  @Mixin private RecoveryOptions how;
+
+  @Parameters(paramLabel = "FILE", arity = "1..*")
+  private List<String> files;
+
+  @Option(names = "--to", paramLabel = "DIR", description = "Into another folder instead.")
+  private Optional<Path> to = Optional.empty();
+
+  @Override
+  public Integer call() throws IOException {
+    return root.answer(this::bringBack);
+  }
+
+  private Answer bringBack(Office office) throws IOException {
+    List<Pick> picks = new ArrayList<>();
+    Shelf shelf = null;
+    for (String file : files) {
+      Addresses.Place place = place(office, file);
+      if (shelf != null && !shelf.equals(place.shelf())) {
+        throw new SentenceException(
+            "They were on different shelves; bring them back one shelf at a time. Nothing was done.");
+      }
+      shelf = place.shelf();
+      picks.add(office.recoveries().bringBack(shelf, place.path()));
+    }
+    Destination destination =
+        to.isPresent() ? new Destination.Folder(root.resolve(to.get())) : new Destination.InPlace();
+    RecoveryOrder order =
+        new RecoveryOrder(shelf.id(), picks, destination, how.ifThere(), how.laterFiles());
+    Instant now = office.settings().clock().instant();
+    return new RecoveryAnswer(office).to(shelf, order, now, how.rehearse());
+  }
+
+  private Addresses.Place place(Office office, String file) throws IOException {
+    if (file.startsWith("id:")) {
+      FileLife life = office.files().life(office.addresses().file(file, root.terminal().folder()));
+      return new Addresses.Place(life.shelf(), life.file().path());
+    }
+    return office.addresses().place(file, root.terminal().folder());
+  }
+}

@@ -1,0 +1,91 @@
+package org.mendedleaf.cli;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.office.Addresses;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.OfficeSettings;
+import org.mendedleaf.core.office.SentenceException;
+import org.mendedleaf.core.office.When;
+import org.mendedleaf.core.recover.Destination;
+import org.mendedleaf.core.recover.IfThere;
+import org.mendedleaf.core.recover.LaterFiles;
+import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.core.recover.RecoveryOrder;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.ParentCommand;
+
+/** Copies revisions out; the shelf is untouched. */
+@Command(
+    name = "copy-out",
+    description = "Write a revision of each file into a folder, under a name that says what it is.")
+final class CopyOutCommand implements Callable<Integer> {
+
+  @ParentCommand private MendedLeafCommand root;
+
+  @Parameters(paramLabel = "FILE", arity = "1..*")
+  private List<String> files;
+
+  @Option(names = "--revision", paramLabel = "R")
+  private Optional<String> revision = Optional.empty();
+
+  @Option(names = "--at", paramLabel = "WHEN", description = "The one that was current then.")
+  private Optional<String> at = Optional.empty();
+
+  @Option(names = "--to", paramLabel = "DIR", required = true)
+  private Path to;
+
+  @Override
+  public Integer call() throws IOException {
+    return root.answer(this::copy);
+  }
+
+  private Answer copy(Office office) throws IOException {
+    OfficeSettings settings = office.settings();
+    Instant moment = new When(settings.zone()).parse(at.orElse("now"), settings.clock().instant());
+    List<Pick> picks = new ArrayList<>();
+    FileLife first = null;
+    for (String file : files) {
+      FileLife life = office.files().life(office.addresses().file(file, root.terminal().folder()));
+      if (first != null && !first.shelf().equals(life.shelf())) {
+        throw new SentenceException(
+            "%s and %s are on different shelves; copy them out one shelf at a time. Nothing was written."
+                .formatted(first.file().path().shown(), life.file().path().shown()));
+      }
+      first = life;
+      picks.add(new Pick.OfRevision(life.file().id(), number(life, moment)));
+    }
+    RecoveryOrder order =
+        new RecoveryOrder(
+            first.shelf().id(),
+            picks,
+            new Destination.Folder(root.resolve(to)),
+            IfThere.BESIDE,
+            LaterFiles.KEEP);
+    return new RecoveryAnswer(office).to(first.shelf(), order, moment, false);
+  }
+
+  private int number(FileLife life, Instant moment) throws SentenceException {
+    if (revision.isPresent()) {
+      return Addresses.revision(revision.get(), life);
+    }
+    return life.revisions().stream()
+        .filter(one -> !one.currentFrom().isAfter(moment))
+        .reduce((older, newer) -> newer)
+        .map(Revision::number)
+        .orElseThrow(
+            () ->
+                new SentenceException(
+                    "%s was not recorded yet at that moment. Nothing was written."
+                        .formatted(life.file().path().shown())));
+  }
+}

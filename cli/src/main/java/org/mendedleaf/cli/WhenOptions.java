@@ -1,0 +1,36 @@
+package org.mendedleaf.cli;
+
+import java.io.IOException;
+import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.OfficeSettings;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.When;
+import picocli.CommandLine.ArgGroup;
+import picocli.CommandLine.Option;
+
+/** A moment or a snapshot; without either, now. */
+final class WhenOptions {
+
+  @ArgGroup private final Point point = new Point();
+
+  private static final class Point {
+    @Option(
+        names = "--at",
+        paramLabel = "WHEN",
+        description = "An instant, a date and time, or words: “last thu 17:00”, “2 h ago”.")
+    private String at;
+
+    @Option(names = "--snapshot", paramLabel = "S", description = "A snapshot's label or number.")
+    private String snapshot;
+  }
+
+  Moment moment(Office office, Shelf shelf) throws IOException {
+    if (point.snapshot != null) {
+      return new Moment.InSnapshot(office.snapshots().named(shelf, point.snapshot));
+    }
+    OfficeSettings settings = office.settings();
+    String written = point.at == null ? "now" : point.at;
+    return new Moment.At(new When(settings.zone()).parse(written, settings.clock().instant()));
+  }
+}
