@@ -3,6 +3,8 @@ package org.mendedleaf.core.catalog;
 import java.io.IOException;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -83,6 +85,33 @@ public final class FileQuestions {
     return sql.list(
         FileQuestions::readRevision, REVISION + "WHERE file = ? ORDER BY segment, line", file);
   }
+
+  /**
+   * A file that left its shelf.
+   *
+   * @param at when
+   * @param newest its newest revision
+   */
+  public record Gone(RecordedFile file, Instant at, Revision newest) {}
+
+  /** The files that left a shelf and are not back, by path. */
+  public List<Gone> gone(long shelf) throws IOException {
+    List<Gone> gone = new ArrayList<>();
+    for (GoneRow row :
+        sql.list(
+            row -> new GoneRow(readFile(row), Times.of(row.getLong(6))),
+            """
+            SELECT file.id, file.shelf, path.inner, file.present, file.last_number,
+              (SELECT MAX(state.until_at) FROM state WHERE state.file = file.id)
+            FROM file JOIN path ON path.id = file.path
+            WHERE file.shelf = ? AND NOT file.present ORDER BY path.inner""",
+            shelf)) {
+      gone.add(new Gone(row.file(), row.at(), current(row.file().id()).orElseThrow()));
+    }
+    return gone;
+  }
+
+  private record GoneRow(RecordedFile file, Instant at) {}
 
   /** Every revision of every file that was ever on a shelf, file by file. */
   public List<Revision> allOf(long shelf) throws IOException {

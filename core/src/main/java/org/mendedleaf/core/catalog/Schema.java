@@ -8,7 +8,7 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 6;
+  static final int VERSION = 7;
 
   static final List<String> TABLES =
       List.of(
@@ -36,6 +36,7 @@ final class Schema {
             last_number INTEGER, current INTEGER, touched INTEGER)""",
           "CREATE INDEX file_touched ON file (shelf, touched)",
           "CREATE INDEX file_path ON file (path)",
+          "CREATE INDEX file_gone ON file (shelf) WHERE NOT present",
           // Paths that a file had before the present one.
           "CREATE TABLE former (path INTEGER, file INTEGER, PRIMARY KEY (path, file)) WITHOUT ROWID",
           // Who saved any revision of which file, for the search.

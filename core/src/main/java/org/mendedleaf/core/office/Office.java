@@ -61,6 +61,11 @@ public final class Office implements Closeable {
     return new Recoveries(this, desk, settings);
   }
 
+  /** What left the shelves. */
+  public LostAndFound lostAndFound() {
+    return new LostAndFound(this, desk);
+  }
+
   /** Snapshots of shelves. */
   public Snapshots snapshots() {
     return new Snapshots(this, desk, settings);

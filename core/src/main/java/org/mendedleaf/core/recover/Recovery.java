@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
+import java.time.Instant;
 import java.time.InstantSource;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -27,6 +28,7 @@ import org.mendedleaf.core.capture.Standing;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.catalog.FolderState;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.Origin;
@@ -139,10 +141,14 @@ public final class Recovery {
       catalogue.catchUp();
       Run run = new Run(shelf, Optional.of(folder), by, true);
       run.perform(undo.stepsInPlace(folder), progress);
+      for (Path gone : undo.removeEmptied()) {
+        run.folders.add(new Proposal.FolderGone(ShelfPaths.inner(folder, gone)));
+      }
       return run.commit(Act.UNDO, OptionalLong.of(act));
     }
     Run run = new Run(shelf, Optional.empty(), by, false);
     run.perform(undo.stepsElsewhere(), progress);
+    var unused = undo.removeEmptied();
     return run.commit(Act.UNDO, OptionalLong.of(act));
   }
 
@@ -178,6 +184,7 @@ public final class Recovery {
     private final boolean inPlace;
     private final Map<Path, FileState> kept = new HashMap<>();
     private final List<ReceiptItem> items = new ArrayList<>();
+    private final List<Proposal> folders = new ArrayList<>();
     private final List<Proposal> removals = new ArrayList<>();
     private final List<Proposal> moves = new ArrayList<>();
     private final List<Proposal> saves = new ArrayList<>();
@@ -276,12 +283,22 @@ public final class Recovery {
       switch (step.planned()) {
         case RECOVERED, MADE_ROOM, BESIDE -> put(step);
         case REMOVED -> take(step);
-        case FOLDER -> TargetFolder.open(root.orElseThrow(), step.target()).close();
+        case FOLDER -> make(step);
         default -> {
           return step;
         }
       }
       return step;
+    }
+
+    private void make(Step step) throws IOException {
+      TargetFolder.open(root.orElseThrow(), step.target()).close();
+      if (inPlace) {
+        Instant made = Files.getLastModifiedTime(step.target()).toInstant();
+        FolderState state =
+            new FolderState(step.path().orElseThrow(), times.onOfficeClock(made), Optional.empty());
+        folders.add(new Proposal.FolderHere(state));
+      }
     }
 
     private void put(Step step) throws IOException {
@@ -364,6 +381,7 @@ public final class Recovery {
       List<Proposal> proposals = new ArrayList<>(removals);
       proposals.addAll(moves);
       proposals.addAll(saves);
+      proposals.addAll(folders);
       items.forEach(item -> proposals.add(new Proposal.Item(item)));
       Journal.Draft draft =
           new Journal.Draft(act, OptionalLong.of(shelf), clock.instant(), by, of, false, proposals);

@@ -7,10 +7,12 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
+import java.util.stream.Stream;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Catalogue;
@@ -167,6 +169,31 @@ final class RecoveryUndo {
       }
     }
     return steps;
+  }
+
+  /** Folders that the recovery made go again, as far as they are empty; returns those. */
+  List<Path> removeEmptied() throws IOException {
+    List<Path> gone = new ArrayList<>();
+    List<Path> folders =
+        items.stream()
+            .filter(item -> item.outcome() == Outcome.FOLDER)
+            .map(item -> Path.of(item.target()))
+            .sorted(Comparator.reverseOrder())
+            .toList();
+    for (Path folder : folders) {
+      // Somebody may have put something there since, or a file in it was refused: then it stays.
+      if (Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS) && isEmpty(folder)) {
+        Files.delete(folder);
+        gone.add(folder);
+      }
+    }
+    return gone;
+  }
+
+  private static boolean isEmpty(Path folder) throws IOException {
+    try (Stream<Path> files = Files.list(folder)) {
+      return files.findAny().isEmpty();
+    }
   }
 
   private boolean stillThere(Path target, FileState wrote) throws IOException {

@@ -44,6 +44,7 @@ import org.mendedleaf.core.office.StoreFacts;
 import org.mendedleaf.desktop.drawings.LeafMark;
 import org.mendedleaf.desktop.file.FilePage;
 import org.mendedleaf.desktop.find.FoundPage;
+import org.mendedleaf.desktop.lost.LostPage;
 import org.mendedleaf.desktop.moment.MomentPage;
 import org.mendedleaf.desktop.moment.SnapshotsPage;
 import org.mendedleaf.desktop.shelves.AllShelvesPage;
@@ -255,6 +256,8 @@ public final class MainWindow implements Navigator {
       page = new MomentPage(context, at);
     } else if (next instanceof Place.ShelfSnapshots of) {
       page = new SnapshotsPage(context, of.shelf());
+    } else if (next instanceof Place.Lost) {
+      page = new LostPage(context);
     } else if (next instanceof Place.Found found) {
       page = new FoundPage(context, found.typed());
     } else if (next instanceof Place.OneFile one) {
@@ -457,6 +460,9 @@ public final class MainWindow implements Navigator {
           new AreaStem.Sprout(
               shelf.name(), true, here, () -> go(new Place.OneShelf(shelf, InnerPath.ROOT))));
     }
+    sprouts.add(
+        new AreaStem.Sprout(
+            Words.of("area.lost"), false, place instanceof Place.Lost, () -> go(new Place.Lost())));
     areas.show(sprouts);
     storeState.setText(StoreSentence.of(state.shelves(), state.stores(), context));
   }
@@ -499,6 +505,7 @@ public final class MainWindow implements Navigator {
 
   private void actions() {
     action("action.shelves", KeyCode.DIGIT1, () -> go(new Place.AllShelves()));
+    action("action.lost", KeyCode.DIGIT2, () -> go(new Place.Lost()));
     action("action.protect", KeyCode.N, () -> go(new Place.NewShelf(Optional.empty())));
     action("action.capture", KeyCode.R, this::captureAll);
     action("action.find", KeyCode.F, search::focus);

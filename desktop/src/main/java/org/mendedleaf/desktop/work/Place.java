@@ -22,6 +22,9 @@ public sealed interface Place {
   /** The snapshots of a shelf. */
   record ShelfSnapshots(Shelf shelf) implements Place {}
 
+  /** What left the shelves. */
+  record Lost() implements Place {}
+
   /** What was found for something typed. */
   record Found(String typed) implements Place {}
 

@@ -127,4 +127,29 @@ class FindingTest extends WindowRobot {
     eventually(() -> !shows("before the fair"));
     assertThat(desk.life("list.csv").revisions()).hasSize(3);
   }
+
+  @Test
+  void aRemovedFolderIsBroughtBackInThreeSteps() throws Exception {
+    desk.write("Surveys/one.pdf", "1");
+    desk.write("Surveys/deep/two.pdf", "2");
+    desk.capture();
+    for (String path :
+        List.of("Surveys/deep/two.pdf", "Surveys/deep", "Surveys/one.pdf", "Surveys")) {
+      Files.delete(desk.file(path));
+    }
+    desk.capture();
+    interact(() -> window().refresh());
+
+    clickOn("Lost & found");
+    eventually(() -> shows("Surveys /") && shows("gone.txt"));
+    clickOn("Surveys /");
+    clickOn("#bring-back");
+
+    eventually(() -> isThere("#undo"));
+    assertThat(desk.file("Surveys/deep/two.pdf")).hasContent("2");
+    eventually(() -> !shows("Surveys /"));
+    clickOn("#undo");
+    eventually(() -> !Files.exists(desk.file("Surveys/one.pdf")));
+    eventually(() -> shows("Surveys /"));
+  }
 }

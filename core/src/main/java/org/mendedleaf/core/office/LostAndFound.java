@@ -1,0 +1,130 @@
+package org.mendedleaf.core.office;
+
+import java.io.IOException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.FileQuestions;
+import org.mendedleaf.core.catalog.FolderState;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.Destination;
+import org.mendedleaf.core.recover.IfThere;
+import org.mendedleaf.core.recover.LaterFiles;
+import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.core.recover.Receipt;
+import org.mendedleaf.core.recover.RecoveryOrder;
+
+/** What left the shelves and can be brought back. Any method may take long. */
+public final class LostAndFound {
+
+  private final Office office;
+  private final OpenDesk desk;
+
+  LostAndFound(Office office, OpenDesk desk) {
+    this.office = office;
+    this.desk = desk;
+  }
+
+  /**
+   * A file that is gone, or a folder that is gone with everything in it.
+   *
+   * @param files how many files are gone with it; 1 for a file
+   * @param bytes of their newest revisions
+   * @param at when the last of it went
+   * @param newest the newest revision; empty for a folder
+   */
+  public record Lost(
+      Shelf shelf,
+      InnerPath path,
+      boolean folder,
+      long files,
+      long bytes,
+      Instant at,
+      Optional<Revision> newest) {}
+
+  /** Everything that is gone from all shelves, what went last first. */
+  public List<Lost> all() throws IOException {
+    List<Lost> lost = new ArrayList<>();
+    for (Shelf shelf : office.shelves().all()) {
+      lost.addAll(of(shelf));
+    }
+    lost.sort(Comparator.comparing(Lost::at).reversed());
+    return lost;
+  }
+
+  private List<Lost> of(Shelf shelf) throws IOException {
+    Catalogue catalogue = desk.store(shelf.store()).catalogue();
+    catalogue.catchUp();
+    Set<InnerPath> folders = new HashSet<>();
+    for (FolderState folder : catalogue.files().folders(shelf.id())) {
+      folders.add(folder.path());
+    }
+    Map<InnerPath, Lost> lost = new LinkedHashMap<>();
+    for (FileQuestions.Gone gone : catalogue.files().gone(shelf.id())) {
+      InnerPath top = highestGone(gone.file().path(), folders);
+      long size = gone.newest().state().size();
+      Lost one =
+          top.equals(gone.file().path())
+              ? new Lost(shelf, top, false, 1, size, gone.at(), Optional.of(gone.newest()))
+              : new Lost(shelf, top, true, 1, size, gone.at(), Optional.empty());
+      lost.merge(top, one, LostAndFound::together);
+    }
+    return List.copyOf(lost.values());
+  }
+
+  /** The highest folder above a file that is gone as well, else the file itself. */
+  private static InnerPath highestGone(InnerPath file, Set<InnerPath> folders) {
+    InnerPath top = file;
+    for (InnerPath at = file.folder(); !at.isRoot(); at = at.folder()) {
+      if (!folders.contains(at)) {
+        top = at;
+      }
+    }
+    return top;
+  }
+
+  private static Lost together(Lost a, Lost b) {
+    return new Lost(
+        a.shelf(),
+        a.path(),
+        a.folder(),
+        a.files() + b.files(),
+        a.bytes() + b.bytes(),
+        a.at().isAfter(b.at()) ? a.at() : b.at(),
+        a.newest());
+  }
+
+  /** Brings things back to where they were, or into another folder; a receipt for each shelf. */
+  public List<Receipt> bringBack(
+      List<Lost> lost, Optional<java.nio.file.Path> to, Progress progress) throws IOException {
+    Map<Shelf, List<Pick>> picks = new LinkedHashMap<>();
+    for (Lost one : lost) {
+      picks
+          .computeIfAbsent(one.shelf(), shelf -> new ArrayList<>())
+          .add(office.recoveries().bringBack(one.shelf(), one.path()));
+    }
+    Destination destination =
+        to.<Destination>map(Destination.Folder::new).orElseGet(Destination.InPlace::new);
+    List<Receipt> receipts = new ArrayList<>();
+    for (Map.Entry<Shelf, List<Pick>> shelf : picks.entrySet()) {
+      RecoveryOrder order =
+          new RecoveryOrder(
+              shelf.getKey().id(),
+              shelf.getValue(),
+              destination,
+              IfThere.MAKE_ROOM,
+              LaterFiles.KEEP);
+      receipts.add(office.recoveries().run(shelf.getKey().store(), order, progress));
+    }
+    return receipts;
+  }
+}

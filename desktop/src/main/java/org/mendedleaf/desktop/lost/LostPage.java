@@ -1,0 +1,252 @@
+package org.mendedleaf.desktop.lost;
+
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.SelectionMode;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.catalog.ReceiptItem;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.office.LostAndFound.Lost;
+import org.mendedleaf.core.recover.Receipt;
+import org.mendedleaf.desktop.shelves.Shortened;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.Page;
+import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.SheetTable;
+
+/** What left the shelves, what went last first; one or many are brought back. */
+public final class LostPage implements Page {
+
+  private final Context context;
+  private final Label facts = Nodes.label("", "soft");
+  private final TextField to = new TextField();
+  private final Button back;
+  private final SheetTable<Lost> table =
+      new SheetTable<>("lost", this::open, lost -> lost.path().name());
+  private final VBox root;
+  private Shown.Unit unit = Shown.Unit.KB;
+  private TableColumn<Lost, Lost> sizes;
+
+  public LostPage(Context context) {
+    this.context = context;
+    back = Nodes.button(Words.of("lost.back.none"), "Ctrl+B", this::bringBack, "gilded");
+    back.setId("bring-back");
+    to.setId("lost-to");
+    to.setPromptText(Words.of("lost.to"));
+    to.setPrefColumnCount(22);
+    to.textProperty().addListener((property, was, now) -> showChoice());
+    HBox titled = new HBox(14, Nodes.label(Words.of("area.lost"), "title"), facts);
+    titled.setAlignment(Pos.BASELINE_LEFT);
+    columns();
+    table.node().getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
+    table
+        .node()
+        .getSelectionModel()
+        .getSelectedItems()
+        .addListener((javafx.collections.ListChangeListener<Lost>) change -> showChoice());
+    VBox.setVgrow(table.node(), Priority.ALWAYS);
+    root =
+        new VBox(
+            8,
+            Nodes.row(titled, to, back),
+            Nodes.text(Words.of("lost.what"), "soft"),
+            table.node());
+    root.getStyleClass().add("page");
+    root.addEventHandler(
+        KeyEvent.KEY_PRESSED,
+        event -> {
+          if (event.isShortcutDown() && event.getCode() == KeyCode.B) {
+            bringBack();
+            event.consume();
+          }
+        });
+  }
+
+  @Override
+  public Node node() {
+    return root;
+  }
+
+  @Override
+  public Node firstFocus() {
+    return table.node();
+  }
+
+  @Override
+  public void refresh() {
+    context
+        .background()
+        .ask(
+            () -> context.office().lostAndFound().all(), this::show, context.navigator()::complain);
+  }
+
+  private void show(List<Lost> lost) {
+    unit = Shown.Unit.fitting(lost.stream().mapToLong(Lost::bytes).max().orElse(0));
+    sizes.setText(Words.of("column.size", unit.name()));
+    table.show(lost);
+    long files = lost.stream().mapToLong(Lost::files).sum();
+    facts.setText(lost.isEmpty() ? "" : Words.count("lost.files", files));
+    showChoice();
+  }
+
+  private List<Lost> chosen() {
+    return table.node().getSelectionModel().getSelectedItems().stream()
+        .filter(java.util.Objects::nonNull)
+        .toList();
+  }
+
+  private void showChoice() {
+    long files = chosen().stream().mapToLong(Lost::files).sum();
+    back.setDisable(files == 0);
+    // Only what goes back to its place mends; a copy elsewhere does not.
+    boolean inPlace = to.getText().isBlank();
+    back.getStyleClass().setAll("button", inPlace ? "gilded" : "moss");
+    back.setText(
+        files == 0
+            ? Words.of("lost.back.none")
+            : Words.count(inPlace ? "lost.back" : "lost.copy", files));
+  }
+
+  private void open(Lost lost) {
+    if (lost.folder()) {
+      Moment before = new Moment.At(lost.at().minusNanos(1));
+      context.navigator().go(new Place.ShelfAt(lost.shelf(), lost.path(), before));
+    } else {
+      long file = lost.newest().orElseThrow().file();
+      context
+          .navigator()
+          .go(new Place.OneFile(new FileRef(lost.shelf().store(), file), Optional.empty()));
+    }
+  }
+
+  private void bringBack() {
+    List<Lost> wanted = chosen();
+    if (wanted.isEmpty()) {
+      return;
+    }
+    Optional<java.nio.file.Path> elsewhere =
+        to.getText().isBlank() ? Optional.empty() : Optional.of(Shown.pathWritten(to.getText()));
+    long files = wanted.stream().mapToLong(Lost::files).sum();
+    context
+        .jobs()
+        .start(
+            Words.count("lost.job", files),
+            progress -> context.office().lostAndFound().bringBack(wanted, elsewhere, progress),
+            receipts -> tell(receipts, wanted),
+            context.navigator()::complain);
+  }
+
+  private void tell(List<Receipt> receipts, List<Lost> wanted) {
+    refresh();
+    List<ReceiptItem> refused =
+        receipts.stream()
+            .flatMap(receipt -> receipt.items().stream())
+            .filter(item -> item.outcome() == ReceiptItem.Outcome.REFUSED)
+            .toList();
+    long done =
+        receipts.stream()
+            .flatMap(receipt -> receipt.items().stream())
+            .filter(ReceiptItem::changedSomething)
+            .filter(item -> item.outcome() != ReceiptItem.Outcome.FOLDER)
+            .count();
+    String sentence =
+        refused.isEmpty()
+            ? Words.count("lost.done", done)
+            : Words.count("lost.done", done)
+                + " "
+                + Words.count(
+                    "lost.refused",
+                    refused.size(),
+                    Shown.path(java.nio.file.Path.of(refused.get(0).target())),
+                    refused.get(0).why());
+    context.navigator().tell(sentence, () -> undo(receipts, wanted.get(0).shelf().store()));
+  }
+
+  private void undo(List<Receipt> receipts, String store) {
+    context
+        .jobs()
+        .start(
+            Words.of("lost.undo.job"),
+            progress -> {
+              for (Receipt receipt : receipts) {
+                var unused =
+                    context.office().recoveries().undo(store, receipt.act().id(), progress);
+              }
+              return receipts;
+            },
+            done -> {
+              refresh();
+              context.navigator().tell(Words.of("lost.undone"), null);
+            },
+            context.navigator()::complain);
+  }
+
+  private void columns() {
+    table.column(
+        "column.name",
+        240,
+        (cell, lost) -> {
+          String name = Shortened.name(lost.path());
+          cell.setText(lost.folder() ? name + " /" : name);
+          cell.setTooltip(new Tooltip(lost.path().shown()));
+          cell.getStyleClass().add("strong");
+        });
+    table.column(
+        "column.where",
+        210,
+        (cell, lost) -> {
+          String folder = lost.path().folder().shown();
+          cell.setText(lost.shelf().name() + (folder.isEmpty() ? "" : " / " + folder));
+        });
+    table.column(
+        "column.removed",
+        150,
+        (cell, lost) -> {
+          cell.setText(Shown.moment(lost.at(), context.now(), context.zone()));
+          cell.setTooltip(new Tooltip(Shown.full(lost.at(), context.zone())));
+          cell.getStyleClass().add("rust");
+        });
+    table.column(
+        "column.last",
+        110,
+        (cell, lost) ->
+            cell.setText(
+                lost.newest()
+                    .map(Revision::number)
+                    .map(number -> number == 0 ? Words.of("revision.first") : "r" + number)
+                    .orElse(Words.count("moment.held", lost.files()))));
+    sizes =
+        table.numbers(
+            "column.size",
+            90,
+            (cell, lost) -> {
+              cell.setText(unit.number(lost.bytes()));
+              cell.setTooltip(new Tooltip(Shown.exact(lost.bytes())));
+            });
+    table.column(
+        "column.savedBy",
+        130,
+        (cell, lost) -> {
+          lost.newest().ifPresent(newest -> cell.setText(FileLife.who(newest).name()));
+          cell.getStyleClass().add("soft");
+        });
+    table.placeholder(Nodes.text(Words.of("lost.none"), "soft"));
+  }
+}

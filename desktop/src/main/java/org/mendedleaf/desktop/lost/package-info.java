@@ -1,0 +1,5 @@
+/**
+ * The area Lost & found: what left the shelves, and bringing it back. Start at {@link
+ * org.mendedleaf.desktop.lost.LostPage}.
+ */
+package org.mendedleaf.desktop.lost;
