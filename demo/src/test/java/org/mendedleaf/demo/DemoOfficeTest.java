@@ -12,6 +12,7 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FolderRow;
+import org.mendedleaf.core.office.LostAndFound.Lost;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.StoreFacts;
@@ -39,7 +40,8 @@ class DemoOfficeTest {
       assertThat(shelves)
           .extracting(Shelf::name)
           .containsExactlyInAnyOrder("Cutting plans", "Orders", "Repairs");
-      assertThat(shelves.stream().mapToLong(Shelf::files).sum()).isBetween(110L, 160L);
+      long removed = office.lostAndFound().all().stream().mapToLong(Lost::files).sum();
+      assertThat(shelves.stream().mapToLong(Shelf::files).sum() + removed).isBetween(110L, 160L);
       assertThat(shelves.stream().mapToLong(Shelf::revisions).sum()).isBetween(900L, 1400L);
       assertThat(office.stores().known())
           .extracting(StoreFacts::bytes)
@@ -68,6 +70,15 @@ class DemoOfficeTest {
               new InnerPath("Avocet 36/spinnaker-layout.svg"),
               new InnerPath("Avocet 36/spinnaker-layout-old.svg"));
       assertThat(life.revisions()).hasSizeGreaterThanOrEqualTo(5);
+    }
+  }
+
+  @Test
+  void theSurveysAndABattenTableWereRemovedAndCanComeBack() throws Exception {
+    try (Office office = Office.open(demo.settings(DemoOffice.frozenClock()))) {
+      assertThat(office.lostAndFound().all())
+          .extracting(lost -> lost.path().text())
+          .containsExactly("Whimbrel 40/batten-table.csv", "Surveys winter");
     }
   }
 

@@ -21,6 +21,7 @@ final class AreaStem extends Pane {
   private static final PseudoClass CURRENT = PseudoClass.getPseudoClass("current");
   private static final double AREA = 40;
   private static final double TWIG = 30;
+  private static final double APART = 12;
   private static final double STEM = 25;
 
   /**
@@ -59,7 +60,12 @@ final class AreaStem extends Pane {
     getChildren().add(stem);
     double y = 24;
     boolean left = false;
+    boolean afterTwig = false;
     for (Sprout sprout : sprouts) {
+      if (afterTwig && !sprout.twig()) {
+        y += APART;
+      }
+      afterTwig = sprout.twig();
       grow(sprout, STEM, y, left);
       left = !left;
       y += sprout.twig() ? TWIG : AREA;
