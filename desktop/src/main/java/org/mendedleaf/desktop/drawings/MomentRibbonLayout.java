@@ -8,8 +8,8 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Where things stand on a moment ribbon: time runs evenly from the first change to now, in buckets
- * of as many whole days as have room. Pure: the same input gives the same places.
+ * Where things stand on a moment ribbon: time runs evenly from the first change to now, in spans of
+ * as many whole days as have room. Pure: the same input gives the same places.
  */
 final class MomentRibbonLayout {
 
@@ -19,13 +19,13 @@ final class MomentRibbonLayout {
 
   private final LocalDate first;
   private final ZoneId zone;
-  private final int daysPerBucket;
-  private final int buckets;
+  private final int daysPerSpan;
+  private final int spans;
   private final double left;
   private final double step;
 
   /**
-   * A bucket in which something happened.
+   * A span in which something happened.
    *
    * @param x its middle
    * @param length of its leaf; 0 if nothing was saved
@@ -41,30 +41,30 @@ final class MomentRibbonLayout {
     LocalDate begin = changes.isEmpty() ? today : changes.get(0).at().atZone(zone).toLocalDate();
     long days = ChronoUnit.DAYS.between(begin, today) + 1;
     int room = (int) Math.max(1, (right - left) / LEAST_ROOM);
-    this.daysPerBucket = (int) Math.max(1, (days + room - 1) / room);
-    this.buckets = (int) Math.max(1, (days + daysPerBucket - 1) / daysPerBucket);
-    // The last bucket ends today, so that now is at the right end.
-    this.first = today.minusDays((long) buckets * daysPerBucket - 1);
+    this.daysPerSpan = (int) Math.max(1, (days + room - 1) / room);
+    this.spans = (int) Math.max(1, (days + daysPerSpan - 1) / daysPerSpan);
+    // The last span ends today, so that now is at the right end.
+    this.first = today.minusDays((long) spans * daysPerSpan - 1);
     this.left = left;
-    this.step = (right - left) / buckets;
+    this.step = (right - left) / spans;
   }
 
-  /** The buckets in which something happened, oldest first. */
+  /** The spans in which something happened, oldest first. */
   List<Placed> place(List<MomentRibbon.Change> changes) {
-    long[] saved = new long[buckets];
-    long[] removed = new long[buckets];
+    long[] saved = new long[spans];
+    long[] removed = new long[spans];
     for (MomentRibbon.Change change : changes) {
-      int bucket = bucket(change.at());
-      saved[bucket] += change.saved();
-      removed[bucket] += change.removed();
+      int span = span(change.at());
+      saved[span] += change.saved();
+      removed[span] += change.removed();
     }
     long most = 1;
     // The first capture brings in everything; next to it all other days would look alike.
-    for (int i = 1; i < buckets; i++) {
+    for (int i = 1; i < spans; i++) {
       most = Math.max(most, saved[i]);
     }
     List<Placed> placed = new ArrayList<>();
-    for (int i = 0; i < buckets; i++) {
+    for (int i = 0; i < spans; i++) {
       if (saved[i] + removed[i] > 0) {
         // Lengths by the root: a day with four times as much has a leaf of twice the length.
         double part = Math.sqrt(Math.min(1, (double) saved[i] / most));
@@ -77,23 +77,23 @@ final class MomentRibbonLayout {
 
   /** The x of a moment. */
   double x(Instant at) {
-    int bucket = bucket(at);
-    Instant from = first.plusDays((long) bucket * daysPerBucket).atStartOfDay(zone).toInstant();
+    int span = span(at);
+    Instant from = first.plusDays((long) span * daysPerSpan).atStartOfDay(zone).toInstant();
     double part =
         (double) ChronoUnit.SECONDS.between(from, at)
-            / Math.max(1, ChronoUnit.SECONDS.between(from, end(bucket)));
-    return left + step * (bucket + Math.max(0, Math.min(1, part)));
+            / Math.max(1, ChronoUnit.SECONDS.between(from, end(span)));
+    return left + step * (span + Math.max(0, Math.min(1, part)));
   }
 
-  /** The moment at an x: the end of the bucket that it lies in. */
+  /** The moment at an x: the end of the span that it lies in. */
   Instant at(double x) {
-    int bucket = (int) Math.floor((x - left) / step);
-    return end(Math.max(0, Math.min(buckets - 1, bucket)));
+    int span = (int) Math.floor((x - left) / step);
+    return end(Math.max(0, Math.min(spans - 1, span)));
   }
 
-  /** The day with which a bucket begins, for the dates below. */
-  LocalDate day(int bucket) {
-    return first.plusDays((long) bucket * daysPerBucket);
+  /** The day with which a span begins, for the dates below. */
+  LocalDate day(int span) {
+    return first.plusDays((long) span * daysPerSpan);
   }
 
   /** How far a leaf may reach to each side. */
@@ -101,24 +101,20 @@ final class MomentRibbonLayout {
     return Math.max(2.5, Math.min(9, step * 0.52));
   }
 
-  int buckets() {
-    return buckets;
+  int spans() {
+    return spans;
   }
 
-  double middle(int bucket) {
-    return left + step * (bucket + 0.5);
+  double middle(int span) {
+    return left + step * (span + 0.5);
   }
 
-  private Instant end(int bucket) {
-    return first
-        .plusDays((bucket + 1L) * daysPerBucket)
-        .atStartOfDay(zone)
-        .toInstant()
-        .minusNanos(1);
+  private Instant end(int span) {
+    return first.plusDays((span + 1L) * daysPerSpan).atStartOfDay(zone).toInstant().minusNanos(1);
   }
 
-  private int bucket(Instant at) {
+  private int span(Instant at) {
     long days = ChronoUnit.DAYS.between(first, at.atZone(zone).toLocalDate());
-    return (int) Math.max(0, Math.min(buckets - 1, days / daysPerBucket));
+    return (int) Math.max(0, Math.min(spans - 1, days / daysPerSpan));
   }
 }

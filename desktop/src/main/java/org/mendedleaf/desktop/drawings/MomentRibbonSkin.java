@@ -68,7 +68,7 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
     line.getStyleClass().setAll("ground");
     add(line);
     for (MomentRibbonLayout.Placed placed : layout.place(ribbon.getChanges())) {
-      drawBucket(placed, ground);
+      drawSpan(placed, ground);
     }
     ribbon.getStops().forEach(stop -> drawStop(stop, ground));
     drawPointer(ground);
@@ -77,7 +77,7 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
     drawing.applyCss();
   }
 
-  private void drawBucket(MomentRibbonLayout.Placed placed, double ground) {
+  private void drawSpan(MomentRibbonLayout.Placed placed, double ground) {
     MomentRibbon ribbon = getSkinnable();
     Instant pointer = ribbon.pointerProperty().get();
     boolean later = !ribbon.atNowProperty().get() && pointer != null && isLater(placed, pointer);
@@ -160,7 +160,7 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
   private void drawDates(double height) {
     MomentRibbon ribbon = getSkinnable();
     double last = -DATE_ROOM;
-    for (int i = 0; i < layout.buckets(); i++) {
+    for (int i = 0; i < layout.spans(); i++) {
       double x = layout.middle(i);
       if (x - last < DATE_ROOM) {
         continue;

@@ -42,15 +42,7 @@ import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.StoreFacts;
 import org.mendedleaf.desktop.drawings.LeafMark;
-import org.mendedleaf.desktop.file.FilePage;
 import org.mendedleaf.desktop.find.FoundPage;
-import org.mendedleaf.desktop.lost.LostPage;
-import org.mendedleaf.desktop.moment.MomentPage;
-import org.mendedleaf.desktop.moment.SnapshotsPage;
-import org.mendedleaf.desktop.shelves.AllShelvesPage;
-import org.mendedleaf.desktop.shelves.NewShelfPage;
-import org.mendedleaf.desktop.shelves.ShelfPage;
-import org.mendedleaf.desktop.shelves.StrayPage;
 import org.mendedleaf.desktop.start.FirstStartPage;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Background;
@@ -76,12 +68,13 @@ public final class MainWindow implements Navigator {
   private final Stage stage;
   private final Context context;
   private final Looks looks;
+  private final Pages pages;
   private final AreaStem areas = new AreaStem();
   private final SearchField search;
   private final BorderPane work = new BorderPane();
   private final Label storeState = new Label();
   private final VBox strips = new VBox();
-  private final HBox notice = new HBox(14);
+  private final Notice notice = new Notice();
   private final StackPane middle = new StackPane();
   private final Deque<Place> behind = new ArrayDeque<>();
   private final List<Action> actions = new ArrayList<>();
@@ -92,6 +85,7 @@ public final class MainWindow implements Navigator {
   public MainWindow(Stage stage, Office office, Background background, SystemOpener opener) {
     this.stage = stage;
     this.context = new Context(office, background, this, new Jobs(background), opener);
+    this.pages = new Pages(context);
     this.search = new SearchField(this::find, this::openBest, this::intoFound);
     BorderPane frame = new BorderPane();
     frame.getStyleClass().add("frame");
@@ -245,28 +239,9 @@ public final class MainWindow implements Navigator {
 
   private void show(Place next) {
     place = next;
-    hideNotice();
-    if (next instanceof Place.NewShelf start && start.folder().isEmpty() && behind.isEmpty()) {
-      page = new FirstStartPage(context);
-    } else if (next instanceof Place.AllShelves) {
-      page = new AllShelvesPage(context);
-    } else if (next instanceof Place.OneShelf one) {
-      page = new ShelfPage(context, one.shelf(), one.folder());
-    } else if (next instanceof Place.ShelfAt at) {
-      page = new MomentPage(context, at);
-    } else if (next instanceof Place.ShelfSnapshots of) {
-      page = new SnapshotsPage(context, of.shelf());
-    } else if (next instanceof Place.Lost) {
-      page = new LostPage(context);
-    } else if (next instanceof Place.Found found) {
-      page = new FoundPage(context, found.typed());
-    } else if (next instanceof Place.OneFile one) {
-      page = new FilePage(context, one);
-    } else if (next instanceof Place.Stray stray) {
-      page = new StrayPage(context, stray.path());
-    } else if (next instanceof Place.NewShelf add) {
-      page = new NewShelfPage(context, add.folder());
-    }
+    notice.hide();
+    boolean first = next instanceof Place.NewShelf start && start.folder().isEmpty();
+    page = first && behind.isEmpty() ? new FirstStartPage(context) : pages.at(next);
     middle.getChildren().setAll(page.node());
     page.refresh();
     work.pseudoClassStateChanged(PAST, next instanceof Place.ShelfAt);
@@ -331,72 +306,17 @@ public final class MainWindow implements Navigator {
 
   @Override
   public void tell(String sentence, Runnable undo) {
-    notice.getStyleClass().setAll("notice");
-    Label text = sentence(sentence);
-    notice.getChildren().setAll(text);
-    if (undo != null) {
-      Button button = new Button(Words.of("undo"));
-      button.setId("undo");
-      button.setTooltip(new Tooltip(Words.of("undo.tip")));
-      button.setOnAction(
-          event -> {
-            hideNotice();
-            undo.run();
-          });
-      notice.getChildren().add(button);
-    }
-    notice.getChildren().add(closer());
-    showNotice();
+    notice.tell(sentence, undo);
   }
 
   @Override
   public void ask(String question, String yes, Runnable act) {
-    notice.getStyleClass().setAll("notice", "question");
-    Button button = new Button(yes);
-    button.setOnAction(
-        event -> {
-          hideNotice();
-          act.run();
-        });
-    notice.getChildren().setAll(sentence(question), button, closer());
-    showNotice();
+    notice.ask(question, yes, act);
   }
 
   @Override
   public void complain(Exception problem) {
-    String text =
-        problem.getMessage() == null ? Words.of("problem.unknown", problem) : problem.getMessage();
-    notice.getStyleClass().setAll("notice", "problem");
-    notice.getChildren().setAll(sentence(text), closer());
-    showNotice();
-  }
-
-  private static Label sentence(String text) {
-    Label label = new Label(text);
-    label.setId("notice");
-    label.setWrapText(true);
-    label.setMinHeight(Region.USE_PREF_SIZE);
-    HBox.setHgrow(label, Priority.ALWAYS);
-    label.setMaxWidth(Double.MAX_VALUE);
-    return label;
-  }
-
-  private Button closer() {
-    Button close = new Button(Words.of("notice.close"));
-    close.getStyleClass().add("quiet");
-    close.setOnAction(event -> hideNotice());
-    return close;
-  }
-
-  private void showNotice() {
-    notice.setAlignment(Pos.CENTER_LEFT);
-    notice.setVisible(true);
-    notice.setManaged(true);
-  }
-
-  private void hideNotice() {
-    notice.setVisible(false);
-    notice.setManaged(false);
+    notice.complain(problem);
   }
 
   // ---- the frame
@@ -429,8 +349,8 @@ public final class MainWindow implements Navigator {
     HBox top = new HBox(22, search.node(), storeState);
     top.getStyleClass().add("top");
     top.setAlignment(Pos.CENTER_LEFT);
-    hideNotice();
-    work.setTop(new VBox(top, strips, notice));
+    notice.hide();
+    work.setTop(new VBox(top, strips, notice.node()));
     work.setCenter(middle);
     work.getStyleClass().add("work");
     return work;

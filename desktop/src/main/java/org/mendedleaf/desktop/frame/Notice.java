@@ -1,0 +1,91 @@
+package org.mendedleaf.desktop.frame;
+
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import org.mendedleaf.desktop.words.Words;
+
+/** The strip under the top bar that says what was done, asks, or says what went wrong. */
+final class Notice {
+
+  private final HBox bar = new HBox(14);
+
+  Node node() {
+    return bar;
+  }
+
+  /** Tells what was done, with a way to take it back, or null where there is none. */
+  void tell(String sentence, Runnable undo) {
+    bar.getStyleClass().setAll("notice");
+    Label text = sentence(sentence);
+    bar.getChildren().setAll(text);
+    if (undo != null) {
+      Button button = new Button(Words.of("undo"));
+      button.setId("undo");
+      button.setTooltip(new Tooltip(Words.of("undo.tip")));
+      button.setOnAction(
+          event -> {
+            hide();
+            undo.run();
+          });
+      bar.getChildren().add(button);
+    }
+    bar.getChildren().add(closer());
+    show();
+  }
+
+  /** Asks something; doing nothing is always safe. */
+  void ask(String question, String yes, Runnable act) {
+    bar.getStyleClass().setAll("notice", "question");
+    Button button = new Button(yes);
+    button.setOnAction(
+        event -> {
+          hide();
+          act.run();
+        });
+    bar.getChildren().setAll(sentence(question), button, closer());
+    show();
+  }
+
+  /** Tells what went wrong. */
+  void complain(Exception problem) {
+    String text =
+        problem.getMessage() == null ? Words.of("problem.unknown", problem) : problem.getMessage();
+    bar.getStyleClass().setAll("notice", "problem");
+    bar.getChildren().setAll(sentence(text), closer());
+    show();
+  }
+
+  private static Label sentence(String text) {
+    Label label = new Label(text);
+    label.setId("notice");
+    label.setWrapText(true);
+    label.setMinHeight(Region.USE_PREF_SIZE);
+    HBox.setHgrow(label, Priority.ALWAYS);
+    label.setMaxWidth(Double.MAX_VALUE);
+    return label;
+  }
+
+  private Button closer() {
+    Button close = new Button(Words.of("notice.close"));
+    close.getStyleClass().add("quiet");
+    close.setOnAction(event -> hide());
+    return close;
+  }
+
+  private void show() {
+    bar.setAlignment(Pos.CENTER_LEFT);
+    bar.setVisible(true);
+    bar.setManaged(true);
+  }
+
+  void hide() {
+    bar.setVisible(false);
+    bar.setManaged(false);
+  }
+}

@@ -1,0 +1,47 @@
+package org.mendedleaf.desktop.frame;
+
+import org.mendedleaf.desktop.file.FilePage;
+import org.mendedleaf.desktop.find.FoundPage;
+import org.mendedleaf.desktop.lost.LostPage;
+import org.mendedleaf.desktop.moment.MomentPage;
+import org.mendedleaf.desktop.moment.SnapshotsPage;
+import org.mendedleaf.desktop.shelves.AllShelvesPage;
+import org.mendedleaf.desktop.shelves.NewShelfPage;
+import org.mendedleaf.desktop.shelves.ShelfPage;
+import org.mendedleaf.desktop.shelves.StrayPage;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Page;
+import org.mendedleaf.desktop.work.Place;
+
+/** Which page shows which place. */
+final class Pages {
+
+  private final Context context;
+
+  Pages(Context context) {
+    this.context = context;
+  }
+
+  Page at(Place place) {
+    if (place instanceof Place.AllShelves) {
+      return new AllShelvesPage(context);
+    } else if (place instanceof Place.OneShelf one) {
+      return new ShelfPage(context, one.shelf(), one.folder());
+    } else if (place instanceof Place.ShelfAt at) {
+      return new MomentPage(context, at);
+    } else if (place instanceof Place.ShelfSnapshots of) {
+      return new SnapshotsPage(context, of.shelf());
+    } else if (place instanceof Place.Lost) {
+      return new LostPage(context);
+    } else if (place instanceof Place.Found found) {
+      return new FoundPage(context, found.typed());
+    } else if (place instanceof Place.OneFile one) {
+      return new FilePage(context, one);
+    } else if (place instanceof Place.Stray stray) {
+      return new StrayPage(context, stray.path());
+    } else if (place instanceof Place.NewShelf add) {
+      return new NewShelfPage(context, add.folder());
+    }
+    throw new IllegalArgumentException("no page shows " + place);
+  }
+}
