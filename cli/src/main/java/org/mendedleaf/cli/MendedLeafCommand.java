@@ -33,6 +33,7 @@ import picocli.CommandLine.ScopeType;
       CaptureCommand.class,
       FindCommand.class,
       SnapshotCommand.class,
+      CompareCommand.class,
       RecoverCommand.class,
       CopyOutCommand.class,
       BringBackCommand.class,

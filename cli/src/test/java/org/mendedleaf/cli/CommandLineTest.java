@@ -217,4 +217,21 @@ class CommandLineTest {
     assertThat(run("bring-back", "work/plan.txt").err()).contains("nothing to bring back");
     assertThat(answer("history", "history", "work/plan.txt").get("revisions")).hasSize(3);
   }
+
+  @Test
+  void aShelfIsComparedAtTwoMoments() throws Exception {
+    answer("snapshot", "snapshot", "take", "Plans", "--label", "L");
+    Files.writeString(work.resolve("new.txt"), "new");
+    Files.move(work.resolve("plan.txt"), work.resolve("moved.txt"));
+    typed.done("capture");
+    JsonNode compared = answer("compare", "compare", "Plans", "--at", "snapshot:L");
+    assertThat(compared.get("summary").asText()).isEqualTo("1 added, 1 moved; 2 the same");
+    assertThat(
+            answer("compare", "compare", "Plans:in", "--at", "snapshot:L")
+                .get("identical")
+                .asBoolean())
+        .isTrue();
+    assertThat(run("compare", "Plans", "--at", "snapshot:L").text())
+        .contains("> moved.txt  (was plan.txt)", "+ new.txt");
+  }
 }

@@ -62,6 +62,13 @@ public final class PictureTour {
         "shelf-at-a-moment",
         new Place.ShelfAt(
             cutting, InnerPath.ROOT, new Moment.At(Instant.parse("2026-03-05T17:00:00Z"))));
+    picture(
+        "two-moments",
+        new Place.Compared(
+            cutting,
+            InnerPath.ROOT,
+            new Moment.At(Instant.parse("2026-03-05T17:00:00Z")),
+            new Moment.At(office.settings().clock().instant())));
     picture("lost-and-found", new Place.Lost());
     picture("snapshots", new Place.ShelfSnapshots(cutting));
     picture(

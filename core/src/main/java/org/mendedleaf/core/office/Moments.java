@@ -72,6 +72,12 @@ public final class Moments {
     return catalogue(shelf).trees().folders(shelf.id(), moment);
   }
 
+  /** Compares a folder at one moment with the same folder at another. */
+  public FolderComparison compare(Shelf shelf, InnerPath folder, Moment earlier, Moment later)
+      throws IOException {
+    return FolderComparison.of(tree(shelf, folder, earlier), tree(shelf, folder, later));
+  }
+
   /** Every act that changed a shelf, oldest first. */
   public List<ChangeQuestions.Change> changes(Shelf shelf) throws IOException {
     return catalogue(shelf).changes().of(shelf.id());

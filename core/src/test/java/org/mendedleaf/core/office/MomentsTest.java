@@ -182,4 +182,27 @@ class MomentsTest {
         .hasMessageContaining("There is no folder nowhere");
     assertThat(snapshots.of(desk.shelf())).hasSize(1);
   }
+
+  @Test
+  void twoMomentsAreComparedFileByFile() throws Exception {
+    FolderComparison comparison =
+        desk.office()
+            .moments()
+            .compare(
+                desk.shelf(),
+                InnerPath.ROOT,
+                new Moment.At(FIRST),
+                new Moment.At(desk.clock().instant()));
+    assertThat(comparison.differences())
+        .extracting(row -> row.path().text() + " " + row.kind())
+        .containsExactly(
+            "in/changed.txt CHANGED", "in/new name.txt MOVED", "in/removed.txt REMOVED");
+    assertThat(comparison.same()).as("same.txt, and back.txt again").isEqualTo(2);
+    assertThat(
+            desk.office()
+                .moments()
+                .compare(desk.shelf(), InnerPath.ROOT, new Moment.At(FIRST), new Moment.At(FIRST))
+                .identical())
+        .isTrue();
+  }
 }

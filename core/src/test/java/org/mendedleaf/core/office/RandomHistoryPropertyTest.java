@@ -5,13 +5,18 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.List;
 import java.util.Random;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.ShrinkingMode;
 import net.jqwik.api.constraints.IntRange;
 import net.jqwik.api.constraints.Size;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.oracle.RandomActs;
 import org.mendedleaf.core.oracle.TestDesk;
@@ -39,6 +44,7 @@ class RandomHistoryPropertyTest {
       desk.capture();
       desk.model().assertAgrees(desk.office(), desk.shelf());
       assertHistoriesAreWhole(desk);
+      assertComparisonsLeadFromOneToTheOther(desk);
       desk.office().stores().rebuild(desk.shelf().store());
       desk.model().assertAgrees(desk.office(), desk.shelf());
       assertThat(
@@ -49,6 +55,27 @@ class RandomHistoryPropertyTest {
           .isEmpty();
     } finally {
       RandomActs.delete(base);
+    }
+  }
+
+  /** Taking away what differs earlier and putting what differs later makes one tree the other. */
+  private static void assertComparisonsLeadFromOneToTheOther(TestDesk desk) throws IOException {
+    List<Instant> moments = desk.model().moments();
+    for (int i = 1; i < moments.size(); i++) {
+      Instant a = moments.get(i - 1);
+      Instant b = moments.get(moments.size() - i);
+      SortedMap<InnerPath, String> made = new TreeMap<>(desk.model().at(a));
+      FolderComparison comparison =
+          desk.office()
+              .moments()
+              .compare(desk.shelf(), InnerPath.ROOT, new Moment.At(a), new Moment.At(b));
+      comparison.differences().forEach(d -> d.earlier().ifPresent(e -> made.remove(e.path())));
+      assertThat(made).hasSize((int) comparison.same());
+      comparison
+          .differences()
+          .forEach(
+              d -> d.later().ifPresent(e -> made.put(e.path(), desk.model().at(b).get(e.path()))));
+      assertThat(made).isEqualTo(desk.model().at(b));
     }
   }
 

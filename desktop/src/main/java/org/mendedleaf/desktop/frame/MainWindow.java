@@ -394,6 +394,9 @@ public final class MainWindow implements Navigator {
     if (place instanceof Place.ShelfAt at) {
       return Optional.of(at.shelf().id());
     }
+    if (place instanceof Place.Compared compared) {
+      return Optional.of(compared.shelf().id());
+    }
     return place instanceof Place.ShelfSnapshots of
         ? Optional.of(of.shelf().id())
         : Optional.empty();

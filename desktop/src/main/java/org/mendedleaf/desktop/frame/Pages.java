@@ -3,6 +3,7 @@ package org.mendedleaf.desktop.frame;
 import org.mendedleaf.desktop.file.FilePage;
 import org.mendedleaf.desktop.find.FoundPage;
 import org.mendedleaf.desktop.lost.LostPage;
+import org.mendedleaf.desktop.moment.ComparedPage;
 import org.mendedleaf.desktop.moment.MomentPage;
 import org.mendedleaf.desktop.moment.SnapshotsPage;
 import org.mendedleaf.desktop.shelves.AllShelvesPage;
@@ -29,6 +30,8 @@ final class Pages {
       return new ShelfPage(context, one.shelf(), one.folder());
     } else if (place instanceof Place.ShelfAt at) {
       return new MomentPage(context, at);
+    } else if (place instanceof Place.Compared compared) {
+      return new ComparedPage(context, compared);
     } else if (place instanceof Place.ShelfSnapshots of) {
       return new SnapshotsPage(context, of.shelf());
     } else if (place instanceof Place.Lost) {

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
@@ -45,6 +46,7 @@ public final class MomentPage implements Page {
   private final MomentPresenter presenter;
   private final MomentBar bar;
   private final FolderTree tree;
+  private final Button compare;
   private final Label facts = Nodes.label("", "soft");
   private final SheetTable<MomentEntry> table =
       new SheetTable<>("files-then", this::open, row -> row.entry().path().name());
@@ -67,13 +69,22 @@ public final class MomentPage implements Page {
     gone.setId("with-gone");
     gone.selectedProperty().bindBidirectional(presenter.withGoneProperty());
     presenter.withGoneProperty().addListener((property, was, now) -> presenter.refresh());
+    compare =
+        Nodes.button(
+            Words.of("moment.compare"),
+            "Ctrl+E",
+            () ->
+                context
+                    .navigator()
+                    .go(new Place.Compared(shelf, folder, moment, new Moment.At(context.now()))));
+    compare.setId("compare-with-now");
     columns();
     tree = new FolderTree(shelf.name(), folder, this::goTo);
     HBox below = new HBox(12, tree.node(), table.node());
     HBox.setHgrow(table.node(), Priority.ALWAYS);
     VBox.setVgrow(below, Priority.ALWAYS);
     ShelfCrumbs crumbs = new ShelfCrumbs(context, shelf, folder, this::at);
-    root = new VBox(6, crumbs.node(), Nodes.row(titled, gone), bar.node(), below);
+    root = new VBox(6, crumbs.node(), Nodes.row(titled, gone, compare), bar.node(), below);
     VBox.setMargin(below, new javafx.geometry.Insets(6, 0, 0, 0));
     root.getStyleClass().addAll("page", "past");
     root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
@@ -111,7 +122,10 @@ public final class MomentPage implements Page {
   }
 
   private void onKey(KeyEvent event) {
-    if (event.isAltDown() && event.getCode() == KeyCode.LEFT) {
+    if (event.isShortcutDown() && event.getCode() == KeyCode.E) {
+      compare.fire();
+      event.consume();
+    } else if (event.isAltDown() && event.getCode() == KeyCode.LEFT) {
       presenter.step(-1);
       event.consume();
     } else if (event.isAltDown() && event.getCode() == KeyCode.RIGHT) {

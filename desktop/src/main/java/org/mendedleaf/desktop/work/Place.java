@@ -19,6 +19,9 @@ public sealed interface Place {
   /** A folder of a shelf as it was at a moment. */
   record ShelfAt(Shelf shelf, InnerPath folder, Moment moment) implements Place {}
 
+  /** A folder of a shelf at two moments. */
+  record Compared(Shelf shelf, InnerPath folder, Moment earlier, Moment later) implements Place {}
+
   /** The snapshots of a shelf. */
   record ShelfSnapshots(Shelf shelf) implements Place {}
 

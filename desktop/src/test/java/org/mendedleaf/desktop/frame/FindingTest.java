@@ -101,6 +101,12 @@ class FindingTest extends WindowRobot {
     eventually(() -> isThere("#files-then") && rowsThen().size() == 2);
     clickOn("#with-gone");
     eventually(() -> rowsThen().stream().anyMatch(row -> row.gone().isPresent()));
+    clickOn("#change-before");
+    eventually(() -> isThere("#files-then") && rowsThen().size() == 3);
+    clickOn("#compare-with-now");
+    eventually(() -> isThere("#differences") && shows("− removed") && shows("→ moved"));
+    type(KeyCode.ESCAPE);
+    eventually(() -> isThere("#files-then"));
     clickOn("Now");
     eventually(() -> isThere("#files"));
   }

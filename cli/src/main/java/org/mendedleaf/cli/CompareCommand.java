@@ -1,0 +1,127 @@
+package org.mendedleaf.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.catalog.TreeEntry;
+import org.mendedleaf.core.office.FolderComparison;
+import org.mendedleaf.core.office.FolderComparison.Difference;
+import org.mendedleaf.core.office.FolderComparison.Kind;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.OfficeSettings;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.When;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.ParentCommand;
+
+/** Compares a shelf or a folder at two moments. */
+@Command(name = "compare", description = "Compare a shelf, or a folder of it, at two moments.")
+final class CompareCommand implements Callable<Integer> {
+
+  private static final String SNAPSHOT = "snapshot:";
+
+  @ParentCommand private MendedLeafCommand root;
+
+  @Parameters(paramLabel = "SHELF[:folder]")
+  private String place;
+
+  @Option(
+      names = "--at",
+      paramLabel = "WHEN",
+      required = true,
+      description = "A moment, or snapshot:LABEL.")
+  private String at;
+
+  @Option(
+      names = "--with",
+      paramLabel = "WHEN",
+      defaultValue = "now",
+      description = "The other moment, or snapshot:LABEL (by default, now).")
+  private String with;
+
+  @Override
+  public Integer call() throws IOException {
+    return root.answer(this::compare);
+  }
+
+  private Answer compare(Office office) throws IOException {
+    ShelfFolder asked = ShelfFolder.parse(office, place);
+    Moment first = moment(office, asked.shelf(), at);
+    Moment second = moment(office, asked.shelf(), with);
+    FolderComparison comparison =
+        office.moments().compare(asked.shelf(), asked.folder(), first, second);
+    ObjectNode node = Json.object();
+    node.put("kind", "folder").put("identical", comparison.identical());
+    node.put("summary", summary(comparison));
+    node.put("at", first.instant().toString()).put("with", second.instant().toString());
+    node.put("zone", office.settings().zone().getId()).put("same", comparison.same());
+    ArrayNode differences = node.putArray("differences");
+    StringBuilder text = new StringBuilder(summary(comparison)).append(System.lineSeparator());
+    for (Difference difference : comparison.differences()) {
+      differences.add(json(difference));
+      text.append(line(difference));
+    }
+    return Answer.done(node, text.toString());
+  }
+
+  private static Moment moment(Office office, Shelf shelf, String written) throws IOException {
+    if (written.startsWith(SNAPSHOT)) {
+      return new Moment.InSnapshot(
+          office.snapshots().named(shelf, written.substring(SNAPSHOT.length())));
+    }
+    OfficeSettings settings = office.settings();
+    return new Moment.At(new When(settings.zone()).parse(written, settings.clock().instant()));
+  }
+
+  private static String summary(FolderComparison comparison) {
+    if (comparison.identical()) {
+      return "Identical, byte for byte: %d files.".formatted(comparison.same());
+    }
+    List<String> words = new ArrayList<>();
+    for (Kind kind : Kind.values()) {
+      if (comparison.count(kind) > 0) {
+        words.add(comparison.count(kind) + " " + word(kind));
+      }
+    }
+    return String.join(", ", words) + "; " + comparison.same() + " the same";
+  }
+
+  private static String word(Kind kind) {
+    return kind.name().toLowerCase(Locale.ROOT).replace('_', ' ');
+  }
+
+  private static ObjectNode json(Difference difference) {
+    ObjectNode node = Json.putPath(Json.object(), difference.path());
+    node.put("id", difference.later().or(difference::earlier).orElseThrow().file().orElseThrow());
+    node.put("difference", word(difference.kind()));
+    difference.earlier().ifPresent(entry -> side(node.putObject("earlier"), entry));
+    difference.later().ifPresent(entry -> side(node.putObject("later"), entry));
+    return node;
+  }
+
+  private static void side(ObjectNode node, TreeEntry entry) {
+    Json.putPath(node, entry.path());
+    node.put("revision", entry.revision().orElseThrow()).put("size", entry.size());
+  }
+
+  private static String line(Difference difference) {
+    InnerPath was = difference.earlier().map(TreeEntry::path).orElse(difference.path());
+    String mark =
+        switch (difference.kind()) {
+          case ADDED -> "+";
+          case REMOVED -> "-";
+          case CHANGED -> "~";
+          case MOVED, MOVED_AND_CHANGED -> ">";
+        };
+    String from = was.equals(difference.path()) ? "" : "  (was " + was.shown() + ")";
+    return "%s %s%s%n".formatted(mark, difference.path().shown(), from);
+  }
+}

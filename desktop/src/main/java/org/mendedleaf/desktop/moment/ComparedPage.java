@@ -1,0 +1,175 @@
+package org.mendedleaf.desktop.moment;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.catalog.TreeEntry;
+import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.office.FolderComparison;
+import org.mendedleaf.core.office.FolderComparison.Difference;
+import org.mendedleaf.core.office.FolderComparison.Kind;
+import org.mendedleaf.desktop.shelves.ShelfCrumbs;
+import org.mendedleaf.desktop.shelves.Shortened;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.Page;
+import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.SheetTable;
+
+/**
+ * A folder at two moments side by side: what only the earlier has with a minus, what only the later
+ * has with a plus, what moved with an arrow.
+ */
+public final class ComparedPage implements Page {
+
+  // What is missing is looked for first; most of what changed was meant to.
+  private static final Comparator<Difference> LOST_FIRST =
+      Comparator.comparing((Difference row) -> row.kind() != Kind.REMOVED)
+          .thenComparing(row -> row.kind() != Kind.ADDED)
+          .thenComparing(row -> row.kind() == Kind.CHANGED)
+          .thenComparing(Difference::path);
+
+  private final Context context;
+  private final Place.Compared place;
+  private final Label summary = Nodes.text("", "strong");
+  private final SheetTable<Difference> table =
+      new SheetTable<>("differences", this::open, row -> row.path().name());
+  private final VBox root;
+
+  public ComparedPage(Context context, Place.Compared place) {
+    this.context = context;
+    this.place = place;
+    boolean isRoot = place.folder().isRoot();
+    Label title =
+        Nodes.label(isRoot ? place.shelf().name() : Shortened.name(place.folder()), "title");
+    Label which =
+        Nodes.label(
+            Words.of("compared.which", words(place.earlier()), words(place.later())), "soft");
+    HBox titled = new HBox(14, title, which);
+    titled.setAlignment(Pos.BASELINE_LEFT);
+    ShelfCrumbs crumbs =
+        new ShelfCrumbs(
+            context,
+            place.shelf(),
+            place.folder(),
+            folder -> new Place.ShelfAt(place.shelf(), folder, place.earlier()));
+    columns();
+    VBox.setVgrow(table.node(), Priority.ALWAYS);
+    root = new VBox(6, crumbs.node(), titled, summary, table.node());
+    root.getStyleClass().add("page");
+  }
+
+  private String words(Moment moment) {
+    String at = Shown.moment(moment.instant(), context.now(), context.zone());
+    if (moment instanceof Moment.InSnapshot in) {
+      return Words.of("compared.snapshot", in.snapshot().label(), at);
+    }
+    return moment.instant().isBefore(context.now()) ? at : Words.of("compared.now");
+  }
+
+  @Override
+  public Node node() {
+    return root;
+  }
+
+  @Override
+  public Node firstFocus() {
+    return table.node();
+  }
+
+  @Override
+  public void refresh() {
+    context
+        .background()
+        .ask(
+            () ->
+                context
+                    .office()
+                    .moments()
+                    .compare(place.shelf(), place.folder(), place.earlier(), place.later()),
+            this::show,
+            context.navigator()::complain);
+  }
+
+  private void show(FolderComparison comparison) {
+    table.show(comparison.differences().stream().sorted(LOST_FIRST).toList());
+    if (comparison.identical()) {
+      summary.setText(Words.count("compared.identical", comparison.same()));
+      return;
+    }
+    List<String> words = new ArrayList<>();
+    for (Kind kind : Kind.values()) {
+      long count = comparison.count(kind);
+      if (count > 0) {
+        words.add(Words.of("compared.count." + kind.name(), Shown.count(count)));
+      }
+    }
+    words.add(Words.of("compared.same", Shown.count(comparison.same())));
+    summary.setText(String.join(" · ", words));
+  }
+
+  private void open(Difference difference) {
+    TreeEntry entry = difference.later().or(difference::earlier).orElseThrow();
+    context
+        .navigator()
+        .go(
+            new Place.OneFile(
+                new FileRef(place.shelf().store(), entry.file().orElseThrow()),
+                Optional.of(entry.revision().orElseThrow())));
+  }
+
+  private void columns() {
+    table.column(
+        "column.difference",
+        150,
+        (cell, row) -> {
+          cell.setText(Words.of("compared.kind." + row.kind().name()));
+          cell.getStyleClass().add("strong");
+        });
+    table.column(
+        "column.name",
+        330,
+        (cell, row) -> {
+          cell.setText(row.path().shown());
+          cell.setTooltip(new Tooltip(row.path().shown()));
+        });
+    table.column("column.earlier", 200, (cell, row) -> side(cell, row.earlier(), row));
+    table.column("column.later", 130, (cell, row) -> side(cell, row.later(), row));
+    table.numbers(
+        "column.change",
+        110,
+        (cell, row) -> {
+          String sign = row.growth() > 0 ? "+" : row.growth() < 0 ? "−" : "";
+          cell.setText(sign + Shown.count(Math.abs(row.growth())));
+          cell.getStyleClass().add("soft");
+        });
+    table.state("only-earlier", row -> row.kind() == Kind.REMOVED);
+    table.state("only-later", row -> row.kind() == Kind.ADDED);
+    table.placeholder(Nodes.text(Words.of("compared.nothing"), "soft"));
+  }
+
+  private static void side(
+      TableCell<Difference, Difference> cell, Optional<TreeEntry> entry, Difference row) {
+    if (entry.isEmpty()) {
+      return;
+    }
+    int number = entry.get().revision().orElseThrow();
+    String revision = number == 0 ? Words.of("revision.first") : "r" + number;
+    boolean elsewhere = !entry.get().path().equals(row.path());
+    cell.setText(
+        elsewhere ? Words.of("compared.as", revision, entry.get().path().shown()) : revision);
+    cell.setTooltip(new Tooltip(cell.getText()));
+  }
+}
