@@ -103,8 +103,11 @@ public final class LostAndFound {
         a.newest());
   }
 
+  /** What bringing back did on one shelf of a store. */
+  public record Brought(String store, Receipt receipt) {}
+
   /** Brings things back to where they were, or into another folder; a receipt for each shelf. */
-  public List<Receipt> bringBack(
+  public List<Brought> bringBack(
       List<Lost> lost, Optional<java.nio.file.Path> to, Progress progress) throws IOException {
     Map<Shelf, List<Pick>> picks = new LinkedHashMap<>();
     for (Lost one : lost) {
@@ -114,7 +117,7 @@ public final class LostAndFound {
     }
     Destination destination =
         to.<Destination>map(Destination.Folder::new).orElseGet(Destination.InPlace::new);
-    List<Receipt> receipts = new ArrayList<>();
+    List<Brought> brought = new ArrayList<>();
     for (Map.Entry<Shelf, List<Pick>> shelf : picks.entrySet()) {
       RecoveryOrder order =
           new RecoveryOrder(
@@ -123,8 +126,9 @@ public final class LostAndFound {
               destination,
               IfThere.MAKE_ROOM,
               LaterFiles.KEEP);
-      receipts.add(office.recoveries().run(shelf.getKey().store(), order, progress));
+      String store = shelf.getKey().store();
+      brought.add(new Brought(store, office.recoveries().run(store, order, progress)));
     }
-    return receipts;
+    return brought;
   }
 }

@@ -14,7 +14,6 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.office.LostAndFound.Lost;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.recover.Receipt;
 
 /** What was removed, and bringing it back. */
 class LostAndFoundTest {
@@ -59,7 +58,7 @@ class LostAndFoundTest {
 
   @Test
   void bothComeBackWithTheirHistoriesAndCanGoAgain() throws Exception {
-    List<Receipt> receipts =
+    List<LostAndFound.Brought> brought =
         desk.office().lostAndFound().bringBack(lost(), Optional.empty(), Progress.NONE);
     assertThat(lost()).isEmpty();
     assertThat(desk.file("Surveys/deep/two.pdf")).hasContent("2");
@@ -68,7 +67,7 @@ class LostAndFoundTest {
 
     desk.office()
         .recoveries()
-        .undo(desk.shelf().store(), receipts.get(0).act().id(), Progress.NONE);
+        .undo(desk.shelf().store(), brought.get(0).receipt().act().id(), Progress.NONE);
     assertThat(desk.file("kept/gone.txt")).doesNotExist();
     desk.capture();
     assertThat(lost()).hasSize(2);

@@ -20,8 +20,8 @@ import org.mendedleaf.core.catalog.ReceiptItem;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.office.LostAndFound.Brought;
 import org.mendedleaf.core.office.LostAndFound.Lost;
-import org.mendedleaf.core.recover.Receipt;
 import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
@@ -149,20 +149,18 @@ public final class LostPage implements Page {
         .start(
             Words.count("lost.job", files),
             progress -> context.office().lostAndFound().bringBack(wanted, elsewhere, progress),
-            receipts -> tell(receipts, wanted),
+            this::tell,
             context.navigator()::complain);
   }
 
-  private void tell(List<Receipt> receipts, List<Lost> wanted) {
+  private void tell(List<Brought> brought) {
     refresh();
+    List<ReceiptItem> items =
+        brought.stream().flatMap(one -> one.receipt().items().stream()).toList();
     List<ReceiptItem> refused =
-        receipts.stream()
-            .flatMap(receipt -> receipt.items().stream())
-            .filter(item -> item.outcome() == ReceiptItem.Outcome.REFUSED)
-            .toList();
+        items.stream().filter(item -> item.outcome() == ReceiptItem.Outcome.REFUSED).toList();
     long done =
-        receipts.stream()
-            .flatMap(receipt -> receipt.items().stream())
+        items.stream()
             .filter(ReceiptItem::changedSomething)
             .filter(item -> item.outcome() != ReceiptItem.Outcome.FOLDER)
             .count();
@@ -176,20 +174,20 @@ public final class LostPage implements Page {
                     refused.size(),
                     Shown.path(java.nio.file.Path.of(refused.get(0).target())),
                     refused.get(0).why());
-    context.navigator().tell(sentence, () -> undo(receipts, wanted.get(0).shelf().store()));
+    context.navigator().tell(sentence, () -> undo(brought));
   }
 
-  private void undo(List<Receipt> receipts, String store) {
+  private void undo(List<Brought> brought) {
     context
         .jobs()
         .start(
             Words.of("lost.undo.job"),
             progress -> {
-              for (Receipt receipt : receipts) {
-                var unused =
-                    context.office().recoveries().undo(store, receipt.act().id(), progress);
+              for (Brought one : brought) {
+                long act = one.receipt().act().id();
+                var unused = context.office().recoveries().undo(one.store(), act, progress);
               }
-              return receipts;
+              return brought;
             },
             done -> {
               refresh();
