@@ -70,7 +70,7 @@ public final class PictureTour {
             new Moment.At(Instant.parse("2026-03-05T17:00:00Z")),
             new Moment.At(office.settings().clock().instant())));
     picture("lost-and-found", new Place.Lost());
-    picture("snapshots", new Place.ShelfSnapshots(cutting));
+    picture("snapshots", new Place.ShelfSnapshots(cutting, InnerPath.ROOT));
     picture(
         "found",
         new Place.AllShelves(),

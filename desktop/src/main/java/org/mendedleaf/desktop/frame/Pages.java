@@ -33,7 +33,7 @@ final class Pages {
     } else if (place instanceof Place.Compared compared) {
       return new ComparedPage(context, compared);
     } else if (place instanceof Place.ShelfSnapshots of) {
-      return new SnapshotsPage(context, of.shelf());
+      return new SnapshotsPage(context, of);
     } else if (place instanceof Place.Lost) {
       return new LostPage(context);
     } else if (place instanceof Place.Found found) {

@@ -16,6 +16,7 @@ import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.Snapshot;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.Snapshots;
+import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
@@ -29,6 +30,7 @@ public final class SnapshotsPage implements Page {
 
   private final Context context;
   private final Shelf shelf;
+  private final InnerPath folder;
   private final TextField label = new TextField();
   private final TextField reason = new TextField();
   private final Button unlabel;
@@ -39,16 +41,17 @@ public final class SnapshotsPage implements Page {
   private Shown.Unit unit = Shown.Unit.MB;
   private TableColumn<Snapshots.Listed, Snapshots.Listed> sizes;
 
-  public SnapshotsPage(Context context, Shelf shelf) {
+  public SnapshotsPage(Context context, Place.ShelfSnapshots place) {
     this.context = context;
-    this.shelf = shelf;
+    this.shelf = place.shelf();
+    this.folder = place.folder();
     label.setId("snapshot-label");
     label.setPromptText(Words.of("snapshot.label"));
     label.setPrefColumnCount(18);
     reason.setId("snapshot-reason");
     reason.setPromptText(Words.of("snapshot.reason"));
     HBox.setHgrow(reason, Priority.ALWAYS);
-    Button take = Nodes.button(Words.of("snapshot.take"), "Enter", this::take, "moss");
+    Button take = Nodes.button(takes(), "Enter", this::take, "moss");
     take.setId("snapshot-take");
     label.setOnAction(event -> take());
     reason.setOnAction(event -> take());
@@ -70,6 +73,12 @@ public final class SnapshotsPage implements Page {
             form,
             table.node());
     root.getStyleClass().add("page");
+  }
+
+  private String takes() {
+    return folder.isRoot()
+        ? Words.of("snapshot.take")
+        : Words.of("snapshot.take.of", Shortened.name(folder));
   }
 
   /** Leads back to the shelf itself. */
@@ -167,8 +176,7 @@ public final class SnapshotsPage implements Page {
         .jobs()
         .start(
             Words.of("snapshot.job", shelf.name()),
-            progress ->
-                context.office().snapshots().take(shelf, InnerPath.ROOT, wanted, why, progress),
+            progress -> context.office().snapshots().take(shelf, folder, wanted, why, progress),
             taken -> {
               label.clear();
               reason.clear();

@@ -57,7 +57,7 @@ public final class ShelfPage implements Page {
             Nodes.button(
                 Words.of("shelf.snapshots"),
                 "Ctrl+T",
-                () -> context.navigator().go(new Place.ShelfSnapshots(shelf))),
+                () -> context.navigator().go(new Place.ShelfSnapshots(shelf, folder))),
             Nodes.button(
                 Words.of("shelf.capture"), "Ctrl+R", () -> new Captures(context).capture(shelf)));
     head.getChildren().get(1).setId("snapshots-of-shelf");
@@ -93,7 +93,7 @@ public final class ShelfPage implements Page {
       bar.step(-1);
       event.consume();
     } else if (event.isShortcutDown() && event.getCode() == KeyCode.T) {
-      context.navigator().go(new Place.ShelfSnapshots(shelf));
+      context.navigator().go(new Place.ShelfSnapshots(shelf, folder));
       event.consume();
     }
   }

@@ -22,8 +22,12 @@ public sealed interface Place {
   /** A folder of a shelf at two moments. */
   record Compared(Shelf shelf, InnerPath folder, Moment earlier, Moment later) implements Place {}
 
-  /** The snapshots of a shelf. */
-  record ShelfSnapshots(Shelf shelf) implements Place {}
+  /**
+   * The snapshots of a shelf.
+   *
+   * @param folder what a new one is taken of; the root for the whole shelf
+   */
+  record ShelfSnapshots(Shelf shelf, InnerPath folder) implements Place {}
 
   /** What left the shelves. */
   record Lost() implements Place {}

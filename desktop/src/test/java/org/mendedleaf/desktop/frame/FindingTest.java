@@ -158,4 +158,14 @@ class FindingTest extends WindowRobot {
     eventually(() -> !Files.exists(desk.file("Surveys/one.pdf")));
     eventually(() -> shows("Surveys /"));
   }
+
+  @Test
+  void aSnapshotOfOneFolderHoldsNothingElse() throws Exception {
+    interact(() -> window().open(desk.file("Avocet")));
+    eventually(() -> isThere("#snapshots-of-shelf") && text(".title").equals("Avocet"));
+    clickOn("#snapshots-of-shelf");
+    eventually(() -> text("#snapshot-take").equals("Take a snapshot of Avocet"));
+    clickOn("#snapshot-label").write("only this").type(KeyCode.ENTER);
+    eventually(() -> shows("only this") && shows("Avocet /") && shows("1"));
+  }
 }
