@@ -87,7 +87,7 @@ class FindingTest extends WindowRobot {
     assertThat(rowsThen())
         .filteredOn(row -> row.entry().path().text().equals("gone.txt"))
         .allMatch(row -> row.since().orElseThrow().removedAt().isPresent());
-    doubleClickOn("list.csv");
+    clickOn("list.csv").type(KeyCode.ENTER);
     eventually(() -> isThere("#mend") && text("#mend").endsWith("first state"));
   }
 
@@ -123,7 +123,7 @@ class FindingTest extends WindowRobot {
     desk.write("list.csv", "a third state\n");
     desk.capture();
 
-    doubleClickOn("before the fair");
+    clickOn("before the fair").type(KeyCode.ENTER);
     eventually(() -> isThere("#files-then") && shows("r1"));
     type(KeyCode.ESCAPE);
     eventually(() -> shows("before the fair"));
