@@ -2,6 +2,7 @@ package org.mendedleaf.desktop.work;
 
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executor;
+import java.util.concurrent.RejectedExecutionException;
 import java.util.function.Consumer;
 
 /**
@@ -22,17 +23,26 @@ public final class Background {
     this.interfaceThread = interfaceThread;
   }
 
-  /** Asks; exactly one of the two consumers is called, on the interface thread. */
+  /**
+   * Asks; exactly one of the two consumers is called, on the interface thread, unless the window is
+   * closing.
+   */
   public <T> void ask(Callable<T> question, Consumer<T> answer, Consumer<Exception> failure) {
-    workers.execute(
-        () -> {
-          try {
-            T result = question.call();
-            interfaceThread.execute(() -> answer.accept(result));
-          } catch (Exception e) {
-            interfaceThread.execute(() -> failure.accept(e));
-          }
-        });
+    try {
+      workers.execute(() -> answer(question, answer, failure));
+    } catch (RejectedExecutionException e) {
+      // The window is closing: nobody is left to see the answer.
+      return;
+    }
+  }
+
+  private <T> void answer(Callable<T> question, Consumer<T> answer, Consumer<Exception> failure) {
+    try {
+      T result = question.call();
+      interfaceThread.execute(() -> answer.accept(result));
+    } catch (Exception e) {
+      interfaceThread.execute(() -> failure.accept(e));
+    }
   }
 
   /** Runs something on the interface thread soon. */
