@@ -47,7 +47,7 @@ public final class Snapshots {
       throw new SentenceException("A snapshot needs a label. None was taken.");
     }
     OpenStore store = desk.store(shelf.store());
-    if (of(shelf).stream().anyMatch(listed -> listed.snapshot().label().equals(wanted))) {
+    if (labelled(shelf).stream().anyMatch(other -> other.label().equals(wanted))) {
       throw new SentenceException(
           "A snapshot of the shelf “%s” is called “%s” already. None was taken; choose another label."
               .formatted(shelf.name(), wanted));
@@ -75,7 +75,14 @@ public final class Snapshots {
     return listed(store, store.catalogue().snapshots().snapshot(id).orElseThrow());
   }
 
-  /** The snapshots of a shelf, oldest first. */
+  /** The snapshots of a shelf, oldest first, without counting what they hold. */
+  public List<Snapshot> labelled(Shelf shelf) throws IOException {
+    OpenStore store = desk.store(shelf.store());
+    store.catalogue().catchUp();
+    return store.catalogue().snapshots().of(shelf.id());
+  }
+
+  /** The snapshots of a shelf with what they hold, oldest first. */
   public List<Listed> of(Shelf shelf) throws IOException {
     OpenStore store = desk.store(shelf.store());
     store.catalogue().catchUp();
@@ -88,8 +95,7 @@ public final class Snapshots {
 
   /** A snapshot of a shelf by its number or its label. */
   public Snapshot named(Shelf shelf, String written) throws IOException {
-    return of(shelf).stream()
-        .map(Listed::snapshot)
+    return labelled(shelf).stream()
         .filter(
             snapshot ->
                 snapshot.label().equals(written) || String.valueOf(snapshot.id()).equals(written))

@@ -97,9 +97,9 @@ public final class MomentBar {
       presenter.step(step.direction());
     } else if (choice instanceof MomentRibbon.Choice.OfStop of) {
       presenter.viewProperty().get().snapshots().stream()
-          .filter(listed -> listed.snapshot().id() == of.stop().id())
+          .filter(snapshot -> snapshot.id() == of.stop().id())
           .findFirst()
-          .ifPresent(listed -> presenter.go(new Moment.InSnapshot(listed.snapshot())));
+          .ifPresent(snapshot -> presenter.go(new Moment.InSnapshot(snapshot)));
     } else if (choice instanceof MomentRibbon.Choice.At at) {
       if (at.moment().isBefore(context.now())) {
         presenter.go(new Moment.At(at.moment()));
@@ -123,11 +123,8 @@ public final class MomentBar {
     List<MomentRibbon.Stop> stops =
         view.snapshots().stream()
             .map(
-                listed ->
-                    new MomentRibbon.Stop(
-                        listed.snapshot().id(),
-                        listed.snapshot().label(),
-                        listed.snapshot().taken()))
+                snapshot ->
+                    new MomentRibbon.Stop(snapshot.id(), snapshot.label(), snapshot.taken()))
             .toList();
     if (!ribbon.getStops().equals(stops)) {
       ribbon.getStops().setAll(stops);

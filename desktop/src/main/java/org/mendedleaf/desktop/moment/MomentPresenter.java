@@ -13,11 +13,11 @@ import org.mendedleaf.core.catalog.FolderSum;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.MomentEntry;
+import org.mendedleaf.core.catalog.Snapshot;
 import org.mendedleaf.core.catalog.TreeEntry;
 import org.mendedleaf.core.office.Moments;
 import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.office.Shelf;
-import org.mendedleaf.core.office.Snapshots;
 import org.mendedleaf.core.office.When;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Place;
@@ -57,7 +57,7 @@ final class MomentPresenter {
       List<MomentEntry> rows,
       List<InnerPath> folders,
       List<ChangeQuestions.Change> changes,
-      List<Snapshots.Listed> snapshots,
+      List<Snapshot> snapshots,
       Moments.Standing standing) {}
 
   /** What the folders in the list held; empty until it is known, which may take longer. */
@@ -95,7 +95,7 @@ final class MomentPresenter {
                   moment.isPresent() ? moments.folder(shelf, folder, at, gone) : List.of(),
                   moment.isPresent() ? moments.folders(shelf, at) : List.of(),
                   moments.changes(shelf),
-                  context.office().snapshots().of(shelf),
+                  context.office().snapshots().labelled(shelf),
                   moments.standing(shelf, folder, at));
             },
             found -> {
