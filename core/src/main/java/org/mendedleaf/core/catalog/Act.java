@@ -17,6 +17,8 @@ public enum Act {
   UNDO("undo"),
   /** It was found out who saved some revisions. */
   SAVERS("savers"),
+  /** It was found out what changed in some revisions. */
+  SUMMARIES("summaries"),
   /** Small sheaves were put together. */
   PACK("pack"),
   /** What stands at places off the shelf was recorded, since a recovery is about to replace it. */

@@ -80,6 +80,8 @@ final class Assignment {
       return Optional.of(new Detail.Unlabelled(unlabel.snapshot()));
     } else if (proposal instanceof Proposal.Saver saver) {
       return Optional.of(new Detail.SaverFound(saver.revision(), place));
+    } else if (proposal instanceof Proposal.Sum sum) {
+      return Optional.of(new Detail.Summed(sum.revision(), place));
     }
     throw new IllegalArgumentException("unknown proposal " + proposal);
   }

@@ -15,6 +15,7 @@ import java.util.OptionalInt;
  * {"move":FILE,"m":[b,l]}      {"touch":FILE,"m":[b,l]}     {"remove":FILE}
  * {"folder":"here","m":[b,l]}  {"folder":"gone","m":[b,l]}
  * {"shelf":SHELF,"m":[b,l]}    {"saver":[SEGMENT,LINE],"m":[b,l]}
+ * {"summary":[SEGMENT,LINE],"m":[b,l]}
  * {"snapshot":SNAPSHOT,"m":[b,l]}  {"unlabel":SNAPSHOT}
  * {"item":NUMBER,"m":[b,l]}
  * </pre>
@@ -38,6 +39,8 @@ sealed interface Detail {
   record ShelfAdded(long shelf, Place at) implements Detail {}
 
   record SaverFound(RevisionKey revision, Place at) implements Detail {}
+
+  record Summed(RevisionKey revision, Place at) implements Detail {}
 
   record SnapshotTaken(long snapshot, Place at) implements Detail {}
 
@@ -64,8 +67,9 @@ sealed interface Detail {
     } else if (this instanceof ShelfAdded added) {
       put(node.put("shelf", added.shelf()), added.at());
     } else if (this instanceof SaverFound found) {
-      node.putArray("saver").add(found.revision().segment()).add(found.revision().line());
-      put(node, found.at());
+      put(node, "saver", found.revision(), found.at());
+    } else if (this instanceof Summed summed) {
+      put(node, "summary", summed.revision(), summed.at());
     } else if (this instanceof SnapshotTaken taken) {
       put(node.put("snapshot", taken.snapshot()), taken.at());
     } else if (this instanceof ItemDone item) {
@@ -99,9 +103,9 @@ sealed interface Detail {
     } else if (node.has("shelf")) {
       detail = new ShelfAdded(node.get("shelf").asLong(), place(node));
     } else if (node.has("saver")) {
-      JsonNode key = node.get("saver");
-      detail =
-          new SaverFound(new RevisionKey(key.get(0).asLong(), key.get(1).asInt()), place(node));
+      detail = new SaverFound(key(node.get("saver")), place(node));
+    } else if (node.has("summary")) {
+      detail = new Summed(key(node.get("summary")), place(node));
     } else if (node.has("snapshot")) {
       detail = new SnapshotTaken(node.get("snapshot").asLong(), place(node));
     } else if (node.has("item")) {
@@ -110,6 +114,15 @@ sealed interface Detail {
       detail = new Unlabelled(node.get("unlabel").asLong());
     }
     return Optional.ofNullable(detail);
+  }
+
+  private static void put(ObjectNode node, String name, RevisionKey revision, Place place) {
+    node.putArray(name).add(revision.segment()).add(revision.line());
+    put(node, place);
+  }
+
+  private static RevisionKey key(JsonNode node) {
+    return new RevisionKey(node.get(0).asLong(), node.get(1).asInt());
   }
 
   private static void put(ObjectNode node, Place place) {

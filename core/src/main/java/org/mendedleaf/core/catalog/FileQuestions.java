@@ -158,6 +158,14 @@ public final class FileQuestions {
         "%" + ending);
   }
 
+  /** Revisions that changed and were not summed up yet, newest first. */
+  public List<Revision> unsummed(int limit) throws IOException {
+    return sql.list(
+        FileQuestions::readRevision,
+        REVISION + "WHERE revision.summary IS NULL ORDER BY revision.id DESC LIMIT ?",
+        limit);
+  }
+
   /** Every path that the file had before its present one, newest first, each once. */
   public List<InnerPath> formerPaths(long file) throws IOException {
     return sql.list(
@@ -287,7 +295,8 @@ public final class FileQuestions {
         saver == null
             ? Optional.empty()
             : Optional.of(
-                new Revision.FoundSaver(saver, SaverSource.of(row.getString("saver_source")))));
+                new Revision.FoundSaver(saver, SaverSource.of(row.getString("saver_source")))),
+        Optional.ofNullable(row.getString("summary")).filter(summary -> !summary.isEmpty()));
   }
 
   private static Optional<ContentRef> content(ResultSet row) throws SQLException {

@@ -20,6 +20,7 @@ import org.mendedleaf.core.store.ContentRef;
  * folder state  path or pathBytes, modified, mode
  * shelf         name, kind, folder
  * saver         who, source
+ * summary       summary
  * snapshot      path or pathBytes of the folder, label, reason, cause
  * </pre>
  */
@@ -68,6 +69,10 @@ final class MetadataFormat {
 
   static String encodeSaver(String who, SaverSource source) {
     return JSON.createObjectNode().put("who", who).put("source", source.word()).toString();
+  }
+
+  static String encodeSummary(String summary) {
+    return JSON.createObjectNode().put("summary", summary).toString();
   }
 
   static String encodeSnapshot(Proposal.TakeSnapshot snapshot) {

@@ -180,6 +180,12 @@ final class Projection {
     } else if (detail instanceof Detail.Unlabelled unlabelled) {
       sql.update(
           "UPDATE snapshot SET unlabelled = ? WHERE id = ?", key.segment(), unlabelled.snapshot());
+    } else if (detail instanceof Detail.Summed summed) {
+      sql.update(
+          "UPDATE revision SET summary = ? WHERE segment = ? AND line = ?",
+          blocks.line(summed.at()).get("summary").asText(),
+          summed.revision().segment(),
+          summed.revision().line());
     } else if (detail instanceof Detail.SaverFound found) {
       JsonNode node = blocks.line(found.at());
       sql.update(
@@ -235,9 +241,12 @@ final class Projection {
             """
             INSERT INTO revision (file, number, segment, line, at, current_from, current_until,
               path, size, modified, mode, owner, file_key, content, levels, link, origin,
-              from_number, desk, person, after_removal)
+              from_number, desk, person, after_removal, summary)
             VALUES (?1,?2,?3,?4,?5,?6,?7,?8,?9,?10,?11,?12,?13,?14,?15,?16,?17,?18,?19,?20,
-              COALESCE((SELECT NOT present FROM file WHERE id = ?1), 0))""",
+              COALESCE((SELECT NOT present FROM file WHERE id = ?1), 0),
+              CASE WHEN ?21 OR EXISTS (SELECT 1 FROM revision AS former WHERE former.file = ?1
+                AND former.number = ?2 - 1 AND former.content IS ?14 AND former.link IS ?16)
+                THEN '' END)""",
             revised.file(),
             revised.number(),
             key.segment(),
@@ -257,7 +266,8 @@ final class Projection {
             revised.origin().word(),
             revised.from().isPresent() ? revised.from().getAsInt() : null,
             header.desk(),
-            header.by());
+            header.by(),
+            fresh);
     sql.update(
         """
         INSERT INTO file VALUES (?1, ?2, ?3, 1, ?4, ?5, ?6)

@@ -105,4 +105,12 @@ public sealed interface Proposal {
       return Optional.of(MetadataFormat.encodeSaver(who, source));
     }
   }
+
+  /** What changed in a revision since the one before it. */
+  record Sum(RevisionKey revision, String summary) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encodeSummary(summary));
+    }
+  }
 }

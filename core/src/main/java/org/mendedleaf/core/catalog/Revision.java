@@ -18,6 +18,8 @@ import java.util.OptionalInt;
  * @param by the person who acted; says nothing about who saved the file
  * @param afterRemoval whether the file was not on its shelf when this revision was made
  * @param saver who saved it as far as was found out afterwards, and how
+ * @param summary what changed since the revision before, in one line; empty as long as nobody has
+ *     looked, and where there is nothing to tell
  */
 public record Revision(
     RevisionKey key,
@@ -32,7 +34,8 @@ public record Revision(
     String desk,
     String by,
     boolean afterRemoval,
-    Optional<FoundSaver> saver) {
+    Optional<FoundSaver> saver,
+    Optional<String> summary) {
 
   /** Who saved a revision, and how that is known. */
   public record FoundSaver(String who, SaverSource source) {}

@@ -8,7 +8,7 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 7;
+  static final int VERSION = 8;
 
   static final List<String> TABLES =
       List.of(
@@ -55,8 +55,10 @@ final class Schema {
             path INTEGER, size INTEGER, modified INTEGER, mode TEXT, owner TEXT, file_key TEXT,
             content BLOB, levels INTEGER, link BLOB, origin TEXT, from_number INTEGER,
             desk TEXT, person TEXT, after_removal INTEGER, saver TEXT, saver_source TEXT,
-            UNIQUE (file, number))""",
+            summary TEXT, UNIQUE (file, number))""",
           "CREATE INDEX revision_line ON revision (segment, line)",
+          // Without a summary are only those that changed and were not looked at yet.
+          "CREATE INDEX revision_unsummed ON revision (id) WHERE summary IS NULL",
           """
           CREATE TABLE state (id INTEGER PRIMARY KEY, file INTEGER, path INTEGER, folder INTEGER,
             revision INTEGER, modified INTEGER, mode TEXT, from_at INTEGER, until_at INTEGER,

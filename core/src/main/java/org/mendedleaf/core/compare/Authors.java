@@ -8,7 +8,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
-import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
@@ -21,24 +20,24 @@ final class Authors {
 
   private static final int MAX_PROPERTIES = 1 << 20;
 
-  Optional<Look.Author> of(String kind, byte[] bytes) {
-    if (kind.contains("officedocument") || kind.contains("x-tika-ooxml")) {
+  Optional<Author> of(Kind kind, byte[] bytes) {
+    String type = kind.type();
+    if (type.contains("officedocument") || type.contains("x-tika-ooxml")) {
       return author(bytes, "docProps/core.xml", "lastModifiedBy", "modified");
     }
-    if (kind.contains("opendocument")) {
+    if (type.contains("opendocument")) {
       return author(bytes, "meta.xml", "creator", "date");
     }
     return Optional.empty();
   }
 
-  private static Optional<Look.Author> author(
-      byte[] bytes, String part, String name, String saved) {
+  private static Optional<Author> author(byte[] bytes, String part, String name, String saved) {
     try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(bytes))) {
       for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
         if (entry.getName().equals(part)) {
           Map<String, String> found = elements(zip.readNBytes(MAX_PROPERTIES), Set.of(name, saved));
           return Optional.ofNullable(found.get(name))
-              .map(author -> new Look.Author(author, found.getOrDefault(saved, "")));
+              .map(author -> new Author(author, found.getOrDefault(saved, "")));
         }
       }
     } catch (IOException | XMLStreamException | IllegalArgumentException e) {
@@ -51,10 +50,7 @@ final class Authors {
   /** The texts of the first elements of these names, without those that are empty. */
   private static Map<String, String> elements(byte[] xml, Set<String> names)
       throws XMLStreamException {
-    XMLInputFactory factory = XMLInputFactory.newDefaultFactory();
-    factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
-    factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
-    XMLStreamReader reader = factory.createXMLStreamReader(new ByteArrayInputStream(xml));
+    XMLStreamReader reader = SafeXml.reader(new ByteArrayInputStream(xml));
     Map<String, String> found = new HashMap<>();
     while (reader.hasNext()) {
       if (reader.next() == XMLStreamConstants.START_ELEMENT

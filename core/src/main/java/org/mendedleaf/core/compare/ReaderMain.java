@@ -11,7 +11,8 @@ import java.io.FileOutputStream;
 import java.io.IOException;
 import java.net.URL;
 import java.net.URLStreamHandler;
-import java.util.Optional;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Set;
 
 /**
@@ -22,38 +23,84 @@ public final class ReaderMain {
 
   private static final Set<String> LOCAL = Set.of("file", "jar", "jrt");
 
+  private final Kinds kinds = new Kinds();
+  private final Authors authors = new Authors();
+  private final Glance glance = new Glance();
+  private final Comparing comparing = new Comparing(glance);
+
   private ReaderMain() {}
 
   public static void main(String[] args) throws IOException {
     URL.setURLStreamHandlerFactory(ReaderMain::refuseNetwork);
+    // Some readers print; what they print must not get between the answers.
+    System.setOut(System.err);
     DataInputStream in =
         new DataInputStream(new BufferedInputStream(new FileInputStream(FileDescriptor.in)));
     DataOutputStream out =
         new DataOutputStream(new BufferedOutputStream(new FileOutputStream(FileDescriptor.out)));
-    Glance glance = new Glance();
-    while (true) {
-      String name;
-      try {
-        name = LookFormat.readText(in);
-      } catch (EOFException e) {
-        return;
-      }
-      boolean complete = in.readBoolean();
-      byte[] bytes = LookFormat.readBytes(in);
-      LookFormat.write(look(glance, name, bytes, complete), out);
+    ReaderMain reader = new ReaderMain();
+    while (reader.answerNext(in, out)) {
+      out.flush();
     }
   }
 
-  private static Look look(Glance glance, String name, byte[] bytes, boolean complete)
-      throws IOException {
+  private boolean answerNext(DataInputStream in, DataOutputStream out) throws IOException {
+    Wire.Request request;
     try {
-      return glance.look(name, bytes, complete);
-    } catch (RuntimeException | StackOverflowError e) {
-      return new Look(
-          "application/octet-stream",
-          Optional.empty(),
-          new Look.Inside.Nothing("It cannot be read: " + e.getClass().getSimpleName() + "."));
+      request = Wire.read(in, Wire.Request.class);
+    } catch (EOFException e) {
+      return false;
     }
+    List<Sample> samples = new ArrayList<>();
+    List<Kind> seen = new ArrayList<>();
+    for (Wire.Part part : request.parts()) {
+      byte[] bytes = new byte[part.length()];
+      in.readFully(bytes);
+      samples.add(new Sample(part.name(), bytes, part.length() == part.size()));
+      seen.add(kinds.of(part.name(), bytes));
+    }
+    Wire.write(out, new Wire.Seen(seen));
+    out.flush();
+    Wire.write(out, answer(request, samples, seen));
+    return true;
+  }
+
+  private Object answer(Wire.Request request, List<Sample> samples, List<Kind> seen)
+      throws IOException {
+    return switch (request.ask()) {
+      case LOOK -> look(seen.get(0), samples.get(0), request.page());
+      case AUTHOR -> author(seen.get(0), samples.get(0));
+      case COMPARE -> compare(seen, samples);
+      case SUMMARY -> compare(seen, samples).inOneLine();
+    };
+  }
+
+  private Inside look(Kind kind, Sample sample, int page) throws IOException {
+    try {
+      return glance.inside(kind, sample, page);
+    } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+      return new Inside.Nothing(failed(e));
+    }
+  }
+
+  private Author author(Kind kind, Sample sample) {
+    return sample.complete()
+        ? authors.of(kind, sample.bytes()).orElse(Author.UNKNOWN)
+        : Author.UNKNOWN;
+  }
+
+  private Comparison compare(List<Kind> seen, List<Sample> samples) throws IOException {
+    try {
+      return comparing.compare(seen.get(0), samples.get(0), seen.get(1), samples.get(1));
+    } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+      return Comparison.ofBytes(seen.get(1), "", failed(e));
+    }
+  }
+
+  private static String failed(Throwable e) {
+    return e instanceof OutOfMemoryError
+        ? "It needs more memory than a look may take, so it was left."
+        : "It cannot be read as what it is: " + Sentences.reason(e) + ".";
   }
 
   private static URLStreamHandler refuseNetwork(String protocol) {

@@ -2,14 +2,16 @@ package org.mendedleaf.core.compare;
 
 import java.io.BufferedInputStream;
 import java.io.BufferedOutputStream;
+import java.io.ByteArrayOutputStream;
 import java.io.Closeable;
 import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -18,16 +20,17 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 
 /**
- * A warm child process that looks inside contents. It is started when first needed, killed when it
- * does not answer in time, and started again for the next look: whatever a document does to it,
- * this process is untouched. Safe for several threads; looks take turns.
+ * A warm child process that looks inside contents and compares them. It is started when first
+ * needed, killed when it does not answer in time, and started again for the next question: whatever
+ * a document does to it, this process is untouched. Safe for several threads; questions take turns.
  */
 public final class ReaderProcess implements Closeable {
 
-  /** More of a content is not sent; a picture that is larger is not shown. */
-  public static final int MAX_BYTES = 24 << 20;
+  /** More of a content is not sent; kinds that cannot be read in part are then not shown. */
+  public static final int MAX_BYTES = 64 << 20;
 
-  private static final String HEAP = "-Xmx384m";
+  private static final String HEAP = "-Xmx640m";
+  private static final int FACTS = 64 << 10;
 
   private final Duration deadline;
   private final ExecutorService waiting =
@@ -40,9 +43,10 @@ public final class ReaderProcess implements Closeable {
   private Process child;
   private DataOutputStream requests;
   private DataInputStream answers;
+  private volatile List<Kind> seen = List.of();
 
   /**
-   * @param deadline how long one look may take
+   * @param deadline how long one answer may take
    */
   public ReaderProcess(Duration deadline) {
     this.deadline = deadline;
@@ -51,36 +55,108 @@ public final class ReaderProcess implements Closeable {
   /**
    * Looks inside a content.
    *
-   * @param name the file's name, a hint to its kind
-   * @param complete whether these are all its bytes
+   * @param page which page of a paged content is wanted, from 0
    * @return always a look; where the child failed, one that says so
+   * @throws IOException if the content itself cannot be read
    */
-  public synchronized Look look(String name, byte[] bytes, boolean complete) {
-    Future<Look> answer = waiting.submit(() -> ask(name, bytes, complete));
+  public synchronized Look look(Content content, int page) throws IOException {
+    Head head = new Head();
+    Inside inside;
+    try {
+      inside = ask(new Asked(Wire.Ask.LOOK, page, List.of(content)), Inside.class, head);
+    } catch (FailedException e) {
+      inside = new Inside.Nothing(e.getMessage());
+    }
+    Kind kind = seen.isEmpty() ? Kind.UNKNOWN : seen.get(0);
+    return new Look(
+        kind,
+        inside instanceof Inside.Nothing nothing
+            ? FactSheet.of(nothing.because(), head.toByteArray())
+            : inside);
+  }
+
+  /** Who a document says saved it; {@link Author#isKnown} is false where it does not say. */
+  public synchronized Author author(Content content) throws IOException {
+    try {
+      return ask(new Asked(Wire.Ask.AUTHOR, 0, List.of(content)), Author.class, new Head());
+    } catch (FailedException e) {
+      return Author.UNKNOWN;
+    }
+  }
+
+  /**
+   * Compares two contents. A summary that is empty is to be told by their bytes.
+   *
+   * @param inDetail whether the difference is wanted, or only the summary
+   * @throws IOException if a content itself cannot be read
+   */
+  public synchronized Comparison compare(Content earlier, Content later, boolean inDetail)
+      throws IOException {
+    Wire.Ask ask = inDetail ? Wire.Ask.COMPARE : Wire.Ask.SUMMARY;
+    try {
+      return ask(new Asked(ask, 0, List.of(earlier, later)), Comparison.class, new Head());
+    } catch (FailedException e) {
+      Kind kind = seen.isEmpty() ? Kind.UNKNOWN : seen.get(seen.size() - 1);
+      return Comparison.ofBytes(kind, "", e.getMessage());
+    }
+  }
+
+  /** Two contents that are known to be the same. */
+  public static Comparison identical() {
+    return Comparison.identical(Kind.UNKNOWN);
+  }
+
+  private record Asked(Wire.Ask ask, int page, List<Content> contents) {}
+
+  private <T> T ask(Asked asked, Class<T> type, Head head) throws IOException, FailedException {
+    seen = List.of();
+    send(asked, head);
+    Future<T> answer =
+        waiting.submit(
+            () -> {
+              seen = Wire.read(answers, Wire.Seen.class).kinds();
+              return Wire.read(answers, type);
+            });
     try {
       return answer.get(deadline.toMillis(), TimeUnit.MILLISECONDS);
     } catch (TimeoutException e) {
       kill();
-      return failed("It took too long to look inside, so it was left.");
+      throw new FailedException("It took too long to look inside, so it was left.");
     } catch (ExecutionException e) {
       kill();
-      return failed("It could not be looked into: the reader ended over it.");
+      throw new FailedException("It could not be looked into: the reader ended over it.");
     } catch (InterruptedException e) {
       kill();
       Thread.currentThread().interrupt();
-      return failed("Stopped.");
+      throw new FailedException("Stopped.");
     }
   }
 
-  private Look ask(String name, byte[] bytes, boolean complete) throws IOException {
+  /** The child reads a request whole before it does anything with it, so this cannot hang. */
+  private void send(Asked asked, Head head) throws IOException {
     if (child == null || !child.isAlive()) {
       start();
     }
-    LookFormat.writeText(requests, name);
-    requests.writeBoolean(complete);
-    LookFormat.writeBytes(requests, bytes);
-    requests.flush();
-    return LookFormat.read(answers);
+    List<Wire.Part> parts = new ArrayList<>();
+    for (Content content : asked.contents()) {
+      int length = (int) Math.min(MAX_BYTES, content.size());
+      parts.add(new Wire.Part(content.name(), length, content.size()));
+    }
+    boolean sent = false;
+    try {
+      Wire.write(requests, new Wire.Request(asked.ask(), asked.page(), parts));
+      for (int i = 0; i < parts.size(); i++) {
+        OutputStream counted = new Counted(requests, head);
+        asked.contents().get(i).writeFirst(parts.get(i).length(), counted);
+      }
+      requests.flush();
+      sent = true;
+    } finally {
+      if (!sent) {
+        // Half a request would be taken for the beginning of the next one.
+        kill();
+      }
+    }
   }
 
   private void start() throws IOException {
@@ -98,8 +174,8 @@ public final class ReaderProcess implements Closeable {
                     ReaderMain.class.getName()))
             .redirectError(ProcessBuilder.Redirect.DISCARD)
             .start();
-    requests = new DataOutputStream(new BufferedOutputStream(child.getOutputStream()));
-    answers = new DataInputStream(new BufferedInputStream(child.getInputStream()));
+    requests = new DataOutputStream(new BufferedOutputStream(child.getOutputStream(), 1 << 16));
+    answers = new DataInputStream(new BufferedInputStream(child.getInputStream(), 1 << 16));
   }
 
   private void kill() {
@@ -109,13 +185,51 @@ public final class ReaderProcess implements Closeable {
     }
   }
 
-  private static Look failed(String because) {
-    return new Look("application/octet-stream", Optional.empty(), new Look.Inside.Nothing(because));
+  /** Lets the child process go until the next question. */
+  public synchronized void rest() {
+    kill();
   }
 
   @Override
   public synchronized void close() {
     waiting.shutdownNow();
     kill();
+  }
+
+  /** Keeps the first bytes of what is sent, for a fact sheet. */
+  private static final class Head extends ByteArrayOutputStream {
+    @Override
+    public synchronized void write(byte[] bytes, int from, int length) {
+      super.write(bytes, from, Math.min(length, FACTS - size()));
+    }
+  }
+
+  private static final class Counted extends OutputStream {
+    private final OutputStream out;
+    private final Head head;
+
+    Counted(OutputStream out, Head head) {
+      this.out = out;
+      this.head = head;
+    }
+
+    @Override
+    public void write(int b) throws IOException {
+      write(new byte[] {(byte) b}, 0, 1);
+    }
+
+    @Override
+    public void write(byte[] bytes, int from, int length) throws IOException {
+      out.write(bytes, from, length);
+      head.write(bytes, from, length);
+    }
+  }
+
+  private static final class FailedException extends Exception {
+    private static final long serialVersionUID = 1L;
+
+    FailedException(String sentence) {
+      super(sentence);
+    }
   }
 }

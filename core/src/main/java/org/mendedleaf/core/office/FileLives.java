@@ -66,9 +66,13 @@ public final class FileLives {
     return desk.store(store).catalogue().contents();
   }
 
-  /** What a revision holds, as far as it can be shown. */
-  public Look look(FileRef ref, Revision revision) throws IOException {
-    return desk.insides().look(revision, contents(ref.store()));
+  /**
+   * What a revision holds, as far as it can be shown.
+   *
+   * @param page which page of a paged content, from 0
+   */
+  public Look look(FileRef ref, Revision revision, int page) throws IOException {
+    return desk.insides().look(revision, contents(ref.store()), page);
   }
 
   /** Makes an earlier revision the current one. */

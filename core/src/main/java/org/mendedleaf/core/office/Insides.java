@@ -4,33 +4,55 @@ import java.io.Closeable;
 import java.io.IOException;
 import java.time.Duration;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.compare.Author;
+import org.mendedleaf.core.compare.Comparison;
+import org.mendedleaf.core.compare.Content;
 import org.mendedleaf.core.compare.Look;
 import org.mendedleaf.core.compare.ReaderProcess;
 import org.mendedleaf.core.store.ContentReader;
-import org.mendedleaf.core.store.ContentRef;
 
-/** Looks inside revisions, through the child process. Safe for several threads. */
+/**
+ * Looks inside contents and compares them, through child processes: one for what a person waits
+ * for, one for work in the background. Safe for several threads.
+ */
 public final class Insides implements Closeable {
 
-  private static final Duration DEADLINE = Duration.ofSeconds(5);
+  private static final Duration DEADLINE = Duration.ofSeconds(4);
 
-  private final ReaderProcess process = new ReaderProcess(DEADLINE);
+  private final ReaderProcess waitedFor = new ReaderProcess(DEADLINE);
+  private final ReaderProcess background = new ReaderProcess(DEADLINE);
 
-  /** Looks inside a revision of a store. */
-  public Look look(Revision revision, ContentReader contents) throws IOException {
-    if (revision.state().link().isPresent()) {
-      return new Look(
-          "inode/symlink",
-          java.util.Optional.empty(),
-          new Look.Inside.Nothing("A link to " + revision.state().link().get() + "."));
-    }
-    ContentRef content = revision.state().content().orElseThrow();
-    byte[] bytes = contents.head(content, ReaderProcess.MAX_BYTES);
-    return process.look(revision.state().path().name(), bytes, bytes.length == content.size());
+  /**
+   * Looks inside a revision of a store.
+   *
+   * @param page which page of a paged content, from 0
+   */
+  public Look look(Revision revision, ContentReader contents, int page) throws IOException {
+    return revision.state().link().isPresent()
+        ? Look.ofLink(revision.state().link().get())
+        : waitedFor.look(new RevisionContent(revision, contents), page);
+  }
+
+  Author author(Revision revision, ContentReader contents) throws IOException {
+    return background.author(new RevisionContent(revision, contents));
+  }
+
+  Comparison compare(Content earlier, Content later) throws IOException {
+    return waitedFor.compare(earlier, later, true);
+  }
+
+  Comparison sum(Content earlier, Content later) throws IOException {
+    return background.compare(earlier, later, false);
+  }
+
+  /** Lets the background process go; it starts again when it is needed. */
+  void rest() {
+    background.rest();
   }
 
   @Override
   public void close() {
-    process.close();
+    waitedFor.close();
+    background.close();
   }
 }

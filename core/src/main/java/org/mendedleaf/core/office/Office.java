@@ -61,6 +61,11 @@ public final class Office implements Closeable {
     return new Recoveries(this, desk, settings);
   }
 
+  /** What differs between states of a file. */
+  public Comparisons comparisons() {
+    return new Comparisons(desk, settings);
+  }
+
   /** What left the shelves. */
   public LostAndFound lostAndFound() {
     return new LostAndFound(this, desk);

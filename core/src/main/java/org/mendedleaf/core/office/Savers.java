@@ -11,7 +11,7 @@ import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.SaverSource;
-import org.mendedleaf.core.compare.Look;
+import org.mendedleaf.core.compare.Author;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.WriteSession;
 
@@ -42,14 +42,10 @@ final class Savers {
       for (String ending : TELLING) {
         for (Revision revision : catalogue.files().madeBy(act, ending)) {
           if (tells(revision) && !progress.cancelled()) {
-            Look look = insides.look(revision, catalogue.contents());
-            look.author()
-                .filter(author -> author.fits(revision.state().modified(), settings.zone()))
-                .ifPresent(
-                    author ->
-                        found.add(
-                            new Proposal.Saver(
-                                revision.key(), author.name(), SaverSource.DOCUMENT)));
+            Author author = insides.author(revision, catalogue.contents());
+            if (author.isKnown() && author.fits(revision.state().modified(), settings.zone())) {
+              found.add(new Proposal.Saver(revision.key(), author.name(), SaverSource.DOCUMENT));
+            }
           }
         }
       }

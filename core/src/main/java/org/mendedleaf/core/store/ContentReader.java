@@ -2,9 +2,11 @@ package org.mendedleaf.core.store;
 
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.channels.FileChannel;
 import java.security.MessageDigest;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -66,17 +68,55 @@ public final class ContentReader {
     return out.toByteArray();
   }
 
-  /** The first bytes of a content, at most {@code limit}. */
-  public byte[] head(ContentRef content, int limit) throws IOException {
-    ByteArrayOutputStream out = new ByteArrayOutputStream();
+  /** Writes the first bytes of a content, at most {@code limit}. */
+  public void copyFirst(ContentRef content, long limit, OutputStream out) throws IOException {
+    long left = limit;
     for (StoredRecord.Entry chunk : chunks(content)) {
-      byte[] bytes = checkedChunk(chunk.id());
-      out.write(bytes, 0, Math.min(bytes.length, limit - out.size()));
-      if (out.size() >= limit) {
+      if (left <= 0) {
         break;
       }
+      byte[] bytes = checkedChunk(chunk.id());
+      int taken = (int) Math.min(bytes.length, left);
+      out.write(bytes, 0, taken);
+      left -= taken;
     }
-    return out.toByteArray();
+  }
+
+  /** A content as the chunks that it is cut into. */
+  public static final class Cut {
+    private final List<StoredRecord.Entry> chunks;
+
+    private Cut(List<StoredRecord.Entry> chunks) {
+      this.chunks = chunks;
+    }
+  }
+
+  /** The chunks of a stored content. */
+  public Cut cut(ContentRef content) throws IOException {
+    return new Cut(chunks(content));
+  }
+
+  /** The chunks that a content from elsewhere would be cut into. */
+  public static Cut cut(InputStream in, Cutting cutting) throws IOException {
+    Chunker chunker = new Chunker(cutting);
+    List<StoredRecord.Entry> chunks = new ArrayList<>();
+    byte[] buffer = new byte[Math.max(cutting.max() * 4, 1 << 20)];
+    int held = in.readNBytes(buffer, 0, buffer.length);
+    while (held > 0) {
+      int length = chunker.cut(buffer, 0, held);
+      chunks.add(new StoredRecord.Entry(ContentId.hash(buffer, 0, length), length));
+      System.arraycopy(buffer, length, buffer, 0, held - length);
+      held -= length;
+      if (held < cutting.max()) {
+        held += in.readNBytes(buffer, held, buffer.length - held);
+      }
+    }
+    return new Cut(chunks);
+  }
+
+  /** How much two contents share, by the chunks that they are cut into. */
+  public static SharedBytes shared(Cut earlier, Cut later) {
+    return SharedBytes.of(earlier.chunks, later.chunks);
   }
 
   /** SHA-256 of the plain bytes: the id itself for a content of one chunk, else computed now. */

@@ -14,10 +14,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.SaverSource;
 import org.mendedleaf.core.catalog.Who;
-import org.mendedleaf.core.compare.Look;
 import org.mendedleaf.core.oracle.TestDesk;
 
-/** Who saved a file, and what is seen inside it, through the real child process. */
+/** Who saved a file, through the real child process. */
 class SaversTest {
 
   @TempDir Path base;
@@ -93,31 +92,5 @@ class SaversTest {
         assertThat(FileLife.who(desk.life(name).newest()).source()).isEqualTo(SaverSource.OWNER);
       }
     }
-  }
-
-  @Test
-  void textAndPicturesAreSeenAndTheRestIsSaid() throws Exception {
-    var image = new java.awt.image.BufferedImage(30, 20, java.awt.image.BufferedImage.TYPE_INT_RGB);
-    ByteArrayOutputStream png = new ByteArrayOutputStream();
-    javax.imageio.ImageIO.write(image, "png", png);
-    try (TestDesk desk = new TestDesk(base)) {
-      desk.write("a.csv", "maß,1\n");
-      desk.write("old.txt", new byte[] {'m', 'a', (byte) 0xDF});
-      desk.write("p.png", png.toByteArray());
-      desk.write("b.loft", new byte[] {0, 1, 2, 3, 0, 0});
-      desk.capture();
-      assertThat(look(desk, "a.csv")).isEqualTo(new Look.Inside.Text("maß,1\n", "UTF-8", true));
-      assertThat(look(desk, "old.txt"))
-          .isEqualTo(new Look.Inside.Text("maß", "Windows-1252", true));
-      assertThat(look(desk, "p.png"))
-          .isInstanceOfSatisfying(
-              Look.Inside.Picture.class, picture -> assertThat(picture.width()).isEqualTo(30));
-      assertThat(look(desk, "b.loft")).isInstanceOf(Look.Inside.Nothing.class);
-    }
-  }
-
-  private static Look.Inside look(TestDesk desk, String name) throws Exception {
-    FileLife life = desk.life(name);
-    return desk.office().files().look(life.ref(), life.newest()).inside();
   }
 }
