@@ -3,6 +3,7 @@ package org.mendedleaf.cli;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
@@ -21,6 +22,8 @@ import picocli.CommandLine.ParentCommand;
 /** Records what has changed. */
 @Command(name = "capture", description = "Record what has changed on a shelf, or on all of them.")
 final class CaptureCommand implements Callable<Integer> {
+
+  private static final Duration SUMMARIES = Duration.ofSeconds(5);
 
   @ParentCommand private MendedLeafCommand root;
 
@@ -58,7 +61,15 @@ final class CaptureCommand implements Callable<Integer> {
         root.terminal().err().println(question(shelf, outcome));
       }
     }
+    sumUp(office, shelves);
     return new Answer(node, text.toString(), exit);
+  }
+
+  /** What there is no time for now is summed up by the next capture, or by the window. */
+  private static void sumUp(Office office, List<Shelf> shelves) throws IOException {
+    for (String store : shelves.stream().map(Shelf::store).distinct().toList()) {
+      var unused = office.comparisons().sumUp(store, SUMMARIES, Progress.NONE);
+    }
   }
 
   private static String question(Shelf shelf, CaptureOutcome outcome) {

@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
@@ -15,6 +16,7 @@ import org.mendedleaf.core.office.FolderComparison.Difference;
 import org.mendedleaf.core.office.FolderComparison.Kind;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.OfficeSettings;
+import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.When;
 import picocli.CommandLine.Command;
@@ -22,29 +24,43 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.ParentCommand;
 
-/** Compares a shelf or a folder at two moments. */
-@Command(name = "compare", description = "Compare a shelf, or a folder of it, at two moments.")
+/** Compares two states of a file, or a shelf or a folder at two moments. */
+@Command(
+    name = "compare",
+    description = "Compare two states of a file, or a shelf or folder of it at two moments.")
 final class CompareCommand implements Callable<Integer> {
 
   private static final String SNAPSHOT = "snapshot:";
 
   @ParentCommand private MendedLeafCommand root;
 
-  @Parameters(paramLabel = "SHELF[:folder]")
+  @Parameters(paramLabel = "FILE or SHELF[:folder]")
   private String place;
+
+  @Option(
+      names = "--revision",
+      paramLabel = "R",
+      description = "Of a file: the earlier state, like 15, first or earliest.")
+  private Optional<String> revision;
+
+  @Option(
+      names = "--format",
+      paramLabel = "FORMAT",
+      description = "Of a file: unified, for what is compared by lines.")
+  private Optional<Format> format;
 
   @Option(
       names = "--at",
       paramLabel = "WHEN",
-      required = true,
-      description = "A moment, or snapshot:LABEL.")
-  private String at;
+      description = "Of a shelf: a moment, or snapshot:LABEL.")
+  private Optional<String> at;
 
   @Option(
       names = "--with",
       paramLabel = "WHEN",
       defaultValue = "now",
-      description = "The other moment, or snapshot:LABEL (by default, now).")
+      description =
+          "The other moment, or snapshot:LABEL; of a file a revision or any file (by default, now).")
   private String with;
 
   @Override
@@ -52,9 +68,22 @@ final class CompareCommand implements Callable<Integer> {
     return root.answer(this::compare);
   }
 
+  /** How differences between lines are written. */
+  enum Format {
+    unified
+  }
+
   private Answer compare(Office office) throws IOException {
+    if (revision.isPresent()) {
+      return new FileComparing(office, root.terminal().folder())
+          .compare(place, revision.get(), with, format.isPresent());
+    }
+    if (at.isEmpty()) {
+      throw new SentenceException(
+          "Say what to compare: --revision R for a file, --at WHEN for a shelf or folder.");
+    }
     ShelfFolder asked = ShelfFolder.parse(office, place);
-    Moment first = moment(office, asked.shelf(), at);
+    Moment first = moment(office, asked.shelf(), at.get());
     Moment second = moment(office, asked.shelf(), with);
     FolderComparison comparison =
         office.moments().compare(asked.shelf(), asked.folder(), first, second);

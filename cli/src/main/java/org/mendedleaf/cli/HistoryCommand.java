@@ -40,7 +40,7 @@ final class HistoryCommand extends FileCommand implements Callable<Integer> {
     }
     for (Revision revision : life.revisions()) {
       text.append(
-          "%-11s  %s  %12d bytes  %s%s%s%n"
+          "%-11s  %s  %12d bytes  %s%s%s%s%n"
               .formatted(
                   FileLife.numbered(revision.number()),
                   Text.moment(revision.currentFrom(), life.zone()),
@@ -49,6 +49,7 @@ final class HistoryCommand extends FileCommand implements Callable<Integer> {
                   revision.from().isPresent()
                       ? ", " + revision.origin().word() + " with r" + revision.from().getAsInt()
                       : "",
+                  revision.summary().map(summary -> ", " + summary).orElse(""),
                   revision.isCurrent() && life.file().present() ? ", current" : ""));
     }
     return text.toString();

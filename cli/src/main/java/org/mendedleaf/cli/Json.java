@@ -102,6 +102,7 @@ final class Json {
     revision.state().link().ifPresent(link -> node.put("link", Names.shown(link)));
     Who who = FileLife.who(revision);
     node.put("who", who.name()).put("whoFrom", who.source().word());
+    revision.summary().ifPresent(summary -> node.put("summary", summary));
     node.put("origin", revision.origin().word());
     revision.from().ifPresent(from -> node.put("from", from));
     return node.put("current", revision.isCurrent() && life.file().present());

@@ -27,6 +27,7 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.OfficeSettings;
 import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.StoreFacts;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.Places;
@@ -42,13 +43,14 @@ import org.mendedleaf.core.store.StoreParameters;
 public record DemoOffice(Path root) {
 
   /** Raise it whenever the story or the store's format changes. */
-  private static final String EDITION = "3";
+  private static final String EDITION = "4";
 
   /** From the machine's clock to the demo's; the same as long as the process runs. */
   @SuppressWarnings("TimeInStaticInitializer") // one offset for the clock and for files' times
   private static final Duration FROM_MACHINE =
       Duration.between(Instant.now().truncatedTo(ChronoUnit.SECONDS), Loft.NOW);
 
+  private static final Duration SUMMARIES = Duration.ofMinutes(5);
   private static final Duration RHYTHM = Duration.ofMinutes(20);
 
   /** In the user's cache folder. */
@@ -147,6 +149,9 @@ public record DemoOffice(Path root) {
         progress.advanced(1, 0);
       }
       capture(office, changed, next);
+      for (StoreFacts facts : office.stores().known()) {
+        var unused = office.comparisons().sumUp(facts.id(), SUMMARIES, progress);
+      }
     }
 
     private void happen(Office office, Happening happening, Path store) throws IOException {

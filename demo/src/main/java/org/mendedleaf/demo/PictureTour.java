@@ -78,6 +78,14 @@ public final class PictureTour {
     picture("file", kestrel);
     picture("file-earlier", kestrel, scene -> choose(scene, -1));
     picture("file-facts", kestrel, PictureTour::showFacts);
+    compared("file-compare-table", kestrel);
+    compared("file-compare-text", file(office, "Repairs:Job 304/repair notes.txt"));
+    compared("file-compare-document", file(office, "Orders:Quotations/Marsh.docx"));
+    compared("file-compare-picture", file(office, "Cutting plans:Kestrel 32/panel-layout.svg"));
+    compared("file-compare-bytes", file(office, "Repairs:Job 308/insurance report.pdf"));
+    picture("file-table", file(office, "Cutting plans:cloth stock.xlsx"));
+    picture("file-pdf", file(office, "Orders:Confirmations/Lund.pdf"));
+    picture("file-loft", file(office, "Cutting plans:Kestrel 32/plotter.loft"));
     picture("file-renamed", file(office, "Cutting plans:Whimbrel 40/spinnaker-layout-v2.svg"));
     picture("file-photo", file(office, "Repairs:Job 305/damage.jpg"));
     Path downloads = cutting.folder().orElseThrow().resolveSibling("Downloads");
@@ -99,6 +107,10 @@ public final class PictureTour {
   private static void showFacts(Scene scene) {
     Node tab = scene.lookup("#facts-tab");
     ((ToggleButton) tab).setSelected(true);
+  }
+
+  private void compared(String name, Place place) throws Exception {
+    picture(name, place, scene -> ((ToggleButton) scene.lookup("#compare-tab")).setSelected(true));
   }
 
   private void picture(String name, Place place) throws Exception {

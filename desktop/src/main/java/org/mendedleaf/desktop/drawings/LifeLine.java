@@ -26,6 +26,7 @@ public final class LifeLine extends Control {
   private final ObservableList<Leaf> leaves = FXCollections.observableArrayList();
   private final ObservableList<Stop> stops = FXCollections.observableArrayList();
   private final IntegerProperty chosen = new SimpleIntegerProperty(this, "chosen", NONE);
+  private final IntegerProperty against = new SimpleIntegerProperty(this, "against", NONE);
   private final BooleanProperty removed = new SimpleBooleanProperty(this, "removed", false);
   private final ObjectProperty<Instant> now =
       new SimpleObjectProperty<>(this, "now", Instant.EPOCH);
@@ -60,6 +61,14 @@ public final class LifeLine extends Control {
     return chosen;
   }
 
+  /**
+   * The number of a second chosen revision, that the first is held against, or {@link #NONE}. Of
+   * the two the earlier is marked ◁ and the later ▷.
+   */
+  public IntegerProperty againstProperty() {
+    return against;
+  }
+
   /** Whether the file is off its shelf: the stem then ends in a cut. */
   public BooleanProperty removedProperty() {
     return removed;
@@ -76,15 +85,24 @@ public final class LifeLine extends Control {
 
   /** Chooses the revision before or after the chosen one. */
   public void walk(int steps) {
+    walk(chosen, chosen.get(), steps);
+  }
+
+  /** Chooses the second revision, before or after the one it was, or else next to the first. */
+  public void walkAgainst(int steps) {
+    walk(against, against.get() == NONE ? chosen.get() : against.get(), steps);
+  }
+
+  private void walk(IntegerProperty which, int from, int steps) {
     int at = -1;
     for (int i = 0; i < leaves.size(); i++) {
-      if (leaves.get(i).number() == chosen.get()) {
+      if (leaves.get(i).number() == from) {
         at = i;
       }
     }
     int next = Math.max(0, Math.min(leaves.size() - 1, at + steps));
     if (!leaves.isEmpty()) {
-      chosen.set(leaves.get(next).number());
+      which.set(leaves.get(next).number());
     }
   }
 

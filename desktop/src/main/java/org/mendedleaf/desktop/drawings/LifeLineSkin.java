@@ -59,6 +59,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     control.getLeaves().addListener(redraw);
     control.getStops().addListener(redraw);
     control.chosenProperty().addListener(redraw);
+    control.againstProperty().addListener(redraw);
     control.removedProperty().addListener(redraw);
     control.nowProperty().addListener(redraw);
     control.zoneProperty().addListener(redraw);
@@ -171,7 +172,11 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     group.setOnMouseClicked(
         event -> {
           line.requestFocus();
-          line.chosenProperty().set(leaf.number());
+          if (event.isShiftDown() || event.isShortcutDown()) {
+            line.againstProperty().set(leaf.number());
+          } else {
+            line.chosenProperty().set(leaf.number());
+          }
         });
     Tooltip tooltip = new Tooltip(describe(placed));
     tooltip.setShowDelay(Duration.millis(200));
@@ -225,7 +230,12 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
   }
 
   private boolean isChosen(LifeLineLayout.Placed placed, LifeLineLayout.Places places) {
-    int chosen = getSkinnable().chosenProperty().get();
+    return isAt(placed, places, getSkinnable().chosenProperty().get())
+        || isAt(placed, places, getSkinnable().againstProperty().get());
+  }
+
+  private static boolean isAt(
+      LifeLineLayout.Placed placed, LifeLineLayout.Places places, int chosen) {
     if (placed.bundled() == 1 || chosen == LifeLine.NONE) {
       return placed.leaf().number() == chosen;
     }
@@ -254,6 +264,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
         taken.add(bounds);
       }
       drawChange(placed, stem);
+      drawSide(placed, places, label);
     }
     double date = -200;
     for (LifeLineLayout.Placed placed : places.leaves()) {
@@ -268,6 +279,25 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
         put(day, placed.x(), height - 11);
         date = placed.x();
       }
+    }
+  }
+
+  /** Of two chosen leaves the earlier gets a ◁ before its number, the later a ▷ after it. */
+  private void drawSide(LifeLineLayout.Placed placed, LifeLineLayout.Places places, Text label) {
+    int chosen = getSkinnable().chosenProperty().get();
+    int against = getSkinnable().againstProperty().get();
+    if (against == LifeLine.NONE || against == chosen) {
+      return;
+    }
+    Bounds bounds = label.getBoundsInParent();
+    double y = bounds.getCenterY();
+    if (isAt(placed, places, Math.min(chosen, against))) {
+      double x = bounds.getMinX() - 4;
+      add(styled(new Polygon(x, y - 5, x, y + 5, x - 8, y), "side-mark"));
+    }
+    if (isAt(placed, places, Math.max(chosen, against))) {
+      double x = bounds.getMaxX() + 4;
+      add(styled(new Polygon(x, y - 5, x, y + 5, x + 8, y), "side-mark"));
     }
   }
 
@@ -327,10 +357,13 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
 
   private void onKey(KeyEvent event) {
     LifeLine line = getSkinnable();
-    if (event.getCode() == KeyCode.LEFT) {
-      line.walk(-1);
-    } else if (event.getCode() == KeyCode.RIGHT) {
-      line.walk(1);
+    if (event.getCode() == KeyCode.LEFT || event.getCode() == KeyCode.RIGHT) {
+      int step = event.getCode() == KeyCode.LEFT ? -1 : 1;
+      if (event.isShiftDown()) {
+        line.walkAgainst(step);
+      } else {
+        line.walk(step);
+      }
     } else if (event.getCode() == KeyCode.HOME) {
       line.walk(-line.getLeaves().size());
     } else if (event.getCode() == KeyCode.END) {
@@ -384,6 +417,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     control.zoneProperty().removeListener(redraw);
     control.nowProperty().removeListener(redraw);
     control.removedProperty().removeListener(redraw);
+    control.againstProperty().removeListener(redraw);
     control.chosenProperty().removeListener(redraw);
     control.getStops().removeListener(redraw);
     control.getLeaves().removeListener(redraw);

@@ -7,6 +7,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
+import javafx.scene.control.SplitPane;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
@@ -38,6 +39,11 @@ public final class FilePage implements Page {
 
   private static final double LONG_NAME = 560;
 
+  /** How much of the width the table of revisions has. */
+  private static final double BESIDE_TABLE = 0.64;
+
+  private static final double COMPARING = 0.42;
+
   private final Context context;
   private final FilePresenter presenter;
   private final HBox crumbs = new HBox(6);
@@ -48,13 +54,26 @@ public final class FilePage implements Page {
   private final LifeLine line = new LifeLine();
   private final RevisionTable table;
   private final Button open;
+  private final InsidePane inside;
+  private final SplitPane below = new SplitPane();
   private final VBox root;
 
   public FilePage(Context context, Place.OneFile place) {
     this.context = context;
     this.presenter = new FilePresenter(context, place.file());
-    this.table = new RevisionTable(context, presenter.chosenProperty());
-    InsidePane inside = new InsidePane(context, presenter);
+    ComparePresenter comparing = new ComparePresenter(context, presenter);
+    this.table =
+        new RevisionTable(context, presenter.chosenProperty(), comparing.againstProperty());
+    this.inside = new InsidePane(context, presenter, comparing);
+    line.againstProperty().bindBidirectional(comparing.againstProperty());
+    comparing
+        .againstProperty()
+        .addListener(
+            (property, before, against) -> {
+              if (against.intValue() != FilePresenter.NONE) {
+                inside.showCompared();
+              }
+            });
     crumbs.getStyleClass().add("crumbs");
     HBox titled = new HBox(14, title, facts);
     titled.setAlignment(Pos.BASELINE_LEFT);
@@ -68,9 +87,13 @@ public final class FilePage implements Page {
     VBox lineSheet = new VBox(Nodes.label(Words.of("life.caption"), "caption", "soft"), line);
     lineSheet.getStyleClass().addAll("sheet", "life-sheet");
     VBox.setVgrow(line, Priority.ALWAYS);
-    HBox below = new HBox(12, table.node(), inside.node());
-    HBox.setHgrow(table.node(), Priority.ALWAYS);
-    HBox.setHgrow(inside.node(), Priority.SOMETIMES);
+    below.getItems().addAll(table.node(), inside.node());
+    below.setDividerPositions(BESIDE_TABLE);
+    inside
+        .comparingProperty()
+        .addListener(
+            (property, before, compares) ->
+                below.setDividerPositions(compares ? COMPARING : BESIDE_TABLE));
     VBox.setVgrow(below, Priority.ALWAYS);
     root = new VBox(4, crumbs, Nodes.row(titled, open), standingRow, lineSheet, below);
     VBox.setMargin(lineSheet, new javafx.geometry.Insets(6, 0, 8, 0));
@@ -97,6 +120,17 @@ public final class FilePage implements Page {
   }
 
   private void onKey(KeyEvent event) {
+    if (event.isShortcutDown() && event.getCode() == KeyCode.E) {
+      inside.compare();
+      event.consume();
+    } else if (event.isShortcutDown() && event.getCode() == KeyCode.L) {
+      if (event.isShiftDown()) {
+        inside.compareWithFile();
+      } else {
+        inside.compareWithNow();
+      }
+      event.consume();
+    }
     if (MEND.match(event) && presenter.canMend()) {
       presenter.mend();
       event.consume();

@@ -34,12 +34,17 @@ final class FilePresenter {
   private final ReadOnlyObjectWrapper<FolderRow> standing = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<Inside> inside = new ReadOnlyObjectWrapper<>();
   private int wanted = NONE;
+  private int page;
   private final IntegerProperty chosen = new SimpleIntegerProperty(NONE);
 
   FilePresenter(Context context, FileRef ref) {
     this.context = context;
     this.ref = ref;
-    chosen.addListener((property, before, now) -> lookInside());
+    chosen.addListener(
+        (property, before, now) -> {
+          page = 0;
+          lookInside();
+        });
   }
 
   /**
@@ -193,8 +198,15 @@ final class FilePresenter {
                         context.navigator()::complain));
   }
 
+  /** Turns to another page of what is inside, from 0. */
+  void turnTo(int wantedPage) {
+    page = wantedPage;
+    lookInside();
+  }
+
   private void lookInside() {
     inside.set(null);
+    int wantedPage = page;
     Optional<Revision> revision = chosenRevision();
     if (revision.isEmpty()) {
       return;
@@ -204,7 +216,7 @@ final class FilePresenter {
         .background()
         .ask(
             () -> {
-              Look look = context.office().files().look(ref, wanted);
+              Look look = context.office().files().look(ref, wanted, wantedPage);
               Optional<ContentId> hash =
                   wanted.state().content().isPresent()
                       ? Optional.of(
@@ -217,7 +229,7 @@ final class FilePresenter {
               return new Inside(wanted, look, hash);
             },
             found -> {
-              if (found.revision().number() == chosen.get()) {
+              if (found.revision().number() == chosen.get() && wantedPage == page) {
                 inside.set(found);
               }
             },

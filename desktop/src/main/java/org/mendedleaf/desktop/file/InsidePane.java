@@ -1,19 +1,16 @@
 package org.mendedleaf.desktop.file;
 
-import java.io.ByteArrayInputStream;
 import java.util.Optional;
+import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.geometry.VPos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.ListCell;
-import javafx.scene.control.ListView;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
-import javafx.scene.image.Image;
-import javafx.scene.image.ImageView;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
@@ -23,10 +20,12 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.Who;
-import org.mendedleaf.core.compare.Look;
+import org.mendedleaf.core.compare.Inside;
+import org.mendedleaf.core.compare.Kind;
 import org.mendedleaf.core.office.EarlierState;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Source;
+import org.mendedleaf.desktop.inside.InsideView;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
@@ -44,18 +43,27 @@ final class InsidePane {
   private final Label when = Nodes.label("", "soft");
   private final Button mend;
   private final ToggleButton insideTab = tab("inside.tab.inside");
+  private final ToggleButton compareTab = tab("inside.tab.compare");
   private final ToggleButton factsTab = tab("inside.tab.facts");
+  private final ComparePresenter comparing;
+  private final ComparePane compare;
   private final StackPane body = new StackPane();
   private final BorderPane root = new BorderPane();
 
-  InsidePane(Context context, FilePresenter presenter) {
+  InsidePane(Context context, FilePresenter presenter, ComparePresenter comparing) {
     this.context = context;
     this.presenter = presenter;
+    this.comparing = comparing;
+    this.compare = new ComparePane(comparing);
     mend = Nodes.button("", "Ctrl+M", presenter::mend, "gilded");
     mend.setId("mend");
     ToggleGroup tabs = new ToggleGroup();
     insideTab.setToggleGroup(tabs);
+    compareTab.setToggleGroup(tabs);
     factsTab.setToggleGroup(tabs);
+    insideTab.setId("inside-tab");
+    compareTab.setId("compare-tab");
+    compareTab.setTooltip(new Tooltip("Ctrl+E"));
     factsTab.setId("facts-tab");
     insideTab.setSelected(true);
     tabs.selectedToggleProperty()
@@ -64,19 +72,20 @@ final class InsidePane {
               if (now == null) {
                 before.setSelected(true);
               } else {
+                comparing.want(now == compareTab);
                 show();
               }
             });
     VBox named = new VBox(1, heading, when);
     HBox head = Nodes.row(named, mend);
-    HBox words = new HBox(4, insideTab, factsTab);
+    HBox words = new HBox(4, insideTab, compareTab, factsTab);
     VBox top = new VBox(6, head, words);
     top.getStyleClass().add("pane-head");
     root.setTop(top);
     root.setCenter(body);
     root.getStyleClass().add("sheet");
-    root.setPrefWidth(370);
     root.setMinWidth(300);
+    body.setMinSize(0, 0);
     presenter.insideProperty().addListener((property, before, now) -> show());
     presenter.chosenProperty().addListener((property, before, now) -> showHead());
     presenter.lifeProperty().addListener((property, before, now) -> showHead());
@@ -112,52 +121,48 @@ final class InsidePane {
     mend.setManaged(canMend);
   }
 
+  /** Whether two states are being compared, which needs more room. */
+  ReadOnlyBooleanProperty comparingProperty() {
+    return compareTab.selectedProperty();
+  }
+
+  void compare() {
+    if (compareTab.isSelected()) {
+      comparing.withBefore();
+    }
+    compareTab.setSelected(true);
+  }
+
+  /** Shows the comparison that was begun elsewhere. */
+  void showCompared() {
+    compareTab.setSelected(true);
+  }
+
+  void compareWithNow() {
+    compareTab.setSelected(true);
+    comparing.withNow();
+  }
+
+  void compareWithFile() {
+    compareTab.setSelected(true);
+    compare.chooseFile();
+  }
+
   private void show() {
+    if (compareTab.isSelected()) {
+      body.getChildren().setAll(compare.node());
+      return;
+    }
     FilePresenter.Inside inside = presenter.insideProperty().get();
     if (inside == null) {
       body.getChildren().setAll(Nodes.label(Words.of("inside.looking"), "soft"));
       return;
     }
     body.getChildren()
-        .setAll(factsTab.isSelected() ? facts(inside) : inside(inside.look().inside()));
-  }
-
-  private static Node inside(Look.Inside inside) {
-    if (inside instanceof Look.Inside.Text text) {
-      return text(text);
-    }
-    if (inside instanceof Look.Inside.Picture picture) {
-      return picture(picture);
-    }
-    Label because = Nodes.text(((Look.Inside.Nothing) inside).because(), "soft");
-    StackPane pane = new StackPane(because);
-    pane.getStyleClass().add("padded");
-    return pane;
-  }
-
-  private static Node text(Look.Inside.Text text) {
-    ListView<String> lines = new ListView<>();
-    lines.setId("inside-text");
-    lines.getItems().setAll(text.text().lines().toList());
-    lines.setFixedCellSize(22);
-    lines.setCellFactory(view -> new Line());
-    lines.getStyleClass().add("inside-text");
-    if (text.whole()) {
-      return lines;
-    }
-    VBox box = new VBox(lines, Nodes.label(Words.of("inside.more"), "soft", "caption"));
-    VBox.setVgrow(lines, Priority.ALWAYS);
-    return box;
-  }
-
-  private static Node picture(Look.Inside.Picture picture) {
-    ImageView view = new ImageView(new Image(new ByteArrayInputStream(picture.png())));
-    view.setPreserveRatio(true);
-    StackPane pane = new StackPane(view);
-    pane.setMinSize(0, 0);
-    view.fitWidthProperty().bind(pane.widthProperty().subtract(24));
-    view.fitHeightProperty().bind(pane.heightProperty().subtract(24));
-    return pane;
+        .setAll(
+            factsTab.isSelected()
+                ? facts(inside)
+                : InsideView.of(inside.look().inside(), presenter::turnTo));
   }
 
   private Node facts(FilePresenter.Inside inside) {
@@ -171,7 +176,11 @@ final class InsidePane {
     values.setHgrow(Priority.ALWAYS);
     grid.getColumnConstraints().addAll(names, values);
     fact(grid, "fact.address", life.address().map(Shown::path).orElse(life.file().path().shown()));
-    fact(grid, "fact.kind", inside.look().kind());
+    Kind kind = inside.look().kind();
+    fact(
+        grid,
+        "fact.kind",
+        kind.name() + (kind.name().equals(kind.type()) ? "" : ", " + kind.type()));
     fact(grid, "fact.size", Shown.exact(revision.state().size()));
     inside.sha256().ifPresent(hash -> fact(grid, "fact.sha256", hash.hex()));
     fact(grid, "fact.changed", Shown.full(revision.state().modified(), context.zone()));
@@ -183,9 +192,9 @@ final class InsidePane {
         "fact.who",
         (who.name().isEmpty() ? "" : who.name() + ", ") + Words.of("who." + who.source().word()));
     revision.state().mode().ifPresent(mode -> fact(grid, "fact.mode", mode));
-    if (inside.look().inside() instanceof Look.Inside.Text text) {
+    if (inside.look().inside() instanceof Inside.Text text) {
       fact(grid, "fact.encoding", text.encoding());
-    } else if (inside.look().inside() instanceof Look.Inside.Picture picture) {
+    } else if (inside.look().inside() instanceof Inside.Picture picture) {
       fact(grid, "fact.pixels", picture.width() + " × " + picture.height());
     }
     for (EarlierState state : presenter.statesProperty().get()) {
@@ -215,25 +224,5 @@ final class InsidePane {
     Label name = Nodes.label(Words.of(key), "soft", "fact-name");
     GridPane.setValignment(name, VPos.TOP);
     grid.addRow(grid.getRowCount(), name, area);
-  }
-
-  /** A line of text with its number. */
-  private static final class Line extends ListCell<String> {
-    private final Label number = Nodes.label("", "line-number");
-    private final Label text = new Label();
-    private final HBox row = new HBox(10, number, text);
-
-    @Override
-    protected void updateItem(String line, boolean empty) {
-      super.updateItem(line, empty);
-      if (empty || line == null) {
-        setGraphic(null);
-        return;
-      }
-      number.setText(String.valueOf(getIndex() + 1));
-      text.setText(
-          line.length() > 2000 ? line.substring(0, 2000) + " …" : line.replace("\t", "    "));
-      setGraphic(row);
-    }
   }
 }

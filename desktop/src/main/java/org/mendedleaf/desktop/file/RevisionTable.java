@@ -11,6 +11,7 @@ import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableRow;
 import javafx.scene.control.TableView;
 import javafx.scene.control.Tooltip;
+import javafx.scene.input.MouseEvent;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.Who;
@@ -25,6 +26,7 @@ final class RevisionTable {
   private static final double ROOM_FOR_ALL = 630;
   private static final double ROOM_FOR_WHAT = 560;
   private static final double LEAST = 0.92;
+  private static final PseudoClass AGAINST = PseudoClass.getPseudoClass("against");
   private static final PseudoClass CURRENT = PseudoClass.getPseudoClass("current");
 
   /**
@@ -34,29 +36,27 @@ final class RevisionTable {
 
   private final Context context;
   private final IntegerProperty chosen;
+  private final IntegerProperty against;
   private final TableView<Row> table = new TableView<>();
   private TableColumn<Row, Row> sizes;
   private Shown.Unit unit = Shown.Unit.KB;
   private boolean following;
 
-  RevisionTable(Context context, IntegerProperty chosen) {
+  /**
+   * @param against chosen by a click with Shift or Ctrl
+   */
+  RevisionTable(Context context, IntegerProperty chosen, IntegerProperty against) {
     this.context = context;
     this.chosen = chosen;
+    this.against = against;
+    against.addListener((property, before, now) -> table.refresh());
     table.setId("revisions");
     table.getStyleClass().add("sheet");
     table.setFixedCellSize(30);
     table.setMinWidth(400);
     table.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
     columns();
-    table.setRowFactory(
-        view ->
-            new TableRow<>() {
-              @Override
-              protected void updateItem(Row row, boolean empty) {
-                super.updateItem(row, empty);
-                pseudoClassStateChanged(CURRENT, !empty && row != null && row.current());
-              }
-            });
+    table.setRowFactory(view -> new Line());
     table
         .getSelectionModel()
         .selectedItemProperty()
@@ -67,6 +67,27 @@ final class RevisionTable {
               }
             });
     chosen.addListener((property, before, now) -> follow());
+  }
+
+  private final class Line extends TableRow<Row> {
+    Line() {
+      addEventFilter(
+          MouseEvent.MOUSE_PRESSED,
+          event -> {
+            if (getItem() != null && (event.isShiftDown() || event.isShortcutDown())) {
+              against.set(getItem().revision().number());
+              event.consume();
+            }
+          });
+    }
+
+    @Override
+    protected void updateItem(Row row, boolean empty) {
+      super.updateItem(row, empty);
+      boolean there = !empty && row != null;
+      pseudoClassStateChanged(CURRENT, there && row.current());
+      pseudoClassStateChanged(AGAINST, there && row.revision().number() == against.get());
+    }
   }
 
   Node node() {
@@ -137,7 +158,7 @@ final class RevisionTable {
             });
     table.getColumns().add(sizes);
     table.getColumns().add(number("column.change", 92, this::change));
-    TableColumn<Row, Row> what = column("column.what", 110, RevisionTable::what);
+    TableColumn<Row, Row> what = column("column.what", 170, RevisionTable::what);
     table.getColumns().add(what);
     // In a narrow window the times, names and sizes must stay readable; they are what is compared.
     table
@@ -235,6 +256,9 @@ final class RevisionTable {
       cell.setTooltip(new Tooltip(Words.of("what.was", was.shown())));
     } else if (revision.afterRemoval()) {
       cell.setText(Words.of("what.returned"));
+    } else if (revision.summary().isPresent()) {
+      cell.setText(revision.summary().get());
+      cell.setTooltip(new Tooltip(revision.summary().get()));
     } else if (row.current()) {
       cell.setText(Words.of("what.current"));
       cell.getStyleClass().add("soft");

@@ -8,9 +8,6 @@ import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
-import javafx.animation.Animation;
-import javafx.animation.KeyFrame;
-import javafx.animation.Timeline;
 import javafx.collections.ListChangeListener;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
@@ -33,7 +30,6 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
-import javafx.util.Duration;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.office.Addresses;
 import org.mendedleaf.core.office.FileRef;
@@ -63,7 +59,6 @@ import org.mendedleaf.desktop.work.SystemOpener;
 public final class MainWindow implements Navigator {
 
   private static final PseudoClass PAST = PseudoClass.getPseudoClass("past");
-  private static final Duration IDLE = Duration.minutes(10);
 
   private final Stage stage;
   private final Context context;
@@ -124,10 +119,9 @@ public final class MainWindow implements Navigator {
     } else {
       open(paths);
     }
-    Timeline idle = new Timeline(new KeyFrame(IDLE, event -> idle()));
-    idle.setCycleCount(Animation.INDEFINITE);
-    idle.play();
-    stage.setOnHiding(event -> idle.stop());
+    IdleWork idle = new IdleWork(context);
+    idle.begin();
+    stage.setOnHiding(event -> idle.end());
   }
 
   /** Comes to the front, as when another start hands its files over. */
@@ -159,24 +153,6 @@ public final class MainWindow implements Navigator {
 
   public Context context() {
     return context;
-  }
-
-  /** When nothing has been running for a while, the stores are kept tidy. */
-  private void idle() {
-    if (!context.jobs().running().isEmpty()) {
-      return;
-    }
-    context
-        .background()
-        .ask(
-            () -> {
-              for (StoreFacts store : context.office().stores().known()) {
-                var unused = context.office().stores().upkeep(store.id());
-              }
-              return true;
-            },
-            done -> {},
-            this::complain);
   }
 
   private void begin() {

@@ -1,13 +1,17 @@
 package org.mendedleaf.desktop.work;
 
+import java.time.Duration;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.CaptureReport;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.progress.CancelledException;
+import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.desktop.words.Words;
 
 /** Captures a shelf as a job and tells in words how it went. For the interface thread. */
 public final class Captures {
+
+  private static final Duration SUMMARIES = Duration.ofMinutes(5);
 
   private final Context context;
 
@@ -41,6 +45,7 @@ public final class Captures {
     if (outcome instanceof CaptureOutcome.Done done) {
       context.navigator().tell(sentence(shelf, done.report()), null);
       context.navigator().refresh();
+      sumUp(shelf.store());
     } else if (outcome instanceof CaptureOutcome.FolderMissing missing) {
       context.navigator().tell(Words.of("capture.missing", missing.folder(), shelf.name()), null);
     } else if (outcome instanceof CaptureOutcome.SuddenlyEmpty empty) {
@@ -51,6 +56,20 @@ public final class Captures {
               Words.of("capture.empty.take"),
               () -> capture(shelf, true));
     }
+  }
+
+  /** Nobody waits for it: what changed appears at the revisions when it is known. */
+  private void sumUp(String store) {
+    context
+        .background()
+        .ask(
+            () -> context.office().comparisons().sumUp(store, SUMMARIES, Progress.NONE),
+            summed -> {
+              if (summed > 0) {
+                context.navigator().refresh();
+              }
+            },
+            context.navigator()::complain);
   }
 
   private static String sentence(Shelf shelf, CaptureReport report) {

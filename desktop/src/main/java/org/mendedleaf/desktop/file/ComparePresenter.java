@@ -1,0 +1,172 @@
+package org.mendedleaf.desktop.file;
+
+import java.nio.file.Path;
+import java.util.Optional;
+import javafx.beans.property.IntegerProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleIntegerProperty;
+import org.mendedleaf.core.compare.Comparison;
+import org.mendedleaf.core.office.Comparisons.State;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+
+/**
+ * Which two states of a file are held against each other, and what differs; knows no nodes.
+ * Properties change on the interface thread.
+ */
+final class ComparePresenter {
+
+  private final Context context;
+  private final FilePresenter file;
+  private final IntegerProperty against = new SimpleIntegerProperty(FilePresenter.NONE);
+  private final ReadOnlyObjectWrapper<Shown> shown = new ReadOnlyObjectWrapper<>();
+  private State other;
+  private boolean wanted;
+  private Pair asked;
+
+  ComparePresenter(Context context, FilePresenter file) {
+    this.context = context;
+    this.file = file;
+    file.chosenProperty().addListener((property, before, now) -> follow());
+    file.lifeProperty().addListener((property, before, now) -> compare());
+    against.addListener((property, before, now) -> chooseOther(now.intValue()));
+  }
+
+  private record Pair(int chosen, State earlier, State later) {}
+
+  /**
+   * What is shown.
+   *
+   * @param earlier what the earlier state is called
+   * @param later what the later state is called
+   * @param comparison null while it is being worked out, and where it failed
+   * @param problem why it failed; empty if it did not
+   */
+  record Shown(String earlier, String later, Comparison comparison, String problem) {}
+
+  /** The comparison; null while nothing is compared. */
+  ReadOnlyObjectProperty<Shown> shownProperty() {
+    return shown.getReadOnlyProperty();
+  }
+
+  /**
+   * The number of the revision that the chosen one is held against, or {@link FilePresenter#NONE}.
+   */
+  IntegerProperty againstProperty() {
+    return against;
+  }
+
+  /** Begins to compare, or leaves it; nothing is worked out that nobody looks at. */
+  void want(boolean wants) {
+    wanted = wants;
+    if (!wants) {
+      against.set(FilePresenter.NONE);
+      other = null;
+      asked = null;
+    }
+    follow();
+  }
+
+  /** Holds the chosen revision against the one before it. */
+  void withBefore() {
+    other = null;
+    follow();
+  }
+
+  /** Holds the chosen revision against what lies at its place now. */
+  void withNow() {
+    against.set(FilePresenter.NONE);
+    other = new State.Now();
+    compare();
+  }
+
+  /** Holds the chosen revision against any other file. */
+  void withFile(Path path) {
+    against.set(FilePresenter.NONE);
+    other = new State.Outside(path);
+    compare();
+  }
+
+  private void chooseOther(int number) {
+    if (number != FilePresenter.NONE
+        && !(other instanceof State.Recorded at && at.number() == number)) {
+      other = new State.Recorded(number);
+      compare();
+    }
+  }
+
+  /** The revision before follows the chosen one, as long as nothing else was chosen. */
+  private void follow() {
+    if (!wanted) {
+      shown.set(null);
+      return;
+    }
+    boolean same = other instanceof State.Recorded at && at.number() == file.chosenProperty().get();
+    if (other == null || same) {
+      other = null;
+      against.set(before().orElse(FilePresenter.NONE));
+      other = null;
+    }
+    compare();
+  }
+
+  private Optional<Integer> before() {
+    FileLife life = file.lifeProperty().get();
+    if (life == null) {
+      return Optional.empty();
+    }
+    int chosen = file.chosenProperty().get();
+    int nearest = FilePresenter.NONE;
+    for (var revision : life.revisions()) {
+      if (revision.number() < chosen) {
+        nearest = revision.number();
+      }
+    }
+    // The oldest one has nothing before it and is held against the one after it.
+    if (nearest == FilePresenter.NONE && life.revisions().size() > 1) {
+      nearest = life.revisions().get(1).number();
+    }
+    return nearest == FilePresenter.NONE ? Optional.empty() : Optional.of(nearest);
+  }
+
+  private void compare() {
+    FileLife life = file.lifeProperty().get();
+    int chosen = file.chosenProperty().get();
+    if (!wanted || life == null || life.revision(chosen).isEmpty()) {
+      return;
+    }
+    State partner =
+        other != null ? other : before().<State>map(State.Recorded::new).orElse(new State.Now());
+    State own = new State.Recorded(chosen);
+    boolean swapped = partner instanceof State.Recorded recorded && recorded.number() < chosen;
+    Pair pair = swapped ? new Pair(chosen, partner, own) : new Pair(chosen, own, partner);
+    if (pair.equals(asked) && !(partner instanceof State.Now)) {
+      return;
+    }
+    asked = pair;
+    shown.set(new Shown(named(pair.earlier()), named(pair.later()), null, ""));
+    context
+        .background()
+        .ask(
+            () -> context.office().comparisons().compare(life, pair.earlier(), pair.later()),
+            found -> show(pair, found, ""),
+            problem -> show(pair, null, problem.getMessage()));
+  }
+
+  private void show(Pair pair, Comparison found, String problem) {
+    if (wanted && pair.equals(asked)) {
+      shown.set(new Shown(named(pair.earlier()), named(pair.later()), found, problem));
+    }
+  }
+
+  private static String named(State state) {
+    if (state instanceof State.Recorded recorded) {
+      return FilePresenter.numbered(recorded.number());
+    }
+    return state instanceof State.Outside outside
+        ? outside.file().getFileName().toString()
+        : Words.of("sides.now");
+  }
+}

@@ -1,0 +1,53 @@
+package org.mendedleaf.desktop.frame;
+
+import java.io.IOException;
+import java.time.Duration;
+import javafx.animation.Animation;
+import javafx.animation.KeyFrame;
+import javafx.animation.Timeline;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.StoreFacts;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.desktop.work.Context;
+
+/**
+ * What is done when nothing else is: stores are kept tidy, and revisions that nobody has looked at
+ * are summed up.
+ */
+final class IdleWork {
+
+  private static final javafx.util.Duration EVERY = javafx.util.Duration.minutes(10);
+  private static final Duration SUMMARIES = Duration.ofMinutes(5);
+
+  private final Context context;
+  private final Timeline clock = new Timeline(new KeyFrame(EVERY, event -> work()));
+
+  IdleWork(Context context) {
+    this.context = context;
+  }
+
+  void begin() {
+    clock.setCycleCount(Animation.INDEFINITE);
+    clock.play();
+  }
+
+  void end() {
+    clock.stop();
+  }
+
+  private void work() {
+    if (context.jobs().running().isEmpty()) {
+      context.background().ask(this::tidy, done -> {}, context.navigator()::complain);
+    }
+  }
+
+  private int tidy() throws IOException {
+    Office office = context.office();
+    int done = 0;
+    for (StoreFacts store : office.stores().known()) {
+      done += office.stores().upkeep(store.id()).packed();
+      done += office.comparisons().sumUp(store.id(), SUMMARIES, Progress.NONE);
+    }
+    return done;
+  }
+}

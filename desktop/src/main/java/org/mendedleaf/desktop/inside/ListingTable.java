@@ -1,0 +1,40 @@
+package org.mendedleaf.desktop.inside;
+
+import java.time.Instant;
+import java.time.ZoneId;
+import javafx.scene.Node;
+import org.mendedleaf.core.compare.ArchiveEntry;
+import org.mendedleaf.core.compare.Inside;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.work.SheetTable;
+
+/** What an archive holds. */
+final class ListingTable {
+
+  private ListingTable() {}
+
+  static Node of(Inside.Listing listing) {
+    SheetTable<ArchiveEntry> table =
+        new SheetTable<>("inside-listing", entry -> {}, ArchiveEntry::name);
+    long largest = listing.entries().stream().mapToLong(ArchiveEntry::size).max().orElse(0);
+    Shown.Unit unit = Shown.Unit.fitting(largest);
+    table.column("column.name", 200, (cell, entry) -> cell.setText(entry.name()));
+    table
+        .numbers(
+            "column.size",
+            80,
+            (cell, entry) -> cell.setText(entry.size() < 0 ? "" : unit.number(entry.size())))
+        .setText(org.mendedleaf.desktop.words.Words.of("column.size", unit.name()));
+    table.column(
+        "column.changed",
+        130,
+        (cell, entry) ->
+            cell.setText(
+                entry.modified() < 0
+                    ? ""
+                    : Shown.full(Instant.ofEpochMilli(entry.modified()), ZoneId.systemDefault())));
+    table.node().getStyleClass().remove("sheet");
+    table.show(listing.entries());
+    return table.node();
+  }
+}
