@@ -7,6 +7,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalLong;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.SheafId;
@@ -16,13 +17,14 @@ import org.mendedleaf.core.store.StoreFormatException;
  * The first line of a segment: which act, when, who, and what was written for it.
  *
  * <pre>
- * {"act","at","desk","by","program", "shelf"?, "of"?, "more"?, "blocks"?:[hex], "sheaves"?:[name], "retired"?:[name]}
+ * {"act","at","desk","by","program", "shelf"?, "of"?, "run"?, "more"?, "blocks"?:[hex], "sheaves"?:[name], "retired"?:[name]}
  * </pre>
  *
  * @param at when the act was begun, by the desk's clock
  * @param desk id of the desk that committed
  * @param by the person who acted
  * @param of the segment that an undo takes back
+ * @param run shared by acts that were done as one and are taken back as one
  * @param more whether further commits belong to the same capture
  * @param blocks metadata blocks that the lines below refer to by position
  * @param sheaves sheaves that this commit adds to the store
@@ -35,6 +37,7 @@ record CommitHeader(
     String by,
     OptionalLong shelf,
     OptionalLong of,
+    Optional<String> run,
     boolean more,
     List<ContentId> blocks,
     List<SheafId> sheaves,
@@ -48,6 +51,7 @@ record CommitHeader(
     node.put("program", PROGRAM);
     (shelf.isPresent() ? shelf : assignedShelf).ifPresent(id -> node.put("shelf", id));
     of.ifPresent(segment -> node.put("of", segment));
+    run.ifPresent(name -> node.put("run", name));
     if (more) {
       node.put("more", true);
     }
@@ -84,6 +88,7 @@ record CommitHeader(
         node.get("by").asText(),
         number(node, "shelf"),
         number(node, "of"),
+        Optional.ofNullable(node.get("run")).map(JsonNode::asText),
         node.path("more").asBoolean(),
         blocks,
         sheaves,

@@ -38,6 +38,7 @@ public final class Journal {
    *
    * @param shelf the shelf it is about; empty for acts on the store, and for a new shelf
    * @param of the segment that it takes back
+   * @param run shared by acts that are done as one; empty for an act by itself
    * @param more whether further commits of the same capture follow
    */
   public record Draft(
@@ -46,11 +47,29 @@ public final class Journal {
       Instant at,
       String by,
       OptionalLong of,
+      Optional<String> run,
       boolean more,
       List<Proposal> proposals) {
 
     public Draft {
       proposals = List.copyOf(proposals);
+    }
+
+    /** An act by itself. */
+    public Draft(
+        Act act,
+        OptionalLong shelf,
+        Instant at,
+        String by,
+        OptionalLong of,
+        boolean more,
+        List<Proposal> proposals) {
+      this(act, shelf, at, by, of, Optional.empty(), more, proposals);
+    }
+
+    /** The same as a part of something larger. */
+    public Draft inRun(String name) {
+      return new Draft(act, shelf, at, by, of, Optional.of(name), more, proposals);
     }
 
     /** An act on a shelf that takes nothing back. */
@@ -151,6 +170,7 @@ public final class Journal {
         draft.by(),
         draft.shelf(),
         draft.of(),
+        draft.run(),
         draft.more(),
         written.blocks(),
         written.sheaves().stream().map(FinishedSheaf::id).toList(),
@@ -172,6 +192,7 @@ public final class Journal {
             by,
             OptionalLong.empty(),
             OptionalLong.empty(),
+            Optional.empty(),
             false,
             List.of(),
             List.of(packed.id()),

@@ -1,6 +1,7 @@
 package org.mendedleaf.core.catalog;
 
 import java.time.Instant;
+import java.util.Optional;
 import java.util.OptionalLong;
 
 /**
@@ -8,6 +9,7 @@ import java.util.OptionalLong;
  *
  * @param id number of its segment; what "undo" takes
  * @param hash of the segment, continuing the chain
+ * @param run shared by acts that were done as one and are taken back as one
  * @param lines how many things it did
  */
 public record LedgerEntry(
@@ -19,4 +21,5 @@ public record LedgerEntry(
     OptionalLong shelf,
     OptionalLong undoes,
     long lines,
-    String hash) {}
+    String hash,
+    Optional<String> run) {}

@@ -14,7 +14,7 @@ import org.mendedleaf.core.store.SheafId;
 public final class LedgerQuestions {
 
   private static final String ENTRY =
-      "SELECT number, at, act, desk, person, shelf, undoes, lines - 1, hash FROM segment ";
+      "SELECT number, at, act, desk, person, shelf, undoes, lines - 1, hash, run FROM segment ";
 
   private final Sql sql;
 
@@ -29,6 +29,20 @@ public final class LedgerQuestions {
 
   public Optional<LedgerEntry> act(long id) throws IOException {
     return sql.first(LedgerQuestions::read, ENTRY + "WHERE number = ?", id);
+  }
+
+  /** The acts that were done as one under this name, oldest first. */
+  public List<LedgerEntry> ofRun(String run) throws IOException {
+    return sql.list(LedgerQuestions::read, ENTRY + "WHERE run = ? ORDER BY number", run);
+  }
+
+  /** The newest acts of a kind, newest first. */
+  public List<LedgerEntry> newest(Act act, int limit) throws IOException {
+    return sql.list(
+        LedgerQuestions::read,
+        ENTRY + "WHERE act = ? ORDER BY number DESC LIMIT ?",
+        act.word(),
+        limit);
   }
 
   /** The act that took this one back, if one did. */
@@ -69,7 +83,8 @@ public final class LedgerQuestions {
         optional(row, 6),
         optional(row, 7),
         row.getLong(8),
-        HexFormat.of().formatHex(row.getBytes(9)));
+        HexFormat.of().formatHex(row.getBytes(9)),
+        Optional.ofNullable(row.getString(10)));
   }
 
   private static OptionalLong optional(ResultSet row, int column) throws SQLException {

@@ -47,7 +47,7 @@ final class Projection {
   void apply(Segment segment, Map<SheafId, List<SheafEntry>> known) throws IOException {
     CommitHeader header = CommitHeader.decode(segment.lines().get(0));
     sql.update(
-        "INSERT INTO segment VALUES (?,?,?,?,?,?,?,?,?,0,0,0)",
+        "INSERT INTO segment VALUES (?,?,?,?,?,?,?,?,?,0,0,0,?)",
         segment.number(),
         segment.hash().bytes(),
         header.act().word(),
@@ -56,7 +56,8 @@ final class Projection {
         header.by(),
         header.shelf().isPresent() ? header.shelf().getAsLong() : null,
         header.of().isPresent() ? header.of().getAsLong() : null,
-        segment.lines().size());
+        segment.lines().size(),
+        header.run().orElse(null));
     for (SheafId sheaf : header.sheaves()) {
       addSheaf(segment.number(), sheaf, known);
     }

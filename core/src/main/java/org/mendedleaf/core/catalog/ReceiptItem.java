@@ -46,6 +46,8 @@ public record ReceiptItem(
     FOLDER,
     /** A later file was taken away, its history kept. */
     REMOVED,
+    /** It is in an archive, which has a line of its own. */
+    PACKED,
     /** What stood there was recorded, since it is about to give way. */
     KEPT,
     /** It could not be done; what stood there is untouched. */
@@ -64,12 +66,14 @@ public record ReceiptItem(
   /** Whether anything at that place is another now. */
   public boolean changedSomething() {
     return outcome != Outcome.LEFT
+        && outcome != Outcome.PACKED
         && outcome != Outcome.SAME
         && outcome != Outcome.KEPT
         && outcome != Outcome.REFUSED;
   }
 
-  String encode() {
+  /** As one line of JSON, the same as in the log. */
+  public String encode() {
     ObjectNode node = JsonNodeFactory.instance.objectNode();
     node.put("target", target).put("outcome", outcome.word()).put("bytes", bytes);
     file.ifPresent(id -> node.put("file", id));
@@ -83,7 +87,8 @@ public record ReceiptItem(
     return node.toString();
   }
 
-  static ReceiptItem decode(String json) {
+  /** Reads what {@link #encode} wrote. */
+  public static ReceiptItem decode(String json) {
     JsonNode node = MetadataFormat.parse(json);
     return new ReceiptItem(
         node.get("target").asText(),

@@ -1,6 +1,7 @@
 package org.mendedleaf.core.office;
 
 import java.io.IOException;
+import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -17,11 +18,8 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Destination;
-import org.mendedleaf.core.recover.IfThere;
-import org.mendedleaf.core.recover.LaterFiles;
-import org.mendedleaf.core.recover.Pick;
-import org.mendedleaf.core.recover.Receipt;
-import org.mendedleaf.core.recover.RecoveryOrder;
+import org.mendedleaf.core.recover.Handling;
+import org.mendedleaf.core.recover.Tray;
 
 /** What left the shelves and can be brought back. Any method may take long. */
 public final class LostAndFound {
@@ -103,32 +101,24 @@ public final class LostAndFound {
         a.newest());
   }
 
-  /** What bringing back did on one shelf of a store. */
-  public record Brought(String store, Receipt receipt) {}
-
-  /** Brings things back to where they were, or into another folder; a receipt for each shelf. */
-  public List<Brought> bringBack(
-      List<Lost> lost, Optional<java.nio.file.Path> to, Progress progress) throws IOException {
-    Map<Shelf, List<Pick>> picks = new LinkedHashMap<>();
+  /** What puts these on the tray. */
+  public List<Tray.Entry> picks(List<Lost> lost) throws IOException {
+    List<Tray.Entry> picks = new ArrayList<>();
     for (Lost one : lost) {
-      picks
-          .computeIfAbsent(one.shelf(), shelf -> new ArrayList<>())
-          .add(office.recoveries().bringBack(one.shelf(), one.path()));
+      Shelf shelf = one.shelf();
+      picks.add(
+          new Tray.Entry(
+              shelf.store(), shelf.id(), office.recoveries().bringBack(shelf, one.path())));
     }
+    return picks;
+  }
+
+  /** Brings things back to where they were, or into another folder. */
+  public RunReceipt bringBack(List<Lost> lost, Optional<Path> to, Progress progress)
+      throws IOException {
     Destination destination =
         to.<Destination>map(Destination.Folder::new).orElseGet(Destination.InPlace::new);
-    List<Brought> brought = new ArrayList<>();
-    for (Map.Entry<Shelf, List<Pick>> shelf : picks.entrySet()) {
-      RecoveryOrder order =
-          new RecoveryOrder(
-              shelf.getKey().id(),
-              shelf.getValue(),
-              destination,
-              IfThere.MAKE_ROOM,
-              LaterFiles.KEEP);
-      String store = shelf.getKey().store();
-      brought.add(new Brought(store, office.recoveries().run(store, order, progress)));
-    }
-    return brought;
+    Tray tray = new Tray(picks(lost), Handling.IN_PLACE.to(destination));
+    return office.recoveries().run(tray, progress);
   }
 }

@@ -2,6 +2,7 @@ package org.mendedleaf.core.office;
 
 import java.io.Closeable;
 import java.io.IOException;
+import java.nio.file.FileSystems;
 import java.nio.file.Path;
 import org.mendedleaf.core.capture.Capture;
 import org.mendedleaf.core.catalog.Catalogue;
@@ -43,7 +44,8 @@ final class OpenStore implements Closeable {
             settings.random(),
             settings.fileTimes(),
             settings.zone(),
-            settings.workers());
+            settings.workers(),
+            FileSystems.getDefault());
   }
 
   static OpenStore open(Path folder, OfficeSettings settings, String desk) throws IOException {

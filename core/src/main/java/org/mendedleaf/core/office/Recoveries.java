@@ -2,73 +2,143 @@ package org.mendedleaf.core.office;
 
 import java.io.IOException;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.LedgerEntry;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.RecordedFile;
+import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Receipt;
-import org.mendedleaf.core.recover.RecoveryOrder;
-import org.mendedleaf.core.recover.Rehearsal;
+import org.mendedleaf.core.recover.Recovery;
+import org.mendedleaf.core.recover.RefusedException;
+import org.mendedleaf.core.recover.Tray;
 
 /**
- * Recovers many files at once, rehearsed first, with receipts. An order that is begun is kept on
- * the desk until its receipt is in the log, so that one that was interrupted can be resumed.
+ * Runs the mending tray, rehearsed first, with receipts. A recovery that is begun is kept on the
+ * desk until its receipt is in the log, so that one that was interrupted can be resumed. Safe for
+ * several threads; any method may take long.
  */
 public final class Recoveries {
 
   private final Office office;
   private final OpenDesk desk;
   private final OfficeSettings settings;
-  private final BegunOrders begun;
+  private final BegunRuns begun;
 
   Recoveries(Office office, OpenDesk desk, OfficeSettings settings) {
     this.office = office;
     this.desk = desk;
     this.settings = settings;
-    this.begun = new BegunOrders(settings.home().resolve("recoveries"));
+    this.begun = new BegunRuns(settings.home().resolve("recoveries"));
   }
 
-  /** The exact outcome of a recovery, before it is run. */
-  public Rehearsal rehearse(String store, RecoveryOrder order) throws IOException {
-    Shelf shelf = office.shelves().byId(store, order.shelf());
-    return desk.store(store).recovery().rehearse(order, shelf.folder());
+  /** The exact outcome of running the tray, before it is run. */
+  public TrayRehearsal rehearse(Tray tray) throws IOException {
+    Set<String> taken = new HashSet<>();
+    List<TrayRehearsal.Part> parts = new ArrayList<>();
+    for (Tray.Part part : tray.parts()) {
+      Shelf shelf = office.shelves().byId(part.store(), part.order().shelf());
+      parts.add(
+          new TrayRehearsal.Part(
+              shelf,
+              desk.store(part.store()).recovery().rehearse(part.order(), shelf.folder(), taken)));
+    }
+    return new TrayRehearsal(tray, parts);
   }
 
-  /** Recovers. */
-  public Receipt run(String store, RecoveryOrder order, Progress progress) throws IOException {
-    String id = begun.begin(new BegunOrders.Begun(store, order));
-    return finish(id, store, order, progress);
+  /** Recovers everything that is on the tray. */
+  public RunReceipt run(Tray tray, Progress progress) throws IOException {
+    if (tray.entries().isEmpty()) {
+      throw new SentenceException("Nothing is on the tray, so nothing was done.");
+    }
+    String run = "%012x".formatted(settings.random().nextLong() & 0xffff_ffff_ffffL);
+    begun.begin(run, tray);
+    return finish(run, tray, progress);
   }
 
-  /** Orders that were begun and never ended, oldest first. */
-  public List<String> unfinished() throws IOException {
-    return begun.all();
+  /** A recovery that was begun and never ended. */
+  public record Unfinished(String id, Instant begunAt, Tray tray) {}
+
+  /** Recoveries that were begun and never ended, oldest first. */
+  public List<Unfinished> unfinished() throws IOException {
+    List<Unfinished> all = new ArrayList<>();
+    for (BegunRuns.Begun one : begun.all()) {
+      Instant at = settings.fileTimes().onOfficeClock(one.at());
+      all.add(new Unfinished(one.run(), at, begun.read(one.run())));
+    }
+    return all;
   }
 
-  /** Does the rest of an order that was interrupted. */
-  public Receipt resume(String id, Progress progress) throws IOException {
-    BegunOrders.Begun order = begun.read(id);
-    return finish(id, order.store(), order.order(), progress);
+  /** Does the rest of a recovery that was interrupted or stopped. */
+  public RunReceipt resume(String id, Progress progress) throws IOException {
+    return finish(id, begun.read(id), progress);
   }
 
-  private Receipt finish(String id, String store, RecoveryOrder order, Progress progress)
-      throws IOException {
-    Shelf shelf = office.shelves().byId(store, order.shelf());
+  /** Leaves a recovery that was interrupted as it is. */
+  public void forget(String id) throws IOException {
+    begun.end(id);
+  }
+
+  private RunReceipt finish(String run, Tray tray, Progress progress) throws IOException {
+    Set<String> taken = new HashSet<>();
+    progress.phase(Phase.WAITING, 0, 0);
     synchronized (desk.capturing()) {
-      Receipt receipt =
-          desk.store(store).recovery().run(order, shelf.folder(), settings.person(), progress);
+      List<Tray.Part> parts = tray.parts();
+      for (int i = 0; i < parts.size(); i++) {
+        Tray.Part part = parts.get(i);
+        Shelf shelf = office.shelves().byId(part.store(), part.order().shelf());
+        desk.store(part.store())
+            .recovery()
+            .run(
+                new Recovery.Request(
+                    part.order(),
+                    shelf.folder(),
+                    settings.person(),
+                    run,
+                    begun.plan(run, i),
+                    taken),
+                progress);
+      }
       // One that was stopped can be taken up again.
       if (!progress.cancelled()) {
-        begun.end(id);
+        begun.end(run);
       }
-      return receipt;
+      return receipt(run, tray.parts().stream().map(Tray.Part::store).toList());
     }
+  }
+
+  private RunReceipt receipt(String run, List<String> stores) throws IOException {
+    List<RunReceipt.Part> parts = new ArrayList<>();
+    for (String store : new LinkedHashSet<>(stores)) {
+      for (Receipt receipt : desk.store(store).recovery().receipts(run)) {
+        parts.add(part(store, receipt));
+      }
+    }
+    return new RunReceipt(parts);
+  }
+
+  private RunReceipt.Part part(String store, Receipt receipt) throws IOException {
+    long shelf =
+        receipt
+            .act()
+            .shelf()
+            .orElseThrow(
+                () ->
+                    new SentenceException(
+                        "Act %d is a %s and has no receipt."
+                            .formatted(receipt.act().id(), receipt.act().act().word())));
+    return new RunReceipt.Part(office.shelves().byId(store, shelf), receipt);
   }
 
   /**
@@ -97,9 +167,41 @@ public final class Recoveries {
                 .formatted(path.shown(), shelf.name()));
   }
 
-  /** What an act did, item by item. */
-  public Receipt receipt(String store, long act) throws IOException {
-    return desk.store(store).recovery().receipt(act);
+  /** What an act did, and the acts that were done as one with it. */
+  public RunReceipt receipt(String store, long act) throws IOException {
+    Receipt receipt = desk.store(store).recovery().receipt(act);
+    if (receipt.items().isEmpty()) {
+      throw new SentenceException(
+          "Act %d is a %s and has no receipt.".formatted(act, receipt.act().act().word()));
+    }
+    if (receipt.act().run().isEmpty()) {
+      return new RunReceipt(List.of(part(store, receipt)));
+    }
+    return receipt(receipt.act().run().get(), allStores(store));
+  }
+
+  /** The stores of this desk, this one first. */
+  private List<String> allStores(String first) {
+    List<String> stores = new ArrayList<>(List.of(first));
+    desk.desk().stores().forEach(known -> stores.add(known.id()));
+    return stores;
+  }
+
+  /** The newest recoveries, newest first; not those that took one back. */
+  public List<RunReceipt> recent(int limit) throws IOException {
+    List<RunReceipt> recent = new ArrayList<>();
+    Set<String> runs = new HashSet<>();
+    for (String store : desk.desk().stores().stream().map(Desk.KnownStore::id).toList()) {
+      Catalogue catalogue = desk.store(store).catalogue();
+      catalogue.catchUp();
+      for (LedgerEntry entry : catalogue.ledger().newest(Act.RECOVER, limit)) {
+        if (entry.run().isEmpty() || runs.add(entry.run().get())) {
+          recent.add(receipt(store, entry.id()));
+        }
+      }
+    }
+    recent.sort(Comparator.comparing(RunReceipt::at).reversed());
+    return recent.subList(0, Math.min(limit, recent.size()));
   }
 
   /** Whether an act is a recovery. */
@@ -114,18 +216,56 @@ public final class Recoveries {
         .equals(Optional.of(Act.RECOVER));
   }
 
-  /** Takes a whole recovery back, as far as nothing has changed since. */
-  public Receipt undo(String store, long act, Progress progress) throws IOException {
-    OpenStore opened = desk.store(store);
-    LedgerEntry entry =
-        opened
-            .catalogue()
-            .ledger()
-            .act(act)
-            .orElseThrow(() -> new SentenceException("The ledger has no act " + act + "."));
-    Shelf shelf = office.shelves().byId(store, entry.shelf().orElseThrow());
-    synchronized (desk.capturing()) {
-      return opened.recovery().undo(act, shelf.folder(), settings.person(), progress);
+  /**
+   * Takes a whole recovery back, as far as nothing has changed since.
+   *
+   * @param act any act of it
+   * @return what taking it back did
+   */
+  public RunReceipt undo(String store, long act, Progress progress) throws IOException {
+    if (!isRecovery(store, act)) {
+      throw new RefusedException("Act %d is no recovery.".formatted(act));
     }
+    List<RunReceipt.Part> done = new ArrayList<>(receipt(store, act).parts());
+    if (done.stream().allMatch(part -> part.receipt().undoneBy().isPresent())) {
+      throw new RefusedException("Act %d has been taken back already.".formatted(act));
+    }
+    Collections.reverse(done);
+    List<RunReceipt.Part> undone = new ArrayList<>();
+    progress.phase(Phase.WAITING, 0, 0);
+    synchronized (desk.capturing()) {
+      for (RunReceipt.Part part : done) {
+        if (part.receipt().undoneBy().isEmpty()) {
+          Shelf shelf = part.shelf();
+          Receipt back =
+              desk.store(shelf.store())
+                  .recovery()
+                  .undo(
+                      part.receipt().act().id(),
+                      shelf.folder(),
+                      settings.person(),
+                      Optional.empty(),
+                      progress);
+          undone.add(new RunReceipt.Part(shelf, back));
+        }
+      }
+    }
+    return new RunReceipt(undone);
+  }
+
+  /** What a pick is and what its places hold now. */
+  public PickFacts facts(Tray.Entry entry) throws IOException {
+    return new PickLook(desk.store(entry.store()).catalogue())
+        .look(office.shelves().byId(entry.store(), entry.shelf()), entry.pick());
+  }
+
+  /** The tray that this desk has kept; an empty one if there is none. */
+  public Tray kept() throws IOException {
+    return new KeptTray(settings.home()).read();
+  }
+
+  /** Keeps the tray, so that it is there when the window is opened again. */
+  public void keep(Tray tray) throws IOException {
+    new KeptTray(settings.home()).write(tray);
   }
 }

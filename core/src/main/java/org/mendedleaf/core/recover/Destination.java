@@ -10,4 +10,7 @@ public sealed interface Destination {
 
   /** Another folder; it is made if it is not there. */
   record Folder(Path folder) implements Destination {}
+
+  /** One ZIP file with everything in it. */
+  record Archive(Path zip) implements Destination {}
 }

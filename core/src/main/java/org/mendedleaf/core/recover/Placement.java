@@ -9,11 +9,17 @@ import java.nio.file.AccessDeniedException;
 import java.nio.file.FileStore;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.random.RandomGenerator;
+import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.mendedleaf.core.capture.TemporaryNames;
 import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
+import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.store.DamagedContentException;
 
 /**
  * Writes a recorded state into place: aside under a temporary name in the same folder, forced, read
@@ -68,6 +74,85 @@ final class Placement {
         }
       }
       folder.force();
+    }
+  }
+
+  /**
+   * Writes an archive aside, checks every entry and moves the archive into place.
+   *
+   * @param lastLook may also stop the work between two entries
+   * @return the entries as they ended: what could not be read is refused and not in it
+   */
+  List<Step> placeArchive(Path zip, List<Step> entries, LastLook lastLook, Progress progress)
+      throws IOException {
+    Path above = zip.toAbsolutePath().getParent();
+    Files.createDirectories(above);
+    List<Step> done = new ArrayList<>();
+    try (TargetFolder folder = TargetFolder.open(above, above)) {
+      Path temporary = zip.getFileSystem().getPath(TemporaryNames.fresh(random));
+      boolean placed = false;
+      try {
+        requireRoom(zip, 0);
+        try (FileChannel channel = folder.create(temporary);
+            ArchiveWriter writer = new ArchiveWriter(contents, channel)) {
+          for (Step entry : entries) {
+            lastLook.check();
+            done.add(pack(writer, zip, entry));
+            progress.advanced(1, entry.bytes());
+          }
+          writer.finish();
+          channel.force(true);
+        }
+        check(folder, temporary, zip, done, lastLook);
+        lastLook.check();
+        folder.replace(temporary, zip.getFileName());
+        placed = true;
+      } finally {
+        if (!placed) {
+          deleteIfThere(folder, temporary);
+        }
+      }
+      folder.force();
+    }
+    return done;
+  }
+
+  private static Step pack(ArchiveWriter writer, Path zip, Step entry) throws IOException {
+    String name = entryName(zip, entry);
+    try {
+      if (entry.state().isEmpty()) {
+        writer.folder(name);
+      } else {
+        writer.add(name, entry.state().get());
+      }
+      return entry;
+    } catch (DamagedContentException e) {
+      return entry.ending(Outcome.REFUSED, e.getMessage());
+    }
+  }
+
+  /** The name that a step has in its archive. */
+  static String entryName(Path zip, Step entry) {
+    return zip.relativize(entry.target())
+        .toString()
+        .replace(zip.getFileSystem().getSeparator(), "/");
+  }
+
+  private void check(
+      TargetFolder folder, Path temporary, Path zip, List<Step> entries, LastLook lastLook)
+      throws IOException {
+    try (FileChannel written = folder.read(temporary);
+        ZipFile read = ZipFile.builder().setSeekableByteChannel(written).get()) {
+      for (Step entry : entries) {
+        lastLook.check();
+        boolean isFile = entry.planned() == Outcome.PACKED && entry.state().isPresent();
+        if (isFile
+            && !ArchiveWriter.holds(read, entryName(zip, entry), entry.state().get(), contents)) {
+          throw new IOException(
+              "%s was not written: %s in it reads back differently. What stood there is untouched; check the drive."
+                  .formatted(zip, entryName(zip, entry)));
+        }
+      }
     }
   }
 

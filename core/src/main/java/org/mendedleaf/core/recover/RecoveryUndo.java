@@ -2,6 +2,7 @@ package org.mendedleaf.core.recover;
 
 import java.io.IOException;
 import java.nio.channels.FileChannel;
+import java.nio.file.FileSystem;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
@@ -13,6 +14,8 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.stream.Stream;
+import java.util.zip.ZipException;
+import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Catalogue;
@@ -31,13 +34,15 @@ final class RecoveryUndo {
 
   private final Catalogue catalogue;
   private final int workers;
+  private final FileSystem files;
   private final LedgerEntry entry;
   private final List<ReceiptItem> items;
   private final List<Revision> made;
 
-  RecoveryUndo(Catalogue catalogue, int workers, long act) throws IOException {
+  RecoveryUndo(Catalogue catalogue, int workers, FileSystem files, long act) throws IOException {
     this.catalogue = catalogue;
     this.workers = workers;
+    this.files = files;
     this.entry =
         catalogue
             .ledger()
@@ -115,16 +120,7 @@ final class RecoveryUndo {
     if (!still) {
       return step(item, target, Optional.of(path), Outcome.REFUSED, CHANGED);
     }
-    List<Revision> history = catalogue.files().history(file.id());
-    int at = history.indexOf(revision);
-    // A file that the recovery moved back to an earlier place goes to the later one again.
-    boolean moved =
-        items.stream()
-            .anyMatch(
-                other ->
-                    other.outcome() == Outcome.REMOVED
-                        && other.file().equals(OptionalLong.of(file.id())));
-    if (at == 0 || revision.afterRemoval() || moved) {
+    if (item.outcome() != Outcome.MADE_ROOM) {
       return new Step(
           target,
           Optional.of(path),
@@ -134,15 +130,29 @@ final class RecoveryUndo {
           OptionalInt.of(revision.number()),
           "");
     }
-    Revision before = history.get(at - 1);
+    Optional<Revision> before = before(file.id(), revision);
+    if (before.isEmpty()) {
+      return step(item, target, Optional.of(path), Outcome.REFUSED, CHANGED);
+    }
     return new Step(
         target,
         Optional.of(path),
         Outcome.MADE_ROOM,
-        Optional.of(before.state()),
+        Optional.of(before.get().state()),
         OptionalLong.of(file.id()),
-        OptionalInt.of(before.number()),
+        OptionalInt.of(before.get().number()),
         "");
+  }
+
+  /**
+   * What gave way. After an interruption a capture may have recorded what was written before the
+   * recovery could say so, so it is the last revision that holds something else.
+   */
+  private Optional<Revision> before(long file, Revision made) throws IOException {
+    List<Revision> history = catalogue.files().history(file);
+    return history.subList(0, history.indexOf(made)).stream()
+        .filter(revision -> !revision.state().sameContent(made.state()))
+        .reduce((older, newer) -> newer);
   }
 
   List<Step> stepsElsewhere() throws IOException {
@@ -151,7 +161,7 @@ final class RecoveryUndo {
       if (!item.changedSomething() || item.outcome() == Outcome.FOLDER) {
         continue;
       }
-      Path target = Path.of(item.target());
+      Path target = files.getPath(item.target());
       if (!stillThere(target, item.wrote().orElseThrow())) {
         steps.add(step(item, target, Optional.empty(), Outcome.REFUSED, CHANGED));
       } else if (item.before().isPresent()) {
@@ -177,7 +187,7 @@ final class RecoveryUndo {
     List<Path> folders =
         items.stream()
             .filter(item -> item.outcome() == Outcome.FOLDER)
-            .map(item -> Path.of(item.target()))
+            .map(item -> files.getPath(item.target()))
             .sorted(Comparator.reverseOrder())
             .toList();
     for (Path folder : folders) {
@@ -197,21 +207,29 @@ final class RecoveryUndo {
   }
 
   private boolean stillThere(Path target, FileState wrote) throws IOException {
-    if (!Files.exists(target, LinkOption.NOFOLLOW_LINKS)) {
+    if (wrote.content().isPresent() || wrote.link().isPresent()) {
+      return new TargetCheck(catalogue.contents(), workers).holds(target, wrote);
+    }
+    return Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS)
+        && Files.size(target) == wrote.size()
+        && isStillPacked(target);
+  }
+
+  /** Whether an archive still holds what was packed. */
+  private boolean isStillPacked(Path zip) throws IOException {
+    try (FileChannel channel = FileChannel.open(zip, StandardOpenOption.READ);
+        ZipFile read = ZipFile.builder().setSeekableByteChannel(channel).get()) {
+      for (ReceiptItem item : items) {
+        if (item.outcome() == Outcome.PACKED && item.wrote().isPresent()) {
+          String name = zip.relativize(zip.getFileSystem().getPath(item.target())).toString();
+          if (!ArchiveWriter.holds(read, name, item.wrote().get(), catalogue.contents())) {
+            return false;
+          }
+        }
+      }
+      return true;
+    } catch (ZipException e) {
       return false;
-    }
-    if (wrote.link().isPresent()) {
-      return Files.isSymbolicLink(target)
-          && Files.readSymbolicLink(target).toString().equals(wrote.link().get());
-    }
-    if (!Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS)) {
-      return false;
-    }
-    if (Files.size(target) != wrote.size()) {
-      return false;
-    }
-    try (FileChannel channel = FileChannel.open(target, StandardOpenOption.READ)) {
-      return catalogue.contents().isIn(channel, wrote.content().orElseThrow(), workers);
     }
   }
 

@@ -1,12 +1,11 @@
 package org.mendedleaf.core.recover;
 
 import java.io.IOException;
-import java.nio.channels.FileChannel;
+import java.nio.file.AccessDeniedException;
 import java.nio.file.Files;
-import java.nio.file.InvalidPathException;
 import java.nio.file.LinkOption;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -14,6 +13,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -40,18 +40,31 @@ final class Rehearser {
   private static final Comparator<Step> CONFLICTS_FIRST =
       Comparator.comparing((Step step) -> !step.isConflict()).thenComparing(Step::target);
 
+  /** A pick of one file goes before a folder that it lies in. */
+  private static final int LONE = Integer.MAX_VALUE;
+
   private final Catalogue catalogue;
   private final FileTimes times;
   private final ZoneId zone;
-  private final int workers;
+  private final TargetCheck check;
   private final RecoveryOrder order;
-  private final Path root;
   private final boolean inPlace;
+  private final Optional<Step> archive;
+  private final Path root;
+  private final TargetNames names;
+  private final Set<String> taken;
   private final Map<InnerPath, PresentFile> present = new HashMap<>();
-  private final Map<Path, Step> steps = new HashMap<>();
+  private final Map<Path, Optional<String>> inTheWay = new HashMap<>();
+  private final Map<String, Planned> plan = new LinkedHashMap<>();
+
+  /**
+   * @param rank how special the pick is that wants it so
+   */
+  private record Planned(Step step, int rank) {}
 
   /**
    * @param shelfFolder the folder that the shelf is bound to; only needed in place
+   * @param taken targets that other orders of the same run go to; this one's are added
    */
   Rehearser(
       Catalogue catalogue,
@@ -59,21 +72,30 @@ final class Rehearser {
       ZoneId zone,
       int workers,
       RecoveryOrder order,
-      Optional<Path> shelfFolder)
+      Optional<Path> shelfFolder,
+      Set<String> taken)
       throws IOException {
     this.catalogue = catalogue;
     this.times = times;
     this.zone = zone;
-    this.workers = workers;
+    this.check = new TargetCheck(catalogue.contents(), workers);
     this.order = order;
+    this.taken = taken;
     this.inPlace = order.destination() instanceof Destination.InPlace;
+    this.archive =
+        order.destination() instanceof Destination.Archive to
+            ? Optional.of(archive(to.zip()))
+            : Optional.empty();
     this.root =
-        order.destination() instanceof Destination.Folder to
-            ? to.folder()
-            : shelfFolder.orElseThrow(
-                () ->
-                    new RefusedException(
-                        "The shelf is bound to no folder on this desk, so nothing can be put in place there. Choose another folder."));
+        archive.isPresent()
+            ? archive.get().target()
+            : order.destination() instanceof Destination.Folder to
+                ? to.folder()
+                : shelfFolder.orElseThrow(
+                    () ->
+                        new RefusedException(
+                            "The shelf is bound to no folder on this desk, so nothing can be put in place there. Choose another folder."));
+    this.names = TargetNames.in(root);
     if (inPlace) {
       for (PresentFile file : catalogue.files().present(order.shelf())) {
         present.put(file.state().path(), file);
@@ -81,20 +103,68 @@ final class Rehearser {
     }
   }
 
-  /** The folder below which everything is written. */
+  /** The folder below which everything is written, or the archive. */
   Path root() {
     return root;
   }
 
   Rehearsal rehearse() throws IOException {
-    for (Pick pick : order.picks()) {
+    List<Pick> picks = new ArrayList<>(order.picks());
+    picks.sort(Comparator.comparingInt(Rehearser::rank).reversed());
+    for (Pick pick : picks) {
       if (pick instanceof Pick.OfRevision of) {
         revision(of);
       } else if (pick instanceof Pick.OfMoment of) {
         moment(of);
       }
     }
-    return new Rehearsal(order, steps.values().stream().sorted(CONFLICTS_FIRST).toList());
+    List<Step> steps = new ArrayList<>();
+    archive.ifPresent(steps::add);
+    plan.values().stream().map(Planned::step).sorted(CONFLICTS_FIRST).forEach(steps::add);
+    return new Rehearsal(order, steps);
+  }
+
+  private static int rank(Pick pick) {
+    if (pick instanceof Pick.OfMoment of) {
+      String text = of.path().text();
+      return of.path().isRoot() ? 0 : 1 + (int) text.chars().filter(c -> c == '/').count();
+    }
+    return LONE;
+  }
+
+  private Step archive(Path zip) throws IOException {
+    Optional<BasicFileAttributes> found = look(zip);
+    Optional<Step.Stands> stands =
+        found.map(
+            a -> new Step.Stands(a.size(), a.lastModifiedTime().toInstant(), OptionalInt.empty()));
+    if (found.isEmpty()) {
+      return whole(zip, Outcome.RECOVERED, stands, "");
+    } else if (!found.get().isRegularFile()) {
+      return whole(zip, Outcome.REFUSED, stands, "a folder or a link stands there");
+    }
+    return switch (order.ifThere()) {
+      case MAKE_ROOM -> whole(zip, Outcome.MADE_ROOM, stands, "");
+      case LEAVE -> whole(zip, Outcome.LEFT, stands, "something else stands there");
+      case BESIDE -> {
+        Path free = zip;
+        for (int number = 2; Files.exists(free, LinkOption.NOFOLLOW_LINKS); number++) {
+          free = zip.resolveSibling(TellingName.numbered(ShelfPaths.name(zip), number));
+        }
+        yield whole(free, Outcome.BESIDE, stands, "");
+      }
+    };
+  }
+
+  private static Step whole(Path zip, Outcome outcome, Optional<Step.Stands> stands, String why) {
+    return new Step(
+        zip,
+        Optional.empty(),
+        outcome,
+        Optional.empty(),
+        OptionalLong.empty(),
+        OptionalInt.empty(),
+        stands,
+        why);
   }
 
   private void revision(Pick.OfRevision pick) throws IOException {
@@ -112,20 +182,14 @@ final class Rehearser {
             revision.state(),
             OptionalLong.of(pick.file()),
             pick.revision(),
-            revision.currentFrom());
-    if (inPlace) {
-      put(wanted, file.path(), Optional.of(file.path()));
-    } else {
-      // A copy lies among strangers: its name says what it is.
-      put(wanted, telling(file.path().name(), wanted, 1), Optional.empty());
-    }
+            revision.currentFrom(),
+            LONE);
+    put(wanted, inPlace ? file.path() : telling(file.path().name(), wanted, 1));
   }
 
   private void moment(Pick.OfMoment pick) throws IOException {
     List<TreeEntry> entries = new ArrayList<>();
-    if (pick.path().isRoot()) {
-      entries.addAll(catalogue.trees().below(order.shelf(), pick.path(), pick.moment()));
-    } else {
+    if (!pick.path().isRoot()) {
       catalogue.trees().folder(order.shelf(), pick.path().folder(), pick.moment()).stream()
           .filter(entry -> entry.path().equals(pick.path()))
           .forEach(entries::add);
@@ -133,20 +197,24 @@ final class Rehearser {
         throw new RefusedException(
             "%s was not on the shelf at that moment.".formatted(pick.path().shown()));
       }
-      if (entries.get(0).kind() == TreeEntry.Kind.FOLDER) {
-        entries.addAll(catalogue.trees().below(order.shelf(), pick.path(), pick.moment()));
-      }
     }
+    if (pick.path().isRoot() || entries.get(0).kind() == TreeEntry.Kind.FOLDER) {
+      entries.addAll(catalogue.trees().below(order.shelf(), pick.path(), pick.moment()));
+    } else {
+      Wanted wanted = Wanted.of(entries.get(0), LONE);
+      put(wanted, inPlace ? pick.path() : telling(pick.path().name(), wanted, 1));
+      return;
+    }
+    int rank = rank(pick);
     int above = pick.path().isRoot() ? 0 : pick.path().folder().text().length();
     for (TreeEntry entry : entries) {
       String text = entry.path().text();
       InnerPath to =
           inPlace || above == 0 ? entry.path() : new InnerPath(text.substring(above + 1));
-      Optional<InnerPath> onShelf = inPlace ? Optional.of(entry.path()) : Optional.empty();
       if (entry.kind() == TreeEntry.Kind.FOLDER) {
-        folder(to, onShelf);
+        folder(to);
       } else {
-        put(Wanted.of(entry), to, onShelf);
+        put(Wanted.of(entry, rank), to);
       }
     }
     if (inPlace && order.laterFiles() == LaterFiles.REMOVE) {
@@ -155,8 +223,8 @@ final class Rehearser {
   }
 
   /** What is to stand somewhere. */
-  private record Wanted(FileState state, OptionalLong file, int revision, Instant from) {
-    static Wanted of(TreeEntry entry) {
+  private record Wanted(FileState state, OptionalLong file, int revision, Instant from, int rank) {
+    static Wanted of(TreeEntry entry, int rank) {
       FileState state =
           new FileState(
               entry.path(),
@@ -167,60 +235,139 @@ final class Rehearser {
               Optional.empty(),
               entry.content(),
               entry.link());
-      return new Wanted(state, entry.file(), entry.revision().orElseThrow(), entry.since());
+      return new Wanted(state, entry.file(), entry.revision().orElseThrow(), entry.since(), rank);
     }
   }
 
-  private void folder(InnerPath to, Optional<InnerPath> onShelf) {
-    Optional<Path> target = target(to);
-    if (target.isPresent() && !Files.isDirectory(target.get(), LinkOption.NOFOLLOW_LINKS)) {
-      steps.put(
-          target.get(),
+  private void folder(InnerPath wish) throws IOException {
+    Optional<InnerPath> to = allowed(wish);
+    if (to.isEmpty()) {
+      return;
+    }
+    Path target = ShelfPaths.resolve(root, to.get());
+    boolean isThere = archive.isEmpty() && Files.isDirectory(target, LinkOption.NOFOLLOW_LINKS);
+    if (!isThere && !plan.containsKey(names.key(target))) {
+      Step step =
           new Step(
-              target.get(),
-              onShelf,
+              target,
+              onShelf(to.get()),
               Outcome.FOLDER,
               Optional.empty(),
               OptionalLong.empty(),
               OptionalInt.empty(),
-              ""));
+              "");
+      plan.put(
+          names.key(target),
+          new Planned(archive.isPresent() ? step.ending(packed(), "") : step, 0));
     }
   }
 
-  private void put(Wanted wanted, InnerPath to, Optional<InnerPath> onShelf) throws IOException {
-    Optional<Path> target = target(to);
-    if (target.isEmpty()) {
+  /** How something ends in the archive. */
+  private Outcome packed() {
+    Outcome whole = archive.orElseThrow().planned();
+    return whole == Outcome.LEFT || whole == Outcome.REFUSED ? whole : Outcome.PACKED;
+  }
+
+  private void put(Wanted wanted, InnerPath wish) throws IOException {
+    Optional<InnerPath> allowed = allowed(wish);
+    if (allowed.isEmpty()) {
       Path shown = root.resolve("?" + wanted.file().orElse(0));
-      add(shown, onShelf, Outcome.REFUSED, wanted, "its name cannot be written here");
+      add(shown, Optional.empty(), Outcome.REFUSED, wanted, "its name leads out of the folder");
       return;
     }
-    Optional<String> refused = inTheWay(target.get());
-    if (refused.isPresent()) {
-      add(target.get(), onShelf, Outcome.REFUSED, wanted, refused.get());
-    } else if (!Files.exists(target.get(), LinkOption.NOFOLLOW_LINKS)) {
-      add(target.get(), onShelf, Outcome.RECOVERED, wanted, "");
-    } else if (isThere(wanted, target.get(), onShelf)) {
-      add(target.get(), onShelf, Outcome.SAME, wanted, "");
-    } else if (order.ifThere() == IfThere.MAKE_ROOM) {
-      add(target.get(), onShelf, Outcome.MADE_ROOM, wanted, "");
-    } else if (order.ifThere() == IfThere.LEAVE) {
-      add(target.get(), onShelf, Outcome.LEFT, wanted, "something else stands there");
-    } else {
-      beside(wanted, to, onShelf);
+    InnerPath to = allowed.get();
+    String said =
+        to.equals(wish)
+            ? ""
+            : "this place cannot have the name “%s”, so another stands in for it"
+                .formatted(wish.shown());
+    Path target = ShelfPaths.resolve(root, to);
+    Planned other = plan.get(names.key(target));
+    if (other != null && other.step().planned() != Outcome.FOLDER && isSame(other, wanted)) {
+      return;
+    }
+    if (other != null && inPlace && other.rank() > wanted.rank()) {
+      // The file was picked by itself as well, and that is what is wanted of it.
+      return;
+    }
+    if (taken.contains(names.key(target)) || (other != null && other.step().state().isPresent())) {
+      if (inPlace) {
+        String key = names.key(target) + '\0' + plan.size();
+        Step step = step(target, to, Outcome.REFUSED, wanted, "another pick goes there already");
+        plan.put(key, new Planned(step, wanted.rank()));
+      } else {
+        beside(wanted, to, Optional.empty());
+      }
+      return;
+    }
+    if (archive.isPresent()) {
+      add(target, Optional.empty(), packed(), wanted, said);
+      return;
+    }
+    try {
+      onDisk(wanted, to, target, said);
+    } catch (AccessDeniedException e) {
+      String why = "there is no permission to look at what stands there";
+      add(target, onShelf(to), Outcome.REFUSED, wanted, why);
     }
   }
 
-  private void beside(Wanted wanted, InnerPath to, Optional<InnerPath> onShelf) throws IOException {
+  private void onDisk(Wanted wanted, InnerPath to, Path target, String said) throws IOException {
+    Optional<String> refused = inTheWay(target);
+    if (refused.isPresent()) {
+      add(target, onShelf(to), Outcome.REFUSED, wanted, refused.get());
+      return;
+    }
+    Optional<BasicFileAttributes> found = look(target);
+    if (found.isEmpty()) {
+      add(target, onShelf(to), Outcome.RECOVERED, wanted, said);
+    } else if (found.get().isDirectory()) {
+      add(target, onShelf(to), Outcome.REFUSED, wanted, "a folder stands there");
+    } else if (isThere(wanted, target, found.get(), to)) {
+      add(target, onShelf(to), Outcome.SAME, wanted, said);
+    } else {
+      conflict(wanted, to, target, found.get());
+    }
+  }
+
+  private void conflict(Wanted wanted, InnerPath to, Path target, BasicFileAttributes found)
+      throws IOException {
+    Optional<Step.Stands> stands = Optional.of(stands(found, to));
+    switch (order.ifThere()) {
+      case MAKE_ROOM ->
+          add(withStands(step(target, to, Outcome.MADE_ROOM, wanted, ""), stands), wanted);
+      case LEAVE ->
+          add(
+              withStands(
+                  step(target, to, Outcome.LEFT, wanted, "something else stands there"), stands),
+              wanted);
+      case BESIDE -> beside(wanted, to, stands);
+    }
+  }
+
+  private static boolean isSame(Planned other, Wanted wanted) {
+    return other.step().state().map(state -> state.sameContent(wanted.state())).orElse(false);
+  }
+
+  private void beside(Wanted wanted, InnerPath to, Optional<Step.Stands> stands)
+      throws IOException {
     for (int attempt = 1; ; attempt++) {
       InnerPath name = to.folder().resolve(telling(to.name(), wanted, attempt).text());
-      Path target = target(name).orElseThrow();
-      Optional<InnerPath> path = onShelf.isPresent() ? Optional.of(name) : Optional.empty();
-      if (!Files.exists(target, LinkOption.NOFOLLOW_LINKS)) {
-        add(target, path, Outcome.BESIDE, wanted, "");
+      Path target = ShelfPaths.resolve(root, name);
+      if (taken.contains(names.key(target)) || plan.containsKey(names.key(target))) {
+        continue;
+      }
+      if (archive.isPresent()) {
+        add(target, Optional.empty(), packed(), wanted, "another pick has its name");
         return;
       }
-      if (isThere(wanted, target, path)) {
-        add(target, path, Outcome.SAME, wanted, "");
+      Optional<BasicFileAttributes> found = look(target);
+      if (found.isEmpty()) {
+        add(withStands(step(target, name, Outcome.BESIDE, wanted, ""), stands), wanted);
+        return;
+      }
+      if (isThere(wanted, target, found.get(), name)) {
+        add(target, onShelf(name), Outcome.SAME, wanted, "");
         return;
       }
     }
@@ -230,10 +377,13 @@ final class Rehearser {
     return new InnerPath(TellingName.of(name, wanted.revision(), wanted.from(), zone, attempt));
   }
 
+  private Optional<InnerPath> onShelf(InnerPath to) {
+    return inPlace ? Optional.of(to) : Optional.empty();
+  }
+
   private void add(
       Path target, Optional<InnerPath> path, Outcome planned, Wanted wanted, String why) {
-    steps.put(
-        target,
+    Step step =
         new Step(
             target,
             path,
@@ -241,7 +391,50 @@ final class Rehearser {
             Optional.of(wanted.state()),
             wanted.file(),
             OptionalInt.of(wanted.revision()),
-            why));
+            why);
+    add(step, wanted);
+  }
+
+  private void add(Step step, Wanted wanted) {
+    String key = names.key(step.target());
+    plan.put(key, new Planned(step, wanted.rank()));
+    taken.add(key);
+  }
+
+  private Step step(Path target, InnerPath to, Outcome planned, Wanted wanted, String why) {
+    return new Step(
+        target,
+        onShelf(to),
+        planned,
+        Optional.of(wanted.state()),
+        wanted.file(),
+        OptionalInt.of(wanted.revision()),
+        why);
+  }
+
+  private static Step withStands(Step step, Optional<Step.Stands> stands) {
+    return new Step(
+        step.target(),
+        step.path(),
+        step.planned(),
+        step.state(),
+        step.file(),
+        step.revision(),
+        stands,
+        step.why());
+  }
+
+  private Step.Stands stands(BasicFileAttributes found, InnerPath to) {
+    Instant modified = times.onOfficeClock(found.lastModifiedTime().toInstant());
+    PresentFile recorded = inPlace ? present.get(to) : null;
+    boolean isRecorded =
+        recorded != null
+            && recorded.state().modified().equals(modified)
+            && recorded.state().size() == found.size();
+    return new Step.Stands(
+        found.size(),
+        modified,
+        isRecorded ? OptionalInt.of(recorded.revision()) : OptionalInt.empty());
   }
 
   private void removeLater(Pick.OfMoment pick, List<TreeEntry> entries) {
@@ -249,68 +442,74 @@ final class Rehearser {
     entries.forEach(entry -> then.add(entry.path()));
     for (PresentFile file : present.values()) {
       InnerPath path = file.state().path();
-      Optional<Path> target = target(path);
-      if (path.isWithin(pick.path()) && !then.contains(path) && target.isPresent()) {
-        steps.put(
-            target.get(),
+      Path target = ShelfPaths.resolve(root, path);
+      boolean wanted = then.contains(path) || taken.contains(names.key(target));
+      if (path.isWithin(pick.path()) && !wanted) {
+        Step step =
             new Step(
-                target.get(),
+                target,
                 Optional.of(path),
                 Outcome.REMOVED,
                 Optional.empty(),
                 OptionalLong.of(file.file()),
                 OptionalInt.of(file.revision()),
-                ""));
+                "");
+        plan.put(names.key(target), new Planned(step, 0));
       }
     }
   }
 
-  /** Where a path comes to lie; empty if this system cannot have it, or if it leads out. */
-  private Optional<Path> target(InnerPath to) {
-    for (String name : to.text().split("/", -1)) {
+  /** A path with names that this place can have; empty if it leads out. */
+  private Optional<InnerPath> allowed(InnerPath wish) {
+    InnerPath to = InnerPath.ROOT;
+    for (String name : wish.text().split("/", -1)) {
       if (name.isEmpty() || name.equals(".") || name.equals("..")) {
         return Optional.empty();
       }
+      to = to.resolve(names.allowed(name));
     }
+    return Optional.of(to);
+  }
+
+  private Optional<String> inTheWay(Path target) {
+    Path parent = target.getParent();
+    if (parent == null || parent.equals(root)) {
+      return Optional.empty();
+    }
+    Optional<String> known = inTheWay.get(parent);
+    if (known == null) {
+      boolean blocked =
+          Files.exists(parent, LinkOption.NOFOLLOW_LINKS)
+              && !Files.isDirectory(parent, LinkOption.NOFOLLOW_LINKS);
+      known =
+          blocked
+              ? Optional.of("%s is no folder but a file or a link".formatted(parent.getFileName()))
+              : inTheWay(parent);
+      inTheWay.put(parent, known);
+    }
+    return known;
+  }
+
+  private static Optional<BasicFileAttributes> look(Path target) throws IOException {
     try {
-      return Optional.of(ShelfPaths.resolve(root, to));
-    } catch (InvalidPathException e) {
+      return Optional.of(
+          Files.readAttributes(target, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS));
+    } catch (NoSuchFileException e) {
       return Optional.empty();
     }
   }
 
-  private Optional<String> inTheWay(Path target) {
-    for (Path above = target.getParent();
-        above != null && !above.equals(root);
-        above = above.getParent()) {
-      if (Files.exists(above, LinkOption.NOFOLLOW_LINKS)
-          && !Files.isDirectory(above, LinkOption.NOFOLLOW_LINKS)) {
-        return Optional.of("%s is no folder but a file or a link".formatted(above.getFileName()));
-      }
-    }
-    return Files.isDirectory(target, LinkOption.NOFOLLOW_LINKS)
-        ? Optional.of("a folder stands there")
-        : Optional.empty();
-  }
-
-  private boolean isThere(Wanted wanted, Path target, Optional<InnerPath> onShelf)
+  private boolean isThere(Wanted wanted, Path target, BasicFileAttributes found, InnerPath to)
       throws IOException {
-    BasicFileAttributes found =
-        Files.readAttributes(target, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS);
-    if (found.isSymbolicLink() || wanted.state().link().isPresent()) {
-      return found.isSymbolicLink()
-          && wanted.state().link().equals(Optional.of(Files.readSymbolicLink(target).toString()));
-    }
-    if (!found.isRegularFile() || found.size() != wanted.state().size()) {
-      return false;
-    }
-    PresentFile recorded = onShelf.map(present::get).orElse(null);
+    PresentFile recorded = inPlace ? present.get(to) : null;
     Instant modified = times.onOfficeClock(found.lastModifiedTime().toInstant());
-    if (recorded != null && recorded.state().modified().equals(modified)) {
+    if (recorded != null
+        && found.isRegularFile()
+        && found.size() == wanted.state().size()
+        && recorded.state().size() == found.size()
+        && recorded.state().modified().equals(modified)) {
       return recorded.state().sameContent(wanted.state());
     }
-    try (FileChannel channel = FileChannel.open(target, StandardOpenOption.READ)) {
-      return catalogue.contents().isIn(channel, wanted.state().content().orElseThrow(), workers);
-    }
+    return check.holds(target, found, wanted.state());
   }
 }

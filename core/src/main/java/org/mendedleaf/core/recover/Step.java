@@ -1,23 +1,27 @@
 package org.mendedleaf.core.recover;
 
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
 import org.mendedleaf.core.catalog.FileState;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.ReceiptItem;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
 
 /**
  * One target of a recovery and what will happen there.
  *
- * @param target where it is written
+ * @param target where it is written; in an archive, the archive's path and the name in it
  * @param path on the shelf; empty off it
  * @param planned how it will end unless something comes between
- * @param state what will stand there; empty for a folder and where something is taken away
+ * @param state what will stand there; empty for a folder, for an archive as a whole, and where
+ *     something is taken away
  * @param file the file whose history goes on at a target on its shelf, or whose state it is
  * @param revision the revision that is wanted
- * @param why says more where nothing will be done
+ * @param stands what stands there now; empty where nothing does
+ * @param why says more where nothing will be done, or something else than was wished
  */
 public record Step(
     Path target,
@@ -26,12 +30,35 @@ public record Step(
     Optional<FileState> state,
     OptionalLong file,
     OptionalInt revision,
+    Optional<Stands> stands,
     String why) {
+
+  /**
+   * What stands at a target now.
+   *
+   * @param revision the recorded one that it is, if it is one
+   */
+  public record Stands(long size, Instant modified, OptionalInt revision) {}
+
+  /** A step at whose target nothing stands, or where that does not matter. */
+  Step(
+      Path target,
+      Optional<InnerPath> path,
+      Outcome planned,
+      Optional<FileState> state,
+      OptionalLong file,
+      OptionalInt revision,
+      String why) {
+    this(target, path, planned, state, file, revision, Optional.empty(), why);
+  }
 
   /** Bytes that will be written. */
   public long bytes() {
     boolean writes =
-        planned == Outcome.RECOVERED || planned == Outcome.MADE_ROOM || planned == Outcome.BESIDE;
+        planned == Outcome.RECOVERED
+            || planned == Outcome.MADE_ROOM
+            || planned == Outcome.BESIDE
+            || planned == Outcome.PACKED;
     return writes ? state.map(FileState::size).orElse(0L) : 0;
   }
 
@@ -44,6 +71,13 @@ public record Step(
   }
 
   Step ending(Outcome outcome, String because) {
-    return new Step(target, path, outcome, state, file, revision, because);
+    return new Step(target, path, outcome, state, file, revision, stands, because);
+  }
+
+  /**
+   * @param before what stood there and was kept
+   */
+  ReceiptItem item(Optional<FileState> before) {
+    return new ReceiptItem(target.toString(), file, revision, planned, bytes(), why, state, before);
   }
 }

@@ -24,12 +24,21 @@ final class TellingName {
     String number = revision == 0 ? "first state" : "r" + revision;
     String again = attempt == 1 ? "" : ", " + attempt;
     String telling = " (%s, %s%s)".formatted(number, WHEN.format(at.atZone(zone)), again);
+    return with(telling, name);
+  }
+
+  /** "name (2).ext". */
+  static String numbered(String name, int number) {
+    return with(" (" + number + ")", name);
+  }
+
+  private static String with(String addition, String name) {
     int dot = name.lastIndexOf('.');
     String ending = dot > 0 ? name.substring(dot) : "";
     String stem = dot > 0 ? name.substring(0, dot) : name;
-    while (Names.bytes(stem + telling + ending).length > LONGEST && !stem.isEmpty()) {
+    while (Names.bytes(stem + addition + ending).length > LONGEST && !stem.isEmpty()) {
       stem = stem.substring(0, stem.offsetByCodePoints(stem.length(), -1));
     }
-    return stem + telling + ending;
+    return stem + addition + ending;
   }
 }

@@ -61,6 +61,18 @@ public final class ContentReader {
     return false;
   }
 
+  /** Whether a stream gives exactly this content up to its end. */
+  public boolean isIn(InputStream in, ContentRef content) throws IOException {
+    for (StoredRecord.Entry chunk : chunks(content)) {
+      byte[] bytes = in.readNBytes(chunk.length());
+      if (bytes.length != chunk.length()
+          || !ContentId.hash(bytes, 0, bytes.length).equals(chunk.id())) {
+        return false;
+      }
+    }
+    return in.read() < 0;
+  }
+
   /** The whole content in memory; for small ones. */
   public byte[] bytes(ContentRef content) throws IOException {
     ByteArrayOutputStream out = new ByteArrayOutputStream((int) Math.min(content.size(), 1 << 24));

@@ -58,16 +58,14 @@ class LostAndFoundTest {
 
   @Test
   void bothComeBackWithTheirHistoriesAndCanGoAgain() throws Exception {
-    List<LostAndFound.Brought> brought =
+    RunReceipt brought =
         desk.office().lostAndFound().bringBack(lost(), Optional.empty(), Progress.NONE);
     assertThat(lost()).isEmpty();
     assertThat(desk.file("Surveys/deep/two.pdf")).hasContent("2");
     assertThat(desk.life("kept/gone.txt").revisions()).hasSize(2);
     assertThat(desk.life("Surveys/one.pdf").revisions()).hasSize(2);
 
-    desk.office()
-        .recoveries()
-        .undo(desk.shelf().store(), brought.get(0).receipt().act().id(), Progress.NONE);
+    desk.office().recoveries().undo(desk.shelf().store(), brought.act().id(), Progress.NONE);
     assertThat(desk.file("kept/gone.txt")).doesNotExist();
     desk.capture();
     assertThat(lost()).hasSize(2);

@@ -148,7 +148,8 @@ public final class FaultyDesk implements Closeable {
         random,
         org.mendedleaf.core.capture.FileTimes.AS_THEY_ARE,
         java.time.ZoneOffset.UTC,
-        2);
+        2,
+        files);
   }
 
   public Mending mending() {

@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.Optional;
 import java.util.Random;
+import java.util.stream.Stream;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.CaptureReport;
 import org.mendedleaf.core.capture.Owners;
@@ -18,6 +19,9 @@ import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.OfficeSettings;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.Handling;
+import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.store.StoreParameters;
 
 /**
@@ -97,6 +101,13 @@ public final class TestDesk implements Closeable {
 
   public Path write(String name, String text) throws IOException {
     return write(name, text.getBytes(java.nio.charset.StandardCharsets.UTF_8));
+  }
+
+  /** A tray with picks from the shelf. */
+  public Tray tray(Handling handling, Pick... picks) {
+    return new Tray(
+        Stream.of(picks).map(pick -> new Tray.Entry(shelf.store(), shelf.id(), pick)).toList(),
+        handling);
   }
 
   /** Moves the clock on by an hour, captures, and tells the oracle. */

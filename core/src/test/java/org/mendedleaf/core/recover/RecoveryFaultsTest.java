@@ -8,6 +8,9 @@ import java.nio.file.AccessDeniedException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.SortedMap;
@@ -18,6 +21,8 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.ReceiptItem;
@@ -33,6 +38,7 @@ class RecoveryFaultsTest {
   @TempDir Path disk;
   private FaultyDesk desk;
   private Instant good;
+  private int runs;
 
   @BeforeEach
   void goodAndRuined() throws Exception {
@@ -64,14 +70,33 @@ class RecoveryFaultsTest {
   }
 
   private Receipt inPlace(Progress progress) throws IOException {
-    return desk.recovery()
-        .run(order(new Destination.InPlace()), Optional.of(desk.folder()), "maren", progress);
+    return run(order(new Destination.InPlace()), "run " + runs++, progress);
+  }
+
+  private Receipt run(RecoveryOrder order, String run, Progress progress) throws IOException {
+    desk.recovery()
+        .run(
+            new Recovery.Request(
+                order,
+                Optional.of(desk.folder()),
+                "maren",
+                run,
+                desk.files().getPath("/plan"),
+                new HashSet<>()),
+            progress);
+    List<Receipt> receipts = desk.recovery().receipts(run);
+    return receipts.get(receipts.size() - 1);
   }
 
   private SortedMap<String, String> lying() throws IOException {
+    return lying(desk.folder());
+  }
+
+  /** What lies there, apart from what was being written aside. */
+  private static SortedMap<String, String> lying(Path root) throws IOException {
     SortedMap<String, String> texts = new TreeMap<>();
-    try (Stream<Path> files = Files.list(desk.file("in"))) {
-      for (Path file : files.toList()) {
+    try (Stream<Path> files = Files.list(root.resolve("in"))) {
+      for (Path file : files.filter(one -> !one.toString().endsWith(".part")).toList()) {
         texts.put(file.getFileName().toString(), Files.readString(file, StandardCharsets.UTF_8));
       }
     }
@@ -151,26 +176,31 @@ class RecoveryFaultsTest {
           }
         };
     Receipt receipt =
-        desk.recovery()
-            .run(
-                order(new Destination.Folder(desk.files().getPath("/out"))),
-                Optional.empty(),
-                "maren",
-                stop);
+        run(order(new Destination.Folder(desk.files().getPath("/out"))), "stopped", stop);
     assertThat(receipt.isPartial()).isTrue();
     assertThat(receipt.items())
         .filteredOn(item -> item.outcome() == Outcome.REFUSED)
         .allMatch(item -> item.why().startsWith("Stopped"));
   }
 
-  /** At every operation on the shelf and on the store, one after another. */
-  @Test
-  void aRecoveryThatDiesAnywhereLeavesEachTargetOldOrNewAndTheNextRunCompletesIt()
-      throws Exception {
+  /** At every operation on the shelf, on the store and on the plan, one after another. */
+  @ParameterizedTest
+  @ValueSource(strings = {"in place", "elsewhere"})
+  void aRecoveryThatDiesAnywhereIsResumedAndTakenBackAsOne(String where) throws Exception {
     for (long last = 0; ; last++) {
       close();
       Files.deleteIfExists(disk.resolve("catalogue.sqlite"));
       goodAndRuined();
+      boolean inPlace = where.equals("in place");
+      Path root = inPlace ? desk.folder() : desk.files().getPath("/out");
+      if (!inPlace) {
+        Files.createDirectories(root.resolve("in"));
+        Files.writeString(root.resolve("in/f0"), "ruined 0");
+        Files.writeString(root.resolve("in/f2"), "ruined 2");
+      }
+      SortedMap<String, String> before = lying(root);
+      RecoveryOrder order =
+          order(inPlace ? new Destination.InPlace() : new Destination.Folder(root));
       AtomicLong left = new AtomicLong(last);
       desk.files()
           .setFaults(
@@ -184,21 +214,33 @@ class RecoveryFaultsTest {
                   throw new IOException("the process is dead");
                 }
               });
-      boolean died = died();
+      boolean died = died(order);
       desk.files().setFaults((operation, path, bytes) -> {});
       desk.closeStore();
       desk.open();
-      for (var file : lying().entrySet()) {
-        if (!file.getKey().endsWith(".part")) {
-          String number = file.getKey().substring(1);
-          assertThat(file.getValue()).isIn("good " + number, "ruined " + number);
-        }
+      lying(root)
+          .forEach(
+              (name, text) ->
+                  assertThat(text)
+                      .isIn("good " + name.substring(1), "ruined " + name.substring(1)));
+
+      var unused = resume(order);
+      assertThat(lying(root)).hasSize(6);
+      assertThat(lying(root).values()).allMatch(text -> text.startsWith("good"));
+      List<Receipt> receipts = new ArrayList<>(desk.recovery().receipts("the run"));
+      Collections.reverse(receipts);
+      for (Receipt receipt : receipts) {
+        Receipt undone =
+            desk.recovery()
+                .undo(
+                    receipt.act().id(),
+                    Optional.of(desk.folder()),
+                    "maren",
+                    Optional.empty(),
+                    Progress.NONE);
+        assertThat(undone.isPartial()).as("dead after %d, undone", last).isFalse();
       }
-      assertThat(inPlace(Progress.NONE).isPartial()).isFalse();
-      assertThat(lying().entrySet())
-          .filteredOn(file -> !file.getKey().endsWith(".part"))
-          .hasSize(6)
-          .allMatch(file -> file.getValue().startsWith("good"));
+      assertThat(lying(root)).as("dead after %d", last).isEqualTo(before);
       if (!died) {
         assertThat(last).as("operations that were tried").isGreaterThan(20);
         return;
@@ -206,11 +248,15 @@ class RecoveryFaultsTest {
     }
   }
 
-  private boolean died() {
+  private boolean died(RecoveryOrder order) {
     try {
-      return inPlace(Progress.NONE).isPartial();
+      return resume(order).isPartial();
     } catch (IOException e) {
       return true;
     }
+  }
+
+  private Receipt resume(RecoveryOrder order) throws IOException {
+    return run(order, "the run", Progress.NONE);
   }
 }

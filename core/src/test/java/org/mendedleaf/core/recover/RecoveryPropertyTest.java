@@ -18,6 +18,8 @@ import org.mendedleaf.core.capture.CaptureReport;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
+import org.mendedleaf.core.office.RunReceipt;
+import org.mendedleaf.core.office.TrayRehearsal;
 import org.mendedleaf.core.oracle.PlainModel;
 import org.mendedleaf.core.oracle.RandomActs;
 import org.mendedleaf.core.oracle.TestDesk;
@@ -48,20 +50,20 @@ class RecoveryPropertyTest {
       SortedMap<InnerPath, String> then = desk.model().at(moment);
       SortedMap<InnerPath, String> now = desk.model().contents();
 
-      Receipt elsewhere = run(desk, moment, new Destination.Folder(base.resolve("out")));
+      RunReceipt elsewhere = run(desk, moment, new Destination.Folder(base.resolve("out")));
       assertThat(elsewhere.isPartial()).isFalse();
       assertThat(new PlainModel(base.resolve("out")).contents()).isEqualTo(then);
 
       desk.clock().forward(Duration.ofMinutes(1));
-      Receipt inPlace = run(desk, moment, new Destination.InPlace());
-      assertThat(inPlace.items()).noneMatch(item -> item.outcome() == Outcome.REFUSED);
+      RunReceipt inPlace = run(desk, moment, new Destination.InPlace());
+      assertThat(inPlace.lines()).noneMatch(line -> line.item().outcome() == Outcome.REFUSED);
       assertThat(desk.model().contents()).isEqualTo(then);
       assertNothingIsLeftToRecord(desk);
 
       desk.clock().forward(Duration.ofMinutes(1));
-      Receipt undone =
+      RunReceipt undone =
           desk.office().recoveries().undo(desk.shelf().store(), inPlace.act().id(), Progress.NONE);
-      assertThat(undone.items()).noneMatch(item -> item.outcome() == Outcome.REFUSED);
+      assertThat(undone.lines()).noneMatch(line -> line.item().outcome() == Outcome.REFUSED);
       assertThat(desk.model().contents()).isEqualTo(now);
       assertNothingIsLeftToRecord(desk);
       desk.model().assertAgrees(desk.office(), desk.shelf());
@@ -70,22 +72,21 @@ class RecoveryPropertyTest {
     }
   }
 
-  private static Receipt run(TestDesk desk, Instant moment, Destination destination)
+  private static RunReceipt run(TestDesk desk, Instant moment, Destination destination)
       throws Exception {
-    RecoveryOrder order =
-        new RecoveryOrder(
-            desk.shelf().id(),
-            List.of(new Pick.OfMoment(InnerPath.ROOT, new Moment.At(moment))),
-            destination,
-            IfThere.MAKE_ROOM,
-            LaterFiles.REMOVE);
-    Rehearsal rehearsal = desk.office().recoveries().rehearse(desk.shelf().store(), order);
-    Receipt receipt = desk.office().recoveries().run(desk.shelf().store(), order, Progress.NONE);
-    assertThat(receipt.items())
-        .extracting(item -> item.target() + " " + item.outcome())
+    Tray tray =
+        desk.tray(
+            new Handling(destination, IfThere.MAKE_ROOM, LaterFiles.REMOVE),
+            new Pick.OfMoment(InnerPath.ROOT, new Moment.At(moment)));
+    TrayRehearsal rehearsal = desk.office().recoveries().rehearse(tray);
+    RunReceipt receipt = desk.office().recoveries().run(tray, Progress.NONE);
+    assertThat(receipt.lines())
+        .extracting(line -> line.item().target() + " " + line.item().outcome())
         .as("the rehearsal was right")
         .containsExactlyInAnyOrderElementsOf(
-            rehearsal.steps().stream().map(s -> s.target() + " " + s.planned()).toList());
+            rehearsal.lines().stream()
+                .map(line -> line.step().target() + " " + line.step().planned())
+                .toList());
     return receipt;
   }
 

@@ -14,6 +14,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
+import org.mendedleaf.core.office.RunReceipt;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
 
@@ -43,17 +44,15 @@ class WayOutTest {
       desk.write("b.txt", "b");
       desk.capture();
       Files.createSymbolicLink(root.resolve("in"), outside);
-      RecoveryOrder order =
-          new RecoveryOrder(
-              desk.shelf().id(),
-              List.of(new Pick.OfMoment(InnerPath.ROOT, new Moment.At(desk.clock().instant()))),
-              new Destination.Folder(root),
-              IfThere.MAKE_ROOM,
-              LaterFiles.KEEP);
-      Receipt receipt = desk.office().recoveries().run(desk.shelf().store(), order, Progress.NONE);
-      assertThat(receipt.items())
-          .filteredOn(item -> item.target().endsWith("a.txt"))
-          .allMatch(item -> item.outcome() == Outcome.REFUSED);
+      Tray tray =
+          desk.tray(
+              Handling.IN_PLACE.to(new Destination.Folder(root)),
+              new Pick.OfMoment(InnerPath.ROOT, new Moment.At(desk.clock().instant())));
+      RunReceipt receipt = desk.office().recoveries().run(tray, Progress.NONE);
+      assertThat(receipt.lines())
+          .filteredOn(line -> line.item().target().endsWith("a.txt"))
+          .hasSize(1)
+          .allMatch(line -> line.item().outcome() == Outcome.REFUSED);
       assertThat(root.resolve("b.txt")).hasContent("b");
       assertNothingOutside();
     }

@@ -1,0 +1,90 @@
+package org.mendedleaf.core.office;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Stream;
+import org.mendedleaf.core.recover.Tray;
+
+/**
+ * Recoveries that were begun and have not ended, a file each on this desk, so that they can be
+ * resumed after a crash; beside it, for each part, the plan of what it was about to do.
+ */
+final class BegunRuns {
+
+  private static final String ENDING = ".json";
+
+  private final Path folder;
+
+  BegunRuns(Path folder) {
+    this.folder = folder;
+  }
+
+  /**
+   * A recovery that has not ended.
+   *
+   * @param at when it was begun, by the machine's clock
+   */
+  record Begun(String run, Instant at) {}
+
+  /** Notes that a recovery begins. */
+  void begin(String run, Tray tray) throws IOException {
+    Files.createDirectories(folder);
+    Files.write(file(run), TrayFormat.encode(tray), StandardOpenOption.CREATE_NEW);
+  }
+
+  private Path file(String run) {
+    return folder.resolve(run + ENDING);
+  }
+
+  /** Where the plan of a part of it is kept. */
+  Path plan(String run, int part) {
+    return folder.resolve(run + "-" + part + ".plan");
+  }
+
+  void end(String run) throws IOException {
+    try (Stream<Path> files = Files.list(folder)) {
+      for (Path file : files.toList()) {
+        if (file.getFileName().toString().startsWith(run)) {
+          Files.delete(file);
+        }
+      }
+    }
+  }
+
+  /** Oldest first. */
+  List<Begun> all() throws IOException {
+    if (!Files.isDirectory(folder)) {
+      return List.of();
+    }
+    List<Begun> begun = new ArrayList<>();
+    try (Stream<Path> files = Files.list(folder)) {
+      for (Path file : files.toList()) {
+        String name = file.getFileName().toString();
+        if (name.endsWith(ENDING)) {
+          begun.add(
+              new Begun(
+                  name.substring(0, name.length() - ENDING.length()),
+                  Files.getLastModifiedTime(file).toInstant()));
+        }
+      }
+    }
+    begun.sort(Comparator.comparing(Begun::at));
+    return begun;
+  }
+
+  Tray read(String run) throws IOException {
+    try {
+      return TrayFormat.decode(Files.readAllBytes(file(run)));
+    } catch (NoSuchFileException e) {
+      throw new SentenceException(
+          "There is no recovery %s that was interrupted here.".formatted(run), e);
+    }
+  }
+}
