@@ -2,7 +2,6 @@ package org.mendedleaf.cli;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -10,11 +9,9 @@ import java.util.concurrent.Callable;
 import org.mendedleaf.core.office.Addresses;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.recover.Destination;
-import org.mendedleaf.core.recover.Pick;
-import org.mendedleaf.core.recover.RecoveryOrder;
+import org.mendedleaf.core.recover.Tray;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -42,23 +39,20 @@ final class BringBackCommand implements Callable<Integer> {
   }
 
   private Answer bringBack(Office office) throws IOException {
-    List<Pick> picks = new ArrayList<>();
-    Shelf shelf = null;
+    List<Tray.Entry> picks = new ArrayList<>();
     for (String file : files) {
       Addresses.Place place = place(office, file);
-      if (shelf != null && !shelf.equals(place.shelf())) {
-        throw new SentenceException(
-            "They were on different shelves; bring them back one shelf at a time. Nothing was done.");
-      }
-      shelf = place.shelf();
-      picks.add(office.recoveries().bringBack(shelf, place.path()));
+      Shelf shelf = place.shelf();
+      picks.add(
+          new Tray.Entry(
+              shelf.store(), shelf.id(), office.recoveries().bringBack(shelf, place.path())));
     }
     Destination destination =
         to.isPresent() ? new Destination.Folder(root.resolve(to.get())) : new Destination.InPlace();
-    RecoveryOrder order =
-        new RecoveryOrder(shelf.id(), picks, destination, how.ifThere(), how.laterFiles());
-    Instant now = office.settings().clock().instant();
-    return new RecoveryAnswer(office).to(shelf, order, now, how.rehearse());
+    Tray tray = new Tray(picks, how.handling(destination));
+    Shelf first = office.shelves().byId(picks.get(0).store(), picks.get(0).shelf());
+    RecoveryAnswer.AsOf now = new RecoveryAnswer.AsOf(first, office.settings().clock().instant());
+    return new RecoveryAnswer(office).to(tray, Optional.of(now), how.rehearse());
   }
 
   private Addresses.Place place(Office office, String file) throws IOException {

@@ -13,12 +13,14 @@ import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.OfficeSettings;
 import org.mendedleaf.core.office.SentenceException;
+import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.When;
 import org.mendedleaf.core.recover.Destination;
+import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.IfThere;
 import org.mendedleaf.core.recover.LaterFiles;
 import org.mendedleaf.core.recover.Pick;
-import org.mendedleaf.core.recover.RecoveryOrder;
+import org.mendedleaf.core.recover.Tray;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -52,26 +54,17 @@ final class CopyOutCommand implements Callable<Integer> {
   private Answer copy(Office office) throws IOException {
     OfficeSettings settings = office.settings();
     Instant moment = new When(settings.zone()).parse(at.orElse("now"), settings.clock().instant());
-    List<Pick> picks = new ArrayList<>();
-    FileLife first = null;
+    List<Tray.Entry> picks = new ArrayList<>();
     for (String file : files) {
       FileLife life = office.files().life(office.addresses().file(file, root.terminal().folder()));
-      if (first != null && !first.shelf().equals(life.shelf())) {
-        throw new SentenceException(
-            "%s and %s are on different shelves; copy them out one shelf at a time. Nothing was written."
-                .formatted(first.file().path().shown(), life.file().path().shown()));
-      }
-      first = life;
-      picks.add(new Pick.OfRevision(life.file().id(), number(life, moment)));
+      Pick pick = new Pick.OfRevision(life.file().id(), number(life, moment));
+      picks.add(new Tray.Entry(life.shelf().store(), life.shelf().id(), pick));
     }
-    RecoveryOrder order =
-        new RecoveryOrder(
-            first.shelf().id(),
-            picks,
-            new Destination.Folder(root.resolve(to)),
-            IfThere.BESIDE,
-            LaterFiles.KEEP);
-    return new RecoveryAnswer(office).to(first.shelf(), order, moment, false);
+    Destination destination = new Destination.Folder(root.resolve(to));
+    Tray tray = new Tray(picks, new Handling(destination, IfThere.BESIDE, LaterFiles.KEEP));
+    Shelf shelf = office.shelves().byId(picks.get(0).store(), picks.get(0).shelf());
+    return new RecoveryAnswer(office)
+        .to(tray, Optional.of(new RecoveryAnswer.AsOf(shelf, moment)), false);
   }
 
   private int number(FileLife life, Instant moment) throws SentenceException {

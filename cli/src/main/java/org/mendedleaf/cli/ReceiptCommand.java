@@ -1,13 +1,19 @@
 package org.mendedleaf.cli;
 
+import java.io.BufferedOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.SentenceException;
-import org.mendedleaf.core.office.Shelf;
-import org.mendedleaf.core.recover.Receipt;
+import org.mendedleaf.core.office.ReceiptReport;
+import org.mendedleaf.core.office.RunReceipt;
+import org.mendedleaf.core.report.CsvReport;
+import org.mendedleaf.core.report.PdfReport;
+import org.mendedleaf.core.report.Report;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -25,6 +31,12 @@ final class ReceiptCommand implements Callable<Integer> {
   @Option(names = "--store", paramLabel = "DIR")
   private Optional<Path> store = Optional.empty();
 
+  @Option(names = "--csv", paramLabel = "FILE", description = "Write it as CSV, too.")
+  private Optional<Path> csv = Optional.empty();
+
+  @Option(names = "--pdf", paramLabel = "FILE", description = "Write it as PDF, too.")
+  private Optional<Path> pdf = Optional.empty();
+
   @Override
   public Integer call() throws IOException {
     return root.answer(this::show);
@@ -32,13 +44,26 @@ final class ReceiptCommand implements Callable<Integer> {
 
   private Answer show(Office office) throws IOException {
     String id = office.stores().id(store.map(root::resolve));
-    Receipt receipt = office.recoveries().receipt(id, act);
-    if (receipt.items().isEmpty() || receipt.act().shelf().isEmpty()) {
-      throw new SentenceException(
-          "Act %d is a %s and has no receipt.".formatted(act, receipt.act().act().word()));
+    RunReceipt receipt = office.recoveries().receipt(id, act);
+    Report report = ReceiptReport.of(receipt, office.settings().zone());
+    if (csv.isPresent()) {
+      write(root.resolve(csv.get()), out -> CsvReport.write(report, out));
     }
-    Shelf shelf = office.shelves().byId(id, receipt.act().shelf().getAsLong());
-    Answer answer = new RecoveryAnswer(office).of(receipt, Optional.empty(), shelf);
+    if (pdf.isPresent()) {
+      write(root.resolve(pdf.get()), out -> PdfReport.write(report, out));
+    }
+    Answer answer = new RecoveryAnswer(office).of(receipt, Optional.empty());
     return Answer.done(answer.json(), answer.text());
+  }
+
+  private interface Writing {
+    void to(OutputStream out) throws IOException;
+  }
+
+  private static void write(Path file, Writing writing) throws IOException {
+    try (OutputStream out =
+        new BufferedOutputStream(Files.newOutputStream(file, StandardOpenOption.CREATE_NEW))) {
+      writing.to(out);
+    }
   }
 }

@@ -2,29 +2,33 @@ package org.mendedleaf.cli;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.Recoveries;
 import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Pick;
-import org.mendedleaf.core.recover.Receipt;
-import org.mendedleaf.core.recover.RecoveryOrder;
+import org.mendedleaf.core.recover.Tray;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.ParentCommand;
 
-/** Recovers a shelf, a folder or a file from a moment or a snapshot. */
+/** Recovers a shelf, a folder or a file from a moment or a snapshot, or a list of picks. */
 @Command(
     name = "recover",
     description = "Recover a shelf, a folder or a file as it was; or do the rest of a recovery.")
 final class RecoverCommand implements Callable<Integer> {
+
+  private static final String ZIP = ".zip";
 
   @ParentCommand private MendedLeafCommand root;
   @Mixin private RecoveryOptions how;
@@ -33,7 +37,17 @@ final class RecoverCommand implements Callable<Integer> {
   @Parameters(paramLabel = "SHELF[:path]", arity = "0..1")
   private Optional<String> place = Optional.empty();
 
-  @Option(names = "--to", paramLabel = "DIR", description = "Write into another folder.")
+  @Option(
+      names = "--picks",
+      paramLabel = "FILE.json",
+      description =
+          "What to recover, as {\"picks\": […]} of {\"file\", \"revision\"} and {\"place\": \"SHELF:path\", \"at\" or \"snapshot\"}.")
+  private Optional<Path> picks = Optional.empty();
+
+  @Option(
+      names = "--to",
+      paramLabel = "DIR or ZIP",
+      description = "Write into another folder, or into a ZIP file if the name ends so.")
   private Optional<Path> to = Optional.empty();
 
   @Option(names = "--in-place", description = "Write where the files were on their shelf.")
@@ -52,29 +66,39 @@ final class RecoverCommand implements Callable<Integer> {
   }
 
   private Answer recover(Office office) throws IOException {
-    if (place.isEmpty() || inPlace == to.isPresent()) {
+    if (place.isPresent() == picks.isPresent() || inPlace == to.isPresent()) {
       throw new SentenceException(
-          "Say what to recover, as SHELF or SHELF:path, and either --to DIR or --in-place. Nothing was done.");
+          "Say what to recover, as SHELF, SHELF:path or --picks FILE.json, and either --to DIR, --to FILE.zip or --in-place. Nothing was done.");
     }
-    ShelfFolder asked = ShelfFolder.parse(office, place.get());
+    Destination destination =
+        inPlace ? new Destination.InPlace() : destination(root.resolve(to.orElseThrow()));
+    Instant now = office.settings().clock().instant();
+    if (picks.isPresent()) {
+      List<Tray.Entry> entries =
+          new PickFile(office, root.terminal().folder(), now).read(root.resolve(picks.get()));
+      Tray tray = new Tray(entries, how.handling(destination));
+      return new RecoveryAnswer(office).to(tray, Optional.empty(), how.rehearse());
+    }
+    ShelfFolder asked = ShelfFolder.parse(office, place.orElseThrow());
     Shelf shelf = asked.shelf();
     Moment moment = when.moment(office, shelf);
-    Destination destination =
-        inPlace
-            ? new Destination.InPlace()
-            : new Destination.Folder(root.resolve(to.orElseThrow()));
-    RecoveryOrder order =
-        new RecoveryOrder(
-            shelf.id(),
-            List.of(new Pick.OfMoment(asked.folder(), moment)),
-            destination,
-            how.ifThere(),
-            how.laterFiles());
-    return new RecoveryAnswer(office).to(shelf, order, moment.instant(), how.rehearse());
+    Tray.Entry entry =
+        new Tray.Entry(shelf.store(), shelf.id(), new Pick.OfMoment(asked.folder(), moment));
+    return new RecoveryAnswer(office)
+        .to(
+            new Tray(List.of(entry), how.handling(destination)),
+            Optional.of(new RecoveryAnswer.AsOf(shelf, moment.instant())),
+            how.rehearse());
+  }
+
+  private static Destination destination(Path written) {
+    boolean zip = written.toString().toLowerCase(Locale.ROOT).endsWith(ZIP);
+    return zip ? new Destination.Archive(written) : new Destination.Folder(written);
   }
 
   private Answer resume(Office office) throws IOException {
-    List<String> unfinished = office.recoveries().unfinished();
+    List<String> unfinished =
+        office.recoveries().unfinished().stream().map(Recoveries.Unfinished::id).toList();
     if (!unfinished.contains(resume.orElseThrow())) {
       throw new SentenceException(
           unfinished.isEmpty()
@@ -83,12 +107,7 @@ final class RecoverCommand implements Callable<Integer> {
                   + String.join(", ", unfinished)
                   + ".");
     }
-    Receipt receipt = office.recoveries().resume(resume.get(), Progress.NONE);
-    Shelf shelf =
-        office.shelves().all().stream()
-            .filter(one -> receipt.act().shelf().orElse(-1) == one.id())
-            .findFirst()
-            .orElseThrow();
-    return new RecoveryAnswer(office).of(receipt, Optional.empty(), shelf);
+    return new RecoveryAnswer(office)
+        .of(office.recoveries().resume(resume.get(), Progress.NONE), Optional.empty());
   }
 }

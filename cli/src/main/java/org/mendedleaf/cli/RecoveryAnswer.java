@@ -6,17 +6,16 @@ import java.io.IOException;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.OptionalLong;
 import org.mendedleaf.core.catalog.ReceiptItem;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.RunReceipt;
 import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.TrayRehearsal;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.recover.Receipt;
-import org.mendedleaf.core.recover.RecoveryOrder;
-import org.mendedleaf.core.recover.Rehearsal;
 import org.mendedleaf.core.recover.Step;
+import org.mendedleaf.core.recover.Tray;
 
 /** Runs or rehearses a recovery and answers with what was or would be done at each place. */
 final class RecoveryAnswer {
@@ -27,70 +26,84 @@ final class RecoveryAnswer {
     this.office = office;
   }
 
-  Answer to(Shelf shelf, RecoveryOrder order, Instant at, boolean rehearse) throws IOException {
-    if (rehearse) {
-      return rehearsed(shelf, order, at);
-    }
-    return of(office.recoveries().run(shelf.store(), order, Progress.NONE), Optional.of(at), shelf);
+  /** The one moment that everything is from. */
+  record AsOf(Shelf shelf, Instant at) {}
+
+  Answer to(Tray tray, Optional<AsOf> asOf, boolean rehearse) throws IOException {
+    return rehearse
+        ? rehearsed(office.recoveries().rehearse(tray), asOf)
+        : of(office.recoveries().run(tray, Progress.NONE), asOf);
   }
 
-  private Answer rehearsed(Shelf shelf, RecoveryOrder order, Instant at) throws IOException {
-    Rehearsal rehearsal = office.recoveries().rehearse(shelf.store(), order);
-    ObjectNode node = head(Optional.of(at), shelf);
-    ArrayNode items = node.putArray("items");
+  private Answer rehearsed(TrayRehearsal rehearsal, Optional<AsOf> asOf) throws IOException {
     StringBuilder text = new StringBuilder();
-    for (Step step : rehearsal.steps()) {
-      item(
-          items,
-          text,
-          step.target().toString(),
-          step.revision(),
-          step.planned(),
-          step.bytes(),
-          step.why());
+    ObjectNode node = head(asOf, text);
+    ArrayNode items = node.putArray("items");
+    for (TrayRehearsal.Line line : rehearsal.lines()) {
+      Step step = line.step();
+      ObjectNode item =
+          item(
+              items,
+              text,
+              step.target().toString(),
+              step.revision(),
+              step.planned(),
+              step.bytes(),
+              step.why());
+      step.stands()
+          .ifPresent(
+              stands -> {
+                ObjectNode there = item.putObject("stands");
+                there.put("size", stands.size()).put("modified", stands.modified().toString());
+                stands.revision().ifPresent(number -> there.put("revision", number));
+              });
     }
     text.append(
         "Rehearsed only: %d places, %s to write. Nothing was done.%n"
-            .formatted(rehearsal.steps().size(), Text.size(rehearsal.bytes())));
+            .formatted(items.size(), Text.size(rehearsal.bytes())));
     return Answer.done(node, text.toString());
   }
 
   /** The answer that a receipt gives. */
-  Answer of(Receipt receipt, Optional<Instant> at, Shelf shelf) throws IOException {
-    ObjectNode node = head(at, shelf);
-    ArrayNode items = node.putArray("items");
+  Answer of(RunReceipt receipt, Optional<AsOf> asOf) throws IOException {
     StringBuilder text = new StringBuilder();
-    for (ReceiptItem done : receipt.items()) {
+    ObjectNode node = head(asOf, text);
+    ArrayNode items = node.putArray("items");
+    for (RunReceipt.Line line : receipt.lines()) {
+      ReceiptItem done = line.item();
       item(items, text, done.target(), done.revision(), done.outcome(), done.bytes(), done.why());
     }
-    node.put("receipt", receipt.act().id()).put("undo", receipt.act().id());
-    OptionalLong undone =
-        receipt.undoneBy().map(act -> OptionalLong.of(act.id())).orElse(OptionalLong.empty());
-    undone.ifPresent(act -> node.put("undoneBy", act));
-    text.append(
-        "Receipt %d. To take it all back: mended-leaf undo %d%n"
-            .formatted(receipt.act().id(), receipt.act().id()));
+    long act = receipt.act().id();
+    node.put("receipt", act).put("undo", act);
+    receipt.parts().get(0).receipt().undoneBy().ifPresent(undo -> node.put("undoneBy", undo.id()));
+    text.append("Receipt %d. To take it all back: mended-leaf undo %d%n".formatted(act, act));
     return new Answer(
         node,
         text.toString(),
         receipt.isPartial() ? MendedLeafCommand.NOT_DONE : MendedLeafCommand.DONE);
   }
 
-  private ObjectNode head(Optional<Instant> at, Shelf shelf) throws IOException {
+  private ObjectNode head(Optional<AsOf> asOf, StringBuilder text) throws IOException {
     ObjectNode node = Json.object();
-    at.ifPresent(moment -> node.put("at", moment.toString()));
     node.put("zone", office.settings().zone().getId());
-    if (at.isPresent()) {
-      office
-          .moments()
-          .capturedBefore(shelf, at.get())
-          .ifPresentOrElse(
-              when -> node.put("capturedAt", when.toString()), () -> node.putNull("capturedAt"));
+    if (asOf.isPresent()) {
+      Instant at = asOf.get().at();
+      Optional<Instant> captured = office.moments().capturedBefore(asOf.get().shelf(), at);
+      node.put("at", at.toString());
+      captured.ifPresentOrElse(
+          when -> node.put("capturedAt", when.toString()), () -> node.putNull("capturedAt"));
+      text.append(
+          "As of %s%s%n"
+              .formatted(
+                  Text.moment(at, office.settings().zone()),
+                  captured
+                      .map(when -> ", captured " + Text.moment(when, office.settings().zone()))
+                      .orElse(", not captured yet then")));
     }
     return node;
   }
 
-  private static void item(
+  private static ObjectNode item(
       ArrayNode items,
       StringBuilder text,
       String target,
@@ -111,5 +124,6 @@ final class RecoveryAnswer {
                 target,
                 revision.isPresent() ? "  " + FileLife.numbered(revision.getAsInt()) : "",
                 why.isEmpty() ? "" : "  (" + why + ")"));
+    return node;
   }
 }

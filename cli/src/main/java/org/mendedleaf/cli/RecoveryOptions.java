@@ -1,5 +1,7 @@
 package org.mendedleaf.cli;
 
+import org.mendedleaf.core.recover.Destination;
+import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.IfThere;
 import org.mendedleaf.core.recover.LaterFiles;
 import picocli.CommandLine.ITypeConverter;
@@ -29,12 +31,8 @@ final class RecoveryOptions {
   @Option(names = "--rehearse", description = "Only show what would be done.")
   private boolean rehearse;
 
-  IfThere ifThere() {
-    return ifThere;
-  }
-
-  LaterFiles laterFiles() {
-    return laterFiles;
+  Handling handling(Destination destination) {
+    return new Handling(destination, ifThere, laterFiles);
   }
 
   boolean rehearse() {

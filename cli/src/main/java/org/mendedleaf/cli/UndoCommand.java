@@ -6,10 +6,8 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
-import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Mending;
-import org.mendedleaf.core.recover.Receipt;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -35,9 +33,8 @@ final class UndoCommand implements Callable<Integer> {
         office -> {
           String id = office.stores().id(store.map(root::resolve));
           if (office.recoveries().isRecovery(id, act)) {
-            Receipt receipt = office.recoveries().undo(id, act, Progress.NONE);
-            Shelf shelf = office.shelves().byId(id, receipt.act().shelf().orElseThrow());
-            return new RecoveryAnswer(office).of(receipt, Optional.empty(), shelf);
+            return new RecoveryAnswer(office)
+                .of(office.recoveries().undo(id, act, Progress.NONE), Optional.empty());
           }
           Mending.Mended undone = office.files().undo(id, act);
           FileLife life = office.files().life(new FileRef(id, undone.file().id()));

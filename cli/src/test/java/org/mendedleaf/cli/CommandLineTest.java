@@ -201,8 +201,55 @@ class CommandLineTest {
     answer("recovery", "undo", done.get("undo").asText());
     assertThat(out.resolve("plan.txt")).hasContent("somebody else's");
     assertThat(out.resolve("link")).doesNotExist();
-    assertThat(run("recover", "Plans").err()).contains("either --to DIR or --in-place");
+    assertThat(run("recover", "Plans").err()).contains("either --to DIR");
     assertThat(run("recover", "--resume", "7").err()).contains("No recovery was interrupted");
+  }
+
+  @Test
+  void picksThatAreWrittenDownGoIntoOneArchive() throws Exception {
+    Files.writeString(
+        base.resolve("picks.json"),
+        """
+        {"picks": [{"file": "work/plan.txt", "revision": "first"},
+                   {"place": "Plans:in", "at": "now"}]}""");
+    JsonNode done = answer("recovery", "recover", "--picks", "picks.json", "--to", "out.zip");
+    assertThat(done.get("items")).hasSize(4);
+    try (java.util.zip.ZipFile zip = new java.util.zip.ZipFile(base.resolve("out.zip").toFile())) {
+      assertThat(zip.getEntry("in/other.csv").getSize()).isEqualTo(8);
+    }
+    String receipt = done.get("receipt").asText();
+    answer("recovery", "receipt", receipt, "--csv", "receipt.csv", "--pdf", "receipt.pdf");
+    assertThat(base.resolve("receipt.csv")).content().contains("out.zip/in/other.csv", "packed");
+    assertThat(Files.readAllBytes(base.resolve("receipt.pdf"))).startsWith('%', 'P', 'D', 'F');
+    typed.done("undo", receipt);
+    assertThat(base.resolve("out.zip")).doesNotExist();
+    Files.writeString(base.resolve("picks.json"), "{\"picks\": [{}]}");
+    assertThat(run("recover", "--picks", "picks.json", "--in-place").err())
+        .contains("neither “file” nor “place”");
+  }
+
+  @Test
+  void twoStatesOfAFileAreComparedAndWithAnyOtherFile() throws Exception {
+    JsonNode lines =
+        answer("compare", "compare", "work/plan.txt", "--revision", "first", "--with", "1");
+    assertThat(lines.get("identical").asBoolean()).isFalse();
+    assertThat(run("compare", "work/plan.txt", "--revision", "first", "--format", "unified").text())
+        .contains("-good", "+ruined");
+    JsonNode same = answer("compare", "compare", "work/plan.txt", "--revision", "1");
+    assertThat(same.get("identical").asBoolean()).isTrue();
+    Files.writeString(base.resolve("outside.txt"), "good\n");
+    assertThat(
+            answer(
+                    "compare",
+                    "compare",
+                    "work/plan.txt",
+                    "--revision",
+                    "0",
+                    "--with",
+                    base.resolve("outside.txt").toString())
+                .get("identical")
+                .asBoolean())
+        .isTrue();
   }
 
   @Test

@@ -32,6 +32,8 @@ class ArchitectureTest {
           .definedBy("..core.recover..")
           .layer("compare")
           .definedBy("..core.compare..")
+          .layer("report")
+          .definedBy("..core.report..")
           .layer("office")
           .definedBy("..core.office..")
           .whereLayer("office")
@@ -45,6 +47,8 @@ class ArchitectureTest {
           .whereLayer("store")
           .mayNotAccessAnyLayer()
           .whereLayer("progress")
+          .mayNotAccessAnyLayer()
+          .whereLayer("report")
           .mayNotAccessAnyLayer()
           .whereLayer("catalog")
           .mayOnlyAccessLayers("store", "progress");

@@ -18,6 +18,7 @@ import javafx.scene.text.Font;
  */
 public final class Looks {
 
+  private static final String TYPEFACES = "/org/mendedleaf/core/fonts/";
   private static final String BASE = "/org/mendedleaf/desktop/";
   private static final List<String> FONTS =
       List.of(
@@ -43,7 +44,7 @@ public final class Looks {
   /** Fonts and base looks for scenes made elsewhere too. */
   private static void loadFonts() {
     for (String font : FONTS) {
-      try (InputStream in = Looks.class.getResourceAsStream(BASE + "fonts/" + font)) {
+      try (InputStream in = Looks.class.getResourceAsStream(TYPEFACES + font)) {
         Font.loadFont(in, NORMAL);
       } catch (IOException e) {
         throw new IllegalStateException("a font of the application is missing: " + font, e);
