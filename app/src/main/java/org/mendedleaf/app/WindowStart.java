@@ -33,7 +33,11 @@ final class WindowStart {
   /** Opens the window with the demo office, building it first where it is not built. */
   static int demo(Terminal terminal, StartLine line) throws Exception {
     Optional<Path> pictures = line.option("--pictures").map(p -> terminal.folder().resolve(p));
-    DemoOffice demo = DemoOffice.inCache();
+    DemoOffice demo = pictures.isPresent() ? DemoOffice.forPictures() : DemoOffice.inCache();
+    if (pictures.isPresent()) {
+      // Built anew each time, so that they repeat.
+      demo.delete();
+    }
     if (!demo.isBuilt()) {
       terminal.err().println("Building the demo office; this is done once.");
       demo.build(new Dots(terminal));

@@ -53,6 +53,11 @@ public record DemoOffice(Path root) {
   private static final Duration SUMMARIES = Duration.ofMinutes(5);
   private static final Duration RHYTHM = Duration.ofMinutes(20);
 
+  /** Beside the one in the cache, for a walk that may change what it shows. */
+  public static DemoOffice forPictures() {
+    return new DemoOffice(inCache().root().resolveSibling("pictures-" + EDITION));
+  }
+
   /** In the user's cache folder. */
   public static DemoOffice inCache() {
     String cache = System.getenv("XDG_CACHE_HOME");
@@ -150,7 +155,7 @@ public record DemoOffice(Path root) {
       }
       capture(office, changed, next);
       for (StoreFacts facts : office.stores().known()) {
-        var unused = office.comparisons().sumUp(facts.id(), SUMMARIES, progress);
+        var unused = office.comparisons().sumUp(facts.id(), SUMMARIES, Progress.NONE);
       }
     }
 
@@ -193,6 +198,11 @@ public record DemoOffice(Path root) {
       long slot = RHYTHM.toSeconds();
       return Instant.ofEpochSecond((at.getEpochSecond() / slot + 1) * slot);
     }
+  }
+
+  /** Takes it away. */
+  public void delete() throws IOException {
+    delete(root);
   }
 
   private static void delete(Path folder) throws IOException {

@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicReference;
@@ -20,10 +21,16 @@ import javafx.scene.image.WritableImage;
 import javax.imageio.ImageIO;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.RunReceipt;
 import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.desktop.drawings.LifeLine;
 import org.mendedleaf.desktop.frame.MainWindow;
+import org.mendedleaf.desktop.work.MendingTray.Wanted;
 import org.mendedleaf.desktop.work.Place;
 
 /** Walks through the main views of the real window and saves a picture of each. */
@@ -94,6 +101,40 @@ public final class PictureTour {
     onInterface(() -> window.looks().toggleNight());
     picture("file-night", kestrel, scene -> choose(scene, -1));
     onInterface(() -> window.looks().toggleNight());
+    // Last, since it changes what the others show.
+    tray(office, cutting);
+  }
+
+  /** Picks from two moments and two shelves, their rehearsal, and the receipt. */
+  private void tray(Office office, Shelf cutting) throws Exception {
+    Moment then = new Moment.At(Instant.parse("2026-03-05T17:00:00Z"));
+    FileLife kestrel = life(office, "Cutting plans:Kestrel 32/mainsail-cut-list.csv");
+    FileLife prices = life(office, "Orders:price-list.csv");
+    List<Wanted> picks =
+        List.of(
+            wanted(cutting, new Pick.OfMoment(new InnerPath("Surveys winter"), then)),
+            wanted(
+                kestrel.shelf(),
+                new Pick.OfRevision(kestrel.file().id(), kestrel.newest().number() - 1)),
+            wanted(
+                prices.shelf(),
+                new Pick.OfRevision(prices.file().id(), prices.newest().number() - 4)));
+    onInterface(() -> window.context().tray().add(picks));
+    picture("shelf-picking", new Place.ShelfAt(cutting, InnerPath.ROOT, then));
+    picture("tray", new Place.OnTray());
+    picture("rehearsal", new Place.Rehearsed(window.context().tray().tray()));
+    RunReceipt receipt = office.recoveries().run(window.context().tray().tray(), Progress.NONE);
+    picture("receipt", new Place.ReceiptOf(receipt.store(), receipt.act().id()));
+    var unused = office.recoveries().undo(receipt.store(), receipt.act().id(), Progress.NONE);
+    onInterface(() -> window.context().tray().remove(window.context().tray().picks()));
+  }
+
+  private static Wanted wanted(Shelf shelf, Pick pick) {
+    return new Wanted(new Tray.Entry(shelf.store(), shelf.id(), pick), "", false, 1, -1);
+  }
+
+  private static FileLife life(Office office, String address) throws IOException {
+    return office.files().life(office.addresses().file(address, Path.of("")));
   }
 
   private static Place file(Office office, String address) throws IOException {

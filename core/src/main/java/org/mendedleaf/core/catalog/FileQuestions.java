@@ -86,6 +86,17 @@ public final class FileQuestions {
         FileQuestions::readRevision, REVISION + "WHERE file = ? ORDER BY segment, line", file);
   }
 
+  /** All revisions of several files, file by file, oldest first. */
+  public List<Revision> histories(List<Long> files) throws IOException {
+    return sql.list(
+        FileQuestions::readRevision,
+        REVISION
+            + """
+            WHERE revision.file IN (SELECT value FROM json_each(?))
+            ORDER BY revision.file, segment, line""",
+        files.toString());
+  }
+
   /**
    * A file that left its shelf.
    *
@@ -158,11 +169,15 @@ public final class FileQuestions {
         "%" + ending);
   }
 
-  /** Revisions that changed and were not summed up yet, newest first. */
+  /** The newest revisions that changed and were not summed up yet, file by file. */
   public List<Revision> unsummed(int limit) throws IOException {
     return sql.list(
         FileQuestions::readRevision,
-        REVISION + "WHERE revision.summary IS NULL ORDER BY revision.id DESC LIMIT ?",
+        REVISION
+            + """
+            WHERE revision.id IN (SELECT id FROM revision WHERE summary IS NULL
+              ORDER BY id DESC LIMIT ?)
+            ORDER BY revision.file, number DESC""",
         limit);
   }
 

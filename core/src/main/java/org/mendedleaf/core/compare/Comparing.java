@@ -19,9 +19,14 @@ final class Comparing {
   private static final int LOOKED_AT_EDGE = 500;
 
   private final Glance glance;
+  private final boolean inDetail;
 
-  Comparing(Glance glance) {
+  /**
+   * @param inDetail whether what differs is wanted, or only the summary
+   */
+  Comparing(Glance glance, boolean inDetail) {
     this.glance = glance;
+    this.inDetail = inDetail;
   }
 
   Comparison compare(Kind kindBefore, Sample earlier, Kind kindAfter, Sample later)
@@ -274,7 +279,9 @@ final class Comparing {
         found.summary().isEmpty()
             ? "looks the same; only how it was saved changed"
             : found.summary();
-    return Comparison.of(kindAfter, summary, found.pictures());
+    return inDetail
+        ? Comparison.of(kindAfter, summary, found.pictures())
+        : Comparison.ofBytes(kindAfter, summary, "");
   }
 
   private Comparison archives(Kind kindBefore, Sample earlier, Kind kindAfter, Sample later)

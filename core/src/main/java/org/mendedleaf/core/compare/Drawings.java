@@ -10,12 +10,17 @@ import java.awt.RenderingHints;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
-import java.util.Locale;
+import java.util.regex.Pattern;
 
 /** Draws SVG. Nothing outside the file is fetched, and a file that defines entities is refused. */
 final class Drawings {
 
   private static final int MAX_BYTES = 24 << 20;
+  private static final Pattern OUTSIDE =
+      Pattern.compile(
+          "\\b(?:href|src)\\s*=\\s*[\"'](https?|ftp|file|//)"
+              + "|\\burl\\(\\s*[\"']?(https?|ftp|file):|@import",
+          Pattern.CASE_INSENSITIVE);
 
   Pictures.Decoded draw(byte[] bytes) throws UnreadableException {
     String head = new String(bytes, StandardCharsets.ISO_8859_1);
@@ -56,9 +61,6 @@ final class Drawings {
   }
 
   private static boolean fetches(String svg) {
-    String lower = svg.toLowerCase(Locale.ROOT);
-    return lower.matches("(?s).*(href|src)\\s*=\\s*[\"'](https?|ftp|file|//)[^\"']*[\"'].*")
-        || lower.matches("(?s).*url\\(\\s*[\"']?(https?|ftp|file):.*")
-        || lower.contains("@import");
+    return OUTSIDE.matcher(svg).find();
   }
 }

@@ -1,6 +1,9 @@
 package org.mendedleaf.core.compare;
 
 import java.io.IOException;
+import java.util.ArrayDeque;
+import java.util.Arrays;
+import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 
@@ -9,6 +12,9 @@ final class Glance {
 
   private static final int SHOWN_PARAGRAPHS = 20_000;
 
+  private static final int LATELY = 2;
+
+  private final Deque<Seen> lately = new ArrayDeque<>();
   private final TextReader texts = new TextReader();
   private final ValuesReader values = new ValuesReader();
   private final WorkbookReader workbooks = new WorkbookReader();
@@ -85,10 +91,23 @@ final class Glance {
   }
 
   Pictures.Decoded picture(Kind kind, Sample sample) throws UnreadableException {
-    return kind.family() == Family.DRAWING
-        ? drawings.draw(sample.all())
-        : pictures.decode(sample.all());
+    byte[] bytes = sample.all();
+    for (Seen seen : lately) {
+      if (Arrays.equals(seen.bytes(), bytes)) {
+        return seen.decoded();
+      }
+    }
+    Pictures.Decoded decoded =
+        kind.family() == Family.DRAWING ? drawings.draw(bytes) : pictures.decode(bytes);
+    lately.addFirst(new Seen(bytes, decoded));
+    if (lately.size() > LATELY) {
+      lately.removeLast();
+    }
+    return decoded;
   }
+
+  /** Whoever walks from state to state compares each one twice. */
+  private record Seen(byte[] bytes, Pictures.Decoded decoded) {}
 
   /** The text of a content; throws if it is none. */
   String text(Sample sample) throws UnreadableException {

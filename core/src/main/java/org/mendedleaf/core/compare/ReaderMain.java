@@ -26,7 +26,8 @@ public final class ReaderMain {
   private final Kinds kinds = new Kinds();
   private final Authors authors = new Authors();
   private final Glance glance = new Glance();
-  private final Comparing comparing = new Comparing(glance);
+  private final Comparing summing = new Comparing(glance, false);
+  private final Comparing comparing = new Comparing(glance, true);
 
   private ReaderMain() {}
 
@@ -70,8 +71,8 @@ public final class ReaderMain {
     return switch (request.ask()) {
       case LOOK -> look(seen.get(0), samples.get(0), request.page());
       case AUTHOR -> author(seen.get(0), samples.get(0));
-      case COMPARE -> compare(seen, samples);
-      case SUMMARY -> compare(seen, samples).inOneLine();
+      case COMPARE -> compare(comparing, seen, samples);
+      case SUMMARY -> compare(summing, seen, samples).inOneLine();
     };
   }
 
@@ -89,9 +90,10 @@ public final class ReaderMain {
         : Author.UNKNOWN;
   }
 
-  private Comparison compare(List<Kind> seen, List<Sample> samples) throws IOException {
+  private static Comparison compare(Comparing how, List<Kind> seen, List<Sample> samples)
+      throws IOException {
     try {
-      return comparing.compare(seen.get(0), samples.get(0), seen.get(1), samples.get(1));
+      return how.compare(seen.get(0), samples.get(0), seen.get(1), samples.get(1));
     } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
       return Comparison.ofBytes(seen.get(1), "", failed(e));
     }

@@ -13,6 +13,7 @@ import org.mendedleaf.core.catalog.FolderSum;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.MomentEntry;
+import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.TreeEntry;
 
 /**
@@ -47,6 +48,11 @@ public final class Moments {
         catalogue(shelf).moments().folder(shelf.id(), folder, moment, withGone);
     rows.sort(FOLDERS_FIRST);
     return rows;
+  }
+
+  /** The revisions of several files of a shelf, file by file, oldest first. */
+  public List<Revision> histories(Shelf shelf, List<Long> files) throws IOException {
+    return catalogue(shelf).files().histories(files);
   }
 
   /** What each of these folders held, at any depth, and what became of it. */

@@ -37,6 +37,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
   private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
   private static final PseudoClass GREW = PseudoClass.getPseudoClass("changed");
   private static final double MARGIN = 34;
+  private static final double DATES_APART = 10;
   private static final double DATE_ROOM = 92;
   private static final double TILT = 72;
   private static final double NOTABLE = 1.0 / 3;
@@ -266,7 +267,8 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
       drawChange(placed, stem);
       drawSide(placed, places, label);
     }
-    double date = -200;
+    double end = Double.NEGATIVE_INFINITY;
+    double date = Double.NEGATIVE_INFINITY;
     for (LifeLineLayout.Placed placed : places.leaves()) {
       if (placed.x() - date >= DATE_ROOM) {
         Text day =
@@ -277,7 +279,13 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
                     getSkinnable().zoneProperty().get()));
         day.getStyleClass().setAll("date-label");
         put(day, placed.x(), height - 11);
-        date = placed.x();
+        Bounds bounds = day.getBoundsInParent();
+        // At the left edge a label stands further right than its leaf.
+        day.setVisible(bounds.getMinX() - end >= DATES_APART);
+        if (day.isVisible()) {
+          end = bounds.getMaxX();
+          date = placed.x();
+        }
       }
     }
   }

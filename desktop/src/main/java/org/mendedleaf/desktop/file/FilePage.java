@@ -1,7 +1,12 @@
 package org.mendedleaf.desktop.file;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import javafx.beans.InvalidationListener;
+import javafx.beans.WeakInvalidationListener;
+import javafx.beans.value.ChangeListener;
+import javafx.beans.value.ObservableValue;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -54,6 +59,10 @@ public final class FilePage implements Page {
   private final LifeLine line = new LifeLine();
   private final RevisionTable table;
   private final Button open;
+  private final Button copy;
+  private final Button pick;
+  // Held here, since the tray outlives the page and holds it weakly.
+  private final InvalidationListener follower = property -> showActs();
   private final InsidePane inside;
   private final SplitPane below = new SplitPane();
   private final VBox root;
@@ -79,6 +88,12 @@ public final class FilePage implements Page {
     titled.setAlignment(Pos.BASELINE_LEFT);
     facts.setMinWidth(0);
     open = Nodes.button(Words.of("file.open"), "Ctrl+O", presenter::openInProgram);
+    copy = Nodes.button(Words.of("copy"), "Ctrl+Shift+C", presenter::copyOut);
+    copy.setId("copy-out");
+    pick = Nodes.button(Words.of("pick"), "Ctrl+P", presenter::pick);
+    pick.setId("pick");
+    presenter.chosenProperty().addListener((property, before, now) -> showActs());
+    context.tray().versionProperty().addListener(new WeakInvalidationListener(follower));
     capture = Nodes.button(Words.of("file.capture"), "", this::capture, "link-like");
     HBox standingRow = new HBox(10, standing, capture);
     standingRow.setAlignment(Pos.CENTER_LEFT);
@@ -95,13 +110,30 @@ public final class FilePage implements Page {
             (property, before, compares) ->
                 below.setDividerPositions(compares ? COMPARING : BESIDE_TABLE));
     VBox.setVgrow(below, Priority.ALWAYS);
-    root = new VBox(4, crumbs, Nodes.row(titled, open), standingRow, lineSheet, below);
+    root = new VBox(4, crumbs, Nodes.row(titled, copy, pick, open), standingRow, lineSheet, below);
     VBox.setMargin(lineSheet, new javafx.geometry.Insets(6, 0, 8, 0));
     root.getStyleClass().add("page");
     root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
     presenter.lifeProperty().addListener((p, before, life) -> show(life));
     presenter.standingProperty().addListener((p, before, row) -> showStanding());
     place.revision().ifPresent(presenter::choose);
+    place.against().ifPresent(path -> compareOnce(comparing, path));
+  }
+
+  /** Holds the chosen revision against a file as soon as it is known. */
+  private void compareOnce(ComparePresenter comparing, Path path) {
+    presenter
+        .lifeProperty()
+        .addListener(
+            new ChangeListener<FileLife>() {
+              @Override
+              public void changed(
+                  ObservableValue<? extends FileLife> life, FileLife before, FileLife now) {
+                life.removeListener(this);
+                inside.showCompared();
+                comparing.withFile(path);
+              }
+            });
   }
 
   @Override
@@ -131,6 +163,13 @@ public final class FilePage implements Page {
       }
       event.consume();
     }
+    if (event.isShortcutDown() && event.isShiftDown() && event.getCode() == KeyCode.C) {
+      presenter.copyOut();
+      event.consume();
+    } else if (event.isShortcutDown() && event.getCode() == KeyCode.P) {
+      presenter.pick();
+      event.consume();
+    }
     if (MEND.match(event) && presenter.canMend()) {
       presenter.mend();
       event.consume();
@@ -138,6 +177,18 @@ public final class FilePage implements Page {
       presenter.openInProgram();
       event.consume();
     }
+  }
+
+  private void showActs() {
+    presenter
+        .chosenRevision()
+        .ifPresent(
+            revision -> {
+              String number = FilePresenter.numbered(revision.number());
+              copy.setText(Words.of("copy.revision", number));
+              pick.setText(
+                  Words.of(presenter.isPicked() ? "pick.off.revision" : "pick.revision", number));
+            });
   }
 
   private void capture() {
@@ -178,6 +229,7 @@ public final class FilePage implements Page {
     }
     table.show(life);
     showStanding();
+    showActs();
   }
 
   private static String facts(FileLife life) {

@@ -14,9 +14,13 @@ import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.FolderRow;
 import org.mendedleaf.core.recover.Mending;
+import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.MendingTray.Wanted;
+import org.mendedleaf.desktop.work.Recovering;
 
 /**
  * What the page of a file shows and does; knows no nodes. Properties change on the interface
@@ -180,6 +184,42 @@ final class FilePresenter {
   private void showNewest() {
     chosen.set(life.get().newest().number());
     refresh();
+  }
+
+  /** The chosen revision as it would be on the tray. */
+  private Optional<Wanted> wanted() {
+    return chosenRevision()
+        .map(
+            revision ->
+                new Wanted(
+                    new Tray.Entry(
+                        ref.store(),
+                        life.get().shelf().id(),
+                        new Pick.OfRevision(ref.file(), revision.number())),
+                    name(),
+                    false,
+                    1,
+                    revision.state().size()));
+  }
+
+  boolean isPicked() {
+    return wanted().map(one -> context.tray().holds(one.entry())).orElse(false);
+  }
+
+  /** Puts the chosen revision on the tray, or takes it off. */
+  void pick() {
+    wanted().ifPresent(one -> context.tray().toggle(List.of(one)));
+  }
+
+  /** Asks where to, and copies the chosen revision out. */
+  void copyOut() {
+    wanted()
+        .ifPresent(
+            one ->
+                new Recovering(context)
+                    .copyOut(
+                        Words.of("copy.file", name(), numbered(chosen.get())),
+                        List.of(one.entry())));
   }
 
   void openInProgram() {

@@ -25,6 +25,7 @@ final class RevisionTable {
 
   private static final double ROOM_FOR_ALL = 630;
   private static final double ROOM_FOR_WHAT = 560;
+  private static final double ROOM_FOR_CHANGE = 500;
   private static final double LEAST = 0.92;
   private static final PseudoClass AGAINST = PseudoClass.getPseudoClass("against");
   private static final PseudoClass CURRENT = PseudoClass.getPseudoClass("current");
@@ -157,7 +158,8 @@ final class RevisionTable {
               cell.setTooltip(new Tooltip(Shown.exact(row.revision().state().size())));
             });
     table.getColumns().add(sizes);
-    table.getColumns().add(number("column.change", 92, this::change));
+    TableColumn<Row, Row> change = number("column.change", 92, this::change);
+    table.getColumns().add(change);
     TableColumn<Row, Row> what = column("column.what", 170, RevisionTable::what);
     table.getColumns().add(what);
     // In a narrow window the times, names and sizes must stay readable; they are what is compared.
@@ -166,6 +168,7 @@ final class RevisionTable {
         .addListener(
             (property, before, width) -> {
               ago.setVisible(width.doubleValue() >= ROOM_FOR_ALL);
+              change.setVisible(width.doubleValue() >= ROOM_FOR_CHANGE);
               what.setVisible(width.doubleValue() >= ROOM_FOR_WHAT);
             });
   }

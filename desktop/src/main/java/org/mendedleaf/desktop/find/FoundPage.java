@@ -10,10 +10,14 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Search;
+import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.desktop.shelves.Shortened;
+import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.MendingTray.Wanted;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Page;
 import org.mendedleaf.desktop.work.Place;
@@ -38,8 +42,9 @@ public final class FoundPage implements Page {
     this.context = context;
     this.typed = typed;
     columns();
-    VBox.setVgrow(table.node(), Priority.ALWAYS);
-    root = new VBox(8, title, facts, table.node());
+    Node below = new TraySheet(context).beside(table.node());
+    VBox.setVgrow(below, Priority.ALWAYS);
+    root = new VBox(8, title, facts, below);
     root.getStyleClass().add("page");
   }
 
@@ -93,7 +98,7 @@ public final class FoundPage implements Page {
     table.placeholder(nothing(answer));
     table.show(shown);
     if (!shown.isEmpty()) {
-      table.node().getSelectionModel().select(0);
+      table.node().getSelectionModel().clearAndSelect(0);
     }
     facts.setText(
         answer.more()
@@ -134,6 +139,17 @@ public final class FoundPage implements Page {
     context.navigator().go(new Place.OneFile(found.ref(), Optional.empty()));
   }
 
+  private Optional<Wanted> wanted(Search.Found found) {
+    Pick pick = new Pick.OfRevision(found.ref().file(), found.newest().number());
+    return Optional.of(
+        new Wanted(
+            new Tray.Entry(found.shelf().store(), found.shelf().id(), pick),
+            found.file().path().name(),
+            false,
+            1,
+            found.newest().state().size()));
+  }
+
   private void columns() {
     table.column("column.name", 250, FoundPage::nameCell);
     table.column("column.where", 230, FoundPage::whereCell);
@@ -158,6 +174,7 @@ public final class FoundPage implements Page {
           cell.setText(FileLife.who(found.newest()).name());
           cell.getStyleClass().add("soft");
         });
+    table.picking(context.tray(), this::wanted);
   }
 
   private static void nameCell(TableCell<Search.Found, Search.Found> cell, Search.Found found) {

@@ -1,10 +1,14 @@
 package org.mendedleaf.desktop.frame;
 
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.Group;
 import javafx.scene.control.Button;
+import javafx.scene.control.Label;
 import javafx.scene.layout.Pane;
 import javafx.scene.shape.CubicCurveTo;
 import javafx.scene.shape.LineTo;
@@ -23,6 +27,9 @@ final class AreaStem extends Pane {
   private static final double TWIG = 30;
   private static final double APART = 12;
   private static final double STEM = 25;
+  private static final double BUD = 22;
+  private static final double BUD_AT = 138;
+  private static final long MOST = 99;
 
   /**
    * A leaf or twig.
@@ -36,6 +43,8 @@ final class AreaStem extends Pane {
     }
   }
 
+  private final Map<String, Long> counts = new HashMap<>();
+  private final List<Label> buds = new ArrayList<>();
   private List<Sprout> shown = List.of();
 
   AreaStem() {
@@ -44,12 +53,25 @@ final class AreaStem extends Pane {
     setPrefWidth(168);
   }
 
+  /** Gives an area a bud with a count; 0 for none. */
+  void count(String area, long count) {
+    counts.put(area, count);
+    buds.stream().filter(bud -> area.equals(bud.getUserData())).forEach(this::fill);
+  }
+
+  private void fill(Label bud) {
+    long count = counts.getOrDefault((String) bud.getUserData(), 0L);
+    bud.setText(count > MOST ? MOST + "+" : String.valueOf(count));
+    bud.setVisible(count > 0);
+  }
+
   void show(List<Sprout> sprouts) {
     List<Sprout> looks = sprouts.stream().map(Sprout::withoutDeed).toList();
     if (looks.equals(shown)) {
       return;
     }
     shown = looks;
+    buds.clear();
     getChildren().clear();
     double end = 24 + sprouts.stream().mapToDouble(s -> s.twig() ? TWIG : AREA).sum() + 24;
     Path stem =
@@ -110,5 +132,18 @@ final class AreaStem extends Pane {
     button.relocate(inset, y - height / 2);
     button.setPrefSize(164 - inset, height);
     getChildren().add(button);
+    if (!sprout.twig()) {
+      Label bud = new Label();
+      bud.setUserData(sprout.name());
+      bud.getStyleClass().add("bud");
+      bud.pseudoClassStateChanged(CURRENT, sprout.current());
+      bud.setMouseTransparent(true);
+      bud.setAlignment(Pos.CENTER);
+      bud.setPrefSize(BUD, BUD - 2);
+      bud.relocate(BUD_AT, y - BUD / 2 + 1);
+      buds.add(bud);
+      fill(bud);
+      getChildren().add(bud);
+    }
   }
 }

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.collections.ListChangeListener;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
@@ -46,6 +47,7 @@ import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Job;
 import org.mendedleaf.desktop.work.Jobs;
+import org.mendedleaf.desktop.work.MendingTray;
 import org.mendedleaf.desktop.work.Navigator;
 import org.mendedleaf.desktop.work.Page;
 import org.mendedleaf.desktop.work.Place;
@@ -68,6 +70,7 @@ public final class MainWindow implements Navigator {
   private final SearchField search;
   private final BorderPane work = new BorderPane();
   private final Label storeState = new Label();
+  private final Button onTray = new Button();
   private final VBox strips = new VBox();
   private final Notice notice = new Notice();
   private final StackPane middle = new StackPane();
@@ -79,7 +82,14 @@ public final class MainWindow implements Navigator {
 
   public MainWindow(Stage stage, Office office, Background background, SystemOpener opener) {
     this.stage = stage;
-    this.context = new Context(office, background, this, new Jobs(background), opener);
+    this.context =
+        new Context(
+            office,
+            background,
+            this,
+            new Jobs(background),
+            opener,
+            new MendingTray(office, background));
     this.pages = new Pages(context);
     this.search = new SearchField(this::find, this::openBest, this::intoFound);
     BorderPane frame = new BorderPane();
@@ -119,6 +129,7 @@ public final class MainWindow implements Navigator {
     } else {
       open(paths);
     }
+    context.tray().restore();
     IdleWork idle = new IdleWork(context);
     idle.begin();
     stage.setOnHiding(event -> idle.end());
@@ -281,6 +292,16 @@ public final class MainWindow implements Navigator {
   // ---- telling
 
   @Override
+  public void tell(String sentence, Runnable undo, String more, Runnable show) {
+    notice.tell(sentence, undo, more, show);
+  }
+
+  @Override
+  public void askFolder(String question, String yes, String last, Consumer<Path> act) {
+    notice.askFolder(question, yes, last, act);
+  }
+
+  @Override
   public void tell(String sentence, Runnable undo) {
     notice.tell(sentence, undo);
   }
@@ -322,7 +343,16 @@ public final class MainWindow implements Navigator {
     storeState.getStyleClass().addAll("soft", "store-state");
     storeState.setTextOverrun(OverrunStyle.ELLIPSIS);
     HBox.setHgrow(storeState, Priority.ALWAYS);
-    HBox top = new HBox(22, search.node(), storeState);
+    onTray.setId("on-tray");
+    onTray.getStyleClass().addAll("quiet", "on-tray");
+    onTray.setGraphic(trayLeaf());
+    onTray.setTooltip(new Tooltip("Ctrl+3"));
+    onTray.setMinWidth(Region.USE_PREF_SIZE);
+    onTray.managedProperty().bind(onTray.visibleProperty());
+    onTray.setOnAction(event -> go(new Place.OnTray()));
+    context.tray().versionProperty().addListener((property, before, now) -> showTray());
+    showTray();
+    HBox top = new HBox(22, search.node(), storeState, onTray);
     top.getStyleClass().add("top");
     top.setAlignment(Pos.CENTER_LEFT);
     notice.hide();
@@ -330,6 +360,20 @@ public final class MainWindow implements Navigator {
     work.setCenter(middle);
     work.getStyleClass().add("work");
     return work;
+  }
+
+  private static Region trayLeaf() {
+    Region leaf = new Region();
+    leaf.getStyleClass().add("pick-leaf");
+    leaf.pseudoClassStateChanged(PseudoClass.getPseudoClass("picked"), true);
+    return leaf;
+  }
+
+  private void showTray() {
+    int picks = context.tray().picks().size();
+    onTray.setVisible(picks > 0);
+    onTray.setText(Words.count("tray.picks", picks));
+    areas.count(Words.of("area.tray"), picks);
   }
 
   private void showFrame() {
@@ -356,6 +400,12 @@ public final class MainWindow implements Navigator {
           new AreaStem.Sprout(
               shelf.name(), true, here, () -> go(new Place.OneShelf(shelf, InnerPath.ROOT))));
     }
+    boolean onTheTray =
+        place instanceof Place.OnTray
+            || place instanceof Place.Rehearsed
+            || place instanceof Place.ReceiptOf;
+    sprouts.add(
+        new AreaStem.Sprout(Words.of("area.tray"), false, onTheTray, () -> go(new Place.OnTray())));
     sprouts.add(
         new AreaStem.Sprout(
             Words.of("area.lost"), false, place instanceof Place.Lost, () -> go(new Place.Lost())));
@@ -405,6 +455,7 @@ public final class MainWindow implements Navigator {
   private void actions() {
     action("action.shelves", KeyCode.DIGIT1, () -> go(new Place.AllShelves()));
     action("action.lost", KeyCode.DIGIT2, () -> go(new Place.Lost()));
+    action("action.tray", KeyCode.DIGIT3, () -> go(new Place.OnTray()));
     action("action.protect", KeyCode.N, () -> go(new Place.NewShelf(Optional.empty())));
     action("action.capture", KeyCode.R, this::captureAll);
     action("action.find", KeyCode.F, search::focus);

@@ -1,13 +1,19 @@
 package org.mendedleaf.desktop.frame;
 
+import java.io.File;
+import java.nio.file.Path;
+import java.util.function.Consumer;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import javafx.stage.DirectoryChooser;
+import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 
 /** The strip under the top bar that says what was done, asks, or says what went wrong. */
@@ -37,6 +43,49 @@ final class Notice {
     }
     bar.getChildren().add(closer());
     show();
+  }
+
+  /** Tells what was done, with a way to take it back and a place where more is said. */
+  void tell(String sentence, Runnable undo, String more, Runnable show) {
+    tell(sentence, undo);
+    Button button = new Button(more);
+    button.setId("more");
+    button.setOnAction(event -> show.run());
+    bar.getChildren().add(bar.getChildren().size() - 1, button);
+  }
+
+  /** Asks for a folder; nothing is done before one is given. */
+  void askFolder(String question, String yes, String last, Consumer<Path> act) {
+    bar.getStyleClass().setAll("notice", "question");
+    Label text = new Label(question);
+    text.setId("notice");
+    TextField field = new TextField(last);
+    field.setId("folder-wanted");
+    field.setPromptText(Words.of("ask.folder"));
+    HBox.setHgrow(field, Priority.ALWAYS);
+    Runnable go =
+        () -> {
+          if (!field.getText().isBlank()) {
+            hide();
+            act.accept(Shown.pathWritten(field.getText()));
+          }
+        };
+    field.setOnAction(event -> go.run());
+    Button choose = new Button(Words.of("new.choose"));
+    choose.setOnAction(
+        event -> {
+          File chosen = new DirectoryChooser().showDialog(bar.getScene().getWindow());
+          if (chosen != null) {
+            field.setText(Shown.path(chosen.toPath()));
+          }
+        });
+    Button button = new Button(yes);
+    button.getStyleClass().add("moss");
+    button.setOnAction(event -> go.run());
+    bar.getChildren().setAll(text, field, choose, button, closer());
+    show();
+    field.requestFocus();
+    field.selectAll();
   }
 
   /** Asks something; doing nothing is always safe. */

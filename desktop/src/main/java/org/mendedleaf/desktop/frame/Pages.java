@@ -10,6 +10,9 @@ import org.mendedleaf.desktop.shelves.AllShelvesPage;
 import org.mendedleaf.desktop.shelves.NewShelfPage;
 import org.mendedleaf.desktop.shelves.ShelfPage;
 import org.mendedleaf.desktop.shelves.StrayPage;
+import org.mendedleaf.desktop.tray.ReceiptPage;
+import org.mendedleaf.desktop.tray.RehearsalPage;
+import org.mendedleaf.desktop.tray.TrayPage;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Page;
 import org.mendedleaf.desktop.work.Place;
@@ -36,6 +39,12 @@ final class Pages {
       return new SnapshotsPage(context, of);
     } else if (place instanceof Place.Lost) {
       return new LostPage(context);
+    } else if (place instanceof Place.OnTray) {
+      return new TrayPage(context);
+    } else if (place instanceof Place.Rehearsed rehearsed) {
+      return new RehearsalPage(context, rehearsed);
+    } else if (place instanceof Place.ReceiptOf of) {
+      return new ReceiptPage(context, of);
     } else if (place instanceof Place.Found found) {
       return new FoundPage(context, found.typed());
     } else if (place instanceof Place.OneFile one) {

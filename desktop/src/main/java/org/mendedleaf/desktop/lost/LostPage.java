@@ -16,19 +16,22 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.catalog.Moment;
-import org.mendedleaf.core.catalog.ReceiptItem;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
-import org.mendedleaf.core.office.LostAndFound.Brought;
 import org.mendedleaf.core.office.LostAndFound.Lost;
+import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.desktop.shelves.Shortened;
+import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.MendingTray.Wanted;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Page;
 import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.Recovering;
 import org.mendedleaf.desktop.work.SheetTable;
 
 /** What left the shelves, what went last first; one or many are brought back. */
@@ -61,13 +64,10 @@ public final class LostPage implements Page {
         .getSelectionModel()
         .getSelectedItems()
         .addListener((javafx.collections.ListChangeListener<Lost>) change -> showChoice());
-    VBox.setVgrow(table.node(), Priority.ALWAYS);
+    Node below = new TraySheet(context).beside(table.node());
+    VBox.setVgrow(below, Priority.ALWAYS);
     root =
-        new VBox(
-            8,
-            Nodes.row(titled, to, back),
-            Nodes.text(Words.of("lost.what"), "soft"),
-            table.node());
+        new VBox(8, Nodes.row(titled, to, back), Nodes.text(Words.of("lost.what"), "soft"), below);
     root.getStyleClass().add("page");
     root.addEventHandler(
         KeyEvent.KEY_PRESSED,
@@ -144,56 +144,25 @@ public final class LostPage implements Page {
     Optional<java.nio.file.Path> elsewhere =
         to.getText().isBlank() ? Optional.empty() : Optional.of(Shown.pathWritten(to.getText()));
     long files = wanted.stream().mapToLong(Lost::files).sum();
-    context
-        .jobs()
-        .start(
-            Words.count("lost.job", files),
-            progress -> context.office().lostAndFound().bringBack(wanted, elsewhere, progress),
-            this::tell,
-            context.navigator()::complain);
+    Recovering recovering = new Recovering(context);
+    recovering.run(
+        Words.count("lost.job", files),
+        progress -> context.office().lostAndFound().bringBack(wanted, elsewhere, progress),
+        recovering::tell);
   }
 
-  private void tell(List<Brought> brought) {
-    refresh();
-    List<ReceiptItem> items =
-        brought.stream().flatMap(one -> one.receipt().items().stream()).toList();
-    List<ReceiptItem> refused =
-        items.stream().filter(item -> item.outcome() == ReceiptItem.Outcome.REFUSED).toList();
-    long done =
-        items.stream()
-            .filter(ReceiptItem::changedSomething)
-            .filter(item -> item.outcome() != ReceiptItem.Outcome.FOLDER)
-            .count();
-    String sentence =
-        refused.isEmpty()
-            ? Words.count("lost.done", done)
-            : Words.count("lost.done", done)
-                + " "
-                + Words.count(
-                    "lost.refused",
-                    refused.size(),
-                    Shown.path(java.nio.file.Path.of(refused.get(0).target())),
-                    refused.get(0).why());
-    context.navigator().tell(sentence, () -> undo(brought));
-  }
-
-  private void undo(List<Brought> brought) {
-    context
-        .jobs()
-        .start(
-            Words.of("lost.undo.job"),
-            progress -> {
-              for (Brought one : brought) {
-                long act = one.receipt().act().id();
-                var unused = context.office().recoveries().undo(one.store(), act, progress);
-              }
-              return brought;
-            },
-            done -> {
-              refresh();
-              context.navigator().tell(Words.of("lost.undone"), null);
-            },
-            context.navigator()::complain);
+  private Optional<Wanted> wanted(Lost lost) {
+    Pick pick =
+        lost.newest().isPresent()
+            ? new Pick.OfRevision(lost.newest().get().file(), lost.newest().get().number())
+            : new Pick.OfMoment(lost.path(), new Moment.At(lost.at().minusNanos(1)));
+    return Optional.of(
+        new Wanted(
+            new Tray.Entry(lost.shelf().store(), lost.shelf().id(), pick),
+            lost.path().name(),
+            lost.folder(),
+            lost.files(),
+            lost.bytes()));
   }
 
   private void columns() {
@@ -245,6 +214,7 @@ public final class LostPage implements Page {
           lost.newest().ifPresent(newest -> cell.setText(FileLife.who(newest).name()));
           cell.getStyleClass().add("soft");
         });
+    table.picking(context.tray(), this::wanted);
     table.placeholder(Nodes.text(Words.of("lost.none"), "soft"));
   }
 }

@@ -70,6 +70,7 @@ public final class MomentBar {
     ribbon.setOnChoice(this::choose);
     root = new VBox(4, Nodes.row(words, acts), ribbon);
     root.getStyleClass().addAll("sheet", "moment-bar");
+    root.setMinHeight(javafx.scene.layout.Region.USE_PREF_SIZE);
     presenter.viewProperty().addListener((property, was, view) -> show(view));
   }
 

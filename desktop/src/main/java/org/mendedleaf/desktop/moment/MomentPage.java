@@ -1,7 +1,5 @@
 package org.mendedleaf.desktop.moment;
 
-import java.time.Instant;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
@@ -10,9 +8,6 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
-import javafx.scene.control.TableCell;
-import javafx.scene.control.TableColumn;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
@@ -22,20 +17,21 @@ import org.mendedleaf.core.catalog.FolderSum;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.MomentEntry;
-import org.mendedleaf.core.catalog.Since;
+import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.TreeEntry;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.desktop.shelves.FolderTree;
 import org.mendedleaf.desktop.shelves.ShelfCrumbs;
 import org.mendedleaf.desktop.shelves.Shortened;
-import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.MendingTray.Wanted;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Page;
 import org.mendedleaf.desktop.work.Place;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.Recovering;
 
 /** A folder of a shelf as it was, each line with what became of it since. The past is warm. */
 public final class MomentPage implements Page {
@@ -47,12 +43,11 @@ public final class MomentPage implements Page {
   private final MomentBar bar;
   private final FolderTree tree;
   private final Button compare;
+  private final Button pick;
+  private final Button copy;
   private final Label facts = Nodes.label("", "soft");
-  private final SheetTable<MomentEntry> table =
-      new SheetTable<>("files-then", this::open, row -> row.entry().path().name());
+  private final MomentTable table;
   private final VBox root;
-  private Shown.Unit unit = Shown.Unit.KB;
-  private TableColumn<MomentEntry, MomentEntry> sizes;
 
   public MomentPage(Context context, Place.ShelfAt place) {
     this.context = context;
@@ -61,6 +56,7 @@ public final class MomentPage implements Page {
     this.presenter =
         new MomentPresenter(context, shelf, place.folder(), Optional.of(place.moment()));
     this.bar = new MomentBar(context, presenter);
+    this.table = new MomentTable(context, shelf, moment, this::open, presenter.sumsProperty()::get);
     InnerPath folder = place.folder();
     Label title = Nodes.label(folder.isRoot() ? shelf.name() : Shortened.name(folder), "title");
     HBox titled = new HBox(14, title, facts);
@@ -69,6 +65,10 @@ public final class MomentPage implements Page {
     gone.setId("with-gone");
     gone.selectedProperty().bindBidirectional(presenter.withGoneProperty());
     presenter.withGoneProperty().addListener((property, was, now) -> presenter.refresh());
+    CheckBox revisions = new CheckBox(Words.of("moment.withRevisions"));
+    revisions.setId("with-revisions");
+    revisions.selectedProperty().bindBidirectional(presenter.withRevisionsProperty());
+    presenter.withRevisionsProperty().addListener((property, was, now) -> presenter.refresh());
     compare =
         Nodes.button(
             Words.of("moment.compare"),
@@ -78,13 +78,23 @@ public final class MomentPage implements Page {
                     .navigator()
                     .go(new Place.Compared(shelf, folder, moment, new Moment.At(context.now()))));
     compare.setId("compare-with-now");
-    columns();
+    pick = Nodes.button(Words.of("pick"), "Space", () -> table.pick());
+    pick.setId("pick");
+    copy = Nodes.button(Words.of("copy"), "Ctrl+Shift+C", this::copyOut);
+    copy.setId("copy-out");
     tree = new FolderTree(shelf.name(), folder, this::goTo);
-    HBox below = new HBox(12, tree.node(), table.node());
+    HBox main = new HBox(12, tree.node(), table.node());
     HBox.setHgrow(table.node(), Priority.ALWAYS);
+    Node below = new TraySheet(context).beside(main, tree.node());
     VBox.setVgrow(below, Priority.ALWAYS);
     ShelfCrumbs crumbs = new ShelfCrumbs(context, shelf, folder, this::at);
-    root = new VBox(6, crumbs.node(), Nodes.row(titled, gone, compare), bar.node(), below);
+    root =
+        new VBox(
+            6,
+            crumbs.node(),
+            Nodes.row(titled, revisions, gone, copy, pick, compare),
+            bar.node(),
+            below);
     VBox.setMargin(below, new javafx.geometry.Insets(6, 0, 0, 0));
     root.getStyleClass().addAll("page", "past");
     root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
@@ -125,6 +135,9 @@ public final class MomentPage implements Page {
     if (event.isShortcutDown() && event.getCode() == KeyCode.E) {
       compare.fire();
       event.consume();
+    } else if (event.isShortcutDown() && event.isShiftDown() && event.getCode() == KeyCode.C) {
+      copyOut();
+      event.consume();
     } else if (event.isAltDown() && event.getCode() == KeyCode.LEFT) {
       presenter.step(-1);
       event.consume();
@@ -134,23 +147,31 @@ public final class MomentPage implements Page {
     }
   }
 
-  private void open(MomentEntry row) {
-    if (row.entry().kind() == TreeEntry.Kind.FOLDER) {
-      goTo(row.entry().path());
+  private void copyOut() {
+    List<Wanted> chosen = table.chosen();
+    if (!chosen.isEmpty()) {
+      String name =
+          chosen.size() == 1 ? chosen.get(0).name() : Words.count("copy.several", chosen.size());
+      new Recovering(context).copyOut(name, chosen.stream().map(Wanted::entry).toList());
+    }
+  }
+
+  private void open(MomentRow row) {
+    TreeEntry entry = row.entry().entry();
+    if (entry.kind() == TreeEntry.Kind.FOLDER) {
+      goTo(entry.path());
     } else {
-      long file = row.entry().file().orElseThrow();
-      int revision = row.entry().revision().orElseThrow();
+      int revision = row.revision().map(Revision::number).orElse(entry.revision().orElseThrow());
       context
           .navigator()
-          .go(new Place.OneFile(new FileRef(shelf.store(), file), Optional.of(revision)));
+          .go(
+              new Place.OneFile(
+                  new FileRef(shelf.store(), entry.file().orElseThrow()), Optional.of(revision)));
     }
   }
 
   private void show(MomentPresenter.View view) {
-    List<MomentEntry> rows = view.rows();
-    unit = Shown.Unit.fitting(rows.stream().mapToLong(row -> row.entry().size()).max().orElse(0));
-    sizes.setText(Words.of("column.size", unit.name()));
-    table.show(rows);
+    table.show(view.rows());
     tree.show(view.folders());
     showFacts();
   }
@@ -158,7 +179,10 @@ public final class MomentPage implements Page {
   /** Counts what is in the list and, as soon as that is known, what is in its folders. */
   private void showFacts() {
     List<MomentEntry> there =
-        table.node().getItems().stream().filter(row -> row.gone().isEmpty()).toList();
+        table.node().getItems().stream()
+            .filter(row -> row.revision().isEmpty() && row.entry().gone().isEmpty())
+            .map(MomentRow::entry)
+            .toList();
     Collection<FolderSum> sums = presenter.sumsProperty().get().values();
     long files =
         there.stream().filter(row -> row.since().isPresent()).count()
@@ -172,105 +196,5 @@ public final class MomentPage implements Page {
         Words.count("moment.files", files)
             + " · "
             + (changed == 0 ? Words.of("moment.noneSince") : Words.count("moment.since", changed)));
-  }
-
-  private void columns() {
-    table.column("column.nameThen", 260, MomentPage::nameCell);
-    sizes =
-        table.numbers(
-            "column.size",
-            84,
-            (cell, row) -> {
-              if (row.entry().kind() == TreeEntry.Kind.FOLDER) {
-                sum(row).ifPresent(s -> cell.setText(Words.count("moment.held", s.files())));
-              } else {
-                cell.setText(unit.number(row.entry().size()));
-                cell.setTooltip(new Tooltip(Shown.exact(row.entry().size())));
-              }
-            });
-    table.column("column.stateThen", 100, MomentPage::stateCell);
-    table.column("column.became", 260, this::becameCell);
-    table.column(
-        "column.savedBy",
-        130,
-        (cell, row) -> {
-          row.who().ifPresent(who -> cell.setText(who.name()));
-          cell.getStyleClass().add("soft");
-        });
-    table.state("was-gone", row -> row.gone().isPresent());
-    table.placeholder(Nodes.text(Words.of("moment.folder.empty"), "soft"));
-  }
-
-  private static void nameCell(TableCell<MomentEntry, MomentEntry> cell, MomentEntry row) {
-    boolean isFolder = row.entry().kind() == TreeEntry.Kind.FOLDER;
-    String name = Shortened.name(row.entry().path());
-    cell.setText(isFolder ? name + " /" : name);
-    cell.setTooltip(new Tooltip(row.entry().path().shown()));
-    if (isFolder) {
-      cell.getStyleClass().add("strong");
-    }
-  }
-
-  private static void stateCell(TableCell<MomentEntry, MomentEntry> cell, MomentEntry row) {
-    row.entry()
-        .revision()
-        .ifPresent(number -> cell.setText(number == 0 ? Words.of("revision.first") : "r" + number));
-  }
-
-  private void becameCell(TableCell<MomentEntry, MomentEntry> cell, MomentEntry row) {
-    if (row.gone().isPresent()) {
-      cell.setText(Words.of("became.goneBefore", day(row.gone().get())));
-      cell.getStyleClass().add("soft");
-      return;
-    }
-    if (row.since().isEmpty()) {
-      sum(row).ifPresent(sum -> folderBecame(cell, sum));
-      return;
-    }
-    Since since = row.since().get();
-    List<String> words = new ArrayList<>();
-    since.removedAt().ifPresent(at -> words.add(Words.of("became.removed", day(at))));
-    since
-        .nowAt()
-        .ifPresent(
-            path -> {
-              boolean sameFolder = path.folder().equals(row.entry().path().folder());
-              words.add(
-                  sameFolder
-                      ? Words.of("became.renamed", Shortened.name(path))
-                      : Words.of("became.moved", path.shown()));
-            });
-    if (since.later() > 0 && since.sameContent()) {
-      words.add(Words.of("became.sameAgain"));
-    } else if (since.later() > 0) {
-      words.add(Words.count("became.later", since.later()));
-    }
-    cell.setText(words.isEmpty() ? Words.of("became.same") : String.join(", ", words));
-    cell.setTooltip(new Tooltip(cell.getText()));
-    cell.getStyleClass()
-        .add(since.removedAt().isPresent() ? "rust" : since.isNothing() ? "soft" : "plain");
-  }
-
-  private Optional<FolderSum> sum(MomentEntry row) {
-    return Optional.ofNullable(presenter.sumsProperty().get().get(row.entry().path()));
-  }
-
-  private void folderBecame(TableCell<MomentEntry, MomentEntry> cell, FolderSum sum) {
-    if (sum.removedAt().isPresent()) {
-      cell.setText(Words.of("became.removed", day(sum.removedAt().get())));
-      cell.getStyleClass().add("rust");
-    } else if (sum.changed() == 0) {
-      cell.setText(Words.of("became.same"));
-      cell.getStyleClass().add("soft");
-    } else {
-      String removed =
-          sum.removed() == 0 ? "" : ", " + Words.count("became.folderRemoved", sum.removed());
-      cell.setText(Words.count("became.folderChanged", sum.changed()) + removed);
-      cell.setTooltip(new Tooltip(cell.getText()));
-    }
-  }
-
-  private String day(Instant at) {
-    return Shown.moment(at, context.now(), context.zone());
   }
 }

@@ -1,9 +1,12 @@
 package org.mendedleaf.desktop.moment;
 
+import java.io.IOException;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -13,6 +16,7 @@ import org.mendedleaf.core.catalog.FolderSum;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.MomentEntry;
+import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.Snapshot;
 import org.mendedleaf.core.catalog.TreeEntry;
 import org.mendedleaf.core.office.Moments;
@@ -33,6 +37,7 @@ final class MomentPresenter {
   private final InnerPath folder;
   private final Optional<Moment> moment;
   private final BooleanProperty withGone = new SimpleBooleanProperty(false);
+  private final BooleanProperty withRevisions = new SimpleBooleanProperty(false);
   private final ReadOnlyObjectWrapper<View> view = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<Map<InnerPath, FolderSum>> sums =
       new ReadOnlyObjectWrapper<>(Map.of());
@@ -50,11 +55,12 @@ final class MomentPresenter {
   /**
    * What is shown.
    *
-   * @param rows empty where the present is shown, which has a list of its own
+   * @param rows empty where the present is shown, which has a list of its own; a file's revisions
+   *     stand under it where that is wanted
    * @param standing where the moment lies among the states of the folder
    */
   record View(
-      List<MomentEntry> rows,
+      List<MomentRow> rows,
       List<InnerPath> folders,
       List<ChangeQuestions.Change> changes,
       List<Snapshot> snapshots,
@@ -75,6 +81,11 @@ final class MomentPresenter {
     return withGone;
   }
 
+  /** Whether the revisions of each file stand under it. */
+  BooleanProperty withRevisionsProperty() {
+    return withRevisions;
+  }
+
   Shelf shelf() {
     return shelf;
   }
@@ -86,13 +97,14 @@ final class MomentPresenter {
   void refresh() {
     Moment at = moment.orElseGet(() -> new Moment.At(context.now()));
     boolean gone = withGone.get();
+    boolean revisions = withRevisions.get();
     context
         .background()
         .ask(
             () -> {
               Moments moments = context.office().moments();
               return new View(
-                  moment.isPresent() ? moments.folder(shelf, folder, at, gone) : List.of(),
+                  moment.isPresent() ? rows(at, gone, revisions) : List.of(),
                   moment.isPresent() ? moments.folders(shelf, at) : List.of(),
                   moments.changes(shelf),
                   context.office().snapshots().labelled(shelf),
@@ -105,9 +117,33 @@ final class MomentPresenter {
             context.navigator()::complain);
   }
 
+  private List<MomentRow> rows(Moment at, boolean gone, boolean revisions) throws IOException {
+    Moments moments = context.office().moments();
+    List<MomentEntry> entries = moments.folder(shelf, folder, at, gone);
+    if (!revisions) {
+      return entries.stream().map(MomentRow::of).toList();
+    }
+    List<Long> files =
+        entries.stream().flatMap(row -> row.entry().file().stream().boxed()).toList();
+    Map<Long, List<Revision>> histories =
+        moments.histories(shelf, files).stream().collect(Collectors.groupingBy(Revision::file));
+    List<MomentRow> rows = new ArrayList<>();
+    for (MomentEntry entry : entries) {
+      rows.add(MomentRow.of(entry));
+      if (entry.entry().file().isPresent()) {
+        List<Revision> own = histories.get(entry.entry().file().getAsLong());
+        for (int i = own.size() - 1; i >= 0; i--) {
+          rows.add(new MomentRow(entry, Optional.of(own.get(i))));
+        }
+      }
+    }
+    return rows;
+  }
+
   private void sum(View found, Moment at) {
     List<InnerPath> folders =
         found.rows().stream()
+            .map(MomentRow::entry)
             .filter(row -> row.entry().kind() == TreeEntry.Kind.FOLDER)
             .map(row -> row.entry().path())
             .toList();

@@ -16,10 +16,14 @@ import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.Snapshot;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.Snapshots;
+import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.desktop.shelves.Shortened;
+import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.MendingTray.Wanted;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Page;
 import org.mendedleaf.desktop.work.Place;
@@ -62,7 +66,8 @@ public final class SnapshotsPage implements Page {
         Nodes.button(Words.of("snapshot.unlabel"), "", () -> chosen().ifPresent(this::unlabel));
     unlabel.setId("snapshot-unlabel");
     columns();
-    VBox.setVgrow(table.node(), Priority.ALWAYS);
+    Node below = new TraySheet(context).beside(table.node());
+    VBox.setVgrow(below, Priority.ALWAYS);
     root =
         new VBox(
             10,
@@ -71,7 +76,7 @@ public final class SnapshotsPage implements Page {
                 Nodes.label(Words.of("snapshot.title", shelf.name()), "title"), look, unlabel),
             Nodes.text(Words.of("snapshot.what"), "soft"),
             form,
-            table.node());
+            below);
     root.getStyleClass().add("page");
   }
 
@@ -166,7 +171,20 @@ public final class SnapshotsPage implements Page {
           cell.setTooltip(new Tooltip(row.snapshot().reason()));
           cell.getStyleClass().add("soft");
         });
+    table.picking(context.tray(), this::wanted);
     table.placeholder(Nodes.text(Words.of("snapshot.none"), "soft"));
+  }
+
+  private Optional<Wanted> wanted(Snapshots.Listed listed) {
+    Snapshot snapshot = listed.snapshot();
+    Pick pick = new Pick.OfMoment(snapshot.folder(), new Moment.InSnapshot(snapshot));
+    return Optional.of(
+        new Wanted(
+            new Tray.Entry(shelf.store(), shelf.id(), pick),
+            snapshot.folder().isRoot() ? shelf.name() : snapshot.folder().name(),
+            true,
+            listed.files(),
+            listed.bytes()));
   }
 
   private void take() {

@@ -1,5 +1,6 @@
 package org.mendedleaf.desktop.shelves;
 
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Pos;
@@ -14,19 +15,25 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.FolderRow;
 import org.mendedleaf.core.office.RecordingState;
 import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.desktop.moment.MomentBar;
+import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.MendingTray.Wanted;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Page;
 import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.Recovering;
 import org.mendedleaf.desktop.work.SheetTable;
 
 /** A folder of a shelf: what lies there now, and for each line whether that is recorded. */
@@ -39,6 +46,7 @@ public final class ShelfPage implements Page {
       new SheetTable<>("files", this::open, row -> row.path().name());
   private final Label facts = Nodes.label("", "soft");
   private final FolderTree tree;
+  private Instant captured = Instant.EPOCH;
   private final MomentBar bar;
   private final VBox root;
   private Shown.Unit unit = Shown.Unit.KB;
@@ -54,20 +62,23 @@ public final class ShelfPage implements Page {
     HBox head =
         Nodes.row(
             titled,
+            Nodes.button(Words.of("copy"), "Ctrl+Shift+C", this::copyOut),
+            Nodes.button(Words.of("pick"), "Space", table::pick),
             Nodes.button(
                 Words.of("shelf.snapshots"),
                 "Ctrl+T",
                 () -> context.navigator().go(new Place.ShelfSnapshots(shelf, folder))),
             Nodes.button(
                 Words.of("shelf.capture"), "Ctrl+R", () -> new Captures(context).capture(shelf)));
-    head.getChildren().get(1).setId("snapshots-of-shelf");
-    head.getChildren().get(2).setId("capture");
+    head.getChildren().get(3).setId("snapshots-of-shelf");
+    head.getChildren().get(4).setId("capture");
     columns();
     tree =
         new FolderTree(
             shelf.name(), folder, path -> context.navigator().go(new Place.OneShelf(shelf, path)));
-    HBox below = new HBox(12, tree.node(), table.node());
+    HBox main = new HBox(12, tree.node(), table.node());
     HBox.setHgrow(table.node(), Priority.ALWAYS);
+    Node below = new TraySheet(context).beside(main, tree.node());
     VBox.setVgrow(below, Priority.ALWAYS);
     bar = new MomentBar(context, shelf, folder);
     ShelfCrumbs crumbs =
@@ -95,6 +106,9 @@ public final class ShelfPage implements Page {
     } else if (event.isShortcutDown() && event.getCode() == KeyCode.T) {
       context.navigator().go(new Place.ShelfSnapshots(shelf, folder));
       event.consume();
+    } else if (event.isShortcutDown() && event.isShiftDown() && event.getCode() == KeyCode.C) {
+      copyOut();
+      event.consume();
     }
   }
 
@@ -104,7 +118,10 @@ public final class ShelfPage implements Page {
     context
         .background()
         .ask(
-            () -> context.office().shelves().browse(shelf, folder),
+            () ->
+                new Found(
+                    context.office().shelves().browse(shelf, folder),
+                    context.office().moments().capturedBefore(shelf, context.now())),
             this::show,
             context.navigator()::complain);
     context
@@ -115,7 +132,44 @@ public final class ShelfPage implements Page {
             context.navigator()::complain);
   }
 
-  private void show(List<FolderRow> rows) {
+  private void copyOut() {
+    List<Wanted> chosen =
+        table.node().getSelectionModel().getSelectedItems().stream()
+            .filter(java.util.Objects::nonNull)
+            .flatMap(row -> wanted(row).stream())
+            .toList();
+    if (!chosen.isEmpty()) {
+      String name =
+          chosen.size() == 1 ? chosen.get(0).name() : Words.count("copy.several", chosen.size());
+      new Recovering(context).copyOut(name, chosen.stream().map(Wanted::entry).toList());
+    }
+  }
+
+  /** Nothing chosen means the newest that is captured. */
+  private Optional<Wanted> wanted(FolderRow row) {
+    Pick pick;
+    if (row.kind() == FolderRow.Kind.FOLDER) {
+      pick = new Pick.OfMoment(row.path(), new Moment.At(captured));
+    } else if (row.file().isPresent() && row.revision().isPresent()) {
+      pick = new Pick.OfRevision(row.file().getAsLong(), row.revision().getAsInt());
+    } else {
+      return Optional.empty();
+    }
+    boolean isFolder = row.kind() == FolderRow.Kind.FOLDER;
+    return Optional.of(
+        new Wanted(
+            new Tray.Entry(shelf.store(), shelf.id(), pick),
+            row.path().name(),
+            isFolder,
+            isFolder ? 0 : 1,
+            -1));
+  }
+
+  private record Found(List<FolderRow> rows, Optional<Instant> captured) {}
+
+  private void show(Found found) {
+    captured = found.captured().orElse(Instant.EPOCH);
+    List<FolderRow> rows = found.rows();
     unit = Shown.Unit.fitting(rows.stream().mapToLong(FolderRow::size).max().orElse(0));
     sizes.setText(Words.of("column.size", unit.name()));
     table.show(rows);
@@ -138,6 +192,7 @@ public final class ShelfPage implements Page {
     table.column("column.changed", 145, this::changedCell);
     table.column("column.recorded", 230, this::standingCell);
     table.column("column.revision", 110, this::revisionCell);
+    table.picking(context.tray(), this::wanted);
     table.state("gone", row -> row.standing() == FolderRow.Standing.GONE);
     table.state("due", ShelfPage::isDue);
     table.placeholder(Nodes.text(Words.of("shelf.folder.empty"), "soft"));

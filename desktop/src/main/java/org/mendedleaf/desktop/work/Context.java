@@ -10,7 +10,12 @@ import org.mendedleaf.core.office.Office;
  * @param office never called on the interface thread
  */
 public record Context(
-    Office office, Background background, Navigator navigator, Jobs jobs, SystemOpener opener) {
+    Office office,
+    Background background,
+    Navigator navigator,
+    Jobs jobs,
+    SystemOpener opener,
+    MendingTray tray) {
 
   /** What time it is in this office. */
   public Instant now() {

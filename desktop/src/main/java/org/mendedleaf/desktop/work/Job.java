@@ -18,6 +18,7 @@ import org.mendedleaf.desktop.words.Words;
 public final class Job implements Progress {
 
   private static final long NANOS_BETWEEN = 100_000_000;
+  private static final double SECONDS_TO_TELL = 2;
 
   private final String title;
   private final Background background;
@@ -30,6 +31,7 @@ public final class Job implements Progress {
   private volatile Phase phase = Phase.LOOKING;
   private volatile long allItems;
   private volatile long allBytes;
+  private volatile long phaseBegan = System.nanoTime();
 
   public Job(String title, Background background) {
     this.title = title;
@@ -61,6 +63,7 @@ public final class Job implements Progress {
     allBytes = phaseBytes;
     items.set(0);
     bytes.set(0);
+    phaseBegan = System.nanoTime();
     show();
   }
 
@@ -80,6 +83,22 @@ public final class Job implements Progress {
     return cancelled.get();
   }
 
+  /** How fast it is and how long it will take, once that can be told. */
+  private String pace(double part, long doneBytes) {
+    double seconds = (System.nanoTime() - phaseBegan) / 1e9;
+    if (seconds < SECONDS_TO_TELL || part <= 0 || part >= 1) {
+      return "";
+    }
+    long left = Math.round(seconds / part - seconds);
+    String time =
+        left < 60 ? Words.count("job.seconds", left) : Words.count("job.minutes", left / 60);
+    String rate =
+        doneBytes == 0
+            ? ""
+            : ", " + Words.of("job.rate", Shown.size(Math.round(doneBytes / seconds)));
+    return rate + ", " + Words.of("job.left", time);
+  }
+
   private void show() {
     long doneItems = items.get();
     long doneBytes = bytes.get();
@@ -90,10 +109,11 @@ public final class Job implements Progress {
     String text =
         allItems > 0
             ? Words.of(
-                "job." + phase.name(),
-                Shown.count(doneItems),
-                Shown.count(allItems),
-                Shown.size(doneBytes))
+                    "job." + phase.name(),
+                    Shown.count(doneItems),
+                    Shown.count(allItems),
+                    Shown.size(doneBytes))
+                + pace(part, doneBytes)
             : Words.of("job.begin." + phase.name());
     background.later(
         () -> {

@@ -1,6 +1,7 @@
 package org.mendedleaf.desktop.work;
 
 import java.nio.file.Path;
+import java.util.function.Consumer;
 
 /** Leads the window from place to place. For the interface thread. */
 public interface Navigator {
@@ -17,6 +18,16 @@ public interface Navigator {
 
   /** Tells what was done, with a way to take it back, or null where there is none. */
   void tell(String sentence, Runnable undo);
+
+  /** Tells what was done, with a way to take it back and a place where more is said. */
+  void tell(String sentence, Runnable undo, String more, Runnable show);
+
+  /**
+   * Asks for a folder.
+   *
+   * @param last what was answered last time; may be empty
+   */
+  void askFolder(String question, String yes, String last, Consumer<Path> act);
 
   /** Asks something that only a person can answer; doing nothing is always safe. */
   void ask(String question, String yes, Runnable act);

@@ -6,6 +6,7 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.recover.Tray;
 
 /** Where the window can be. */
 public sealed interface Place {
@@ -32,6 +33,15 @@ public sealed interface Place {
   /** What left the shelves. */
   record Lost() implements Place {}
 
+  /** What has been picked, where it goes, and what was recovered before. */
+  record OnTray() implements Place {}
+
+  /** What running the tray would do. */
+  record Rehearsed(Tray tray) implements Place {}
+
+  /** What a recovery did; any act of it. */
+  record ReceiptOf(String store, long act) implements Place {}
+
   /** What was found for something typed. */
   record Found(String typed) implements Place {}
 
@@ -39,8 +49,15 @@ public sealed interface Place {
    * A file with a history.
    *
    * @param revision the one to choose; empty for the newest
+   * @param against any file to compare it with at once
    */
-  record OneFile(FileRef file, Optional<Integer> revision) implements Place {}
+  record OneFile(FileRef file, Optional<Integer> revision, Optional<Path> against)
+      implements Place {
+
+    public OneFile(FileRef file, Optional<Integer> revision) {
+      this(file, revision, Optional.empty());
+    }
+  }
 
   /** A file or folder that has no history: it lies on no shelf, or was not captured yet. */
   record Stray(Path path) implements Place {}

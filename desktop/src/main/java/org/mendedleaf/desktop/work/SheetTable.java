@@ -8,15 +8,20 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import javafx.beans.InvalidationListener;
+import javafx.beans.WeakInvalidationListener;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
+import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableRow;
 import javafx.scene.control.TableView;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
 import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.MendingTray.Wanted;
 
 /**
  * A table on a sheet: rows of one height, cells filled from the whole row, Enter or a double click
@@ -27,6 +32,7 @@ import org.mendedleaf.desktop.words.Words;
 public final class SheetTable<T> {
 
   private static final double ROW = 30;
+  private static final double LEAF = 34;
   private static final long TYPING_PAUSE_NANOS = 900_000_000;
 
   private final TableView<T> table = new TableView<>();
@@ -34,6 +40,9 @@ public final class SheetTable<T> {
   private final Consumer<T> open;
   private final Function<T, String> name;
   private final StringBuilder typed = new StringBuilder();
+  // Held here, since the tray outlives the page and holds it weakly.
+  private final InvalidationListener refresher = property -> refreshPicks();
+  private Picking<T> picking;
   private long lastTyped;
 
   /** Fills a cell; its text and styles have been cleared. */
@@ -111,14 +120,40 @@ public final class SheetTable<T> {
     return column;
   }
 
+  /**
+   * Lets rows be picked: by Space, by dragging, or by a click at their end.
+   *
+   * @param wanted what picking a row means; empty where it cannot be picked
+   */
+  public void picking(MendingTray tray, Function<T, Optional<Wanted>> wanted) {
+    table.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
+    picking = new Picking<>(tray, wanted);
+    TableColumn<T, T> leaf = column("column.pick", LEAF, picking::fill);
+    leaf.setMinWidth(LEAF);
+    leaf.setMaxWidth(LEAF);
+    tray.versionProperty().addListener(new WeakInvalidationListener(refresher));
+  }
+
+  /** Picks the chosen rows, or takes them off the tray. */
+  public void pick() {
+    if (picking != null) {
+      picking.toggle(List.copyOf(table.getSelectionModel().getSelectedItems()));
+    }
+  }
+
   /** Shows these rows; looking again must not take a row away under somebody's mouse. */
   public void show(List<T> rows) {
     if (table.getItems().equals(rows)) {
       return;
     }
     int chosen = Math.max(0, table.getSelectionModel().getSelectedIndex());
+    table.getSelectionModel().clearSelection();
     table.getItems().setAll(rows);
-    table.getSelectionModel().select(Math.min(chosen, rows.size() - 1));
+    table.getSelectionModel().clearAndSelect(Math.min(chosen, rows.size() - 1));
+  }
+
+  private void refreshPicks() {
+    table.refresh();
   }
 
   private void type(String character) {
@@ -129,12 +164,16 @@ public final class SheetTable<T> {
     if (now - lastTyped > TYPING_PAUSE_NANOS) {
       typed.setLength(0);
     }
+    if (typed.isEmpty() && character.equals(" ")) {
+      pick();
+      return;
+    }
     lastTyped = now;
     typed.append(character.toLowerCase(Locale.ROOT));
     for (int i = 0; i < table.getItems().size(); i++) {
       String text = name.apply(table.getItems().get(i)).toLowerCase(Locale.ROOT);
       if (text.startsWith(typed.toString())) {
-        table.getSelectionModel().select(i);
+        table.getSelectionModel().clearAndSelect(i);
         table.scrollTo(Math.max(0, i - 3));
         return;
       }
@@ -154,7 +193,8 @@ public final class SheetTable<T> {
       setText(null);
       setTooltip(null);
       setGraphic(null);
-      getStyleClass().removeAll("soft", "strong", "number", "rust", "brass", "slate");
+      getStyleClass().removeAll("soft", "strong", "number", "rust", "brass", "slate", "pick");
+      setOnMouseClicked(null);
       if (!empty && row != null) {
         filler.fill(this, row);
       }
@@ -166,10 +206,20 @@ public final class SheetTable<T> {
       setOnMouseClicked(
           event -> {
             // Folder after folder at one spot counts on: the second double click there is 3 and 4.
-            if (event.getClickCount() % 2 == 0 && getItem() != null) {
+            if (event.getClickCount() % 2 == 0
+                && getItem() != null
+                && event.getButton() == MouseButton.PRIMARY) {
               open.accept(getItem());
             }
           });
+      setOnDragDetected(
+          event -> {
+            if (picking != null && getItem() != null) {
+              picking.drag(this, List.copyOf(table.getSelectionModel().getSelectedItems()));
+              event.consume();
+            }
+          });
+      setOnDragDone(event -> picking.dragDone());
     }
 
     @Override

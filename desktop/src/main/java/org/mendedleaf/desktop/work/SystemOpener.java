@@ -1,12 +1,18 @@
 package org.mendedleaf.desktop.work;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 
 /** Opens files in the programs that the system has for them. */
 public interface SystemOpener {
 
   void open(Path file) throws IOException;
+
+  /** Opens the folder that something lies in. */
+  default void showInFolder(Path file) throws IOException {
+    open(Files.isDirectory(file) ? file : file.toAbsolutePath().getParent());
+  }
 
   /** Asks the desktop, as its file manager would. */
   SystemOpener DESKTOP =

@@ -16,6 +16,7 @@ import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.desktop.work.Background;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Jobs;
+import org.mendedleaf.desktop.work.MendingTray;
 import org.mendedleaf.desktop.work.Navigator;
 import org.mockito.ArgumentCaptor;
 
@@ -35,7 +36,14 @@ class FilePresenterTest {
       desk.capture();
     }
     Background inTurn = new Background(Runnable::run, Runnable::run);
-    Context context = new Context(desk.office(), inTurn, navigator, new Jobs(inTurn), file -> {});
+    Context context =
+        new Context(
+            desk.office(),
+            inTurn,
+            navigator,
+            new Jobs(inTurn),
+            file -> {},
+            new MendingTray(desk.office(), inTurn));
     presenter = new FilePresenter(context, desk.life("a.txt").ref());
     presenter.refresh();
   }

@@ -1,0 +1,273 @@
+package org.mendedleaf.desktop.tray;
+
+import java.io.BufferedOutputStream;
+import java.io.File;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import javafx.stage.FileChooser;
+import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
+import org.mendedleaf.core.office.ReceiptReport;
+import org.mendedleaf.core.office.RunReceipt;
+import org.mendedleaf.core.office.RunReceipt.Line;
+import org.mendedleaf.core.report.CsvReport;
+import org.mendedleaf.core.report.PdfReport;
+import org.mendedleaf.core.report.Report;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.Page;
+import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.Recovering;
+import org.mendedleaf.desktop.work.SheetTable;
+
+/** What a recovery did at each place: what, where, from when, checked; and the way to undo it. */
+public final class ReceiptPage implements Page {
+
+  private final Context context;
+  private final Place.ReceiptOf place;
+  private final Label title = Nodes.label("", "title");
+  private final Label facts = Nodes.label("", "soft");
+  private final Label summary = Nodes.text("", "strong");
+  private final Label checked = Nodes.text("", "soft");
+  private final Button undo;
+  private final Button open;
+  private final Button show;
+  private final SheetTable<Line> table =
+      new SheetTable<>("receipt", line -> open(), line -> Path.of(line.item().target()).toString());
+  private final VBox root;
+  private RunReceipt receipt;
+  private Shown.Unit unit = Shown.Unit.KB;
+  private TableColumn<Line, Line> sizes;
+
+  /** One of the ways in which a report leaves. */
+  private interface Writing {
+    void to(Report report, OutputStream out) throws IOException;
+  }
+
+  public ReceiptPage(Context context, Place.ReceiptOf place) {
+    this.context = context;
+    this.place = place;
+    undo = Nodes.button(Words.of("receipt.undo"), "Ctrl+Z", this::undo);
+    undo.setId("undo-run");
+    open = Nodes.button(Words.of("receipt.open"), "Enter", this::open);
+    show = Nodes.button(Words.of("receipt.folder"), "Ctrl+O", this::showInFolder);
+    show.setId("show-in-folder");
+    Button csv = Nodes.button(Words.of("receipt.csv"), "", () -> save(".csv", CsvReport::write));
+    csv.setId("receipt-csv");
+    Button pdf = Nodes.button(Words.of("receipt.pdf"), "", () -> save(".pdf", PdfReport::write));
+    HBox titled = new HBox(14, title, facts);
+    titled.setAlignment(Pos.BASELINE_LEFT);
+    columns();
+    VBox.setVgrow(table.node(), Priority.ALWAYS);
+    root =
+        new VBox(8, Nodes.row(titled, open, show, csv, pdf, undo), summary, checked, table.node());
+    root.getStyleClass().add("page");
+    root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
+  }
+
+  @Override
+  public Node node() {
+    return root;
+  }
+
+  @Override
+  public Node firstFocus() {
+    return table.node();
+  }
+
+  private void onKey(KeyEvent event) {
+    if (event.isShortcutDown() && event.getCode() == KeyCode.Z) {
+      undo.fire();
+      event.consume();
+    } else if (event.isShortcutDown() && event.getCode() == KeyCode.O) {
+      showInFolder();
+      event.consume();
+    }
+  }
+
+  @Override
+  public void refresh() {
+    context
+        .background()
+        .ask(
+            () -> context.office().recoveries().receipt(place.store(), place.act()),
+            this::show,
+            context.navigator()::complain);
+  }
+
+  private void show(RunReceipt found) {
+    receipt = found;
+    unit =
+        Shown.Unit.fitting(
+            found.lines().stream().mapToLong(line -> line.item().bytes()).max().orElse(0));
+    sizes.setText(Words.of("column.size", unit.name()));
+    title.setText(Words.of("receipt.title", found.act().id()));
+    facts.setText(
+        Words.of(
+            "receipt.facts",
+            found.act().by(),
+            Shown.moment(found.at(), context.now(), context.zone())));
+    Map<Outcome, Long> counts =
+        found.lines().stream()
+            .collect(
+                Collectors.groupingBy(
+                    line -> line.item().outcome(), TreeMap::new, Collectors.counting()));
+    summary.setText(
+        Words.count("tray.files", found.files(), Shown.size(found.bytes()))
+            + " · "
+            + RehearsalPage.told(counts, "receipt.count."));
+    checked.setText(found.isUndone() ? Words.of("receipt.undone") : Words.of("receipt.checked"));
+    checked.getStyleClass().setAll("label", found.isUndone() ? "rust" : "soft");
+    undo.setDisable(found.isUndone());
+    table.show(
+        found.lines().stream()
+            .sorted(
+                java.util.Comparator.comparing(line -> line.item().outcome() != Outcome.REFUSED))
+            .toList());
+  }
+
+  private void undo() {
+    if (receipt != null) {
+      new Recovering(context).undo(receipt);
+    }
+  }
+
+  private Optional<Path> chosen() {
+    return table.chosen().map(line -> Path.of(line.item().target()));
+  }
+
+  private void open() {
+    chosen().ifPresent(path -> ask(() -> context.opener().open(path)));
+  }
+
+  private void showInFolder() {
+    chosen().ifPresent(path -> ask(() -> context.opener().showInFolder(path)));
+  }
+
+  private interface Deed {
+    void run() throws IOException;
+  }
+
+  private void ask(Deed deed) {
+    context
+        .background()
+        .ask(
+            () -> {
+              deed.run();
+              return deed;
+            },
+            done -> {},
+            context.navigator()::complain);
+  }
+
+  private void save(String ending, Writing writing) {
+    if (receipt == null) {
+      return;
+    }
+    FileChooser chooser = new FileChooser();
+    chooser.setInitialFileName(Words.of("receipt.name", receipt.act().id()) + ending);
+    File chosen = chooser.showSaveDialog(root.getScene().getWindow());
+    if (chosen != null) {
+      save(chosen.toPath(), writing);
+    }
+  }
+
+  private void save(Path file, Writing writing) {
+    RunReceipt saved = receipt;
+    context
+        .background()
+        .ask(
+            () -> {
+              try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
+                writing.to(ReceiptReport.of(saved, context.zone()), out);
+              }
+              return file;
+            },
+            done -> context.navigator().tell(Words.of("receipt.saved", Shown.path(done)), null),
+            context.navigator()::complain);
+  }
+
+  private void columns() {
+    table.column(
+        "column.outcome",
+        220,
+        (cell, line) -> {
+          boolean whole = line.item().file().isEmpty() && line.item().outcome() != Outcome.FOLDER;
+          String key = "receipt." + line.item().outcome().name();
+          cell.setText(
+              whole && line.item().wrote().isPresent()
+                  ? Words.of("receipt.archive")
+                  : Words.of(key));
+          cell.getStyleClass().add(RehearsalPage.style(line.item().outcome()));
+        });
+    table.column("column.place", 330, ReceiptPage::placeCell);
+    table.column(
+        "column.revision.wanted",
+        80,
+        (cell, line) ->
+            line.item()
+                .revision()
+                .ifPresent(
+                    number ->
+                        cell.setText(
+                            number == 0 ? Words.of("revision.first.short") : "r" + number)));
+    sizes =
+        table.numbers(
+            "column.size",
+            80,
+            (cell, line) -> {
+              if (line.item().outcome() != Outcome.FOLDER) {
+                cell.setText(unit.number(line.item().bytes()));
+                cell.setTooltip(new Tooltip(Shown.exact(line.item().bytes())));
+              }
+            });
+    table.column(
+        "column.saved",
+        140,
+        (cell, line) ->
+            line.item()
+                .wrote()
+                .ifPresent(
+                    state ->
+                        cell.setText(
+                            Shown.moment(state.modified(), context.now(), context.zone()))));
+    table.column(
+        "column.remark",
+        200,
+        (cell, line) -> {
+          cell.setText(line.item().why());
+          cell.setTooltip(new Tooltip(line.item().why()));
+          cell.getStyleClass().add("soft");
+        });
+  }
+
+  /** On a shelf the place on it, elsewhere the path. */
+  private static void placeCell(TableCell<Line, Line> cell, Line line) {
+    Path target = Path.of(line.item().target());
+    Optional<Path> folder = line.shelf().folder().filter(target::startsWith);
+    cell.setText(
+        folder
+            .map(at -> line.shelf().name() + " / " + at.relativize(target))
+            .orElse(Shown.path(target)));
+    cell.setTooltip(new Tooltip(line.item().target()));
+  }
+}

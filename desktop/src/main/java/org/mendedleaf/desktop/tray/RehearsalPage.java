@@ -1,0 +1,300 @@
+package org.mendedleaf.desktop.tray;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
+import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.office.RunReceipt;
+import org.mendedleaf.core.office.TrayRehearsal;
+import org.mendedleaf.core.office.TrayRehearsal.Line;
+import org.mendedleaf.core.recover.Destination;
+import org.mendedleaf.core.recover.Step;
+import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.Page;
+import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.Recovering;
+import org.mendedleaf.desktop.work.SheetTable;
+
+/** What running the tray would do at each place, conflicts on top, and the button that does it. */
+public final class RehearsalPage implements Page {
+
+  private final Context context;
+  private final Tray tray;
+  private final Label summary = Nodes.text(Words.of("rehearsal.working"), "strong");
+  private final Label more = Nodes.text("", "soft");
+  private final Button go;
+  private final Button compare;
+  private final SheetTable<Line> table =
+      new SheetTable<>("steps", this::open, line -> name(line.step()));
+  private final VBox root;
+  private Shown.Unit unit = Shown.Unit.KB;
+  private TableColumn<Line, Line> sizes;
+
+  public RehearsalPage(Context context, Place.Rehearsed place) {
+    this.context = context;
+    this.tray = place.tray();
+    go = Nodes.button(Words.of("rehearsal.none"), "Ctrl+Enter", this::run);
+    go.setId("run-tray");
+    go.setDisable(true);
+    compare = Nodes.button(Words.of("rehearsal.compare"), "Ctrl+E", this::compare);
+    compare.setId("compare-conflict");
+    Button change =
+        Nodes.button(
+            Words.of("rehearsal.change"),
+            "Ctrl+3",
+            () -> context.navigator().go(new Place.OnTray()));
+    columns();
+    table
+        .node()
+        .getSelectionModel()
+        .selectedItemProperty()
+        .addListener((property, before, now) -> showChoice());
+    HBox titled = new HBox(14, Nodes.label(Words.of("rehearsal.title"), "title"));
+    titled.setAlignment(Pos.BASELINE_LEFT);
+    VBox.setVgrow(table.node(), Priority.ALWAYS);
+    root = new VBox(8, Nodes.row(titled, compare, change, go), summary, more, table.node());
+    root.getStyleClass().add("page");
+    root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
+    showChoice();
+  }
+
+  @Override
+  public Node node() {
+    return root;
+  }
+
+  @Override
+  public Node firstFocus() {
+    return table.node();
+  }
+
+  private void onKey(KeyEvent event) {
+    if (event.isShortcutDown() && event.getCode() == KeyCode.ENTER) {
+      go.fire();
+      event.consume();
+    } else if (event.isShortcutDown() && event.getCode() == KeyCode.E) {
+      compare.fire();
+      event.consume();
+    }
+  }
+
+  @Override
+  public void refresh() {
+    context
+        .background()
+        .ask(
+            () -> context.office().recoveries().rehearse(tray),
+            this::show,
+            problem -> {
+              summary.setText(problem.getMessage());
+              table.show(List.of());
+              go.setDisable(true);
+            });
+  }
+
+  private void show(TrayRehearsal rehearsal) {
+    List<Line> lines = rehearsal.lines();
+    unit =
+        Shown.Unit.fitting(lines.stream().mapToLong(line -> line.step().bytes()).max().orElse(0));
+    sizes.setText(Words.of("column.size", unit.name()));
+    table.show(lines);
+    Map<Outcome, Long> counts =
+        lines.stream()
+            .collect(
+                Collectors.groupingBy(
+                    line -> line.step().planned(), TreeMap::new, Collectors.counting()));
+    summary.setText(Shown.size(rehearsal.bytes()) + " · " + told(counts, "rehearsal.count."));
+    more.setText(PickWords.handling(tray.handling()));
+    long written =
+        lines.stream()
+            .filter(line -> line.step().file().isPresent() && writes(line.step().planned()))
+            .count();
+    long taken = counts.getOrDefault(Outcome.REMOVED, 0L);
+    boolean mends =
+        tray.parts().stream()
+            .anyMatch(part -> part.order().destination() instanceof Destination.InPlace);
+    go.setDisable(written + taken == 0);
+    go.setText(
+        written + taken == 0
+            ? Words.of("rehearsal.none")
+            : Words.count(mends ? "rehearsal.mend" : "rehearsal.copy", written));
+    go.getStyleClass().setAll("button", mends ? "gilded" : "moss");
+    showChoice();
+  }
+
+  static String told(Map<Outcome, Long> counts, String key) {
+    List<String> words = new ArrayList<>();
+    counts.forEach((outcome, count) -> words.add(Words.count(key + outcome.name(), count)));
+    return String.join(" · ", words);
+  }
+
+  private static boolean writes(Outcome outcome) {
+    return outcome == Outcome.RECOVERED
+        || outcome == Outcome.MADE_ROOM
+        || outcome == Outcome.BESIDE
+        || outcome == Outcome.PACKED;
+  }
+
+  /** Only where something else stands is there something to compare. */
+  private void showChoice() {
+    Optional<Line> line = table.chosen();
+    compare.setDisable(
+        line.isEmpty()
+            || line.get().step().stands().isEmpty()
+            || line.get().step().file().isEmpty());
+  }
+
+  private void compare() {
+    table
+        .chosen()
+        .ifPresent(
+            line ->
+                context
+                    .navigator()
+                    .go(
+                        new Place.OneFile(
+                            new FileRef(line.shelf().store(), line.step().file().orElseThrow()),
+                            Optional.of(line.step().revision().orElseThrow()),
+                            Optional.of(
+                                line.step().path().isPresent()
+                                    ? line.shelf()
+                                        .folder()
+                                        .orElseThrow()
+                                        .resolve(line.step().path().get().text())
+                                    : line.step().target()))));
+  }
+
+  private void open(Line line) {
+    line.step()
+        .file()
+        .ifPresent(
+            file ->
+                context
+                    .navigator()
+                    .go(
+                        new Place.OneFile(
+                            new FileRef(line.shelf().store(), file),
+                            line.step().revision().isPresent()
+                                ? Optional.of(line.step().revision().getAsInt())
+                                : Optional.empty())));
+  }
+
+  private void run() {
+    go.setDisable(true);
+    new Recovering(context)
+        .run(
+            Words.of("tray.job", tray.entries().size()),
+            progress -> context.office().recoveries().run(tray, progress),
+            this::done);
+  }
+
+  private void done(RunReceipt receipt) {
+    new DonePicks(context.tray()).takeOff(receipt);
+    context.navigator().go(new Place.ReceiptOf(receipt.store(), receipt.act().id()));
+  }
+
+  static String name(Step step) {
+    Path name = step.target().getFileName();
+    return name == null ? step.target().toString() : name.toString();
+  }
+
+  private void columns() {
+    table.column(
+        "column.happens",
+        230,
+        (cell, line) -> {
+          cell.setText(Words.of("rehearsal." + line.step().planned().name()));
+          cell.getStyleClass().add(style(line.step().planned()));
+        });
+    table.column("column.place", 330, RehearsalPage::placeCell);
+    table.column(
+        "column.revision.wanted",
+        80,
+        (cell, line) ->
+            line.step()
+                .revision()
+                .ifPresent(
+                    number ->
+                        cell.setText(
+                            number == 0 ? Words.of("revision.first.short") : "r" + number)));
+    sizes =
+        table.numbers(
+            "column.size",
+            80,
+            (cell, line) -> {
+              if (line.step().state().isPresent()) {
+                cell.setText(unit.number(line.step().state().get().size()));
+                cell.setTooltip(new Tooltip(Shown.exact(line.step().state().get().size())));
+              }
+            });
+    table.column("column.stands", 220, this::standsCell);
+    table.column(
+        "column.remark",
+        160,
+        (cell, line) -> {
+          cell.setText(line.step().why());
+          cell.setTooltip(new Tooltip(line.step().why()));
+          cell.getStyleClass().add("soft");
+        });
+    table.placeholder(Nodes.text("", "soft"));
+  }
+
+  static String style(Outcome outcome) {
+    return switch (outcome) {
+      case REFUSED, REMOVED -> "rust";
+      case MADE_ROOM, BESIDE, LEFT -> "strong";
+      default -> "plain";
+    };
+  }
+
+  private static void placeCell(TableCell<Line, Line> cell, Line line) {
+    Optional<String> inner = line.step().path().map(path -> path.shown());
+    cell.setText(
+        inner
+            .map(path -> line.shelf().name() + " / " + path)
+            .orElse(Shown.path(line.step().target())));
+    cell.setTooltip(new Tooltip(line.step().target().toString()));
+  }
+
+  private void standsCell(TableCell<Line, Line> cell, Line line) {
+    line.step()
+        .stands()
+        .ifPresent(
+            stands -> {
+              String at = Shown.moment(stands.modified(), context.now(), context.zone());
+              String size = Shown.size(stands.size());
+              cell.setText(
+                  stands.revision().isPresent()
+                      ? Words.of(
+                          "rehearsal.stands.recorded",
+                          stands.revision().getAsInt() == 0
+                              ? Words.of("revision.first")
+                              : "r" + stands.revision().getAsInt(),
+                          size,
+                          at)
+                      : Words.of("rehearsal.stands", size, at));
+              cell.setTooltip(new Tooltip(cell.getText()));
+            });
+  }
+}

@@ -1,0 +1,309 @@
+package org.mendedleaf.desktop.tray;
+
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.InvalidationListener;
+import javafx.beans.WeakInvalidationListener;
+import javafx.collections.ListChangeListener;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Hyperlink;
+import javafx.scene.control.Label;
+import javafx.scene.control.SelectionMode;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.office.Recoveries;
+import org.mendedleaf.core.office.RunReceipt;
+import org.mendedleaf.core.recover.Handling;
+import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.MendingTray;
+import org.mendedleaf.desktop.work.MendingTray.Picked;
+import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.Page;
+import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.Recovering;
+import org.mendedleaf.desktop.work.SheetTable;
+
+/** The tray: what has been picked, where all or some of it goes, and what was recovered before. */
+public final class TrayPage implements Page {
+
+  private static final int RECENT = 6;
+
+  private final Context context;
+  private final MendingTray tray;
+  private final PickWords words;
+  private final Label facts = Nodes.label("", "soft");
+  private final Button off;
+  private final Button rehearse;
+  private final CheckBox own = new CheckBox();
+  private final HandlingForm form = new HandlingForm(this::handle);
+  private final SheetTable<Picked> table = new SheetTable<>("picks", this::open, Picked::name);
+  private final VBox before = new VBox(3);
+  private final VBox interrupted = new VBox(6);
+  private final VBox root;
+  private final InvalidationListener follower = property -> show();
+  private TableColumn<Picked, Picked> sizes;
+  private Shown.Unit unit = Shown.Unit.KB;
+  private boolean choosing;
+
+  public TrayPage(Context context) {
+    this.context = context;
+    this.tray = context.tray();
+    this.words = new PickWords(context);
+    off = Nodes.button(Words.of("tray.off"), "Del", this::takeOff);
+    off.setId("tray-off");
+    rehearse = Nodes.button(Words.of("tray.rehearse"), "Ctrl+Enter", this::rehearse, "moss");
+    rehearse.setId("tray-rehearse");
+    HBox titled = new HBox(14, Nodes.label(Words.of("area.tray"), "title"), facts);
+    titled.setAlignment(Pos.BASELINE_LEFT);
+    own.setId("tray-own");
+    own.selectedProperty().addListener((property, was, now) -> ownChosen(now));
+    columns();
+    table.node().getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
+    table
+        .node()
+        .getSelectionModel()
+        .getSelectedItems()
+        .addListener((ListChangeListener<Picked>) change -> showChoice());
+    VBox.setVgrow(table.node(), Priority.ALWAYS);
+    root =
+        new VBox(
+            8,
+            Nodes.row(titled, off, rehearse),
+            interrupted,
+            form.node(),
+            own,
+            table.node(),
+            before);
+    root.getStyleClass().add("page");
+    root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
+    form.show(tray.handlingProperty().get());
+    tray.versionProperty().addListener(new WeakInvalidationListener(follower));
+  }
+
+  @Override
+  public Node node() {
+    return root;
+  }
+
+  @Override
+  public Node firstFocus() {
+    return table.node();
+  }
+
+  private void onKey(KeyEvent event) {
+    if (event.isShortcutDown() && event.getCode() == KeyCode.ENTER) {
+      rehearse();
+      event.consume();
+    } else if (event.getCode() == KeyCode.DELETE) {
+      takeOff();
+      event.consume();
+    }
+  }
+
+  @Override
+  public void refresh() {
+    show();
+    context
+        .background()
+        .ask(
+            () ->
+                new Past(
+                    context.office().recoveries().recent(RECENT),
+                    context.office().recoveries().unfinished()),
+            this::show,
+            context.navigator()::complain);
+  }
+
+  private record Past(List<RunReceipt> recent, List<Recoveries.Unfinished> unfinished) {}
+
+  private void show() {
+    unit = Shown.Unit.fitting(tray.picks().stream().mapToLong(Picked::bytes).max().orElse(0));
+    sizes.setText(Words.of("column.size", unit.name()));
+    table.show(List.copyOf(tray.picks()));
+    table.node().refresh();
+    facts.setText(
+        tray.picks().isEmpty()
+            ? ""
+            : Words.count("tray.picks", tray.picks().size())
+                + " · "
+                + Words.count("tray.files", tray.files(), Shown.size(tray.bytes())));
+    rehearse.setDisable(tray.picks().isEmpty());
+    showChoice();
+  }
+
+  private List<Picked> chosen() {
+    return table.node().getSelectionModel().getSelectedItems().stream()
+        .filter(java.util.Objects::nonNull)
+        .toList();
+  }
+
+  /** The form shows how the chosen picks are recovered if they have a way of their own. */
+  private void showChoice() {
+    List<Picked> chosen = chosen();
+    off.setDisable(chosen.isEmpty());
+    own.setDisable(chosen.isEmpty());
+    own.setText(Words.count("tray.own", Math.max(1, chosen.size())));
+    choosing = true;
+    Handling theirs = chosen.isEmpty() ? null : chosen.get(0).own();
+    own.setSelected(theirs != null);
+    form.show(theirs != null ? theirs : tray.handlingProperty().get());
+    choosing = false;
+  }
+
+  private void ownChosen(boolean now) {
+    if (!choosing) {
+      tray.handle(chosen(), now ? tray.handlingProperty().get() : null);
+    }
+  }
+
+  private void handle(Handling handling) {
+    if (choosing) {
+      return;
+    }
+    if (own.isSelected()) {
+      tray.handle(chosen(), handling);
+    } else {
+      tray.handlingProperty().set(handling);
+    }
+  }
+
+  private void takeOff() {
+    tray.remove(chosen());
+  }
+
+  private void rehearse() {
+    if (!tray.picks().isEmpty()) {
+      context.navigator().go(new Place.Rehearsed(tray.tray()));
+    }
+  }
+
+  private void open(Picked picked) {
+    Pick pick = picked.entry().pick();
+    if (pick instanceof Pick.OfRevision of) {
+      context
+          .navigator()
+          .go(
+              new Place.OneFile(
+                  new FileRef(picked.entry().store(), of.file()), Optional.of(of.revision())));
+    } else if (pick instanceof Pick.OfMoment of && picked.facts() != null) {
+      context.navigator().go(new Place.ShelfAt(picked.facts().shelf(), of.path(), of.moment()));
+    }
+  }
+
+  private void columns() {
+    table.column(
+        "column.name",
+        220,
+        (cell, picked) -> {
+          cell.setText(PickWords.name(picked));
+          cell.setGraphic(TraySheet.leaf());
+          cell.getStyleClass().add("strong");
+        });
+    table.column("column.where", 180, (cell, picked) -> cell.setText(words.where(picked)));
+    table.column("column.state", 190, (cell, picked) -> cell.setText(words.state(picked)));
+    table.numbers("column.files", 60, (cell, picked) -> cell.setText(Shown.count(picked.files())));
+    sizes =
+        table.numbers(
+            "column.size",
+            80,
+            (cell, picked) -> cell.setText(picked.bytes() < 0 ? "" : unit.number(picked.bytes())));
+    table.column(
+        "column.stands",
+        190,
+        (cell, picked) -> {
+          cell.setText(words.stands(picked));
+          cell.getStyleClass().add(picked.problem().isEmpty() ? "soft" : "rust");
+        });
+    table.column(
+        "column.how",
+        120,
+        (cell, picked) -> {
+          if (picked.own() != null) {
+            cell.setText(PickWords.handling(picked.own()));
+            cell.setTooltip(new Tooltip(cell.getText()));
+          }
+        });
+    Label nothing = Nodes.text(Words.of("tray.none"), "soft");
+    nothing.setMaxWidth(520);
+    table.placeholder(nothing);
+  }
+
+  private void show(Past past) {
+    before.getChildren().clear();
+    if (!past.recent().isEmpty()) {
+      before.getChildren().add(Nodes.label(Words.of("tray.before"), "strong"));
+    }
+    for (RunReceipt receipt : past.recent()) {
+      Hyperlink link =
+          new Hyperlink(
+              Words.of(
+                  "tray.before.one",
+                  Shown.moment(receipt.at(), context.now(), context.zone()),
+                  Words.count("tray.files", receipt.files(), Shown.size(receipt.bytes())),
+                  receipt.act().by(),
+                  receipt.isUndone() ? Words.of("receipt.undone.short") : ""));
+      link.setOnAction(
+          event ->
+              context.navigator().go(new Place.ReceiptOf(receipt.store(), receipt.act().id())));
+      before.getChildren().add(link);
+    }
+    interrupted.getChildren().clear();
+    interrupted.setManaged(!past.unfinished().isEmpty());
+    for (Recoveries.Unfinished one : past.unfinished()) {
+      interrupted.getChildren().add(interrupted(one));
+    }
+  }
+
+  private Node interrupted(Recoveries.Unfinished one) {
+    Label text =
+        Nodes.text(
+            Words.count(
+                "tray.interrupted",
+                one.tray().entries().size(),
+                Shown.moment(one.begunAt(), context.now(), context.zone())));
+    Button rest =
+        Nodes.button(
+            Words.of("tray.resume"),
+            "",
+            () ->
+                new Recovering(context)
+                    .run(
+                        Words.of("tray.job", one.tray().entries().size()),
+                        progress -> context.office().recoveries().resume(one.id(), progress),
+                        receipt ->
+                            context
+                                .navigator()
+                                .go(new Place.ReceiptOf(receipt.store(), receipt.act().id()))),
+            "moss");
+    rest.setId("tray-resume");
+    Button leave =
+        Nodes.button(
+            Words.of("tray.forget"),
+            "",
+            () ->
+                context
+                    .background()
+                    .ask(
+                        () -> {
+                          context.office().recoveries().forget(one.id());
+                          return one;
+                        },
+                        done -> refresh(),
+                        context.navigator()::complain));
+    HBox row = Nodes.row(text, rest, leave);
+    row.getStyleClass().add("strip");
+    return row;
+  }
+}

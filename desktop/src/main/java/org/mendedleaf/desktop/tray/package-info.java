@@ -1,0 +1,5 @@
+/**
+ * The area Mending tray: what has been picked, its rehearsal, and receipts. Start reading at {@link
+ * org.mendedleaf.desktop.tray.TrayPage}.
+ */
+package org.mendedleaf.desktop.tray;

@@ -1,0 +1,302 @@
+package org.mendedleaf.desktop.work;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.IntegerProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleIntegerProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.property.StringProperty;
+import javafx.collections.FXCollections;
+import javafx.collections.ObservableList;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.PickFacts;
+import org.mendedleaf.core.recover.Handling;
+import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.core.recover.Tray;
+
+/**
+ * What has been picked while looking around. What is not told when something is picked is found out
+ * beside the interface thread; the tray is kept on the desk. Knows no nodes; for the interface
+ * thread.
+ */
+public final class MendingTray {
+
+  private static final int AT_ONCE = 200;
+
+  private final Office office;
+  private final Background background;
+  private final ObservableList<Picked> picks = FXCollections.observableArrayList();
+  private final Map<Key, Picked> byKey = new LinkedHashMap<>();
+  private final IntegerProperty version = new SimpleIntegerProperty();
+  private final BooleanProperty dragging = new SimpleBooleanProperty();
+  private final ObjectProperty<Handling> handling = new SimpleObjectProperty<>(Handling.IN_PLACE);
+  private final StringProperty copyFolder = new SimpleStringProperty("");
+  private List<Wanted> dragged = List.of();
+  private boolean keeping;
+  private boolean keepAgain;
+  private boolean looking;
+
+  public MendingTray(Office office, Background background) {
+    this.office = office;
+    this.background = background;
+    handling.addListener((property, before, now) -> changed());
+  }
+
+  private record Key(String store, long shelf, Pick pick) {
+    static Key of(Tray.Entry entry) {
+      return new Key(entry.store(), entry.shelf(), entry.pick());
+    }
+  }
+
+  /**
+   * Something that somebody wants to pick.
+   *
+   * @param name as it was shown
+   * @param files how many files it has
+   * @param bytes of them, or -1 if that has to be found out
+   */
+  public record Wanted(Tray.Entry entry, String name, boolean folder, long files, long bytes) {}
+
+  /** One pick on the tray. */
+  public static final class Picked {
+    private final Wanted wanted;
+    private Handling own;
+    private PickFacts facts;
+    private String problem = "";
+
+    Picked(Wanted wanted) {
+      this.wanted = wanted;
+      this.own = wanted.entry().own().orElse(null);
+    }
+
+    public String name() {
+      return facts == null
+          ? wanted.name()
+          : facts.path().isRoot() ? facts.shelf().name() : facts.path().name();
+    }
+
+    public boolean folder() {
+      return facts == null ? wanted.folder() : facts.folder();
+    }
+
+    /** What is known about it; null until it has been found out. */
+    public PickFacts facts() {
+      return facts;
+    }
+
+    /** Why nothing can be found out about it; empty if that is not so. */
+    public String problem() {
+      return problem;
+    }
+
+    /** How it is recovered if otherwise than the rest, else null. */
+    public Handling own() {
+      return own;
+    }
+
+    public long files() {
+      return facts == null ? wanted.files() : facts.files();
+    }
+
+    /** Bytes, or -1 if not known yet. */
+    public long bytes() {
+      return facts == null ? wanted.bytes() : facts.bytes();
+    }
+
+    /** The pick as the office takes it. */
+    public Tray.Entry entry() {
+      Tray.Entry entry = wanted.entry();
+      return new Tray.Entry(
+          entry.store(), entry.shelf(), entry.pick(), java.util.Optional.ofNullable(own));
+    }
+  }
+
+  /** The picks, oldest first. */
+  public ObservableList<Picked> picks() {
+    return picks;
+  }
+
+  /** Counts up whenever anything on the tray is another, or is known better. */
+  public IntegerProperty versionProperty() {
+    return version;
+  }
+
+  /** How everything is recovered that has no way of its own. */
+  public ObjectProperty<Handling> handlingProperty() {
+    return handling;
+  }
+
+  /** The folder that was copied out to last; empty before the first time. */
+  public StringProperty copyFolderProperty() {
+    return copyFolder;
+  }
+
+  /** Whether something is being dragged that could be dropped on the tray. */
+  public BooleanProperty draggingProperty() {
+    return dragging;
+  }
+
+  public boolean holds(Tray.Entry entry) {
+    return byKey.containsKey(Key.of(entry));
+  }
+
+  /** Picks these, or takes them off the tray again if all of them are on it. */
+  public void toggle(List<Wanted> wanted) {
+    if (wanted.stream().allMatch(one -> holds(one.entry()))) {
+      List<Picked> off = new ArrayList<>();
+      wanted.forEach(one -> off.add(byKey.get(Key.of(one.entry()))));
+      remove(off);
+    } else {
+      add(wanted);
+    }
+  }
+
+  /** Picks these, as far as they are not on the tray. */
+  public void add(List<Wanted> wanted) {
+    List<Picked> more = new ArrayList<>();
+    for (Wanted one : wanted) {
+      Key key = Key.of(one.entry());
+      if (!byKey.containsKey(key)) {
+        Picked picked = new Picked(one);
+        byKey.put(key, picked);
+        more.add(picked);
+      }
+    }
+    picks.addAll(more);
+    changed();
+    look();
+  }
+
+  public void remove(Collection<Picked> off) {
+    Set<Picked> gone = new HashSet<>(off);
+    gone.forEach(picked -> byKey.remove(Key.of(picked.entry())));
+    picks.setAll(picks.stream().filter(picked -> !gone.contains(picked)).toList());
+    changed();
+  }
+
+  /** Gives some picks a way of their own; null for that of the rest. */
+  public void handle(Collection<Picked> some, Handling own) {
+    some.forEach(picked -> picked.own = own);
+    changed();
+  }
+
+  /** Remembers what is being dragged. */
+  public void drag(List<Wanted> wanted) {
+    dragged = wanted;
+    dragging.set(!wanted.isEmpty());
+  }
+
+  /** Picks what was dropped. */
+  public void drop() {
+    add(dragged);
+  }
+
+  /** Everything on the tray, as the office takes it. */
+  public Tray tray() {
+    return new Tray(picks.stream().map(Picked::entry).toList(), handling.get());
+  }
+
+  public long files() {
+    return picks.stream().mapToLong(Picked::files).sum();
+  }
+
+  /** Bytes as far as they are known. */
+  public long bytes() {
+    return picks.stream().mapToLong(picked -> Math.max(0, picked.bytes())).sum();
+  }
+
+  /** Puts back what lay on the tray when the window was closed. */
+  public void restore() {
+    background.ask(
+        () -> office.recoveries().kept(),
+        tray -> {
+          handling.set(tray.handling());
+          add(tray.entries().stream().map(entry -> new Wanted(entry, "…", false, 1, -1)).toList());
+        },
+        problem -> {});
+  }
+
+  private void changed() {
+    version.set(version.get() + 1);
+    keep();
+  }
+
+  /** One writes at a time; the last state is always written. */
+  private void keep() {
+    if (keeping) {
+      keepAgain = true;
+      return;
+    }
+    keeping = true;
+    keepAgain = false;
+    Tray tray = tray();
+    background.ask(
+        () -> {
+          office.recoveries().keep(tray);
+          return tray;
+        },
+        kept -> kept(),
+        problem -> kept());
+  }
+
+  private void kept() {
+    keeping = false;
+    if (keepAgain) {
+      keep();
+    }
+  }
+
+  private record Answer(Picked picked, PickFacts facts, String problem) {}
+
+  /** Finds out, some at a time, what is not known about the picks. */
+  private void look() {
+    if (looking) {
+      return;
+    }
+    List<Picked> next =
+        picks.stream()
+            .filter(picked -> picked.facts == null && picked.problem.isEmpty())
+            .limit(AT_ONCE)
+            .toList();
+    if (next.isEmpty()) {
+      return;
+    }
+    looking = true;
+    List<Tray.Entry> entries = next.stream().map(Picked::entry).toList();
+    background.ask(
+        () -> {
+          List<Answer> answers = new ArrayList<>();
+          for (int i = 0; i < entries.size(); i++) {
+            answers.add(ask(next.get(i), entries.get(i)));
+          }
+          return answers;
+        },
+        answers -> {
+          for (Answer answer : answers) {
+            answer.picked().facts = answer.facts();
+            answer.picked().problem = answer.problem();
+          }
+          version.set(version.get() + 1);
+          looking = false;
+          look();
+        },
+        problem -> looking = false);
+  }
+
+  private Answer ask(Picked picked, Tray.Entry entry) {
+    try {
+      return new Answer(picked, office.recoveries().facts(entry), "");
+    } catch (java.io.IOException e) {
+      return new Answer(picked, null, String.valueOf(e.getMessage()));
+    }
+  }
+}

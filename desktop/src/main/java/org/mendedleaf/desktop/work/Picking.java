@@ -1,0 +1,87 @@
+package org.mendedleaf.desktop.work;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import javafx.css.PseudoClass;
+import javafx.scene.Node;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.DataFormat;
+import javafx.scene.input.Dragboard;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.Region;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.MendingTray.Wanted;
+
+/**
+ * How rows of a table get onto the tray; a brass leaf at the end of a row says that it is on it.
+ *
+ * @param <T> a row
+ */
+public final class Picking<T> {
+
+  /** What is dragged from a table to the tray. */
+  public static final DataFormat PICKS = new DataFormat("application/x-mended-leaf-picks");
+
+  private static final PseudoClass PICKED = PseudoClass.getPseudoClass("picked");
+
+  private final MendingTray tray;
+  private final Function<T, Optional<Wanted>> wanted;
+
+  Picking(MendingTray tray, Function<T, Optional<Wanted>> wanted) {
+    this.tray = tray;
+    this.wanted = wanted;
+  }
+
+  void fill(TableCell<T, T> cell, T row) {
+    Optional<Wanted> one = wanted.apply(row);
+    if (one.isEmpty()) {
+      return;
+    }
+    Region leaf = new Region();
+    leaf.getStyleClass().add("pick-leaf");
+    boolean picked = tray.holds(one.get().entry());
+    leaf.pseudoClassStateChanged(PICKED, picked);
+    cell.setGraphic(leaf);
+    cell.getStyleClass().add("pick");
+    cell.setTooltip(new Tooltip(Words.of(picked ? "pick.off" : "pick.on")));
+    cell.setOnMouseClicked(
+        event -> {
+          tray.toggle(List.of(one.get()));
+          event.consume();
+        });
+  }
+
+  void toggle(List<T> rows) {
+    List<Wanted> picks = wanted(rows);
+    if (!picks.isEmpty()) {
+      tray.toggle(picks);
+    }
+  }
+
+  private List<Wanted> wanted(List<T> rows) {
+    List<Wanted> picks = new ArrayList<>();
+    for (T row : rows) {
+      if (row != null) {
+        wanted.apply(row).ifPresent(picks::add);
+      }
+    }
+    return picks;
+  }
+
+  void drag(Node from, List<T> rows) {
+    List<Wanted> picks = wanted(rows);
+    if (!picks.isEmpty()) {
+      Dragboard board = from.startDragAndDrop(TransferMode.COPY);
+      board.setContent(Map.of(PICKS, Words.count("pick.dragged", picks.size())));
+      tray.drag(picks);
+    }
+  }
+
+  void dragDone() {
+    tray.drag(List.of());
+  }
+}
