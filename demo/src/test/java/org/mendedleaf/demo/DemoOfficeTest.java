@@ -7,7 +7,6 @@ import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.office.FileLife;
@@ -16,21 +15,18 @@ import org.mendedleaf.core.office.LostAndFound.Lost;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.StoreFacts;
-import org.mendedleaf.core.progress.Progress;
 
 class DemoOfficeTest {
 
-  @TempDir static Path cache;
   private static DemoOffice demo;
 
   @BeforeAll
   static void build() throws Exception {
-    demo = new DemoOffice(cache.resolve("demo"));
-    demo.build(Progress.NONE);
+    demo = SharedDemo.get();
   }
 
   private static FileLife life(Office office, String address) throws Exception {
-    return office.files().life(office.addresses().file(address, cache));
+    return office.files().life(office.addresses().file(address, Path.of("")));
   }
 
   @Test
@@ -89,7 +85,7 @@ class DemoOfficeTest {
         assertThat(office.shelves().browse(shelf, InnerPath.ROOT))
             .allMatch(row -> row.standing() == FolderRow.Standing.RECORDED);
       }
-      assertThat(Files.size(cache.resolve("demo/desk/Repairs/Job 309/letter to insurer.docx")))
+      assertThat(Files.size(demo.root().resolve("desk/Repairs/Job 309/letter to insurer.docx")))
           .isZero();
     }
   }

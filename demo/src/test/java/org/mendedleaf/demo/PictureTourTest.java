@@ -13,7 +13,6 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.desktop.frame.WindowRobot;
 
 /** The walk through the window that keeps the pictures of the documents current. */
@@ -30,9 +29,7 @@ class PictureTourTest extends WindowRobot {
 
   @Test
   void everyMainViewIsPicturedAtTheSizeThatWasAskedFor() throws Exception {
-    DemoOffice demo = new DemoOffice(base.resolve("demo"));
-    demo.build(Progress.NONE);
-    office = Office.open(demo.settings(DemoOffice.frozenClock()));
+    office = Office.open(SharedDemo.get().settings(DemoOffice.frozenClock()));
     show(office);
 
     new PictureTour(window(), base.resolve("pictures"), Duration.ofMillis(300)).run(1280, 800);

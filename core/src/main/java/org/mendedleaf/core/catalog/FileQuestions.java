@@ -86,6 +86,43 @@ public final class FileQuestions {
         FileQuestions::readRevision, REVISION + "WHERE file = ? ORDER BY segment, line", file);
   }
 
+  /** A revision of a file, and the file. */
+  public record Numbered(RecordedFile file, Revision revision) {}
+
+  /**
+   * Certain revisions of several files.
+   *
+   * @param wanted pairs of a file's id and a number; what is not there is left out
+   */
+  public List<Numbered> revisions(List<long[]> wanted) throws IOException {
+    StringBuilder pairs = new StringBuilder("[");
+    for (long[] pair : wanted) {
+      pairs.append(pairs.length() == 1 ? "" : ",");
+      pairs.append('[').append(pair[0]).append(',').append(pair[1]).append(']');
+    }
+    return sql.list(
+        row ->
+            new Numbered(
+                new RecordedFile(
+                    row.getLong("file"),
+                    row.getLong("shelf_of_file"),
+                    InnerPath.ofBytes(row.getBytes("file_at")),
+                    row.getBoolean("present"),
+                    row.getInt("last_number")),
+                readRevision(row)),
+        """
+        SELECT revision.*, path.inner, file.shelf AS shelf_of_file, file.present,
+          file.last_number, now.inner AS file_at
+        FROM json_each(?) AS wanted
+        JOIN revision ON revision.file = json_extract(wanted.value, '$[0]')
+          AND revision.number = json_extract(wanted.value, '$[1]')
+        JOIN path ON path.id = revision.path
+        JOIN file ON file.id = revision.file
+        JOIN path AS now ON now.id = file.path
+        ORDER BY wanted.id""",
+        pairs.append(']').toString());
+  }
+
   /** All revisions of several files, file by file, oldest first. */
   public List<Revision> histories(List<Long> files) throws IOException {
     return sql.list(

@@ -23,6 +23,7 @@ import java.util.Set;
 import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.FileQuestions;
 import org.mendedleaf.core.catalog.FileState;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.PresentFile;
@@ -42,6 +43,8 @@ final class Rehearser {
 
   /** A pick of one file goes before a folder that it lies in. */
   private static final int LONE = Integer.MAX_VALUE;
+
+  private static final int ASKED_AT_ONCE = 2_000;
 
   private final Catalogue catalogue;
   private final FileTimes times;
@@ -111,10 +114,13 @@ final class Rehearser {
   Rehearsal rehearse() throws IOException {
     List<Pick> picks = new ArrayList<>(order.picks());
     picks.sort(Comparator.comparingInt(Rehearser::rank).reversed());
+    revisions(
+        picks.stream()
+            .filter(Pick.OfRevision.class::isInstance)
+            .map(Pick.OfRevision.class::cast)
+            .toList());
     for (Pick pick : picks) {
-      if (pick instanceof Pick.OfRevision of) {
-        revision(of);
-      } else if (pick instanceof Pick.OfMoment of) {
+      if (pick instanceof Pick.OfMoment of) {
         moment(of);
       }
     }
@@ -167,21 +173,34 @@ final class Rehearser {
         why);
   }
 
-  private void revision(Pick.OfRevision pick) throws IOException {
-    RecordedFile file = catalogue.files().file(pick.file()).orElseThrow();
-    Revision revision =
-        catalogue
-            .files()
-            .revision(pick.file(), pick.revision())
-            .orElseThrow(
-                () ->
-                    new RefusedException(
-                        "%s has no revision r%d.".formatted(file.path().shown(), pick.revision())));
+  /** They are asked for many at a time: there may be a hundred thousand. */
+  private void revisions(List<Pick.OfRevision> picks) throws IOException {
+    for (int from = 0; from < picks.size(); from += ASKED_AT_ONCE) {
+      List<Pick.OfRevision> some =
+          picks.subList(from, Math.min(picks.size(), from + ASKED_AT_ONCE));
+      Map<Pick, FileQuestions.Numbered> found = new HashMap<>();
+      List<long[]> wanted =
+          some.stream().map(pick -> new long[] {pick.file(), pick.revision()}).toList();
+      for (FileQuestions.Numbered one : catalogue.files().revisions(wanted)) {
+        found.put(new Pick.OfRevision(one.file().id(), one.revision().number()), one);
+      }
+      for (Pick.OfRevision pick : some) {
+        FileQuestions.Numbered one = found.get(pick);
+        if (one == null) {
+          throw new RefusedException(
+              "The file id:%d has no revision r%d.".formatted(pick.file(), pick.revision()));
+        }
+        revision(one.file(), one.revision());
+      }
+    }
+  }
+
+  private void revision(RecordedFile file, Revision revision) throws IOException {
     Wanted wanted =
         new Wanted(
             revision.state(),
-            OptionalLong.of(pick.file()),
-            pick.revision(),
+            OptionalLong.of(file.id()),
+            revision.number(),
             revision.currentFrom(),
             LONE);
     put(wanted, inPlace ? file.path() : telling(file.path().name(), wanted, 1));

@@ -59,11 +59,7 @@ public final class LostPage implements Page {
     titled.setAlignment(Pos.BASELINE_LEFT);
     columns();
     table.node().getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
-    table
-        .node()
-        .getSelectionModel()
-        .getSelectedItems()
-        .addListener((javafx.collections.ListChangeListener<Lost>) change -> showChoice());
+    table.onChoice(this::showChoice);
     Node below = new TraySheet(context).beside(table.node());
     VBox.setVgrow(below, Priority.ALWAYS);
     root =
@@ -107,9 +103,7 @@ public final class LostPage implements Page {
   }
 
   private List<Lost> chosen() {
-    return table.node().getSelectionModel().getSelectedItems().stream()
-        .filter(java.util.Objects::nonNull)
-        .toList();
+    return table.chosenRows();
   }
 
   private void showChoice() {

@@ -16,7 +16,6 @@ import javafx.scene.layout.VBox;
 import org.mendedleaf.core.catalog.FolderSum;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
-import org.mendedleaf.core.catalog.MomentEntry;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.TreeEntry;
 import org.mendedleaf.core.office.FileRef;
@@ -98,7 +97,8 @@ public final class MomentPage implements Page {
     VBox.setMargin(below, new javafx.geometry.Insets(6, 0, 0, 0));
     root.getStyleClass().addAll("page", "past");
     root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
-    presenter.viewProperty().addListener((property, was, view) -> show(view));
+    presenter.viewProperty().addListener((property, was, view) -> tree.show(view.folders()));
+    presenter.rowsProperty().addListener((property, was, rows) -> show(rows));
     presenter
         .sumsProperty()
         .addListener(
@@ -170,28 +170,20 @@ public final class MomentPage implements Page {
     }
   }
 
-  private void show(MomentPresenter.View view) {
-    table.show(view.rows());
-    tree.show(view.folders());
+  private void show(MomentPresenter.Rows rows) {
+    table.show(rows.rows());
     showFacts();
   }
 
   /** Counts what is in the list and, as soon as that is known, what is in its folders. */
   private void showFacts() {
-    List<MomentEntry> there =
-        table.node().getItems().stream()
-            .filter(row -> row.revision().isEmpty() && row.entry().gone().isEmpty())
-            .map(MomentRow::entry)
-            .toList();
+    MomentPresenter.Rows rows = presenter.rowsProperty().get();
+    if (rows == null) {
+      return;
+    }
     Collection<FolderSum> sums = presenter.sumsProperty().get().values();
-    long files =
-        there.stream().filter(row -> row.since().isPresent()).count()
-            + sums.stream().mapToLong(FolderSum::files).sum();
-    long changed =
-        there.stream()
-                .filter(row -> row.since().isPresent() && !row.since().get().isNothing())
-                .count()
-            + sums.stream().mapToLong(FolderSum::changed).sum();
+    long files = rows.files() + sums.stream().mapToLong(FolderSum::files).sum();
+    long changed = rows.changed() + sums.stream().mapToLong(FolderSum::changed).sum();
     facts.setText(
         Words.count("moment.files", files)
             + " · "

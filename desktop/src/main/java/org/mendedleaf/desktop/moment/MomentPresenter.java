@@ -38,6 +38,7 @@ final class MomentPresenter {
   private final Optional<Moment> moment;
   private final BooleanProperty withGone = new SimpleBooleanProperty(false);
   private final BooleanProperty withRevisions = new SimpleBooleanProperty(false);
+  private final ReadOnlyObjectWrapper<Rows> rows = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<View> view = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<Map<InnerPath, FolderSum>> sums =
       new ReadOnlyObjectWrapper<>(Map.of());
@@ -53,18 +54,40 @@ final class MomentPresenter {
   }
 
   /**
-   * What is shown.
+   * What the ribbon and the tree show; known soon.
    *
-   * @param rows empty where the present is shown, which has a list of its own; a file's revisions
-   *     stand under it where that is wanted
    * @param standing where the moment lies among the states of the folder
    */
   record View(
-      List<MomentRow> rows,
       List<InnerPath> folders,
       List<ChangeQuestions.Change> changes,
       List<Snapshot> snapshots,
       Moments.Standing standing) {}
+
+  /**
+   * What the list shows; takes longer where it is long.
+   *
+   * @param rows a file's revisions stand under it where that is wanted
+   * @param files how many files lay there
+   * @param changed how many of those are another now
+   */
+  record Rows(List<MomentRow> rows, long files, long changed) {
+    static Rows of(List<MomentRow> rows) {
+      List<MomentEntry> there =
+          rows.stream()
+              .filter(row -> row.revision().isEmpty() && row.entry().gone().isEmpty())
+              .map(MomentRow::entry)
+              .filter(row -> row.since().isPresent())
+              .toList();
+      long changed = there.stream().filter(row -> !row.since().get().isNothing()).count();
+      return new Rows(rows, there.size(), changed);
+    }
+  }
+
+  /** The list; null until it is known, and where the present is shown, which has its own. */
+  ReadOnlyObjectProperty<Rows> rowsProperty() {
+    return rows.getReadOnlyProperty();
+  }
 
   /** What the folders in the list held; empty until it is known, which may take longer. */
   ReadOnlyObjectProperty<Map<InnerPath, FolderSum>> sumsProperty() {
@@ -104,17 +127,28 @@ final class MomentPresenter {
             () -> {
               Moments moments = context.office().moments();
               return new View(
-                  moment.isPresent() ? rows(at, gone, revisions) : List.of(),
                   moment.isPresent() ? moments.folders(shelf, at) : List.of(),
                   moments.changes(shelf),
                   context.office().snapshots().labelled(shelf),
                   moments.standing(shelf, folder, at));
             },
-            found -> {
-              view.set(found);
-              sum(found, at);
-            },
+            view::set,
             context.navigator()::complain);
+    if (moment.isPresent()) {
+      Rows shown = rows.get();
+      context
+          .background()
+          .ask(
+              () -> {
+                List<MomentRow> found = rows(at, gone, revisions);
+                return shown != null && shown.rows().equals(found) ? shown : Rows.of(found);
+              },
+              found -> {
+                rows.set(found);
+                sum(found, at);
+              },
+              context.navigator()::complain);
+    }
   }
 
   private List<MomentRow> rows(Moment at, boolean gone, boolean revisions) throws IOException {
@@ -140,7 +174,7 @@ final class MomentPresenter {
     return rows;
   }
 
-  private void sum(View found, Moment at) {
+  private void sum(Rows found, Moment at) {
     List<InnerPath> folders =
         found.rows().stream()
             .map(MomentRow::entry)

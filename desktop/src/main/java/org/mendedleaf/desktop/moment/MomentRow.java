@@ -9,7 +9,7 @@ import org.mendedleaf.core.catalog.Revision;
  *
  * @param revision empty for the line itself
  */
-record MomentRow(MomentEntry entry, Optional<Revision> revision) {
+public record MomentRow(MomentEntry entry, Optional<Revision> revision) {
 
   static MomentRow of(MomentEntry entry) {
     return new MomentRow(entry, Optional.empty());

@@ -71,16 +71,15 @@ final class MomentTable {
 
   /** What the chosen rows would be on the tray. */
   List<Wanted> chosen() {
-    return table.node().getSelectionModel().getSelectedItems().stream()
-        .filter(java.util.Objects::nonNull)
-        .flatMap(row -> wanted(row).stream())
-        .toList();
+    return table.chosenRows().stream().flatMap(row -> wanted(row).stream()).toList();
   }
 
   void show(List<MomentRow> rows) {
-    unit =
-        Shown.Unit.fitting(
-            rows.stream().mapToLong(row -> row.entry().entry().size()).max().orElse(0));
+    long largest = 0;
+    for (MomentRow row : rows) {
+      largest = Math.max(largest, row.entry().entry().size());
+    }
+    unit = Shown.Unit.fitting(largest);
     sizes.setText(Words.of("column.size", unit.name()));
     table.show(rows);
   }

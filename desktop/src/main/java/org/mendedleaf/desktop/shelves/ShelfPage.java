@@ -1,5 +1,6 @@
 package org.mendedleaf.desktop.shelves;
 
+import java.io.IOException;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -47,6 +48,7 @@ public final class ShelfPage implements Page {
   private final Label facts = Nodes.label("", "soft");
   private final FolderTree tree;
   private Instant captured = Instant.EPOCH;
+  private List<FolderRow> shownRows = List.of();
   private final MomentBar bar;
   private final VBox root;
   private Shown.Unit unit = Shown.Unit.KB;
@@ -115,15 +117,8 @@ public final class ShelfPage implements Page {
   @Override
   public void refresh() {
     bar.refresh();
-    context
-        .background()
-        .ask(
-            () ->
-                new Found(
-                    context.office().shelves().browse(shelf, folder),
-                    context.office().moments().capturedBefore(shelf, context.now())),
-            this::show,
-            context.navigator()::complain);
+    List<FolderRow> before = shownRows;
+    context.background().ask(() -> look(before), this::show, context.navigator()::complain);
     context
         .background()
         .ask(
@@ -133,11 +128,7 @@ public final class ShelfPage implements Page {
   }
 
   private void copyOut() {
-    List<Wanted> chosen =
-        table.node().getSelectionModel().getSelectedItems().stream()
-            .filter(java.util.Objects::nonNull)
-            .flatMap(row -> wanted(row).stream())
-            .toList();
+    List<Wanted> chosen = table.chosenRows().stream().flatMap(row -> wanted(row).stream()).toList();
     if (!chosen.isEmpty()) {
       String name =
           chosen.size() == 1 ? chosen.get(0).name() : Words.count("copy.several", chosen.size());
@@ -165,21 +156,37 @@ public final class ShelfPage implements Page {
             -1));
   }
 
-  private record Found(List<FolderRow> rows, Optional<Instant> captured) {}
+  /**
+   * @param due how many files are not recorded as they lie there
+   */
+  private record Found(
+      List<FolderRow> rows, Optional<Instant> captured, long files, long due, long largest) {}
+
+  /**
+   * @param shown what the list shows already
+   */
+  private Found look(List<FolderRow> shown) throws IOException {
+    List<FolderRow> rows = context.office().shelves().browse(shelf, folder);
+    return new Found(
+        rows.equals(shown) ? shown : rows,
+        context.office().moments().capturedBefore(shelf, context.now()),
+        rows.stream().filter(row -> row.kind() != FolderRow.Kind.FOLDER).count(),
+        rows.stream().filter(ShelfPage::isDue).count(),
+        rows.stream().mapToLong(FolderRow::size).max().orElse(0));
+  }
 
   private void show(Found found) {
     captured = found.captured().orElse(Instant.EPOCH);
-    List<FolderRow> rows = found.rows();
-    unit = Shown.Unit.fitting(rows.stream().mapToLong(FolderRow::size).max().orElse(0));
+    shownRows = found.rows();
+    unit = Shown.Unit.fitting(found.largest());
     sizes.setText(Words.of("column.size", unit.name()));
-    table.show(rows);
-    long files = rows.stream().filter(row -> row.kind() != FolderRow.Kind.FOLDER).count();
-    long due = rows.stream().filter(ShelfPage::isDue).count();
+    table.show(found.rows());
+    long due = found.due();
     String state =
         shelf.recording() == RecordingState.NOT_YET && folder.isRoot()
             ? Words.of("shelf.notYet")
             : due == 0 ? Words.of("shelf.allRecorded") : Words.count("shelf.due", due);
-    facts.setText(Words.count("shelf.files", files) + " · " + state);
+    facts.setText(Words.count("shelf.files", found.files()) + " · " + state);
   }
 
   private static boolean isDue(FolderRow row) {

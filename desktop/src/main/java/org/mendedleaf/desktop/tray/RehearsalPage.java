@@ -104,7 +104,7 @@ public final class RehearsalPage implements Page {
     context
         .background()
         .ask(
-            () -> context.office().recoveries().rehearse(tray),
+            () -> Seen.of(context.office().recoveries().rehearse(tray)),
             this::show,
             problem -> {
               summary.setText(problem.getMessage());
@@ -113,27 +113,38 @@ public final class RehearsalPage implements Page {
             });
   }
 
-  private void show(TrayRehearsal rehearsal) {
-    List<Line> lines = rehearsal.lines();
-    unit =
-        Shown.Unit.fitting(lines.stream().mapToLong(line -> line.step().bytes()).max().orElse(0));
+  /** A rehearsal as it is shown, counted beside the interface thread. */
+  private record Seen(
+      List<Line> lines, Map<Outcome, Long> counts, long bytes, long largest, long written) {
+
+    static Seen of(TrayRehearsal rehearsal) {
+      List<Line> lines = rehearsal.lines();
+      return new Seen(
+          lines,
+          lines.stream()
+              .collect(
+                  Collectors.groupingBy(
+                      line -> line.step().planned(), TreeMap::new, Collectors.counting())),
+          rehearsal.bytes(),
+          lines.stream().mapToLong(line -> line.step().bytes()).max().orElse(0),
+          lines.stream()
+              .filter(line -> line.step().file().isPresent() && writes(line.step().planned()))
+              .count());
+    }
+  }
+
+  private void show(Seen seen) {
+    unit = Shown.Unit.fitting(seen.largest());
     sizes.setText(Words.of("column.size", unit.name()));
-    table.show(lines);
-    Map<Outcome, Long> counts =
-        lines.stream()
-            .collect(
-                Collectors.groupingBy(
-                    line -> line.step().planned(), TreeMap::new, Collectors.counting()));
-    summary.setText(Shown.size(rehearsal.bytes()) + " · " + told(counts, "rehearsal.count."));
+    table.show(seen.lines());
+    summary.setText(Shown.size(seen.bytes()) + " · " + told(seen.counts(), "rehearsal.count."));
     more.setText(PickWords.handling(tray.handling()));
-    long written =
-        lines.stream()
-            .filter(line -> line.step().file().isPresent() && writes(line.step().planned()))
-            .count();
-    long taken = counts.getOrDefault(Outcome.REMOVED, 0L);
+    long written = seen.written();
+    long taken = seen.counts().getOrDefault(Outcome.REMOVED, 0L);
     boolean mends =
-        tray.parts().stream()
-            .anyMatch(part -> part.order().destination() instanceof Destination.InPlace);
+        tray.entries().stream()
+            .map(entry -> entry.own().orElse(tray.handling()))
+            .anyMatch(how -> how.destination() instanceof Destination.InPlace);
     go.setDisable(written + taken == 0);
     go.setText(
         written + taken == 0

@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Optional;
 import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
-import javafx.collections.ListChangeListener;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -71,11 +70,7 @@ public final class TrayPage implements Page {
     own.selectedProperty().addListener((property, was, now) -> ownChosen(now));
     columns();
     table.node().getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
-    table
-        .node()
-        .getSelectionModel()
-        .getSelectedItems()
-        .addListener((ListChangeListener<Picked>) change -> showChoice());
+    table.onChoice(this::showChoice);
     VBox.setVgrow(table.node(), Priority.ALWAYS);
     root =
         new VBox(
@@ -89,6 +84,7 @@ public final class TrayPage implements Page {
     root.getStyleClass().add("page");
     root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
     form.show(tray.handlingProperty().get());
+    table.node().setItems(tray.picks());
     tray.versionProperty().addListener(new WeakInvalidationListener(follower));
   }
 
@@ -129,9 +125,8 @@ public final class TrayPage implements Page {
   private record Past(List<RunReceipt> recent, List<Recoveries.Unfinished> unfinished) {}
 
   private void show() {
-    unit = Shown.Unit.fitting(tray.picks().stream().mapToLong(Picked::bytes).max().orElse(0));
+    unit = Shown.Unit.fitting(tray.largest());
     sizes.setText(Words.of("column.size", unit.name()));
-    table.show(List.copyOf(tray.picks()));
     table.node().refresh();
     facts.setText(
         tray.picks().isEmpty()
@@ -144,9 +139,7 @@ public final class TrayPage implements Page {
   }
 
   private List<Picked> chosen() {
-    return table.node().getSelectionModel().getSelectedItems().stream()
-        .filter(java.util.Objects::nonNull)
-        .toList();
+    return table.chosenRows();
   }
 
   /** The form shows how the chosen picks are recovered if they have a way of their own. */

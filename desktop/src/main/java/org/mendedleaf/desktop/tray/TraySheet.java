@@ -63,7 +63,10 @@ public final class TraySheet {
     list.setOnKeyPressed(
         event -> {
           if (event.getCode() == KeyCode.SPACE || event.getCode() == KeyCode.DELETE) {
-            tray.remove(List.copyOf(list.getSelectionModel().getSelectedItems()));
+            tray.remove(
+                list.getSelectionModel().getSelectedIndices().size() == tray.picks().size()
+                    ? List.copyOf(tray.picks())
+                    : List.copyOf(list.getSelectionModel().getSelectedItems()));
             event.consume();
           }
         });

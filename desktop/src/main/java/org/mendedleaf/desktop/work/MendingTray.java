@@ -1,11 +1,13 @@
 package org.mendedleaf.desktop.work;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Queue;
 import java.util.Set;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.IntegerProperty;
@@ -30,13 +32,16 @@ import org.mendedleaf.core.recover.Tray;
  */
 public final class MendingTray {
 
-  private static final int AT_ONCE = 200;
+  private static final int AT_ONCE = 500;
+  static final int SLICE = 4_000;
 
   private final Office office;
   private final Background background;
   private final ObservableList<Picked> picks = FXCollections.observableArrayList();
-  private final Map<Key, Picked> byKey = new LinkedHashMap<>();
+  private final Map<Key, Picked> byKey = new HashMap<>();
+  private final Queue<Picked> unknown = new ArrayDeque<>();
   private final IntegerProperty version = new SimpleIntegerProperty();
+  private final IntegerProperty members = new SimpleIntegerProperty();
   private final BooleanProperty dragging = new SimpleBooleanProperty();
   private final ObjectProperty<Handling> handling = new SimpleObjectProperty<>(Handling.IN_PLACE);
   private final StringProperty copyFolder = new SimpleStringProperty("");
@@ -44,6 +49,9 @@ public final class MendingTray {
   private boolean keeping;
   private boolean keepAgain;
   private boolean looking;
+  private long files;
+  private long bytes;
+  private long largest;
 
   public MendingTray(Office office, Background background) {
     this.office = office;
@@ -69,13 +77,18 @@ public final class MendingTray {
   /** One pick on the tray. */
   public static final class Picked {
     private final Wanted wanted;
-    private Handling own;
+    // Read beside the interface thread when the tray is kept.
+    private volatile Handling own;
     private PickFacts facts;
     private String problem = "";
 
     Picked(Wanted wanted) {
       this.wanted = wanted;
       this.own = wanted.entry().own().orElse(null);
+    }
+
+    private Key key() {
+      return Key.of(wanted.entry());
     }
 
     public String name() {
@@ -115,6 +128,9 @@ public final class MendingTray {
     /** The pick as the office takes it. */
     public Tray.Entry entry() {
       Tray.Entry entry = wanted.entry();
+      if (own == null && entry.own().isEmpty()) {
+        return entry;
+      }
       return new Tray.Entry(
           entry.store(), entry.shelf(), entry.pick(), java.util.Optional.ofNullable(own));
     }
@@ -123,6 +139,11 @@ public final class MendingTray {
   /** The picks, oldest first. */
   public ObservableList<Picked> picks() {
     return picks;
+  }
+
+  /** Counts up whenever something else is on the tray. */
+  public IntegerProperty membersProperty() {
+    return members;
   }
 
   /** Counts up whenever anything on the tray is another, or is known better. */
@@ -160,25 +181,33 @@ public final class MendingTray {
     }
   }
 
-  /** Picks these, as far as they are not on the tray. */
+  /** Picks these, as far as they are not on the tray; very many a part at a time. */
   public void add(List<Wanted> wanted) {
     List<Picked> more = new ArrayList<>();
-    for (Wanted one : wanted) {
-      Key key = Key.of(one.entry());
-      if (!byKey.containsKey(key)) {
-        Picked picked = new Picked(one);
-        byKey.put(key, picked);
+    for (Wanted one : wanted.subList(0, Math.min(SLICE, wanted.size()))) {
+      Picked picked = new Picked(one);
+      if (byKey.putIfAbsent(Key.of(one.entry()), picked) == null) {
         more.add(picked);
       }
     }
+    more.forEach(picked -> count(picked, 1));
+    unknown.addAll(more);
     picks.addAll(more);
+    if (wanted.size() > SLICE) {
+      background.later(() -> add(wanted.subList(SLICE, wanted.size())));
+      return;
+    }
     changed();
     look();
   }
 
   public void remove(Collection<Picked> off) {
     Set<Picked> gone = new HashSet<>(off);
-    gone.forEach(picked -> byKey.remove(Key.of(picked.entry())));
+    for (Picked picked : gone) {
+      byKey.remove(picked.key());
+      count(picked, -1);
+    }
+    largest = byKey.isEmpty() ? 0 : largest;
     picks.setAll(picks.stream().filter(picked -> !gone.contains(picked)).toList());
     changed();
   }
@@ -195,6 +224,11 @@ public final class MendingTray {
     dragging.set(!wanted.isEmpty());
   }
 
+  /** Does the next part of long work soon, so that the window answers in between. */
+  void soon(Runnable work) {
+    background.later(work);
+  }
+
   /** Picks what was dropped. */
   public void drop() {
     add(dragged);
@@ -206,12 +240,24 @@ public final class MendingTray {
   }
 
   public long files() {
-    return picks.stream().mapToLong(Picked::files).sum();
+    return files;
   }
 
   /** Bytes as far as they are known. */
   public long bytes() {
-    return picks.stream().mapToLong(picked -> Math.max(0, picked.bytes())).sum();
+    return bytes;
+  }
+
+  /** Bytes of the largest pick; does not shrink before the tray is empty. */
+  public long largest() {
+    return largest;
+  }
+
+  /** Counted along, since adding up a hundred thousand each time would be felt. */
+  private void count(Picked picked, int sign) {
+    files += sign * picked.files();
+    bytes += sign * Math.max(0, picked.bytes());
+    largest = Math.max(largest, picked.bytes());
   }
 
   /** Puts back what lay on the tray when the window was closed. */
@@ -226,6 +272,7 @@ public final class MendingTray {
   }
 
   private void changed() {
+    members.set(members.get() + 1);
     version.set(version.get() + 1);
     keep();
   }
@@ -238,9 +285,11 @@ public final class MendingTray {
     }
     keeping = true;
     keepAgain = false;
-    Tray tray = tray();
+    List<Picked> now = List.copyOf(picks);
+    Handling how = handling.get();
     background.ask(
         () -> {
+          Tray tray = new Tray(now.stream().map(Picked::entry).toList(), how);
           office.recoveries().keep(tray);
           return tray;
         },
@@ -262,11 +311,13 @@ public final class MendingTray {
     if (looking) {
       return;
     }
-    List<Picked> next =
-        picks.stream()
-            .filter(picked -> picked.facts == null && picked.problem.isEmpty())
-            .limit(AT_ONCE)
-            .toList();
+    List<Picked> next = new ArrayList<>();
+    while (next.size() < AT_ONCE && !unknown.isEmpty()) {
+      Picked picked = unknown.remove();
+      if (byKey.get(picked.key()) == picked) {
+        next.add(picked);
+      }
+    }
     if (next.isEmpty()) {
       return;
     }
@@ -282,8 +333,13 @@ public final class MendingTray {
         },
         answers -> {
           for (Answer answer : answers) {
-            answer.picked().facts = answer.facts();
-            answer.picked().problem = answer.problem();
+            boolean stillThere = byKey.get(answer.picked().key()) == answer.picked();
+            if (stillThere) {
+              count(answer.picked(), -1);
+              answer.picked().facts = answer.facts();
+              answer.picked().problem = answer.problem();
+              count(answer.picked(), 1);
+            }
           }
           version.set(version.get() + 1);
           looking = false;

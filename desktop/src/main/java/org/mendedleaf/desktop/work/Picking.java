@@ -56,9 +56,29 @@ public final class Picking<T> {
   }
 
   void toggle(List<T> rows) {
+    if (rows.size() > MendingTray.SLICE && tray.picks().size() < rows.size()) {
+      add(rows);
+      return;
+    }
     List<Wanted> picks = wanted(rows);
     if (!picks.isEmpty()) {
       tray.toggle(picks);
+    }
+  }
+
+  private void add(List<T> rows) {
+    List<Wanted> all = new ArrayList<>();
+    add(rows, 0, all);
+  }
+
+  /** Turns some rows into picks at a time, and then picks them. */
+  private void add(List<T> rows, int from, List<Wanted> all) {
+    int to = Math.min(from + MendingTray.SLICE, rows.size());
+    all.addAll(wanted(rows.subList(from, to)));
+    if (to < rows.size()) {
+      tray.soon(() -> add(rows, to, all));
+    } else {
+      tray.add(all);
     }
   }
 

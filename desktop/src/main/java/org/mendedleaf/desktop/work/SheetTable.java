@@ -1,5 +1,6 @@
 package org.mendedleaf.desktop.work;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -11,6 +12,8 @@ import java.util.function.Predicate;
 import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.collections.FXCollections;
+import javafx.collections.ListChangeListener;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
 import javafx.scene.control.SelectionMode;
@@ -33,6 +36,7 @@ public final class SheetTable<T> {
 
   private static final double ROW = 30;
   private static final double LEAF = 34;
+  private static final int COMPARED_HERE = 2_000;
   private static final long TYPING_PAUSE_NANOS = 900_000_000;
 
   private final TableView<T> table = new TableView<>();
@@ -44,6 +48,7 @@ public final class SheetTable<T> {
   private final InvalidationListener refresher = property -> refreshPicks();
   private Picking<T> picking;
   private long lastTyped;
+  private List<T> shown = List.of();
 
   /** Fills a cell; its text and styles have been cleared. */
   public interface Filler<T> {
@@ -83,6 +88,33 @@ public final class SheetTable<T> {
 
   public Optional<T> chosen() {
     return Optional.ofNullable(table.getSelectionModel().getSelectedItem());
+  }
+
+  /**
+   * All chosen rows. The selection model's own list is searched from its beginning for each of its
+   * items, which takes minutes for a hundred thousand.
+   */
+  public List<T> chosenRows() {
+    List<T> rows = table.getItems();
+    int chosen = table.getSelectionModel().getSelectedIndices().size();
+    if (chosen == rows.size()) {
+      return List.copyOf(rows);
+    }
+    List<T> found = new ArrayList<>();
+    for (int i = 0; i < rows.size() && found.size() < chosen; i++) {
+      if (table.getSelectionModel().isSelected(i)) {
+        found.add(rows.get(i));
+      }
+    }
+    return found;
+  }
+
+  /** Calls this whenever other rows are chosen. */
+  public void onChoice(Runnable follower) {
+    table
+        .getSelectionModel()
+        .getSelectedIndices()
+        .addListener((ListChangeListener<Integer>) change -> follower.run());
   }
 
   /** Gives rows a pseudo-class. */
@@ -131,24 +163,27 @@ public final class SheetTable<T> {
     TableColumn<T, T> leaf = column("column.pick", LEAF, picking::fill);
     leaf.setMinWidth(LEAF);
     leaf.setMaxWidth(LEAF);
-    tray.versionProperty().addListener(new WeakInvalidationListener(refresher));
+    tray.membersProperty().addListener(new WeakInvalidationListener(refresher));
   }
 
   /** Picks the chosen rows, or takes them off the tray. */
   public void pick() {
     if (picking != null) {
-      picking.toggle(List.copyOf(table.getSelectionModel().getSelectedItems()));
+      picking.toggle(chosenRows());
     }
   }
 
   /** Shows these rows; looking again must not take a row away under somebody's mouse. */
   public void show(List<T> rows) {
-    if (table.getItems().equals(rows)) {
+    // Many rows are compared beside the interface thread, by whoever asks for them.
+    if (rows == shown || (rows.size() <= COMPARED_HERE && rows.equals(shown))) {
       return;
     }
+    shown = rows;
     int chosen = Math.max(0, table.getSelectionModel().getSelectedIndex());
     table.getSelectionModel().clearSelection();
-    table.getItems().setAll(rows);
+    // Copying them one after another into the list that is there takes the longer.
+    table.setItems(FXCollections.observableList(rows));
     table.getSelectionModel().clearAndSelect(Math.min(chosen, rows.size() - 1));
   }
 
@@ -170,9 +205,10 @@ public final class SheetTable<T> {
     }
     lastTyped = now;
     typed.append(character.toLowerCase(Locale.ROOT));
+    String wanted = typed.toString();
     for (int i = 0; i < table.getItems().size(); i++) {
-      String text = name.apply(table.getItems().get(i)).toLowerCase(Locale.ROOT);
-      if (text.startsWith(typed.toString())) {
+      String text = name.apply(table.getItems().get(i));
+      if (text.regionMatches(true, 0, wanted, 0, wanted.length())) {
         table.getSelectionModel().clearAndSelect(i);
         table.scrollTo(Math.max(0, i - 3));
         return;
@@ -215,7 +251,7 @@ public final class SheetTable<T> {
       setOnDragDetected(
           event -> {
             if (picking != null && getItem() != null) {
-              picking.drag(this, List.copyOf(table.getSelectionModel().getSelectedItems()));
+              picking.drag(this, chosenRows());
               event.consume();
             }
           });

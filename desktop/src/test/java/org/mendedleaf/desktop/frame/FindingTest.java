@@ -15,6 +15,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.MomentEntry;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.desktop.moment.MomentRow;
 
 /** Finding the right state in the real window: by name, by moment, by snapshot. */
 class FindingTest extends WindowRobot {
@@ -51,8 +52,8 @@ class FindingTest extends WindowRobot {
   }
 
   private List<MomentEntry> rowsThen() {
-    TableView<MomentEntry> table = lookup("#files-then").query();
-    return List.copyOf(table.getItems());
+    TableView<MomentRow> table = lookup("#files-then").query();
+    return table.getItems().stream().map(MomentRow::entry).toList();
   }
 
   @Test

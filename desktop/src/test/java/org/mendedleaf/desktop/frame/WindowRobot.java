@@ -33,7 +33,7 @@ public class WindowRobot extends FxRobot {
 
   private static final long PATIENCE_SECONDS = 40;
 
-  private final ExecutorService workers = Executors.newFixedThreadPool(3);
+  private ExecutorService workers = Executors.newFixedThreadPool(3);
   private volatile Path opened;
   private MainWindow window;
   private Stage stage;
@@ -61,6 +61,11 @@ public class WindowRobot extends FxRobot {
     WaitForAsyncUtils.waitForFxEvents();
     workers.shutdown();
     assertThat(workers.awaitTermination(PATIENCE_SECONDS, TimeUnit.SECONDS)).isTrue();
+  }
+
+  /** Gets ready to show another window after one was closed. */
+  public final void reopen() {
+    workers = Executors.newFixedThreadPool(3);
   }
 
   public final MainWindow window() {

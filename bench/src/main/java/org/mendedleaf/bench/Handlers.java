@@ -1,0 +1,245 @@
+package org.mendedleaf.bench;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.Executors;
+import java.util.concurrent.FutureTask;
+import javafx.application.Platform;
+import javafx.event.Event;
+import javafx.event.EventDispatcher;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.TableView;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.stage.Stage;
+import org.mendedleaf.core.capture.CaptureOutcome;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.OfficeSettings;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.Destination;
+import org.mendedleaf.core.recover.Handling;
+import org.mendedleaf.desktop.frame.MainWindow;
+import org.mendedleaf.desktop.work.Background;
+import org.mendedleaf.desktop.work.Place;
+
+/**
+ * Opens the real window on a folder of very many files, at a moment and now, walks it, picks all of
+ * it, and rehearses that. Everything of ours that runs on the interface thread is timed: answers to
+ * questions, and each event as it is dispatched.
+ */
+public final class Handlers {
+
+  private static final long PATIENCE = 60_000_000_000L;
+
+  private final Path base;
+  private final int files;
+  private final List<Long> nanos = Collections.synchronizedList(new ArrayList<>());
+  private MainWindow window;
+
+  private Handlers(Path base, int files) {
+    this.base = base;
+    this.files = files;
+  }
+
+  /**
+   * @param args a folder to work in; number of files
+   */
+  public static void main(String[] args) throws Exception {
+    new Handlers(Path.of(args[0]), Integer.parseInt(args[1])).run();
+    System.exit(0);
+  }
+
+  private void run() throws Exception {
+    try (Office office = Office.open(OfficeSettings.ofThisMachine(base.resolve("home")))) {
+      Shelf shelf = fill(office);
+      Moment then = new Moment.At(office.moments().changes(shelf).get(0).at().plusMillis(1));
+      open(office);
+      step("shelves", () -> timedGo(new Place.AllShelves()), () -> true);
+      step(
+          "folder now",
+          () -> timedGo(new Place.OneShelf(shelf, new InnerPath("in"))),
+          () -> rows("#files") == files);
+      step(
+          "folder at a moment",
+          () -> timedGo(new Place.ShelfAt(shelf, new InnerPath("in"), then)),
+          () -> rows("#files-then") == files);
+      TableView<?> table = table("#files-then");
+      step("to the end", () -> key(table, KeyCode.END, false), () -> true);
+      step("half way", () -> table.scrollTo(files / 2), () -> true);
+      for (int i = 0; i < 200; i++) {
+        step("", () -> key(table, KeyCode.DOWN, false), () -> true);
+      }
+      for (String letter : List.of("f", "i", "l", "e", " ", "0", "9")) {
+        step("", () -> typed(table, letter), () -> true);
+      }
+      step("choose all", () -> key(table, KeyCode.A, true), () -> chosen(table) == files);
+      // A blank soon after letters would belong to what is typed ahead.
+      Thread.sleep(1000);
+      step(
+          "pick all",
+          () -> typed(table, " "),
+          () -> window.context().tray().picks().size() == files);
+      step("tray", () -> timedGo(new Place.OnTray()), () -> rows("#picks") == files);
+      step("copy elsewhere", () -> time(this::copyElsewhere), () -> true);
+      step(
+          "rehearsal",
+          () -> timedGo(new Place.Rehearsed(window.context().tray().tray())),
+          () -> rows("#steps") == files);
+      report();
+    }
+  }
+
+  private void copyElsewhere() {
+    Handling elsewhere = Handling.IN_PLACE.to(new Destination.Folder(base.resolve("out")));
+    window.context().tray().handlingProperty().set(elsewhere);
+  }
+
+  private Shelf fill(Office office) throws IOException {
+    Path work = base.resolve("work");
+    Path folder = Files.createDirectories(work.resolve("in"));
+    for (int i = 0; i < files; i++) {
+      Files.writeString(folder.resolve("file %06d.txt".formatted(i)), "state one of " + i);
+    }
+    Path store = base.resolve("store");
+    office.stores().make(store);
+    Shelf shelf = office.shelves().add(work, store, Optional.of("Very many"));
+    capture(office, shelf);
+    for (int i = 0; i < files; i += 10) {
+      Files.write(
+          folder.resolve("file %06d.txt".formatted(i)),
+          ("state two, longer, of " + i).getBytes(StandardCharsets.UTF_8));
+    }
+    capture(office, shelf);
+    return shelf;
+  }
+
+  private static void capture(Office office, Shelf shelf) throws IOException {
+    CaptureOutcome outcome = office.shelves().capture(shelf, false, Progress.NONE);
+    if (!(outcome instanceof CaptureOutcome.Done)) {
+      throw new IOException("could not be captured: " + outcome);
+    }
+  }
+
+  private void open(Office office) throws InterruptedException {
+    CountDownLatch shown = new CountDownLatch(1);
+    Platform.startup(
+        () -> {
+          Background background =
+              new Background(
+                  Executors.newFixedThreadPool(3), work -> Platform.runLater(() -> time(work)));
+          window = new MainWindow(new Stage(), office, background, file -> {});
+          window.show(List.of());
+          EventDispatcher plain = window.scene().getEventDispatcher();
+          window
+              .scene()
+              .setEventDispatcher(
+                  (event, tail) -> {
+                    long start = System.nanoTime();
+                    Event left = plain.dispatchEvent(event, tail);
+                    nanos.add(System.nanoTime() - start);
+                    return left;
+                  });
+          shown.countDown();
+        });
+    shown.await();
+  }
+
+  private void timedGo(Place place) {
+    time(() -> window.go(place));
+  }
+
+  private void time(Runnable work) {
+    long start = System.nanoTime();
+    work.run();
+    long took = System.nanoTime() - start;
+    nanos.add(took);
+  }
+
+  /** Does something on the interface thread, timed, and waits until it shows. */
+  private void step(String name, Runnable act, Callable<Boolean> shows) throws Exception {
+    int before = nanos.size();
+    long start = System.nanoTime();
+    onInterface(
+        () -> {
+          act.run();
+          return null;
+        });
+    while (!onInterface(shows)) {
+      if (System.nanoTime() - start > PATIENCE) {
+        throw new IllegalStateException(name + " did not show in time");
+      }
+      Thread.sleep(5);
+    }
+    onInterface(() -> null);
+    if (!name.isEmpty()) {
+      long slowest = List.copyOf(nanos).stream().skip(before).mapToLong(n -> n).max().orElse(0);
+      System.out.printf(
+          "%-20s shows after %,6.0f ms, slowest handler %,4.0f ms%n",
+          name, (System.nanoTime() - start) / 1e6, slowest / 1e6);
+    }
+  }
+
+  private static <T> T onInterface(Callable<T> act) throws Exception {
+    FutureTask<T> task = new FutureTask<>(act);
+    Platform.runLater(task);
+    return task.get();
+  }
+
+  private TableView<?> table(String id) throws Exception {
+    return onInterface(() -> (TableView<?>) window.scene().lookup(id));
+  }
+
+  private int rows(String id) {
+    Scene scene = window.scene();
+    return scene.lookup(id) instanceof TableView<?> table ? table.getItems().size() : -1;
+  }
+
+  private static int chosen(TableView<?> table) {
+    return table.getSelectionModel().getSelectedIndices().size();
+  }
+
+  private static void key(Node node, KeyCode code, boolean control) {
+    Event.fireEvent(
+        node, new KeyEvent(KeyEvent.KEY_PRESSED, "", "", code, false, control, false, false));
+    Event.fireEvent(
+        node, new KeyEvent(KeyEvent.KEY_RELEASED, "", "", code, false, control, false, false));
+  }
+
+  private static void typed(Node node, String text) {
+    for (int i = 0; i < text.length(); i++) {
+      Event.fireEvent(
+          node,
+          new KeyEvent(
+              KeyEvent.KEY_TYPED,
+              text.substring(i, i + 1),
+              "",
+              KeyCode.UNDEFINED,
+              false,
+              false,
+              false,
+              false));
+    }
+  }
+
+  private void report() {
+    List<Long> sorted = nanos.stream().sorted().toList();
+    System.out.printf(
+        "%,d handlers: median %.2f ms, 99th percentile %.1f ms, slowest %.0f ms (hold: 99th 50 ms)%n",
+        sorted.size(),
+        sorted.get(sorted.size() / 2) / 1e6,
+        sorted.get(sorted.size() * 99 / 100) / 1e6,
+        sorted.get(sorted.size() - 1) / 1e6);
+  }
+}

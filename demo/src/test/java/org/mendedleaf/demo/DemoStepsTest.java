@@ -1,0 +1,184 @@
+package org.mendedleaf.demo;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import javafx.scene.control.Labeled;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.desktop.frame.WindowRobot;
+
+/**
+ * The demo's cases as a new user goes about them, counted from the open window: an action is one
+ * click, one key chord, or one text typed with its Enter.
+ */
+class DemoStepsTest extends WindowRobot {
+
+  @TempDir Path out;
+  private Office office;
+  private int actions;
+
+  @BeforeEach
+  void open() throws Exception {
+    office = Office.open(SharedDemo.get().settings(DemoOffice.runningClock()));
+    show(office);
+    eventually(() -> isThere("#shelf-1"));
+    actions = 0;
+  }
+
+  @AfterEach
+  void closeAll() throws Exception {
+    close();
+    office.close();
+  }
+
+  private void click(String what) {
+    clickOn(what);
+    actions++;
+  }
+
+  private void chord(KeyCode... keys) {
+    push(keys);
+    actions++;
+  }
+
+  private void typed(String text) {
+    write(text).type(KeyCode.ENTER);
+    actions++;
+  }
+
+  private FileLife life(String address) throws Exception {
+    return office.files().life(office.addresses().file(address, Path.of("")));
+  }
+
+  private byte[] content(FileLife life, int revision) throws Exception {
+    return office
+        .files()
+        .contents(life.ref().store())
+        .bytes(life.revision(revision).orElseThrow().state().content().orElseThrow());
+  }
+
+  private boolean shows(String text) {
+    return lookup(".table-cell").queryAll().stream()
+        .anyMatch(cell -> text.equals(((Labeled) cell).getText()));
+  }
+
+  private void takeBack(Path file, byte[] before) throws Exception {
+    clickOn("#undo");
+    eventually(() -> java.util.Arrays.equals(Files.readAllBytes(file), before));
+  }
+
+  /** Finds a file by its name, steps back from leaf to leaf, mends: by keys alone. */
+  private void mendBySteppingBack(String address, String typed, int steps) throws Exception {
+    FileLife life = life(address);
+    Path file = life.address().orElseThrow();
+    byte[] bad = Files.readAllBytes(file);
+    chord(KeyCode.CONTROL, KeyCode.F);
+    typed(typed);
+    eventually(() -> isThere("#life-line") && lookup("#life-line").query().isFocused());
+    for (int i = 0; i < steps; i++) {
+      chord(KeyCode.LEFT);
+    }
+    int good = life.newest().number() - steps;
+    eventually(() -> text("#mend").equals("Mend with " + FileLife.numbered(good)));
+    chord(KeyCode.CONTROL, KeyCode.M);
+    eventually(() -> isThere("#undo"));
+    assertThat(Files.readAllBytes(file)).isEqualTo(content(life, good));
+    assertThat(actions).isLessThanOrEqualTo(4);
+    takeBack(file, bad);
+  }
+
+  @Test
+  void case1AListThatWasSavedOverWithAnother() throws Exception {
+    mendBySteppingBack("Cutting plans:Kestrel 32/mainsail-cut-list.csv", "kestrel mainsail-cut", 1);
+  }
+
+  @Test
+  void case2APriceListThatWasRuinedThreeSavesAgo() throws Exception {
+    FileLife life = life("Orders:price-list.csv");
+    Path file = life.address().orElseThrow();
+    byte[] bad = Files.readAllBytes(file);
+    chord(KeyCode.CONTROL, KeyCode.F);
+    typed("price-list");
+    int good = life.newest().number() - 4;
+    eventually(() -> isThere("#leaf-" + good));
+    click("#leaf-" + good);
+    eventually(() -> text("#mend").equals("Mend with " + FileLife.numbered(good)));
+    click("#mend");
+    eventually(() -> isThere("#undo"));
+    assertThat(Files.readAllBytes(file)).isEqualTo(content(life, good));
+    assertThat(content(life, good).length).isGreaterThan(bad.length);
+    assertThat(actions).isLessThanOrEqualTo(4);
+    takeBack(file, bad);
+  }
+
+  @Test
+  void case3AReportThatWasCutOff() throws Exception {
+    mendBySteppingBack("Repairs:Job 308/insurance report.pdf", "insurance report", 1);
+  }
+
+  @Test
+  void case3APhotoThatIsHalfZeros() throws Exception {
+    mendBySteppingBack("Repairs:Job 305/damage.jpg", "305 damage", 1);
+  }
+
+  @Test
+  void case3ALetterThatWasEmptied() throws Exception {
+    mendBySteppingBack("Repairs:Job 309/letter to insurer.docx", "letter to insurer", 1);
+  }
+
+  @Test
+  void case4TheFolderOfWinterSurveysThatIsGone() throws Exception {
+    Path folder = SharedDemo.get().root().resolve("desk/Cutting plans/Surveys winter");
+    assertThat(folder).doesNotExist();
+    click("Lost & found");
+    eventually(() -> shows("Surveys winter /"));
+    click("Surveys winter /");
+    click("#bring-back");
+    eventually(() -> isThere("#undo"));
+    try (var files = Files.list(folder)) {
+      assertThat(files.count()).isEqualTo(9);
+    }
+    assertThat(actions).isLessThanOrEqualTo(4);
+    clickOn("#undo");
+    eventually(() -> !Files.exists(folder));
+  }
+
+  @Test
+  void case5ADrawingIsOpenedByItsOldestName() throws Exception {
+    chord(KeyCode.CONTROL, KeyCode.F);
+    typed("layout-old");
+    eventually(() -> text(".title").equals("spinnaker-layout-v2.svg"));
+    assertThat(actions).isLessThanOrEqualTo(2);
+  }
+
+  @Test
+  void aFileAsItWasLastThursdayIsCopiedOut() throws Exception {
+    FileLife life = life("Cutting plans:loft floor.svg");
+    click("Cutting plans");
+    eventually(() -> isThere("#moment-typed"));
+    click("#moment-typed");
+    typed("last thu 17:00");
+    eventually(() -> isThere("#files-then") && shows("loft floor.svg"));
+    click("loft floor.svg");
+    chord(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.C);
+    eventually(() -> isThere("#folder-wanted"));
+    typed(out.toString());
+    eventually(() -> isThere("#undo"));
+    List<Path> copies;
+    try (var files = Files.list(out)) {
+      copies = files.toList();
+    }
+    assertThat(copies).hasSize(1);
+    assertThat(copies.get(0).getFileName().toString()).matches("loft floor \\(r28, .*\\)\\.svg");
+    assertThat(copies.get(0)).hasBinaryContent(content(life, 28));
+    assertThat(actions).isLessThanOrEqualTo(6);
+  }
+}

@@ -1,0 +1,22 @@
+package org.mendedleaf.demo;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import org.mendedleaf.core.progress.Progress;
+
+/** The demo office, built once for all tests of a run; whoever changes it takes that back. */
+final class SharedDemo {
+
+  private static DemoOffice built;
+
+  private SharedDemo() {}
+
+  static synchronized DemoOffice get() throws IOException {
+    if (built == null) {
+      DemoOffice demo = new DemoOffice(Path.of("target", "demo-for-tests").toAbsolutePath());
+      demo.build(Progress.NONE);
+      built = demo;
+    }
+    return built;
+  }
+}
