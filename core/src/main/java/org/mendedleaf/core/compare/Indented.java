@@ -22,6 +22,7 @@ import org.xml.sax.SAXException;
 final class Indented {
 
   private static final int LONG_LINE = 1000;
+  private static final int DEEPEST = 1000;
   private static final ObjectMapper JSON = new ObjectMapper();
 
   private Indented() {}
@@ -37,13 +38,33 @@ final class Indented {
         printer.indentArraysWith(DefaultIndenter.SYSTEM_LINEFEED_INSTANCE);
         return Optional.of(JSON.writer(printer).writeValueAsString(JSON.readTree(text)));
       }
-      return kind.type().endsWith("xml") ? Optional.of(xml(text)) : Optional.empty();
+      boolean isXml = kind.type().endsWith("xml");
+      return isXml && depth(text) <= DEEPEST ? Optional.of(xml(text)) : Optional.empty();
     } catch (JsonProcessingException
         | ParserConfigurationException
         | SAXException
         | TransformerException e) {
       return Optional.empty();
     }
+  }
+
+  /** About how deep elements are nested; blanks before them grow with its square. */
+  private static int depth(String xml) {
+    int depth = 0;
+    int deepest = 0;
+    for (int at = xml.indexOf('<');
+        at >= 0 && at + 1 < xml.length();
+        at = xml.indexOf('<', at + 1)) {
+      char next = xml.charAt(at + 1);
+      int end = xml.indexOf('>', at);
+      boolean closed = end > 0 && xml.charAt(end - 1) == '/';
+      if (next == '/') {
+        depth--;
+      } else if (Character.isLetter(next) && !closed) {
+        deepest = Math.max(deepest, ++depth);
+      }
+    }
+    return deepest;
   }
 
   private static String xml(String text)

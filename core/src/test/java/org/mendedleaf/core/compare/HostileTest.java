@@ -11,6 +11,7 @@ import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.zip.CRC32;
@@ -45,6 +46,15 @@ class HostileTest {
   }
 
   private static Inside.Nothing nothing(Content content) throws IOException {
+    Look look = harmless(content);
+    assertThat(look.inside()).isInstanceOf(Inside.Nothing.class);
+    Inside.Nothing found = (Inside.Nothing) look.inside();
+    assertThat(found.because()).endsWith(".");
+    return found;
+  }
+
+  /** Looked into in time, at next to no cost for this process. */
+  private static Look harmless(Content content) throws IOException {
     // Warm, as it is when a person walks through a history.
     var warm = READER.look(Samples.text("a.txt", "warm"), 0);
     assertThat(warm.inside()).isInstanceOf(Inside.Text.class);
@@ -56,10 +66,7 @@ class HostileTest {
     System.gc();
     assertThat(used() - before).isLessThan(HEAP);
     assertThat(took).isLessThan(LIMIT);
-    assertThat(look.inside()).isInstanceOf(Inside.Nothing.class);
-    Inside.Nothing found = (Inside.Nothing) look.inside();
-    assertThat(found.because()).endsWith(".");
-    return found;
+    return look;
   }
 
   private static long used() {
@@ -112,6 +119,56 @@ class HostileTest {
       }
     }
     assertThat(nothing(new Bytes("letter.odt", out.toByteArray())).because()).isNotEmpty();
+  }
+
+  @Test
+  void aWordsDocumentThatUnpacksToGigabytes() throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    try (ZipOutputStream zip = new ZipOutputStream(out)) {
+      try (var in =
+          new java.util.zip.ZipInputStream(
+              new java.io.ByteArrayInputStream(Samples.words("heading", "text").bytes()))) {
+        for (ZipEntry entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {
+          zip.putNextEntry(new ZipEntry(entry.getName()));
+          in.transferTo(zip);
+          if (entry.getName().equals("word/document.xml")) {
+            byte[] blanks = new byte[1 << 20];
+            Arrays.fill(blanks, (byte) ' ');
+            for (int i = 0; i < 600; i++) {
+              zip.write(blanks);
+            }
+          }
+        }
+      }
+    }
+    assertThat(nothing(new Bytes("letter.docx", out.toByteArray())).because()).isNotEmpty();
+  }
+
+  @Test
+  void aTableWithAQuoteThatNeverCloses() throws IOException {
+    String lines = "panel,width\n\"M-01," + "1,2,3\n".repeat(3_000_000);
+    Look look = harmless(Samples.text("cut-list.csv", lines));
+    assertThat(look.inside()).isInstanceOfAny(Inside.Nothing.class, Inside.Tables.class);
+  }
+
+  @Test
+  void valuesNestedAHundredThousandDeep() throws IOException {
+    String json = "[".repeat(100_000) + "]".repeat(100_000);
+    assertThat(harmless(Samples.text("a.json", json)).inside()).isInstanceOf(Inside.Text.class);
+    String xml = "<a>".repeat(100_000) + "</a>".repeat(100_000);
+    assertThat(harmless(Samples.text("a.xml", xml)).inside()).isInstanceOf(Inside.Text.class);
+  }
+
+  @Test
+  void noiseUnderEveryName() throws IOException {
+    byte[] noise = new byte[300_000];
+    new java.util.Random(4).nextBytes(noise);
+    for (String name :
+        List.of(
+            "a.xlsx", "a.docx", "a.ods", "a.odt", "a.pdf", "a.png", "a.jpg", "a.gif", "a.bmp",
+            "a.svg", "a.zip", "a.tar", "a.json", "a.loft")) {
+      nothing(new Bytes(name, noise));
+    }
   }
 
   @Test

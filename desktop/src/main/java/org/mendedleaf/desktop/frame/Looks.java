@@ -11,6 +11,7 @@ import java.util.Properties;
 import javafx.application.Application;
 import javafx.scene.Scene;
 import javafx.scene.text.Font;
+import org.mendedleaf.desktop.work.Background;
 
 /**
  * Day or night, and the size of the text. Remembered in the home; a setting that cannot be read or
@@ -29,11 +30,14 @@ public final class Looks {
 
   private final Scene scene;
   private final Path file;
+  private final Background background;
   private boolean night;
   private int size = NORMAL;
 
-  Looks(Scene scene, Path home) {
+  /** Reads one small file, before the window shows. */
+  Looks(Scene scene, Path home, Background background) {
     this.scene = scene;
+    this.background = background;
     this.file = home.resolve("looks.properties");
     loadFonts();
     Application.setUserAgentStylesheet(new PrimerLight().getUserAgentStylesheet());
@@ -95,11 +99,8 @@ public final class Looks {
   }
 
   private void save() {
-    try {
-      Files.writeString(file, "night=%s%nsize=%d%n".formatted(night, size));
-    } catch (IOException e) {
-      // The next start looks as before; nothing else depends on it.
-      return;
-    }
+    String text = "night=%s%nsize=%d%n".formatted(night, size);
+    // If it fails, the next start looks as before; nothing else depends on it.
+    background.ask(() -> Files.writeString(file, text), saved -> {}, problem -> {});
   }
 }

@@ -97,7 +97,7 @@ public final class MainWindow implements Navigator {
     frame.setLeft(side());
     frame.setCenter(work());
     Scene scene = new Scene(frame, 1280, 800);
-    this.looks = new Looks(scene, office.settings().home());
+    this.looks = new Looks(scene, office.settings().home(), background);
     actions();
     this.actionList = new ActionList(actions);
     actionList.popup().getScene().getStylesheets().setAll(scene.getStylesheets());

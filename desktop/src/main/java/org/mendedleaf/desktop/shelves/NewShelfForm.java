@@ -85,18 +85,28 @@ public final class NewShelfForm {
             Words.of("new.choose"),
             "",
             () -> {
-              DirectoryChooser chooser = new DirectoryChooser();
               Path present = Shown.pathWritten(field.getText());
-              if (!field.getText().isBlank() && Files.isDirectory(present)) {
-                chooser.setInitialDirectory(present.toFile());
-              }
-              File chosen = chooser.showDialog(root.getScene().getWindow());
-              if (chosen != null) {
-                field.setText(Shown.path(chosen.toPath()));
-              }
+              context
+                  .background()
+                  .ask(
+                      () -> !field.getText().isBlank() && Files.isDirectory(present),
+                      isFolder -> choose(field, isFolder ? present.toFile() : null),
+                      context.navigator()::complain);
             });
     HBox.setHgrow(field, Priority.ALWAYS);
     return new HBox(8, field, choose);
+  }
+
+  /**
+   * @param begin where to begin, or null
+   */
+  private void choose(TextField field, File begin) {
+    DirectoryChooser chooser = new DirectoryChooser();
+    chooser.setInitialDirectory(begin);
+    File chosen = chooser.showDialog(root.getScene().getWindow());
+    if (chosen != null) {
+      field.setText(Shown.path(chosen.toPath()));
+    }
   }
 
   /** A store that is known already is the likely place for the next shelf. */

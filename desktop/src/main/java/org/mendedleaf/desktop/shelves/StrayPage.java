@@ -42,12 +42,14 @@ public final class StrayPage implements Page {
         .ask(
             () ->
                 new Answer(
-                    context.office().shelves().covered(path), context.office().shelves().all()),
+                    context.office().shelves().covered(path),
+                    context.office().shelves().all(),
+                    Files.isDirectory(path)),
             this::show,
             context.navigator()::complain);
   }
 
-  private record Answer(Coverage coverage, List<Shelf> shelves) {}
+  private record Answer(Coverage coverage, List<Shelf> shelves, boolean isFolder) {}
 
   private void show(Answer answer) {
     VBox sheet = new VBox(10);
@@ -76,7 +78,7 @@ public final class StrayPage implements Page {
                   () -> new Captures(context).capture(shelf.get()),
                   "moss"));
     } else {
-      Path folder = Files.isDirectory(path) ? path : path.getParent();
+      Path folder = answer.isFolder() ? path : path.getParent();
       Node protect =
           Nodes.button(
               Words.of("stray.protect", folder.getFileName()),
