@@ -19,15 +19,18 @@ public final class ReceiptReport {
   private static final DateTimeFormatter WHEN =
       DateTimeFormatter.ofPattern("EEE d MMM yyyy, HH:mm:ss", Locale.ENGLISH);
 
+  private static final DateTimeFormatter SAVED =
+      DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.ENGLISH);
+
   private static final List<Report.Column> COLUMNS =
       List.of(
-          new Report.Column("Place", 38, false),
-          new Report.Column("Shelf", 13, false),
-          new Report.Column("Was there as", 17, false),
-          new Report.Column("Revision", 9, false),
-          new Report.Column("Outcome", 11, false),
-          new Report.Column("Bytes", 12, true),
-          new Report.Column("Remark", 18, false));
+          new Report.Column("Place", 34, false),
+          new Report.Column("Was on the shelf as", 24, false),
+          new Report.Column("Revision", 11, false),
+          new Report.Column("State saved", 14, false),
+          new Report.Column("Outcome", 13, false),
+          new Report.Column("Bytes", 10, true),
+          new Report.Column("Remark", 14, false));
 
   private ReceiptReport() {}
 
@@ -57,18 +60,19 @@ public final class ReceiptReport {
     }
     List<List<String>> rows = new ArrayList<>();
     for (RunReceipt.Line line : receipt.lines()) {
-      rows.add(row(line));
+      rows.add(row(line, zone));
     }
     return new Report("Receipt %d".formatted(receipt.act().id()), said, COLUMNS, rows);
   }
 
-  private static List<String> row(RunReceipt.Line line) {
+  private static List<String> row(RunReceipt.Line line, ZoneId zone) {
     ReceiptItem item = line.item();
+    boolean isFile = item.file().isPresent() && item.wrote().isPresent();
     return List.of(
         item.target(),
-        line.shelf().name(),
-        item.wrote().map(state -> state.path().shown()).orElse(""),
+        isFile ? line.shelf().name() + ": " + item.wrote().get().path().shown() : "",
         revision(item.file(), item.revision()),
+        item.wrote().map(state -> SAVED.format(state.modified().atZone(zone))).orElse(""),
         outcome(item),
         String.valueOf(item.bytes()),
         item.why());

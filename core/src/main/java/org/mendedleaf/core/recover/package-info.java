@@ -1,7 +1,8 @@
 /**
- * Giving earlier states back: mending a file with a revision, and taking that back.
+ * Giving earlier states back: mending a file with a revision, the tray with its rehearsal and
+ * receipt, and taking either back.
  *
  * <p>Knows {@code store}, {@code catalog}, {@code capture} and {@code progress}. Start reading at
- * {@link org.mendedleaf.core.recover.Mending}.
+ * {@link org.mendedleaf.core.recover.Recovery}.
  */
 package org.mendedleaf.core.recover;

@@ -90,4 +90,23 @@ class ComparisonsTest {
       throws Exception {
     return desk.office().comparisons().compare(life, earlier, later);
   }
+
+  @Test
+  void linksAreComparedByWhereTheyPoint() throws Exception {
+    try (TestDesk desk = new TestDesk(base)) {
+      java.nio.file.Path link = desk.file("link");
+      Files.createSymbolicLink(link, java.nio.file.Path.of("first.txt"));
+      desk.capture();
+      Files.delete(link);
+      Files.createSymbolicLink(link, java.nio.file.Path.of("second.txt"));
+      desk.capture();
+      FileLife life = desk.life("link");
+      assertThat(
+              desk.office()
+                  .comparisons()
+                  .compare(life, new State.Recorded(0), new State.Recorded(1))
+                  .summary())
+          .contains("second.txt", "first.txt");
+    }
+  }
 }

@@ -23,7 +23,7 @@ import org.mendedleaf.desktop.work.Context;
 /** The revisions of a file, newest first. */
 final class RevisionTable {
 
-  private static final double ROOM_FOR_ALL = 630;
+  private static final double ROOM_FOR_ALL = 760;
   private static final double ROOM_FOR_WHAT = 560;
   private static final double ROOM_FOR_CHANGE = 500;
   private static final double LEAST = 0.92;

@@ -35,8 +35,9 @@ final class LinesView {
     list.setCellFactory(view -> new Line(view));
     list.getStyleClass().add("sides-lines");
     int first = firstChange(lines.rows());
-    if (first > 3) {
-      list.scrollTo(first - 3);
+    if (first > 1) {
+      // A paragraph may fill half of what is seen, so only one goes before the difference.
+      list.scrollTo(first - 1);
     }
     if (lines.whole()) {
       return list;

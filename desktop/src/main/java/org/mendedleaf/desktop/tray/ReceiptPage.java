@@ -10,10 +10,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
-import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.Tooltip;
@@ -57,6 +57,7 @@ public final class ReceiptPage implements Page {
   private RunReceipt receipt;
   private Shown.Unit unit = Shown.Unit.KB;
   private TableColumn<Line, Line> sizes;
+  private TableColumn<Line, Line> remarks;
 
   /** One of the ways in which a report leaves. */
   private interface Writing {
@@ -74,8 +75,7 @@ public final class ReceiptPage implements Page {
     Button csv = Nodes.button(Words.of("receipt.csv"), "", () -> save(".csv", CsvReport::write));
     csv.setId("receipt-csv");
     Button pdf = Nodes.button(Words.of("receipt.pdf"), "", () -> save(".pdf", PdfReport::write));
-    HBox titled = new HBox(14, title, facts);
-    titled.setAlignment(Pos.BASELINE_LEFT);
+    HBox titled = Nodes.titled(title, facts);
     columns();
     VBox.setVgrow(table.node(), Priority.ALWAYS);
     root =
@@ -138,6 +138,7 @@ public final class ReceiptPage implements Page {
     checked.setText(found.isUndone() ? Words.of("receipt.undone") : Words.of("receipt.checked"));
     checked.getStyleClass().setAll("label", found.isUndone() ? "rust" : "soft");
     undo.setDisable(found.isUndone());
+    remarks.setVisible(found.lines().stream().anyMatch(line -> !line.item().why().isEmpty()));
     table.show(
         found.lines().stream()
             .sorted(
@@ -250,14 +251,15 @@ public final class ReceiptPage implements Page {
                     state ->
                         cell.setText(
                             Shown.moment(state.modified(), context.now(), context.zone()))));
-    table.column(
-        "column.remark",
-        200,
-        (cell, line) -> {
-          cell.setText(line.item().why());
-          cell.setTooltip(new Tooltip(line.item().why()));
-          cell.getStyleClass().add("soft");
-        });
+    remarks =
+        table.column(
+            "column.remark",
+            200,
+            (cell, line) -> {
+              cell.setText(line.item().why());
+              cell.setTooltip(new Tooltip(line.item().why()));
+              cell.getStyleClass().add("soft");
+            });
   }
 
   /** On a shelf the place on it, elsewhere the path. */
@@ -268,6 +270,7 @@ public final class ReceiptPage implements Page {
         folder
             .map(at -> line.shelf().name() + " / " + at.relativize(target))
             .orElse(Shown.path(target)));
+    cell.setTextOverrun(OverrunStyle.LEADING_ELLIPSIS);
     cell.setTooltip(new Tooltip(line.item().target()));
   }
 }

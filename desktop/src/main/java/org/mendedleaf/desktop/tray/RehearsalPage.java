@@ -11,6 +11,7 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.Tooltip;
@@ -50,6 +51,7 @@ public final class RehearsalPage implements Page {
   private final VBox root;
   private Shown.Unit unit = Shown.Unit.KB;
   private TableColumn<Line, Line> sizes;
+  private TableColumn<Line, Line> remarks;
 
   public RehearsalPage(Context context, Place.Rehearsed place) {
     this.context = context;
@@ -115,7 +117,12 @@ public final class RehearsalPage implements Page {
 
   /** A rehearsal as it is shown, counted beside the interface thread. */
   private record Seen(
-      List<Line> lines, Map<Outcome, Long> counts, long bytes, long largest, long written) {
+      List<Line> lines,
+      Map<Outcome, Long> counts,
+      long bytes,
+      long largest,
+      long written,
+      boolean remarks) {
 
     static Seen of(TrayRehearsal rehearsal) {
       List<Line> lines = rehearsal.lines();
@@ -129,13 +136,15 @@ public final class RehearsalPage implements Page {
           lines.stream().mapToLong(line -> line.step().bytes()).max().orElse(0),
           lines.stream()
               .filter(line -> line.step().file().isPresent() && writes(line.step().planned()))
-              .count());
+              .count(),
+          lines.stream().anyMatch(line -> !line.step().why().isEmpty()));
     }
   }
 
   private void show(Seen seen) {
     unit = Shown.Unit.fitting(seen.largest());
     sizes.setText(Words.of("column.size", unit.name()));
+    remarks.setVisible(seen.remarks());
     table.show(seen.lines());
     summary.setText(Shown.size(seen.bytes()) + " · " + told(seen.counts(), "rehearsal.count."));
     more.setText(PickWords.handling(tray.handling()));
@@ -260,14 +269,15 @@ public final class RehearsalPage implements Page {
               }
             });
     table.column("column.stands", 220, this::standsCell);
-    table.column(
-        "column.remark",
-        160,
-        (cell, line) -> {
-          cell.setText(line.step().why());
-          cell.setTooltip(new Tooltip(line.step().why()));
-          cell.getStyleClass().add("soft");
-        });
+    remarks =
+        table.column(
+            "column.remark",
+            160,
+            (cell, line) -> {
+              cell.setText(line.step().why());
+              cell.setTooltip(new Tooltip(line.step().why()));
+              cell.getStyleClass().add("soft");
+            });
     table.placeholder(Nodes.text("", "soft"));
   }
 
@@ -285,6 +295,8 @@ public final class RehearsalPage implements Page {
         inner
             .map(path -> line.shelf().name() + " / " + path)
             .orElse(Shown.path(line.step().target())));
+    // The end of a path tells more than its beginning.
+    cell.setTextOverrun(OverrunStyle.LEADING_ELLIPSIS);
     cell.setTooltip(new Tooltip(line.step().target().toString()));
   }
 

@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Optional;
 import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
-import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
@@ -64,8 +63,7 @@ public final class TrayPage implements Page {
     off.setId("tray-off");
     rehearse = Nodes.button(Words.of("tray.rehearse"), "Ctrl+Enter", this::rehearse, "moss");
     rehearse.setId("tray-rehearse");
-    HBox titled = new HBox(14, Nodes.label(Words.of("area.tray"), "title"), facts);
-    titled.setAlignment(Pos.BASELINE_LEFT);
+    HBox titled = Nodes.titled(Nodes.label(Words.of("area.tray"), "title"), facts);
     own.setId("tray-own");
     own.selectedProperty().addListener((property, was, now) -> ownChosen(now));
     columns();
@@ -135,6 +133,9 @@ public final class TrayPage implements Page {
                 + " · "
                 + Words.count("tray.files", tray.files(), Shown.size(tray.bytes())));
     rehearse.setDisable(tray.picks().isEmpty());
+    if (!tray.picks().isEmpty() && table.chosen().isEmpty()) {
+      table.node().getSelectionModel().clearAndSelect(0);
+    }
     showChoice();
   }
 

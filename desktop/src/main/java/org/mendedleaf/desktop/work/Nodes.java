@@ -41,6 +41,16 @@ public final class Nodes {
     return button;
   }
 
+  /** A title with facts behind it; where there is no room for both, the facts give way. */
+  public static HBox titled(Label title, Label facts) {
+    title.setMinWidth(Region.USE_PREF_SIZE);
+    facts.setMinWidth(0);
+    HBox row = new HBox(14, title, facts);
+    row.setAlignment(Pos.BASELINE_LEFT);
+    row.setMinWidth(0);
+    return row;
+  }
+
   /** A row in which the left part takes what room is left. */
   public static HBox row(Node left, Node... right) {
     HBox row = new HBox(10, left);
