@@ -31,6 +31,7 @@ public final class ReaderProcess implements Closeable {
 
   private static final String HEAP = "-Xmx640m";
   private static final int FACTS = 64 << 10;
+  private static final Duration STARTING = Duration.ofSeconds(60);
 
   private final Duration deadline;
   private final ExecutorService waiting =
@@ -133,7 +134,7 @@ public final class ReaderProcess implements Closeable {
   }
 
   /** The child reads a request whole before it does anything with it, so this cannot hang. */
-  private void send(Asked asked, Head head) throws IOException {
+  private void send(Asked asked, Head head) throws IOException, FailedException {
     if (child == null || !child.isAlive()) {
       start();
     }
@@ -159,7 +160,7 @@ public final class ReaderProcess implements Closeable {
     }
   }
 
-  private void start() throws IOException {
+  private void start() throws IOException, FailedException {
     String java = Path.of(System.getProperty("java.home"), "bin", "java").toString();
     child =
         new ProcessBuilder(
@@ -176,6 +177,25 @@ public final class ReaderProcess implements Closeable {
             .start();
     requests = new DataOutputStream(new BufferedOutputStream(child.getOutputStream(), 1 << 16));
     answers = new DataInputStream(new BufferedInputStream(child.getInputStream(), 1 << 16));
+    awaitReady();
+  }
+
+  /** Starting takes as long as the machine is busy; that is no content's fault. */
+  private void awaitReady() throws FailedException {
+    Future<Integer> ready = waiting.submit(() -> answers.read());
+    boolean started = false;
+    try {
+      started = ready.get(STARTING.toMillis(), TimeUnit.MILLISECONDS) == Wire.READY;
+    } catch (TimeoutException | ExecutionException e) {
+      throw new FailedException("The reading process did not start, so nothing was looked into.");
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new FailedException("Stopped.");
+    } finally {
+      if (!started) {
+        kill();
+      }
+    }
   }
 
   private void kill() {

@@ -17,6 +17,9 @@ import java.util.List;
  */
 final class Wire {
 
+  /** What the child says first, once it can be asked. */
+  static final int READY = 1;
+
   /** No answer is larger, whatever the child process was made to send. */
   private static final int LIMIT = 32 << 20;
 

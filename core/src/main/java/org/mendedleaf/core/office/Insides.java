@@ -19,8 +19,11 @@ public final class Insides implements Closeable {
 
   private static final Duration DEADLINE = Duration.ofSeconds(4);
 
+  /** What is kept for good should not depend on how busy the machine was. */
+  private static final Duration UNHURRIED = Duration.ofSeconds(30);
+
   private final ReaderProcess waitedFor = new ReaderProcess(DEADLINE);
-  private final ReaderProcess background = new ReaderProcess(DEADLINE);
+  private final ReaderProcess background = new ReaderProcess(UNHURRIED);
 
   /**
    * Looks inside a revision of a store.

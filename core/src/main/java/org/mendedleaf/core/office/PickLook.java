@@ -61,8 +61,9 @@ final class PickLook {
   }
 
   private PickFacts file(Shelf shelf, long id, int number) throws IOException {
-    RecordedFile file = catalogue.files().file(id).orElseThrow();
-    Revision revision = catalogue.files().revision(id, number).orElseThrow();
+    RecordedFile file = catalogue.files().file(id).orElseThrow(() -> unknown(id, number));
+    Revision revision =
+        catalogue.files().revision(id, number).orElseThrow(() -> unknown(id, number));
     InnerPath path = file.path();
     Optional<RecordedFile> there = catalogue.files().presentAt(shelf.id(), path);
     Optional<Path> address = shelf.folder().map(folder -> ShelfPaths.resolve(folder, path));
@@ -84,5 +85,9 @@ final class PickLook {
         revision.currentFrom(),
         lies && !same ? 1 : 0,
         lies ? 0 : 1);
+  }
+
+  private static RefusedException unknown(long file, int number) {
+    return new RefusedException("The file id:%d has no revision r%d.".formatted(file, number));
   }
 }

@@ -24,7 +24,6 @@ import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.FileQuestions;
-import org.mendedleaf.core.catalog.FileState;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.PresentFile;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
@@ -87,7 +86,7 @@ final class Rehearser {
     this.inPlace = order.destination() instanceof Destination.InPlace;
     this.archive =
         order.destination() instanceof Destination.Archive to
-            ? Optional.of(archive(to.zip()))
+            ? Optional.of(new ArchiveTarget(to.zip()).step(order.ifThere()))
             : Optional.empty();
     this.root =
         archive.isPresent()
@@ -136,41 +135,6 @@ final class Rehearser {
       return of.path().isRoot() ? 0 : 1 + (int) text.chars().filter(c -> c == '/').count();
     }
     return LONE;
-  }
-
-  private Step archive(Path zip) throws IOException {
-    Optional<BasicFileAttributes> found = look(zip);
-    Optional<Step.Stands> stands =
-        found.map(
-            a -> new Step.Stands(a.size(), a.lastModifiedTime().toInstant(), OptionalInt.empty()));
-    if (found.isEmpty()) {
-      return whole(zip, Outcome.RECOVERED, stands, "");
-    } else if (!found.get().isRegularFile()) {
-      return whole(zip, Outcome.REFUSED, stands, "a folder or a link stands there");
-    }
-    return switch (order.ifThere()) {
-      case MAKE_ROOM -> whole(zip, Outcome.MADE_ROOM, stands, "");
-      case LEAVE -> whole(zip, Outcome.LEFT, stands, "something else stands there");
-      case BESIDE -> {
-        Path free = zip;
-        for (int number = 2; Files.exists(free, LinkOption.NOFOLLOW_LINKS); number++) {
-          free = zip.resolveSibling(TellingName.numbered(ShelfPaths.name(zip), number));
-        }
-        yield whole(free, Outcome.BESIDE, stands, "");
-      }
-    };
-  }
-
-  private static Step whole(Path zip, Outcome outcome, Optional<Step.Stands> stands, String why) {
-    return new Step(
-        zip,
-        Optional.empty(),
-        outcome,
-        Optional.empty(),
-        OptionalLong.empty(),
-        OptionalInt.empty(),
-        stands,
-        why);
   }
 
   /** They are asked for many at a time: there may be a hundred thousand. */
@@ -241,23 +205,6 @@ final class Rehearser {
     }
   }
 
-  /** What is to stand somewhere. */
-  private record Wanted(FileState state, OptionalLong file, int revision, Instant from, int rank) {
-    static Wanted of(TreeEntry entry, int rank) {
-      FileState state =
-          new FileState(
-              entry.path(),
-              entry.size(),
-              entry.modified(),
-              entry.mode(),
-              Optional.empty(),
-              Optional.empty(),
-              entry.content(),
-              entry.link());
-      return new Wanted(state, entry.file(), entry.revision().orElseThrow(), entry.since(), rank);
-    }
-  }
-
   private void folder(InnerPath wish) throws IOException {
     Optional<InnerPath> to = allowed(wish);
     if (to.isEmpty()) {
@@ -312,7 +259,13 @@ final class Rehearser {
     if (taken.contains(names.key(target)) || (other != null && other.step().state().isPresent())) {
       if (inPlace) {
         String key = names.key(target) + '\0' + plan.size();
-        Step step = step(target, to, Outcome.REFUSED, wanted, "another pick goes there already");
+        Step step =
+            wanted.step(
+                target,
+                onShelf(to),
+                Outcome.REFUSED,
+                Optional.empty(),
+                "another pick goes there already");
         plan.put(key, new Planned(step, wanted.rank()));
       } else {
         beside(wanted, to, Optional.empty());
@@ -354,11 +307,10 @@ final class Rehearser {
     Optional<Step.Stands> stands = Optional.of(stands(found, to));
     switch (order.ifThere()) {
       case MAKE_ROOM ->
-          add(withStands(step(target, to, Outcome.MADE_ROOM, wanted, ""), stands), wanted);
+          add(wanted.step(target, onShelf(to), Outcome.MADE_ROOM, stands, ""), wanted);
       case LEAVE ->
           add(
-              withStands(
-                  step(target, to, Outcome.LEFT, wanted, "something else stands there"), stands),
+              wanted.step(target, onShelf(to), Outcome.LEFT, stands, "something else stands there"),
               wanted);
       case BESIDE -> beside(wanted, to, stands);
     }
@@ -382,7 +334,7 @@ final class Rehearser {
       }
       Optional<BasicFileAttributes> found = look(target);
       if (found.isEmpty()) {
-        add(withStands(step(target, name, Outcome.BESIDE, wanted, ""), stands), wanted);
+        add(wanted.step(target, onShelf(name), Outcome.BESIDE, stands, ""), wanted);
         return;
       }
       if (isThere(wanted, target, found.get(), name)) {
@@ -402,45 +354,13 @@ final class Rehearser {
 
   private void add(
       Path target, Optional<InnerPath> path, Outcome planned, Wanted wanted, String why) {
-    Step step =
-        new Step(
-            target,
-            path,
-            planned,
-            Optional.of(wanted.state()),
-            wanted.file(),
-            OptionalInt.of(wanted.revision()),
-            why);
-    add(step, wanted);
+    add(wanted.step(target, path, planned, Optional.empty(), why), wanted);
   }
 
   private void add(Step step, Wanted wanted) {
     String key = names.key(step.target());
     plan.put(key, new Planned(step, wanted.rank()));
     taken.add(key);
-  }
-
-  private Step step(Path target, InnerPath to, Outcome planned, Wanted wanted, String why) {
-    return new Step(
-        target,
-        onShelf(to),
-        planned,
-        Optional.of(wanted.state()),
-        wanted.file(),
-        OptionalInt.of(wanted.revision()),
-        why);
-  }
-
-  private static Step withStands(Step step, Optional<Step.Stands> stands) {
-    return new Step(
-        step.target(),
-        step.path(),
-        step.planned(),
-        step.state(),
-        step.file(),
-        step.revision(),
-        stands,
-        step.why());
   }
 
   private Step.Stands stands(BasicFileAttributes found, InnerPath to) {

@@ -9,7 +9,6 @@ import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
-import javafx.collections.ListChangeListener;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.Scene;
@@ -17,7 +16,6 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.OverrunStyle;
-import javafx.scene.control.ProgressBar;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCodeCombination;
@@ -45,7 +43,6 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Background;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.Job;
 import org.mendedleaf.desktop.work.Jobs;
 import org.mendedleaf.desktop.work.MendingTray;
 import org.mendedleaf.desktop.work.Navigator;
@@ -71,7 +68,6 @@ public final class MainWindow implements Navigator {
   private final BorderPane work = new BorderPane();
   private final Label storeState = new Label();
   private final Button onTray = new Button();
-  private final VBox strips = new VBox();
   private final Notice notice = new Notice();
   private final StackPane middle = new StackPane();
   private final Deque<Place> behind = new ArrayDeque<>();
@@ -103,7 +99,6 @@ public final class MainWindow implements Navigator {
     actionList.popup().getScene().getStylesheets().setAll(scene.getStylesheets());
     keys(scene);
     drops(scene);
-    context.jobs().running().addListener((ListChangeListener<Job>) change -> showJobs());
     stage.setScene(scene);
     stage.setTitle(Words.of("product"));
     stage.setMinWidth(1024);
@@ -356,7 +351,7 @@ public final class MainWindow implements Navigator {
     top.getStyleClass().add("top");
     top.setAlignment(Pos.CENTER_LEFT);
     notice.hide();
-    work.setTop(new VBox(top, strips, notice.node()));
+    work.setTop(new VBox(top, new JobStrips(context.jobs()).node(), notice.node()));
     work.setCenter(middle);
     work.getStyleClass().add("work");
     return work;
@@ -428,34 +423,13 @@ public final class MainWindow implements Navigator {
         : Optional.empty();
   }
 
-  private void showJobs() {
-    strips.getChildren().clear();
-    for (Job job : context.jobs().running()) {
-      Label title = new Label(job.title());
-      title.getStyleClass().add("strong");
-      ProgressBar bar = new ProgressBar();
-      bar.progressProperty().bind(job.fractionProperty());
-      bar.setPrefWidth(220);
-      Label sentence = new Label();
-      sentence.textProperty().bind(job.sentenceProperty());
-      sentence.getStyleClass().add("soft");
-      HBox.setHgrow(sentence, Priority.ALWAYS);
-      sentence.setMaxWidth(Double.MAX_VALUE);
-      Button cancel = new Button(Words.of("job.cancel"));
-      cancel.setOnAction(event -> job.cancel());
-      HBox strip = new HBox(14, title, bar, sentence, cancel);
-      strip.setAlignment(Pos.CENTER_LEFT);
-      strip.getStyleClass().add("job");
-      strips.getChildren().add(strip);
-    }
-  }
-
   // ---- keys and drops
 
   private void actions() {
     action("action.shelves", KeyCode.DIGIT1, () -> go(new Place.AllShelves()));
     action("action.lost", KeyCode.DIGIT2, () -> go(new Place.Lost()));
     action("action.tray", KeyCode.DIGIT3, () -> go(new Place.OnTray()));
+    action("action.rehearse", KeyCode.ENTER, this::rehearse);
     action("action.protect", KeyCode.N, () -> go(new Place.NewShelf(Optional.empty())));
     action("action.capture", KeyCode.R, this::captureAll);
     action("action.find", KeyCode.F, search::focus);
@@ -470,6 +444,12 @@ public final class MainWindow implements Navigator {
   private void action(String key, KeyCode code, Runnable run) {
     KeyCombination combination = new KeyCodeCombination(code, KeyCombination.SHORTCUT_DOWN);
     actions.add(new Action(Words.of(key), combination, run));
+  }
+
+  private void rehearse() {
+    if (!context.tray().picks().isEmpty()) {
+      go(new Place.Rehearsed(context.tray().tray()));
+    }
   }
 
   private void captureAll() {

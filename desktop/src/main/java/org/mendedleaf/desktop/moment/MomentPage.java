@@ -1,7 +1,6 @@
 package org.mendedleaf.desktop.moment;
 
 import java.util.Collection;
-import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -26,7 +25,6 @@ import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.MendingTray.Wanted;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Page;
 import org.mendedleaf.desktop.work.Place;
@@ -149,12 +147,7 @@ public final class MomentPage implements Page {
   }
 
   private void copyOut() {
-    List<Wanted> chosen = table.chosen();
-    if (!chosen.isEmpty()) {
-      String name =
-          chosen.size() == 1 ? chosen.get(0).name() : Words.count("copy.several", chosen.size());
-      new Recovering(context).copyOut(name, chosen.stream().map(Wanted::entry).toList());
-    }
+    new Recovering(context).copyOut(table.chosen());
   }
 
   private void open(MomentRow row) {

@@ -128,12 +128,8 @@ public final class ShelfPage implements Page {
   }
 
   private void copyOut() {
-    List<Wanted> chosen = table.chosenRows().stream().flatMap(row -> wanted(row).stream()).toList();
-    if (!chosen.isEmpty()) {
-      String name =
-          chosen.size() == 1 ? chosen.get(0).name() : Words.count("copy.several", chosen.size());
-      new Recovering(context).copyOut(name, chosen.stream().map(Wanted::entry).toList());
-    }
+    new Recovering(context)
+        .copyOut(table.chosenRows().stream().flatMap(row -> wanted(row).stream()).toList());
   }
 
   /** Nothing chosen means the newest that is captured. */

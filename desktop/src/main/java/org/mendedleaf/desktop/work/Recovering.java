@@ -14,6 +14,7 @@ import org.mendedleaf.core.recover.LaterFiles;
 import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.MendingTray.Wanted;
 
 /** Runs recoveries as jobs, tells in words how they went, and takes them back. */
 public final class Recovering {
@@ -59,6 +60,15 @@ public final class Recovering {
             Words.of("copy.go"),
             context.tray().copyFolderProperty().get(),
             folder -> copyOut(name, entries, folder));
+  }
+
+  /** Asks where to, and copies the chosen ones out; nothing happens where none is chosen. */
+  public void copyOut(List<Wanted> chosen) {
+    if (!chosen.isEmpty()) {
+      String name =
+          chosen.size() == 1 ? chosen.get(0).name() : Words.count("copy.several", chosen.size());
+      copyOut(name, chosen.stream().map(Wanted::entry).toList());
+    }
   }
 
   private void copyOut(String name, List<Tray.Entry> entries, Path folder) {

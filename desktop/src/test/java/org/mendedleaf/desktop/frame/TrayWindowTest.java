@@ -18,6 +18,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
 import org.mendedleaf.core.office.TrayRehearsal;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.desktop.work.MendingTray;
 
 /** The mending tray in the real window: picking, rehearsal, receipt, undo, copying out. */
 class TrayWindowTest extends WindowRobot {
@@ -95,7 +96,7 @@ class TrayWindowTest extends WindowRobot {
   void whatStandsInTheWayIsComparedOnRequest() throws Exception {
     fourDaysAgo();
     clickOn("in /").type(KeyCode.SPACE);
-    clickOn("#tray-rehearse");
+    push(KeyCode.CONTROL, KeyCode.ENTER);
     eventually(
         () -> isThere("#compare-conflict") && !lookup("#compare-conflict").query().isDisabled());
     push(KeyCode.CONTROL, KeyCode.E);
@@ -127,6 +128,28 @@ class TrayWindowTest extends WindowRobot {
     clickOn("#tray-ifThere-LEAVE");
     clickOn("#tray-rehearse");
     eventually(() -> text("#run-tray").equals("Nothing to do"));
+  }
+
+  @Test
+  void whatIsLeftBecauseAnotherStandsThereStaysOnTheTray() throws Exception {
+    interact(() -> window().open(desk.file("in")));
+    eventually(() -> isThere("#moment-typed"));
+    clickOn("#moment-typed").write("4 d ago").type(KeyCode.ENTER);
+    eventually(() -> isThere("#files-then") && shows("plan.txt"));
+    push(KeyCode.CONTROL, KeyCode.A).type(KeyCode.SPACE);
+    eventually(() -> picks() == 2);
+    push(KeyCode.CONTROL, KeyCode.DIGIT3);
+    eventually(() -> isThere("#tray-ifThere-LEAVE"));
+    clickOn("#tray-ifThere-LEAVE");
+    push(KeyCode.CONTROL, KeyCode.ENTER);
+    eventually(() -> text("#run-tray").equals("Mend 1 file"));
+    push(KeyCode.CONTROL, KeyCode.ENTER);
+    eventually(() -> isThere("#undo-run"));
+    assertThat(desk.file("in/plan.txt")).exists();
+    assertThat(desk.file("in/list.csv")).hasContent("ruined,99999\n");
+    assertThat(window().context().tray().picks())
+        .extracting(MendingTray.Picked::name)
+        .containsExactly("list.csv");
   }
 
   @Test
