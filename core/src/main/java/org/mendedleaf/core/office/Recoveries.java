@@ -114,7 +114,12 @@ public final class Recoveries {
       if (!progress.cancelled()) {
         begun.end(run);
       }
-      return receipt(run, tray.parts().stream().map(Tray.Part::store).toList());
+      RunReceipt receipt = receipt(run, tray.parts().stream().map(Tray.Part::store).toList());
+      if (receipt.parts().isEmpty()) {
+        throw new SentenceException(
+            "Everything that was picked is there already, so nothing was done.");
+      }
+      return receipt;
     }
   }
 

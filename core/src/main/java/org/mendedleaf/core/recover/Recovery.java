@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.random.RandomGenerator;
@@ -127,7 +128,7 @@ public final class Recovery {
       Files.createDirectories(rehearser.root());
     }
     Set<String> done = doneInRun(request.run(), order.shelf());
-    if (archive && !done.isEmpty()) {
+    if (order.destination() instanceof Destination.Archive to && isPacked(to.zip(), done)) {
       // An archive is whole or not there.
       return;
     }
@@ -135,7 +136,7 @@ public final class Recovery {
     for (Step step : rehearser.rehearse().steps()) {
       boolean unsafe = step.path().isPresent() && unrecorded.contains(step.path().get());
       boolean replaces = step.planned() == Outcome.MADE_ROOM || step.planned() == Outcome.REMOVED;
-      if (!done.contains(step.target().toString())) {
+      if (!done.contains(key(step.target().toString(), step.revision()))) {
         steps.add(
             unsafe && replaces
                 ? step.ending(Outcome.REFUSED, "what stands there could not be recorded first")
@@ -171,7 +172,7 @@ public final class Recovery {
       return;
     }
     Set<String> done = doneInRun(request.run(), request.order().shelf());
-    planned.removeIf(item -> done.contains(item.target()));
+    planned.removeIf(item -> done.contains(key(item.target(), item.revision())));
     Path root =
         inPlace
             ? request.shelfFolder().orElseThrow()
@@ -193,6 +194,24 @@ public final class Recovery {
     plan.end();
   }
 
+  /** Two picks may want different revisions at one place. */
+  private static String key(String target, OptionalInt revision) {
+    return target + '\0' + revision;
+  }
+
+  /** Whether an act of the run has written this archive, or one beside what stood there. */
+  private static boolean isPacked(Path zip, Set<String> done) {
+    Path candidate = zip;
+    for (int number = 2; Files.exists(candidate); number++) {
+      String inside = candidate + candidate.getFileSystem().getSeparator();
+      if (done.stream().anyMatch(key -> key.startsWith(inside))) {
+        return true;
+      }
+      candidate = zip.resolveSibling(TellingName.numbered(ShelfPaths.name(zip), number));
+    }
+    return false;
+  }
+
   private Set<String> doneInRun(String run, long shelf) throws IOException {
     Set<String> done = new HashSet<>();
     for (LedgerEntry entry : catalogue.ledger().ofRun(run)) {
@@ -203,7 +222,7 @@ public final class Recovery {
                     item.changedSomething()
                         || item.outcome() == Outcome.SAME
                         || item.outcome() == Outcome.PACKED)
-            .map(ReceiptItem::target)
+            .map(item -> key(item.target(), item.revision()))
             .forEach(done::add);
       }
     }

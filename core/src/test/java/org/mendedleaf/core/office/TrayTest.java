@@ -169,6 +169,35 @@ class TrayTest {
   }
 
   @Test
+  void onePickGoesIntoPlaceAndAnotherIntoAnArchive() throws Exception {
+    Path zip = base.resolve("one.zip");
+    Handling packed = Handling.IN_PLACE.to(new Destination.Archive(zip));
+    String store = desk.shelf().store();
+    Tray tray =
+        new Tray(
+            List.of(
+                new Tray.Entry(store, desk.shelf().id(), folderThen()),
+                new Tray.Entry(
+                    store, desk.shelf().id(), revision("in/list.csv", 0), Optional.of(packed))),
+            Handling.IN_PLACE);
+    RunReceipt receipt = recoveries().run(tray, Progress.NONE);
+    assertThat(desk.file("in/list.csv")).hasContent("better\n");
+    assertThat(zip).exists();
+    assertThat(receipt.files()).isEqualTo(3);
+  }
+
+  @Test
+  void whereThereIsNothingToDoItIsSaid() throws Exception {
+    Files.createDirectories(desk.file("empty"));
+    desk.capture();
+    Pick empty = new Pick.OfMoment(new InnerPath("empty"), new Moment.At(desk.clock().instant()));
+    assertThatThrownBy(() -> recoveries().run(desk.tray(Handling.IN_PLACE, empty), Progress.NONE))
+        .isInstanceOf(SentenceException.class)
+        .hasMessageContaining("nothing was done");
+    assertThat(recoveries().unfinished()).isEmpty();
+  }
+
+  @Test
   void anArchiveThatStandsThereMakesRoomOrIsLeft() throws Exception {
     Path zip = Files.writeString(base.resolve("then.zip"), "something else");
     Handling handling = Handling.IN_PLACE.to(new Destination.Archive(zip));

@@ -182,6 +182,7 @@ public final class RehearsalPage implements Page {
     compare.setDisable(
         line.isEmpty()
             || line.get().step().stands().isEmpty()
+            || line.get().step().planned() == Outcome.BESIDE
             || line.get().step().file().isEmpty());
   }
 
