@@ -48,6 +48,18 @@ public final class MomentQuestions {
       FROM folder_state JOIN path ON path.id = folder_state.path
       """;
 
+  // Names alone cost a tenth of whole lines.
+  private static final String NAMES =
+      """
+      SELECT state.id, path.inner FROM state JOIN path ON path.id = state.path
+      """;
+
+  private static final String FOLDER_NAMES =
+      """
+      SELECT folder_state.rowid, path.inner
+      FROM folder_state JOIN path ON path.id = folder_state.path
+      """;
+
   private static final String FOLDERS_THERE =
       "WHERE folder_state.%1$s > ?2 AND folder_state.%2$s <= ?2 AND path.inner <> X'' AND ";
 
@@ -71,17 +83,59 @@ public final class MomentQuestions {
    */
   public List<MomentEntry> folder(long shelf, InnerPath folder, Moment moment, boolean withGone)
       throws IOException {
-    Optional<Long> id =
-        sql.first(
-            row -> row.getLong(1),
-            "SELECT id FROM path WHERE shelf = ? AND inner = ?",
-            shelf,
-            folder.bytes());
+    Optional<Long> id = pathId(shelf, folder);
     if (id.isEmpty()) {
       return List.of();
     }
     return lines(
         moment, withGone, "state.folder = ?1", "folder_state.folder = ?1", List.of(id.get()));
+  }
+
+  /**
+   * The names of what lay directly in a folder at a moment, in no order; much sooner known than the
+   * lines themselves.
+   *
+   * @param withGone whether what had been removed before is told as well
+   */
+  public List<MomentName> names(long shelf, InnerPath folder, Moment moment, boolean withGone)
+      throws IOException {
+    Optional<Long> id = pathId(shelf, folder);
+    if (id.isEmpty()) {
+      return List.of();
+    }
+    TreeQuestions.Point point = TreeQuestions.Point.of(moment);
+    List<MomentName> names = new ArrayList<>();
+    for (boolean gone : withGone ? new boolean[] {false, true} : new boolean[] {false}) {
+      String folders = point.in(gone ? FOLDERS_GONE : FOLDERS_THERE) + "folder_state.folder = ?1";
+      String files = point.in(gone ? GONE : THERE) + "state.folder = ?1";
+      names.addAll(
+          sql.list(
+              row -> MomentName.of(row, true, gone),
+              FOLDER_NAMES + folders,
+              id.get(),
+              point.value()));
+      names.addAll(
+          sql.list(row -> MomentName.of(row, false, gone), NAMES + files, id.get(), point.value()));
+    }
+    return names;
+  }
+
+  /** The lines of some names, in their order. */
+  public List<MomentEntry> lines(List<MomentName> names) throws IOException {
+    List<MomentEntry> lines = new ArrayList<>();
+    for (MomentName name : names) {
+      if (name.isFolder()) {
+        sql.first(
+                row -> folder(row, name.gone()),
+                FOLDERS + "WHERE folder_state.rowid = ?1",
+                name.state())
+            .ifPresent(lines::add);
+      } else {
+        sql.first(row -> file(row, name.gone()), LINES + "WHERE state.id = ?1", name.state())
+            .ifPresent(lines::add);
+      }
+    }
+    return lines;
   }
 
   /** The same for a folder and everything in it, at any depth. */
@@ -129,6 +183,14 @@ public final class MomentQuestions {
             bytes(folder.text() + "/"),
             bytes(folder.text() + "0"))
         .orElseThrow();
+  }
+
+  private Optional<Long> pathId(long shelf, InnerPath folder) throws IOException {
+    return sql.first(
+        row -> row.getLong(1),
+        "SELECT id FROM path WHERE shelf = ? AND inner = ?",
+        shelf,
+        folder.bytes());
   }
 
   // "0" is the character after "/": all inner paths of a folder lie between the two.

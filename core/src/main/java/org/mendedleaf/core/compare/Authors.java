@@ -13,8 +13,9 @@ import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 
 /**
- * Who saved an office document last, as the document itself says: lastModifiedBy in ISO/IEC 29500
- * packages, dc:creator in OpenDocument's meta.xml. Runs in the child process only.
+ * Who saved an office document last and how it is titled, as the document itself says:
+ * lastModifiedBy and title in ISO/IEC 29500 packages, dc:creator and dc:title in OpenDocument's
+ * meta.xml. Runs in the child process only.
  */
 final class Authors {
 
@@ -31,17 +32,34 @@ final class Authors {
     return Optional.empty();
   }
 
+  /** The title that an office document has among its properties; empty if it has none. */
+  String title(Kind kind, byte[] bytes) {
+    String type = kind.type();
+    Optional<String> part =
+        type.contains("officedocument") || type.contains("x-tika-ooxml")
+            ? Optional.of("docProps/core.xml")
+            : type.contains("opendocument") ? Optional.of("meta.xml") : Optional.empty();
+    return part.flatMap(name -> properties(bytes, name, Set.of("title")))
+        .map(found -> found.getOrDefault("title", ""))
+        .orElse("");
+  }
+
   private static Optional<Author> author(byte[] bytes, String part, String name, String saved) {
+    return properties(bytes, part, Set.of(name, saved))
+        .filter(found -> found.containsKey(name))
+        .map(found -> new Author(found.get(name), found.getOrDefault(saved, "")));
+  }
+
+  private static Optional<Map<String, String>> properties(
+      byte[] bytes, String part, Set<String> names) {
     try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(bytes))) {
       for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
         if (entry.getName().equals(part)) {
-          Map<String, String> found = elements(zip.readNBytes(MAX_PROPERTIES), Set.of(name, saved));
-          return Optional.ofNullable(found.get(name))
-              .map(author -> new Author(author, found.getOrDefault(saved, "")));
+          return Optional.of(elements(zip.readNBytes(MAX_PROPERTIES), names));
         }
       }
     } catch (IOException | XMLStreamException | IllegalArgumentException e) {
-      // A document that is not whole has no author to tell; its owner will have to do.
+      // A document that is not whole has nothing to tell.
       return Optional.empty();
     }
     return Optional.empty();

@@ -48,6 +48,16 @@ final class PdfReader {
     }
   }
 
+  /** The title among its properties; empty if it has none. */
+  String title(byte[] bytes) throws UnreadableException {
+    try (PDDocument document = open(bytes)) {
+      String title = document.getDocumentInformation().getTitle();
+      return title == null ? "" : title.strip();
+    } catch (IOException e) {
+      throw new UnreadableException("It is no whole PDF: " + Sentences.reason(e) + ".");
+    }
+  }
+
   /** The first pages as pictures with at most {@code edge} pixels on the longer side. */
   List<BufferedImage> images(byte[] bytes, int pages, int edge) throws UnreadableException {
     try (PDDocument document = open(bytes)) {

@@ -26,6 +26,7 @@ public final class ReaderMain {
   private final Kinds kinds = new Kinds();
   private final Authors authors = new Authors();
   private final Glance glance = new Glance();
+  private final Describing describing = new Describing(glance, authors);
   private final Comparing summing = new Comparing(glance, false);
   private final Comparing comparing = new Comparing(glance, true);
 
@@ -77,6 +78,7 @@ public final class ReaderMain {
       case AUTHOR -> author(seen.get(0), samples.get(0));
       case COMPARE -> compare(comparing, seen, samples);
       case SUMMARY -> compare(summing, seen, samples).inOneLine();
+      case DESCRIBE -> describe(seen.get(0), samples.get(0));
     };
   }
 
@@ -85,6 +87,14 @@ public final class ReaderMain {
       return glance.inside(kind, sample, page);
     } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
       return new Inside.Nothing(failed(e));
+    }
+  }
+
+  private Described describe(Kind kind, Sample sample) {
+    try {
+      return describing.describe(kind, sample);
+    } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+      return Described.unreadable(kind);
     }
   }
 

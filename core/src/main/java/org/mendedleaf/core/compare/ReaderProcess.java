@@ -85,6 +85,15 @@ public final class ReaderProcess implements Closeable {
     }
   }
 
+  /** What a content is recognised by; nothing where the child failed over it. */
+  public synchronized Described describe(Content content) throws IOException {
+    try {
+      return ask(new Asked(Wire.Ask.DESCRIBE, 0, List.of(content)), Described.class, new Head());
+    } catch (FailedException e) {
+      return Described.unreadable(seen.isEmpty() ? Kind.UNKNOWN : seen.get(0));
+    }
+  }
+
   /**
    * Compares two contents. A summary that is empty is to be told by their bytes.
    *

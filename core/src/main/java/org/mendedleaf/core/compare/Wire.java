@@ -36,7 +36,9 @@ final class Wire {
     /** Answered by a {@link Comparison}. */
     COMPARE,
     /** Answered by a {@link Comparison} without its difference. */
-    SUMMARY
+    SUMMARY,
+    /** Answered by a {@link Described}. */
+    DESCRIBE
   }
 
   /**

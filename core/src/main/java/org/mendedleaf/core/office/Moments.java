@@ -7,12 +7,15 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.PriorityQueue;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.ChangeQuestions;
 import org.mendedleaf.core.catalog.FolderSum;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.MomentEntry;
+import org.mendedleaf.core.catalog.MomentName;
+import org.mendedleaf.core.catalog.MomentQuestions;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.TreeEntry;
 
@@ -25,6 +28,10 @@ public final class Moments {
   private static final Comparator<MomentEntry> FOLDERS_FIRST =
       Comparator.comparing((MomentEntry row) -> row.entry().kind() != TreeEntry.Kind.FOLDER)
           .thenComparing(row -> row.entry().path().text(), String.CASE_INSENSITIVE_ORDER);
+
+  private static final Comparator<MomentName> NAMED_FOLDERS_FIRST =
+      Comparator.comparing((MomentName name) -> !name.isFolder())
+          .thenComparing(name -> name.path().text(), String.CASE_INSENSITIVE_ORDER);
 
   private final OpenDesk desk;
 
@@ -48,6 +55,44 @@ public final class Moments {
         catalogue(shelf).moments().folder(shelf.id(), folder, moment, withGone);
     rows.sort(FOLDERS_FIRST);
     return rows;
+  }
+
+  /**
+   * The first lines of a folder at a moment.
+   *
+   * @param rows as {@link #folder} gives them
+   * @param files how many files the whole folder held, those already gone left out
+   * @param all whether there are no more
+   */
+  public record FirstLines(List<MomentEntry> rows, long files, boolean all) {}
+
+  /**
+   * The first lines of what {@link #folder} would give, known long before it where it is long.
+   *
+   * @param most how many lines at most
+   */
+  public FirstLines firstLines(
+      Shelf shelf, InnerPath folder, Moment moment, boolean withGone, int most) throws IOException {
+    MomentQuestions moments = catalogue(shelf).moments();
+    List<MomentName> names = moments.names(shelf.id(), folder, moment, withGone);
+    List<MomentEntry> rows = moments.lines(firstNames(names, most));
+    rows.sort(FOLDERS_FIRST);
+    long files = names.stream().filter(name -> !name.isFolder() && !name.gone()).count();
+    return new FirstLines(rows, files, names.size() <= most);
+  }
+
+  /** Sorting all would take as long as asking for them. */
+  private static List<MomentName> firstNames(List<MomentName> names, int most) {
+    PriorityQueue<MomentName> first = new PriorityQueue<>(NAMED_FOLDERS_FIRST.reversed());
+    for (MomentName name : names) {
+      if (first.size() < most) {
+        first.add(name);
+      } else if (NAMED_FOLDERS_FIRST.compare(name, first.element()) < 0) {
+        first.remove();
+        first.add(name);
+      }
+    }
+    return List.copyOf(first);
   }
 
   /** The revisions of several files of a shelf, file by file, oldest first. */

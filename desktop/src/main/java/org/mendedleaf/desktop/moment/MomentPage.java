@@ -147,7 +147,7 @@ public final class MomentPage implements Page {
   }
 
   private void copyOut() {
-    new Recovering(context).copyOut(table.chosen());
+    table.inTurn(() -> new Recovering(context).copyOut(table.chosen()));
   }
 
   private void open(MomentRow row) {
@@ -165,7 +165,7 @@ public final class MomentPage implements Page {
   }
 
   private void show(MomentPresenter.Rows rows) {
-    table.show(rows.rows());
+    table.show(rows);
     showFacts();
   }
 
@@ -178,6 +178,10 @@ public final class MomentPage implements Page {
     Collection<FolderSum> sums = presenter.sumsProperty().get().values();
     long files = rows.files() + sums.stream().mapToLong(FolderSum::files).sum();
     long changed = rows.changed() + sums.stream().mapToLong(FolderSum::changed).sum();
+    if (!rows.whole()) {
+      facts.setText(Words.count("moment.files", rows.files()));
+      return;
+    }
     facts.setText(
         Words.count("moment.files", files)
             + " · "

@@ -32,6 +32,9 @@ import org.mendedleaf.desktop.work.Place;
  */
 final class MomentPresenter {
 
+  /** As many rows as fill a tall window and the first turns of the wheel. */
+  private static final int SOON = 400;
+
   private final Context context;
   private final Shelf shelf;
   private final InnerPath folder;
@@ -69,9 +72,14 @@ final class MomentPresenter {
    *
    * @param rows a file's revisions stand under it where that is wanted
    * @param files how many files lay there
-   * @param changed how many of those are another now
+   * @param changed how many of those are another now; not known before the whole is
+   * @param whole whether this is all of the list and not only its beginning
    */
-  record Rows(List<MomentRow> rows, long files, long changed) {
+  record Rows(List<MomentRow> rows, long files, long changed, boolean whole) {
+    static Rows beginning(List<MomentRow> rows, long files) {
+      return new Rows(rows, files, 0, false);
+    }
+
     static Rows of(List<MomentRow> rows) {
       List<MomentEntry> there =
           rows.stream()
@@ -80,7 +88,7 @@ final class MomentPresenter {
               .filter(row -> row.since().isPresent())
               .toList();
       long changed = there.stream().filter(row -> !row.since().get().isNothing()).count();
-      return new Rows(rows, there.size(), changed);
+      return new Rows(rows, there.size(), changed, true);
     }
   }
 
@@ -134,33 +142,63 @@ final class MomentPresenter {
             },
             view::set,
             context.navigator()::complain);
-    if (moment.isPresent()) {
-      Rows shown = rows.get();
-      context
-          .background()
-          .ask(
-              () -> {
-                List<MomentRow> found = rows(at, gone, revisions);
-                return shown != null && shown.rows().equals(found) ? shown : Rows.of(found);
-              },
-              found -> {
-                rows.set(found);
-                sum(found, at);
-              },
-              context.navigator()::complain);
+    if (moment.isPresent() && rows.get() == null) {
+      openList(at, gone, revisions);
+    } else if (moment.isPresent()) {
+      list(at, gone, revisions);
     }
   }
 
-  private List<MomentRow> rows(Moment at, boolean gone, boolean revisions) throws IOException {
-    Moments moments = context.office().moments();
-    List<MomentEntry> entries = moments.folder(shelf, folder, at, gone);
+  /** Shows the beginning of the list before the whole of it. */
+  private void openList(Moment at, boolean gone, boolean revisions) {
+    context
+        .background()
+        .ask(
+            () -> {
+              Moments.FirstLines first =
+                  context.office().moments().firstLines(shelf, folder, at, gone, SOON);
+              List<MomentRow> found = withRevisions(first.rows(), revisions);
+              return first.all() ? Rows.of(found) : Rows.beginning(found, first.files());
+            },
+            found -> {
+              rows.set(found);
+              if (found.whole()) {
+                sum(found, at);
+              } else {
+                list(at, gone, revisions);
+              }
+            },
+            context.navigator()::complain);
+  }
+
+  private void list(Moment at, boolean gone, boolean revisions) {
+    Rows shown = rows.get();
+    context
+        .background()
+        .ask(
+            () -> {
+              Moments moments = context.office().moments();
+              List<MomentRow> found =
+                  withRevisions(moments.folder(shelf, folder, at, gone), revisions);
+              return shown.whole() && shown.rows().equals(found) ? shown : Rows.of(found);
+            },
+            found -> {
+              rows.set(found);
+              sum(found, at);
+            },
+            context.navigator()::complain);
+  }
+
+  private List<MomentRow> withRevisions(List<MomentEntry> entries, boolean revisions)
+      throws IOException {
     if (!revisions) {
       return entries.stream().map(MomentRow::of).toList();
     }
     List<Long> files =
         entries.stream().flatMap(row -> row.entry().file().stream().boxed()).toList();
     Map<Long, List<Revision>> histories =
-        moments.histories(shelf, files).stream().collect(Collectors.groupingBy(Revision::file));
+        context.office().moments().histories(shelf, files).stream()
+            .collect(Collectors.groupingBy(Revision::file));
     List<MomentRow> rows = new ArrayList<>();
     for (MomentEntry entry : entries) {
       rows.add(MomentRow.of(entry));

@@ -74,14 +74,19 @@ final class MomentTable {
     return table.chosenRows().stream().flatMap(row -> wanted(row).stream()).toList();
   }
 
-  void show(List<MomentRow> rows) {
+  /** Does something with what is chosen. */
+  void inTurn(Runnable act) {
+    table.inTurn(act);
+  }
+
+  void show(MomentPresenter.Rows shown) {
     long largest = 0;
-    for (MomentRow row : rows) {
+    for (MomentRow row : shown.rows()) {
       largest = Math.max(largest, row.entry().entry().size());
     }
     unit = Shown.Unit.fitting(largest);
     sizes.setText(Words.of("column.size", unit.name()));
-    table.show(rows);
+    table.show(shown.rows(), shown.whole());
   }
 
   private Optional<Wanted> wanted(MomentRow row) {

@@ -22,13 +22,18 @@ import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableRow;
 import javafx.scene.control.TableView;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.MendingTray.Wanted;
 
 /**
  * A table on a sheet: rows of one height, cells filled from the whole row, Enter or a double click
  * opens, typed letters choose the next row whose name begins with them.
+ *
+ * <p>"All rows" is a state of its own here: the selection model makes and hashes an object for each
+ * row, which stops the window for most of a second where there are a hundred thousand.
  *
  * @param <T> a row; equal rows look the same
  */
@@ -49,6 +54,10 @@ public final class SheetTable<T> {
   private Picking<T> picking;
   private long lastTyped;
   private List<T> shown = List.of();
+  private boolean whole = true;
+  private boolean all;
+  private final List<Runnable> onceWhole = new ArrayList<>();
+  private final List<Runnable> choiceFollowers = new ArrayList<>();
 
   /** Fills a cell; its text and styles have been cleared. */
   public interface Filler<T> {
@@ -75,6 +84,12 @@ public final class SheetTable<T> {
           }
         });
     table.setOnKeyTyped(event -> type(event.getCharacter()));
+    table.addEventFilter(KeyEvent.KEY_PRESSED, this::chooseAllByKey);
+    table.addEventFilter(MouseEvent.MOUSE_PRESSED, this::pressed);
+    table
+        .getSelectionModel()
+        .getSelectedIndices()
+        .addListener((ListChangeListener<Integer>) change -> chosenAnew());
   }
 
   public TableView<T> node() {
@@ -92,14 +107,14 @@ public final class SheetTable<T> {
 
   /**
    * All chosen rows. The selection model's own list is searched from its beginning for each of its
-   * items, which takes minutes for a hundred thousand.
+   * items, which takes minutes for very many.
    */
   public List<T> chosenRows() {
     List<T> rows = table.getItems();
-    int chosen = table.getSelectionModel().getSelectedIndices().size();
-    if (chosen == rows.size()) {
+    if (all) {
       return List.copyOf(rows);
     }
+    int chosen = table.getSelectionModel().getSelectedIndices().size();
     List<T> found = new ArrayList<>();
     for (int i = 0; i < rows.size() && found.size() < chosen; i++) {
       if (table.getSelectionModel().isSelected(i)) {
@@ -109,12 +124,76 @@ public final class SheetTable<T> {
     return found;
   }
 
+  /** Chooses all rows, where several can be chosen. */
+  public void chooseAll() {
+    if (table.getSelectionModel().getSelectionMode() == SelectionMode.MULTIPLE) {
+      if (whole) {
+        all(true);
+      } else {
+        onceWhole.add(() -> all(true));
+      }
+    }
+  }
+
   /** Calls this whenever other rows are chosen. */
   public void onChoice(Runnable follower) {
-    table
-        .getSelectionModel()
-        .getSelectedIndices()
-        .addListener((ListChangeListener<Integer>) change -> follower.run());
+    choiceFollowers.add(follower);
+  }
+
+  /**
+   * Does something with what is chosen: at once, unless a choice waits for the rest of the rows.
+   */
+  public void inTurn(Runnable act) {
+    if (onceWhole.isEmpty()) {
+      act.run();
+    } else {
+      onceWhole.add(act);
+    }
+  }
+
+  private void all(boolean chosen) {
+    if (all != chosen) {
+      all = chosen;
+      table.refresh();
+      choiceFollowers.forEach(Runnable::run);
+    }
+  }
+
+  private void chosenAnew() {
+    if (all) {
+      all(false);
+    } else {
+      choiceFollowers.forEach(Runnable::run);
+    }
+  }
+
+  private void chooseAllByKey(KeyEvent event) {
+    if (event.isShortcutDown() && event.getCode() == KeyCode.A) {
+      chooseAll();
+      event.consume();
+    }
+  }
+
+  /** Any row pressed makes a new choice; with the shortcut key it is all but that one. */
+  private void pressed(MouseEvent event) {
+    if (!all || event.getButton() != MouseButton.PRIMARY || !isOnRow(event)) {
+      return;
+    }
+    if (event.isShortcutDown()) {
+      all = false;
+      table.getSelectionModel().selectAll();
+    } else if (!event.isShiftDown()) {
+      all(false);
+    }
+  }
+
+  private static boolean isOnRow(MouseEvent event) {
+    for (Node node = (Node) event.getTarget(); node != null; node = node.getParent()) {
+      if (node instanceof TableRow<?> row) {
+        return !row.isEmpty();
+      }
+    }
+    return false;
   }
 
   /** Gives rows a pseudo-class. */
@@ -169,17 +248,37 @@ public final class SheetTable<T> {
   /** Picks the chosen rows, or takes them off the tray. */
   public void pick() {
     if (picking != null) {
-      picking.toggle(chosenRows());
+      inTurn(() -> picking.toggle(chosenRows()));
     }
   }
 
   /** Shows these rows; looking again must not take a row away under somebody's mouse. */
   public void show(List<T> rows) {
+    show(rows, true);
+  }
+
+  /**
+   * Shows these rows.
+   *
+   * @param isWhole whether they are all there will be; else the whole follows soon
+   */
+  public void show(List<T> rows, boolean isWhole) {
+    replace(rows);
+    whole = isWhole;
+    if (whole) {
+      List<Runnable> acts = List.copyOf(onceWhole);
+      onceWhole.clear();
+      acts.forEach(Runnable::run);
+    }
+  }
+
+  private void replace(List<T> rows) {
     // Many rows are compared beside the interface thread, by whoever asks for them.
     if (rows == shown || (rows.size() <= COMPARED_HERE && rows.equals(shown))) {
       return;
     }
     shown = rows;
+    all = false;
     int chosen = Math.max(0, table.getSelectionModel().getSelectedIndex());
     table.getSelectionModel().clearSelection();
     // Copying them one after another into the list that is there takes the longer.
@@ -259,8 +358,16 @@ public final class SheetTable<T> {
     }
 
     @Override
+    public void updateSelected(boolean selected) {
+      super.updateSelected(selected || (all && !isEmpty()));
+    }
+
+    @Override
     protected void updateItem(T row, boolean empty) {
       super.updateItem(row, empty);
+      if (all || isSelected()) {
+        updateSelected(table.getSelectionModel().isSelected(getIndex()));
+      }
       boolean there = !empty && row != null;
       states.forEach((state, holds) -> pseudoClassStateChanged(state, there && holds.test(row)));
     }

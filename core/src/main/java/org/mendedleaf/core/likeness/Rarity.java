@@ -1,0 +1,37 @@
+package org.mendedleaf.core.likeness;
+
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.Map;
+
+/**
+ * How much a shared hash tells: what many contents have, like the letterhead of an office, tells
+ * less about which of them a content is than what few have. The weight is one over the number of
+ * contents that have it. Unchangeable.
+ */
+public final class Rarity {
+
+  /** Everything tells the same. */
+  public static final Rarity NONE = new Rarity(Map.of());
+
+  private final Map<Long, Integer> found;
+
+  private Rarity(Map<Long, Integer> found) {
+    this.found = found;
+  }
+
+  /** Counts in how many of these each hash is. */
+  public static Rarity among(Collection<Sketch> sketches) {
+    Map<Long, Integer> found = new HashMap<>();
+    for (Sketch sketch : sketches) {
+      for (long hash : sketch.hashes()) {
+        found.merge(hash, 1, Integer::sum);
+      }
+    }
+    return new Rarity(found);
+  }
+
+  double weight(long hash) {
+    return 1.0 / Math.max(1, found.getOrDefault(hash, 1));
+  }
+}
