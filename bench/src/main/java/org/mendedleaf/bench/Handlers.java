@@ -42,6 +42,10 @@ import org.mendedleaf.desktop.work.Place;
 public final class Handlers {
 
   private static final long HELD = 50_000_000;
+
+  /** Milliseconds that somebody looks at the new window before doing anything. */
+  private static final long LOOKED_AT = 2000;
+
   private static final long PATIENCE = 60_000_000_000L;
 
   private final Path base;
@@ -69,6 +73,7 @@ public final class Handlers {
       Shelf shelf = fill(office);
       Moment then = new Moment.At(office.moments().changes(shelf).get(0).at().plusMillis(1));
       open(office);
+      Thread.sleep(LOOKED_AT);
       step("shelves", () -> timedGo(new Place.AllShelves()), () -> true);
       step(
           "folder now",

@@ -4,6 +4,8 @@ import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -26,10 +28,13 @@ import org.mendedleaf.core.store.Store;
  */
 public final class Catalogue implements ChunkIndex, Closeable {
 
+  private static final int READERS = 3;
+
   private final Store store;
   private final Path file;
   private Sql writing;
-  private Sql reading;
+  // One long question must not keep the short ones waiting.
+  private List<Sql> reading = List.of();
   private long nextSegment;
   private ContentId lastHash = Segment.NO_PREDECESSOR;
 
@@ -68,37 +73,37 @@ public final class Catalogue implements ChunkIndex, Closeable {
 
   /** Questions about shelves, files and revisions. */
   public FileQuestions files() {
-    return new FileQuestions(reading);
+    return new FileQuestions(reading());
   }
 
   /** Questions about folders at a moment. */
   public TreeQuestions trees() {
-    return new TreeQuestions(reading);
+    return new TreeQuestions(reading());
   }
 
   /** Questions about snapshots. */
   public SnapshotQuestions snapshots() {
-    return new SnapshotQuestions(reading);
+    return new SnapshotQuestions(reading());
   }
 
   /** Questions about folders at a moment and what became of them. */
   public MomentQuestions moments() {
-    return new MomentQuestions(reading);
+    return new MomentQuestions(reading());
   }
 
   /** Questions about what changed when. */
   public ChangeQuestions changes() {
-    return new ChangeQuestions(reading);
+    return new ChangeQuestions(reading());
   }
 
   /** Questions about names. */
   public NameQuestions names() {
-    return new NameQuestions(reading);
+    return new NameQuestions(reading());
   }
 
   /** Questions about what was done. */
   public LedgerQuestions ledger() {
-    return new LedgerQuestions(reading);
+    return new LedgerQuestions(reading());
   }
 
   /** Applies all segments that were published since. Returns how many. */
@@ -194,12 +199,21 @@ public final class Catalogue implements ChunkIndex, Closeable {
 
   @Override
   public Optional<Location> locate(ContentId id) throws IOException {
-    return new StoredChunks(reading).locate(id);
+    return new StoredChunks(reading()).locate(id);
+  }
+
+  /** The connection that is least asked at the moment. */
+  private Sql reading() {
+    return reading.stream().min(Comparator.comparingInt(Sql::asking)).orElseThrow();
   }
 
   private void connect() throws IOException {
     writing = new Sql(file);
-    reading = new Sql(file);
+    List<Sql> readers = new ArrayList<>();
+    for (int i = 0; i < READERS; i++) {
+      readers.add(new Sql(file));
+    }
+    reading = List.copyOf(readers);
     int version = writing.first(row -> row.getInt(1), "PRAGMA user_version").orElse(0);
     if (version == 0) {
       writing.transaction(
@@ -257,9 +271,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
 
   @Override
   public synchronized void close() {
-    if (reading != null) {
-      reading.close();
-    }
+    reading.forEach(Sql::close);
     if (writing != null) {
       writing.close();
     }

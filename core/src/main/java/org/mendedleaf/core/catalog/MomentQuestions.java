@@ -48,17 +48,10 @@ public final class MomentQuestions {
       FROM folder_state JOIN path ON path.id = folder_state.path
       """;
 
-  // Names alone cost a tenth of whole lines.
-  private static final String NAMES =
-      """
-      SELECT state.id, path.inner FROM state JOIN path ON path.id = state.path
-      """;
-
-  private static final String FOLDER_NAMES =
-      """
-      SELECT folder_state.rowid, path.inner
-      FROM folder_state JOIN path ON path.id = folder_state.path
-      """;
+  // The order of the letters that everybody uses; what comes of the others is put right with the
+  // whole list.
+  private static final String IN_ORDER =
+      " ORDER BY CAST(path.inner AS TEXT) COLLATE NOCASE LIMIT ?3";
 
   private static final String FOLDERS_THERE =
       "WHERE folder_state.%1$s > ?2 AND folder_state.%2$s <= ?2 AND path.inner <> X'' AND ";
@@ -92,50 +85,37 @@ public final class MomentQuestions {
   }
 
   /**
-   * The names of what lay directly in a folder at a moment, in no order; much sooner known than the
-   * lines themselves.
+   * The first lines, by name, of what lay directly in a folder at a moment; much sooner known than
+   * all of them.
    *
    * @param withGone whether what had been removed before is told as well
+   * @param most how many folders and how many files at most
    */
-  public List<MomentName> names(long shelf, InnerPath folder, Moment moment, boolean withGone)
-      throws IOException {
+  public List<MomentEntry> first(
+      long shelf, InnerPath folder, Moment moment, boolean withGone, int most) throws IOException {
     Optional<Long> id = pathId(shelf, folder);
-    if (id.isEmpty()) {
-      return List.of();
-    }
-    TreeQuestions.Point point = TreeQuestions.Point.of(moment);
-    List<MomentName> names = new ArrayList<>();
-    for (boolean gone : withGone ? new boolean[] {false, true} : new boolean[] {false}) {
-      String folders = point.in(gone ? FOLDERS_GONE : FOLDERS_THERE) + "folder_state.folder = ?1";
-      String files = point.in(gone ? GONE : THERE) + "state.folder = ?1";
-      names.addAll(
-          sql.list(
-              row -> MomentName.of(row, true, gone),
-              FOLDER_NAMES + folders,
-              id.get(),
-              point.value()));
-      names.addAll(
-          sql.list(row -> MomentName.of(row, false, gone), NAMES + files, id.get(), point.value()));
-    }
-    return names;
+    return id.isEmpty()
+        ? List.of()
+        : lines(
+            moment,
+            withGone,
+            "state.folder = ?1" + IN_ORDER,
+            "folder_state.folder = ?1" + IN_ORDER,
+            List.of(id.get(), most));
   }
 
-  /** The lines of some names, in their order. */
-  public List<MomentEntry> lines(List<MomentName> names) throws IOException {
-    List<MomentEntry> lines = new ArrayList<>();
-    for (MomentName name : names) {
-      if (name.isFolder()) {
-        sql.first(
-                row -> folder(row, name.gone()),
-                FOLDERS + "WHERE folder_state.rowid = ?1",
-                name.state())
-            .ifPresent(lines::add);
-      } else {
-        sql.first(row -> file(row, name.gone()), LINES + "WHERE state.id = ?1", name.state())
-            .ifPresent(lines::add);
-      }
-    }
-    return lines;
+  /** How many files lay directly in a folder at a moment. */
+  public long files(long shelf, InnerPath folder, Moment moment) throws IOException {
+    Optional<Long> id = pathId(shelf, folder);
+    TreeQuestions.Point point = TreeQuestions.Point.of(moment);
+    return id.isEmpty()
+        ? 0
+        : sql.first(
+                row -> row.getLong(1),
+                "SELECT COUNT(*) FROM state " + point.in(THERE) + "state.folder = ?1",
+                id.get(),
+                point.value())
+            .orElse(0L);
   }
 
   /** The same for a folder and everything in it, at any depth. */

@@ -13,6 +13,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.sqlite.SQLiteConfig;
 
 /**
@@ -24,6 +25,7 @@ final class Sql implements Closeable {
 
   private final Connection connection;
   private final Map<String, PreparedStatement> prepared = new HashMap<>();
+  private final AtomicInteger asking = new AtomicInteger();
 
   Sql(Path file) throws CatalogueException {
     try {
@@ -98,7 +100,21 @@ final class Sql implements Closeable {
     }
   }
 
-  synchronized <T> List<T> list(Row<T> reader, String sql, Object... values)
+  /** How many threads are in a question here, or wait for their turn. */
+  int asking() {
+    return asking.get();
+  }
+
+  <T> List<T> list(Row<T> reader, String sql, Object... values) throws CatalogueException {
+    asking.incrementAndGet();
+    try {
+      return listInTurn(reader, sql, values);
+    } finally {
+      asking.decrementAndGet();
+    }
+  }
+
+  private synchronized <T> List<T> listInTurn(Row<T> reader, String sql, Object... values)
       throws CatalogueException {
     List<T> rows = new ArrayList<>();
     try (ResultSet result = bound(sql, values).executeQuery()) {

@@ -12,8 +12,7 @@ import org.mendedleaf.core.likeness.Sketch;
  * @param title what it calls itself; empty if nothing
  * @param readable false where a reader that knows the kind could not read it
  */
-public record Described(
-    Kind kind, Sketch terms, PicturePrint picture, String title, boolean readable) {
+record Described(Kind kind, Sketch terms, PicturePrint picture, String title, boolean readable) {
 
   static Described unreadable(Kind kind) {
     return new Described(kind, Sketch.EMPTY, PicturePrint.NONE, "", false);

@@ -11,13 +11,17 @@ import java.io.OutputStream;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import org.mendedleaf.core.likeness.Traits;
+import org.mendedleaf.core.likeness.WholeBytes;
 
 /**
  * A warm child process that looks inside contents and compares them. It is started when first
@@ -85,8 +89,33 @@ public final class ReaderProcess implements Closeable {
     }
   }
 
-  /** What a content is recognised by; nothing where the child failed over it. */
-  public synchronized Described describe(Content content) throws IOException {
+  /**
+   * What a content is recognised by. Its bytes are read by this process, which interprets nothing;
+   * its words and looks by the child.
+   *
+   * @throws IOException if the content itself cannot be read
+   */
+  public Traits traits(Content content) throws IOException {
+    WholeBytes bytes = new WholeBytes();
+    content.writeFirst(content.size(), bytes);
+    Described described = describe(content);
+    Set<Traits.Flaw> flaws = EnumSet.noneOf(Traits.Flaw.class);
+    flaws.addAll(bytes.flaws());
+    if (!described.readable()) {
+      flaws.add(Traits.Flaw.UNREADABLE);
+    }
+    return new Traits(
+        described.kind().type(),
+        content.size(),
+        bytes.sketch(),
+        described.terms(),
+        described.picture(),
+        described.title(),
+        flaws);
+  }
+
+  /** Nothing but the kind where the child failed over it. */
+  private synchronized Described describe(Content content) throws IOException {
     try {
       return ask(new Asked(Wire.Ask.DESCRIBE, 0, List.of(content)), Described.class, new Head());
     } catch (FailedException e) {

@@ -1,20 +1,22 @@
 package org.mendedleaf.core.likeness;
 
 /**
- * Sketches a text: its words and its pairs of neighbouring words, whatever their case and accents.
- * Pairs tell in which order words stand; single words survive where a figure between them changes.
- * For the use of one thread.
+ * Sketches a text: its words, its pairs of neighbouring words and its runs of six, whatever their
+ * case and accents. Single words survive where figures between them change; runs tell one letter
+ * from another that is made of the same phrases. For the use of one thread.
  */
 public final class TermSketch {
 
   private static final long PAIR = 0x632be59bd9b4e019L;
+  private static final int RUN = 6;
 
   private final Sketch.Builder sketch = new Sketch.Builder();
-  private long before;
+  private final long[] before = new long[RUN];
+  private int words;
 
   /** Takes a stretch of text; the next one is taken as standing apart. */
   public void add(CharSequence text) {
-    before = 0;
+    words = 0;
     long word = 0;
     for (int i = 0; i <= text.length(); i++) {
       char c = i < text.length() ? text.charAt(i) : ' ';
@@ -28,11 +30,19 @@ public final class TermSketch {
   }
 
   private void end(long word) {
+    before[words % RUN] = word;
+    words++;
     sketch.add(word);
-    if (before != 0) {
-      sketch.add(Mix.spread(before * PAIR + word));
+    if (words > 1) {
+      sketch.add(Mix.spread(before[(words - 2) % RUN] * PAIR + word));
     }
-    before = word;
+    if (words >= RUN) {
+      long run = 0;
+      for (int i = 0; i < RUN; i++) {
+        run = Mix.spread(run * PAIR + before[(words + i) % RUN]);
+      }
+      sketch.add(run);
+    }
   }
 
   public Sketch sketch() {

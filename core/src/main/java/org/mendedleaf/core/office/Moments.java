@@ -7,14 +7,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.PriorityQueue;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.ChangeQuestions;
 import org.mendedleaf.core.catalog.FolderSum;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.MomentEntry;
-import org.mendedleaf.core.catalog.MomentName;
 import org.mendedleaf.core.catalog.MomentQuestions;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.TreeEntry;
@@ -28,10 +26,6 @@ public final class Moments {
   private static final Comparator<MomentEntry> FOLDERS_FIRST =
       Comparator.comparing((MomentEntry row) -> row.entry().kind() != TreeEntry.Kind.FOLDER)
           .thenComparing(row -> row.entry().path().text(), String.CASE_INSENSITIVE_ORDER);
-
-  private static final Comparator<MomentName> NAMED_FOLDERS_FIRST =
-      Comparator.comparing((MomentName name) -> !name.isFolder())
-          .thenComparing(name -> name.path().text(), String.CASE_INSENSITIVE_ORDER);
 
   private final OpenDesk desk;
 
@@ -74,25 +68,12 @@ public final class Moments {
   public FirstLines firstLines(
       Shelf shelf, InnerPath folder, Moment moment, boolean withGone, int most) throws IOException {
     MomentQuestions moments = catalogue(shelf).moments();
-    List<MomentName> names = moments.names(shelf.id(), folder, moment, withGone);
-    List<MomentEntry> rows = moments.lines(firstNames(names, most));
-    rows.sort(FOLDERS_FIRST);
-    long files = names.stream().filter(name -> !name.isFolder() && !name.gone()).count();
-    return new FirstLines(rows, files, names.size() <= most);
-  }
-
-  /** Sorting all would take as long as asking for them. */
-  private static List<MomentName> firstNames(List<MomentName> names, int most) {
-    PriorityQueue<MomentName> first = new PriorityQueue<>(NAMED_FOLDERS_FIRST.reversed());
-    for (MomentName name : names) {
-      if (first.size() < most) {
-        first.add(name);
-      } else if (NAMED_FOLDERS_FIRST.compare(name, first.element()) < 0) {
-        first.remove();
-        first.add(name);
-      }
-    }
-    return List.copyOf(first);
+    List<MomentEntry> found = moments.first(shelf.id(), folder, moment, withGone, most + 1);
+    found.sort(FOLDERS_FIRST);
+    return new FirstLines(
+        found.subList(0, Math.min(most, found.size())),
+        moments.files(shelf.id(), folder, moment),
+        found.size() <= most);
   }
 
   /** The revisions of several files of a shelf, file by file, oldest first. */

@@ -91,6 +91,22 @@ public final class Recoveries {
   }
 
   private RunReceipt finish(String run, Tray tray, Progress progress) throws IOException {
+    try {
+      return recover(run, tray, progress);
+    } catch (RefusedException e) {
+      // Refused before anything was done, there is nothing to take up again.
+      if (receipt(run, stores(tray)).parts().isEmpty()) {
+        begun.end(run);
+      }
+      throw e;
+    }
+  }
+
+  private static List<String> stores(Tray tray) {
+    return tray.parts().stream().map(Tray.Part::store).toList();
+  }
+
+  private RunReceipt recover(String run, Tray tray, Progress progress) throws IOException {
     Set<String> taken = new HashSet<>();
     progress.phase(Phase.WAITING, 0, 0);
     synchronized (desk.capturing()) {
@@ -114,7 +130,7 @@ public final class Recoveries {
       if (!progress.cancelled()) {
         begun.end(run);
       }
-      RunReceipt receipt = receipt(run, tray.parts().stream().map(Tray.Part::store).toList());
+      RunReceipt receipt = receipt(run, stores(tray));
       if (receipt.parts().isEmpty()) {
         throw new SentenceException(
             "Everything that was picked is there already, so nothing was done.");

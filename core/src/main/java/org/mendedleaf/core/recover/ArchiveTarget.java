@@ -26,7 +26,7 @@ record ArchiveTarget(Path zip) {
     Optional<Step.Stands> stands =
         Optional.of(
             new Step.Stands(
-                found.size(), found.lastModifiedTime().toInstant(), OptionalInt.empty()));
+                zip, found.size(), found.lastModifiedTime().toInstant(), OptionalInt.empty()));
     if (!found.isRegularFile()) {
       return step(zip, Outcome.REFUSED, stands, "a folder or a link stands there");
     }

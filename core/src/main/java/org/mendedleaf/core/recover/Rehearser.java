@@ -304,7 +304,7 @@ final class Rehearser {
 
   private void conflict(Wanted wanted, InnerPath to, Path target, BasicFileAttributes found)
       throws IOException {
-    Optional<Step.Stands> stands = Optional.of(stands(found, to));
+    Optional<Step.Stands> stands = Optional.of(stands(target, found, to));
     switch (order.ifThere()) {
       case MAKE_ROOM ->
           add(wanted.step(target, onShelf(to), Outcome.MADE_ROOM, stands, ""), wanted);
@@ -363,7 +363,7 @@ final class Rehearser {
     taken.add(key);
   }
 
-  private Step.Stands stands(BasicFileAttributes found, InnerPath to) {
+  private Step.Stands stands(Path target, BasicFileAttributes found, InnerPath to) {
     Instant modified = times.onOfficeClock(found.lastModifiedTime().toInstant());
     PresentFile recorded = inPlace ? present.get(to) : null;
     boolean isRecorded =
@@ -371,6 +371,7 @@ final class Rehearser {
             && recorded.state().modified().equals(modified)
             && recorded.state().size() == found.size();
     return new Step.Stands(
+        target,
         found.size(),
         modified,
         isRecorded ? OptionalInt.of(recorded.revision()) : OptionalInt.empty());

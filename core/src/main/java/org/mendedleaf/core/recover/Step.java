@@ -34,11 +34,12 @@ public record Step(
     String why) {
 
   /**
-   * What stands at a target now.
+   * What stands at a target now, or at the place that was wished where ours goes beside it.
    *
+   * @param at where it stands
    * @param revision the recorded one that it is, if it is one
    */
-  public record Stands(long size, Instant modified, OptionalInt revision) {}
+  public record Stands(Path at, long size, Instant modified, OptionalInt revision) {}
 
   /** A step at whose target nothing stands, or where that does not matter. */
   Step(

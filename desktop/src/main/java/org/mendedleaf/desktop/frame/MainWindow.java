@@ -93,6 +93,7 @@ public final class MainWindow implements Navigator {
     frame.setLeft(side());
     frame.setCenter(work());
     Scene scene = new Scene(frame, 1280, 800);
+    HeldKeys.actOnce(scene);
     this.looks = new Looks(scene, office.settings().home(), background);
     actions();
     this.actionList = new ActionList(actions);
@@ -125,6 +126,7 @@ public final class MainWindow implements Navigator {
       open(paths);
     }
     context.tray().restore();
+    context.background().ask(EarlyClasses::read, read -> {}, this::complain);
     IdleWork idle = new IdleWork(context);
     idle.begin();
     stage.setOnHiding(event -> idle.end());
@@ -225,13 +227,20 @@ public final class MainWindow implements Navigator {
     boolean first = next instanceof Place.NewShelf start && start.folder().isEmpty();
     page = first && behind.isEmpty() ? new FirstStartPage(context) : pages.at(next);
     middle.getChildren().setAll(page.node());
-    page.refresh();
+    // The page is there at once; what it shows is asked for in a turn of its own.
+    Page shown = page;
+    context
+        .background()
+        .later(
+            () -> {
+              shown.refresh();
+              showFrame();
+            });
     work.pseudoClassStateChanged(PAST, next instanceof Place.ShelfAt);
     if (!(page instanceof FoundPage)) {
       search.clear();
       page.firstFocus().requestFocus();
     }
-    showFrame();
   }
 
   @Override

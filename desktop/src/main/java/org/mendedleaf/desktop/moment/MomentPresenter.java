@@ -74,10 +74,19 @@ final class MomentPresenter {
    * @param files how many files lay there
    * @param changed how many of those are another now; not known before the whole is
    * @param whole whether this is all of the list and not only its beginning
+   * @param folders those in the list
+   * @param largest size of a file in it, in bytes
    */
-  record Rows(List<MomentRow> rows, long files, long changed, boolean whole) {
+  record Rows(
+      List<MomentRow> rows,
+      long files,
+      long changed,
+      boolean whole,
+      List<InnerPath> folders,
+      long largest) {
+
     static Rows beginning(List<MomentRow> rows, long files) {
-      return new Rows(rows, files, 0, false);
+      return new Rows(rows, files, 0, false, List.of(), largest(rows));
     }
 
     static Rows of(List<MomentRow> rows) {
@@ -88,7 +97,17 @@ final class MomentPresenter {
               .filter(row -> row.since().isPresent())
               .toList();
       long changed = there.stream().filter(row -> !row.since().get().isNothing()).count();
-      return new Rows(rows, there.size(), changed, true);
+      List<InnerPath> folders =
+          rows.stream()
+              .map(row -> row.entry().entry())
+              .filter(entry -> entry.kind() == TreeEntry.Kind.FOLDER)
+              .map(TreeEntry::path)
+              .toList();
+      return new Rows(rows, there.size(), changed, true, folders, largest(rows));
+    }
+
+    private static long largest(List<MomentRow> rows) {
+      return rows.stream().mapToLong(row -> row.entry().entry().size()).max().orElse(0);
     }
   }
 
@@ -213,17 +232,11 @@ final class MomentPresenter {
   }
 
   private void sum(Rows found, Moment at) {
-    List<InnerPath> folders =
-        found.rows().stream()
-            .map(MomentRow::entry)
-            .filter(row -> row.entry().kind() == TreeEntry.Kind.FOLDER)
-            .map(row -> row.entry().path())
-            .toList();
-    if (!folders.isEmpty()) {
+    if (!found.folders().isEmpty()) {
       context
           .background()
           .ask(
-              () -> context.office().moments().sums(shelf, folders, at),
+              () -> context.office().moments().sums(shelf, found.folders(), at),
               sums::set,
               context.navigator()::complain);
     }

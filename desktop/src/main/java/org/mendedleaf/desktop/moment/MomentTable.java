@@ -80,11 +80,7 @@ final class MomentTable {
   }
 
   void show(MomentPresenter.Rows shown) {
-    long largest = 0;
-    for (MomentRow row : shown.rows()) {
-      largest = Math.max(largest, row.entry().entry().size());
-    }
-    unit = Shown.Unit.fitting(largest);
+    unit = Shown.Unit.fitting(shown.largest());
     sizes.setText(Words.of("column.size", unit.name()));
     table.show(shown.rows(), shown.whole());
   }

@@ -182,7 +182,6 @@ public final class RehearsalPage implements Page {
     compare.setDisable(
         line.isEmpty()
             || line.get().step().stands().isEmpty()
-            || line.get().step().planned() == Outcome.BESIDE
             || line.get().step().file().isEmpty());
   }
 
@@ -197,13 +196,7 @@ public final class RehearsalPage implements Page {
                         new Place.OneFile(
                             new FileRef(line.shelf().store(), line.step().file().orElseThrow()),
                             Optional.of(line.step().revision().orElseThrow()),
-                            Optional.of(
-                                line.step().path().isPresent()
-                                    ? line.shelf()
-                                        .folder()
-                                        .orElseThrow()
-                                        .resolve(line.step().path().get().text())
-                                    : line.step().target()))));
+                            line.step().stands().map(Step.Stands::at))));
   }
 
   private void open(Line line) {

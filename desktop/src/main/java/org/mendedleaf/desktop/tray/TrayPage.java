@@ -82,7 +82,7 @@ public final class TrayPage implements Page {
     root.getStyleClass().add("page");
     root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
     form.show(tray.handlingProperty().get());
-    table.node().setItems(tray.picks());
+    table.follow(tray.picks());
     tray.versionProperty().addListener(new WeakInvalidationListener(follower));
   }
 

@@ -33,7 +33,7 @@ import org.mendedleaf.core.recover.Tray;
 public final class MendingTray {
 
   private static final int AT_ONCE = 500;
-  static final int SLICE = 4_000;
+  static final int SLICE = 2_000;
 
   private final Office office;
   private final Background background;

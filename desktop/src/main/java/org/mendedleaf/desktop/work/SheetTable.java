@@ -1,6 +1,7 @@
 package org.mendedleaf.desktop.work;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -14,6 +15,8 @@ import javafx.beans.WeakInvalidationListener;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.collections.FXCollections;
 import javafx.collections.ListChangeListener;
+import javafx.collections.ObservableList;
+import javafx.collections.WeakListChangeListener;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
 import javafx.scene.control.SelectionMode;
@@ -56,6 +59,9 @@ public final class SheetTable<T> {
   private List<T> shown = List.of();
   private boolean whole = true;
   private boolean all;
+  private boolean followed;
+  // Held here, since the list outlives the table and holds it weakly.
+  private final ListChangeListener<T> resetter = change -> all(false);
   private final List<Runnable> onceWhole = new ArrayList<>();
   private final List<Runnable> choiceFollowers = new ArrayList<>();
 
@@ -112,7 +118,8 @@ public final class SheetTable<T> {
   public List<T> chosenRows() {
     List<T> rows = table.getItems();
     if (all) {
-      return List.copyOf(rows);
+      // What is shown is never changed in place, so a copy would only cost time.
+      return followed ? List.copyOf(rows) : Collections.unmodifiableList(shown);
     }
     int chosen = table.getSelectionModel().getSelectedIndices().size();
     List<T> found = new ArrayList<>();
@@ -138,6 +145,13 @@ public final class SheetTable<T> {
   /** Calls this whenever other rows are chosen. */
   public void onChoice(Runnable follower) {
     choiceFollowers.add(follower);
+  }
+
+  /** Shows a list that changes by itself, instead of {@link #show}. */
+  public void follow(ObservableList<T> rows) {
+    followed = true;
+    table.setItems(rows);
+    rows.addListener(new WeakListChangeListener<>(resetter));
   }
 
   /**
