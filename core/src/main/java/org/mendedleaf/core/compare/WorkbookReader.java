@@ -53,6 +53,7 @@ final class WorkbookReader {
 
   private final class Parts {
     final ReadOnlySharedStringsTable strings;
+    // Null where the workbook has none.
     final StylesTable styles;
     final CellBudget budget;
     final Map<Integer, String> looks = new HashMap<>();
@@ -64,7 +65,9 @@ final class WorkbookReader {
     }
 
     String look(int style) {
-      return looks.computeIfAbsent(style, at -> described(styles.getStyleAt(at)));
+      return styles == null
+          ? ""
+          : looks.computeIfAbsent(style, at -> described(styles.getStyleAt(at)));
     }
 
     Cell cell(String type, int style, String value, String formula) {
@@ -86,8 +89,9 @@ final class WorkbookReader {
     }
 
     private Cell number(String value, int style, String formula, String look) {
-      if (value.isEmpty()) {
-        return new Cell("", "", formula, look);
+      // The part with the styles may be left out of a workbook.
+      if (value.isEmpty() || styles == null) {
+        return new Cell(value, "", formula, look);
       }
       try {
         XSSFCellStyle at = styles.getStyleAt(style);

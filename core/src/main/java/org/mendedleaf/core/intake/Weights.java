@@ -1,14 +1,37 @@
 package org.mendedleaf.core.intake;
 
-/** How evidence is weighed. */
+/**
+ * How evidence is weighed. The figures come from a logistic regression with a ridge of 3 over one
+ * half of the labelled set in {@code ArrivalsScoreTest}.
+ */
 final class Weights {
 
-  static final double[] FITTED = {-6, 4, 5, 3, 1, 0.5, 1, 1};
+  private static final double[] FITTED = {-16.94, 0.88, 7.09, 2.15, 2.45, 7.05, 5.08, 4.43};
+
+  /** A new edition may have nothing in common with the old one but its name and kind. */
+  private static final double SAME_NAME = 0.96;
+
+  private static final double BY_NAME_ALONE = 0.6;
+  private static final double IDENTICAL = 0.999;
 
   private Weights() {}
 
-  /** The figures that are weighed, the first one always 1. */
-  static double[] features(Evidence evidence) {
+  static double likelihood(Evidence evidence) {
+    if (evidence.identical()) {
+      return IDENTICAL;
+    }
+    double[] features = features(evidence);
+    double sum = 0;
+    for (int i = 0; i < features.length; i++) {
+      sum += FITTED[i] * features[i];
+    }
+    double likelihood = 1 / (1 + Math.exp(-sum));
+    return evidence.named() >= SAME_NAME && evidence.sameKind()
+        ? Math.max(likelihood, BY_NAME_ALONE)
+        : likelihood;
+  }
+
+  private static double[] features(Evidence evidence) {
     double named = evidence.named();
     double content = evidence.content().strongest();
     double part =
@@ -21,18 +44,9 @@ final class Weights {
       content,
       named * Math.max(content, part),
       evidence.sameKind() ? 1 : 0,
-      evidence.folders(),
       part,
-      Math.pow(named, 8)
+      Math.pow(named, 8),
+      Math.sqrt(content)
     };
-  }
-
-  static double likelihood(Evidence evidence) {
-    double[] features = features(evidence);
-    double sum = 0;
-    for (int i = 0; i < features.length; i++) {
-      sum += FITTED[i] * features[i];
-    }
-    return 1 / (1 + Math.exp(-sum));
   }
 }

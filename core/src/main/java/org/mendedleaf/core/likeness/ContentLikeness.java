@@ -9,13 +9,6 @@ package org.mendedleaf.core.likeness;
  */
 public record ContentLikeness(Sketch.Overlap bytes, Sketch.Overlap terms, double picture) {
 
-  static ContentLikeness of(Traits one, Traits other, ContentRarity rarity) {
-    return new ContentLikeness(
-        one.bytes().overlap(other.bytes(), rarity.bytes()),
-        one.terms().overlap(other.terms(), rarity.terms()),
-        one.picture().likeness(other.picture()));
-  }
-
   /** The strongest of them, 0 to 1. */
   public double strongest() {
     return Math.max(Math.max(bytes.both(), terms.both()), picture);

@@ -14,4 +14,9 @@ public record ContentRarity(Rarity bytes, Rarity terms) {
         Rarity.among(contents.stream().map(Traits::bytes).toList()),
         Rarity.among(contents.stream().map(Traits::terms).toList()));
   }
+
+  /** Some traits among these contents. */
+  public WeighedTraits weigh(Traits traits) {
+    return new WeighedTraits(traits, this);
+  }
 }

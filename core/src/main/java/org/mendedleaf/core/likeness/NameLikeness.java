@@ -20,6 +20,9 @@ public final class NameLikeness {
   private static final int GRAM = 3;
   private static final double OTHER_DECORATION = 0.97;
 
+  /** How much letters may add to what words tell. */
+  private static final double MORE = 0.2;
+
   private final Map<String, Integer> found = new HashMap<>();
 
   private NameLikeness() {}
@@ -33,29 +36,34 @@ public final class NameLikeness {
     return likeness;
   }
 
-  /** From 0, nothing in common, to 1, the same name but for the kind. */
-  public double of(PlainName one, PlainName other) {
-    if (one.stem().equals(other.stem()) || one.joined().equals(other.joined())) {
-      return one.decorations().equals(other.decorations()) ? 1 : OTHER_DECORATION;
-    }
-    double words = words(one.stem(), other.stem());
-    // Names in which words were cut short or joined.
-    double letters = NEARLY * letters(one.joined(), other.joined());
-    return Math.max(words, words == 0 ? letters * NEARLY : Math.min(letters, words + 0.2));
+  /** A name ready to be compared often. */
+  public WeighedName weigh(PlainName name) {
+    double[] weights = name.stem().stream().mapToDouble(this::weight).toArray();
+    return new WeighedName(name, name.joined(), weights, grams(name.joined()));
   }
 
-  private double words(List<String> one, List<String> other) {
+  /** From 0, nothing in common, to 1, the same name but for the kind. */
+  public double of(WeighedName one, WeighedName other) {
+    if (one.name().stem().equals(other.name().stem()) || one.joined().equals(other.joined())) {
+      return one.name().decorations().equals(other.name().decorations()) ? 1 : OTHER_DECORATION;
+    }
+    double words = words(one, other);
+    // Names in which words were cut short or joined.
+    double letters = NEARLY * letters(one.grams(), other.grams());
+    return Math.max(words, words == 0 ? letters * NEARLY : Math.min(letters, words + MORE));
+  }
+
+  private static double words(WeighedName one, WeighedName other) {
+    double all = one.weight() + other.weight();
+    return all == 0 ? 0 : NEARLY * (shared(one, other) + shared(other, one)) / all;
+  }
+
+  private static double shared(WeighedName one, WeighedName other) {
     double shared = 0;
-    double all = 0;
-    for (String word : one) {
-      all += weight(word);
-      shared += weight(word) * best(word, other);
+    for (int i = 0; i < one.name().stem().size(); i++) {
+      shared += one.weights()[i] * best(one.name().stem().get(i), other.name().stem());
     }
-    for (String word : other) {
-      all += weight(word);
-      shared += weight(word) * best(word, one);
-    }
-    return all == 0 ? 0 : NEARLY * shared / all;
+    return shared;
   }
 
   private double weight(String word) {
@@ -102,9 +110,7 @@ public final class NameLikeness {
         || (i < shorter.length() && shorter.substring(i + 1).equals(longer.substring(i + 1)));
   }
 
-  private static double letters(String one, String other) {
-    Set<String> here = grams(one);
-    Set<String> there = grams(other);
+  private static double letters(Set<String> here, Set<String> there) {
     if (here.isEmpty() || there.isEmpty()) {
       return 0;
     }

@@ -31,7 +31,13 @@ public final class Rarity {
     return new Rarity(found);
   }
 
-  double weight(long hash) {
-    return 1.0 / Math.max(1, found.getOrDefault(hash, 1));
+  /** A sketch with the weight of each of its hashes, ready to be compared often. */
+  WeighedSketch weigh(Sketch sketch) {
+    long[] hashes = sketch.hashes();
+    double[] until = new double[hashes.length + 1];
+    for (int i = 0; i < hashes.length; i++) {
+      until[i + 1] = until[i] + 1.0 / Math.max(1, found.getOrDefault(hashes[i], 1));
+    }
+    return new WeighedSketch(sketch, until);
   }
 }

@@ -42,49 +42,6 @@ public record Sketch(long[] hashes, boolean whole) {
     }
   }
 
-  /** Compares two sketches where both are samples. */
-  public Overlap overlap(Sketch other, Rarity rarity) {
-    if (isEmpty() || other.isEmpty()) {
-      return Overlap.NONE;
-    }
-    long end = Math.min(last(), other.last());
-    double mine = 0;
-    double theirs = 0;
-    double shared = 0;
-    int samples = 0;
-    int i = 0;
-    int k = 0;
-    while (inside(i, end) || other.inside(k, end)) {
-      boolean here = inside(i, end);
-      boolean there = other.inside(k, end);
-      if (here && there && hashes[i] == other.hashes[k]) {
-        double weight = rarity.weight(hashes[i]);
-        mine += weight;
-        theirs += weight;
-        shared += weight;
-        samples++;
-        i++;
-        k++;
-      } else if (here && (!there || hashes[i] < other.hashes[k])) {
-        mine += rarity.weight(hashes[i++]);
-        samples++;
-      } else {
-        theirs += rarity.weight(other.hashes[k++]);
-      }
-    }
-    return mine == 0 || theirs == 0
-        ? Overlap.NONE
-        : new Overlap(shared / mine, shared / theirs, samples);
-  }
-
-  private boolean inside(int at, long end) {
-    return at < hashes.length && hashes[at] <= end;
-  }
-
-  private long last() {
-    return whole ? Long.MAX_VALUE : hashes[hashes.length - 1];
-  }
-
   @Override
   public boolean equals(Object other) {
     return other instanceof Sketch sketch

@@ -39,9 +39,4 @@ public record Traits(
   public Traits {
     flaws = Set.copyOf(flaws);
   }
-
-  /** How alike this content and another are. */
-  public ContentLikeness likeness(Traits other, ContentRarity rarity) {
-    return ContentLikeness.of(this, other, rarity);
-  }
 }
