@@ -1,8 +1,10 @@
 package org.mendedleaf.core.capture;
 
 import java.io.IOException;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
@@ -29,6 +31,7 @@ import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.store.ContentWriter;
 
 /**
  * Records what has changed on one shelf since it was recorded last.
@@ -135,6 +138,28 @@ public final class Capture {
     CaptureReport report =
         run.capture(new FileReader(scanner, owners, Progress.NONE), Progress.NONE);
     return report.problems().stream().findFirst();
+  }
+
+  /**
+   * Stores the content of a file off the shelf, in one state.
+   *
+   * @param former the state to store it against
+   * @return its state under its own name
+   * @throws IOException if it cannot be read, or keeps changing
+   */
+  public FileState outside(Path file, Optional<ContentRef> former, ContentWriter writer)
+      throws IOException {
+    Path real = file.toRealPath();
+    Scanner scanner = new Scanner(real.getParent(), times);
+    InnerPath name = new InnerPath(ShelfPaths.name(real));
+    Found found =
+        scanner.look(real, name).orElseThrow(() -> new NoSuchFileException(file.toString()));
+    FileReader reader = new FileReader(scanner, owners, Progress.NONE);
+    FileReader.Outcome outcome = reader.read(found, former, writer);
+    if (outcome instanceof FileReader.Outcome.Failed failed) {
+      throw new FileSystemException(file.toString(), null, failed.problem().detail());
+    }
+    return ((FileReader.Outcome.Read) outcome).state();
   }
 
   /** One capture in progress. */

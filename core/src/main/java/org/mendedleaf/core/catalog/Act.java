@@ -29,6 +29,20 @@ public enum Act {
   SNAPSHOT("snapshot"),
   /** A snapshot was let go. */
   UNLABEL("unlabel"),
+  /** Revisions came in from outside. */
+  BRING_IN("bring-in"),
+  /** Files left their shelf because somebody wanted it. */
+  REMOVE("remove"),
+  /** Somebody said what changed in a revision. */
+  NOTE("note"),
+  /** A revision was marked as known good, or no longer is. */
+  GOOD("good"),
+  /** A revision is kept until a person lets it go. */
+  HOLD("hold"),
+  /** A hold was lifted. */
+  RELEASE("release"),
+  /** Somebody said what a file is. */
+  DESCRIBE("describe"),
   /** Another desk took over a store whose place serves one desk only. */
   TAKE_OVER("take-over");
 

@@ -83,6 +83,22 @@ final class Assignment {
     } else if (proposal instanceof Proposal.Sum sum) {
       return Optional.of(new Detail.Summed(sum.revision(), place));
     }
+    return mark(proposal, place);
+  }
+
+  /** What is said about revisions and files that are there already. */
+  private static Optional<? extends Detail> mark(Proposal proposal, Detail.Place place) {
+    if (proposal instanceof Proposal.Note note) {
+      return Optional.of(new Detail.Noted(note.revision(), place));
+    } else if (proposal instanceof Proposal.Good good) {
+      return Optional.of(new Detail.MarkedGood(good.revision(), good.isGood()));
+    } else if (proposal instanceof Proposal.Hold hold) {
+      return Optional.of(new Detail.Held(hold.revision(), place));
+    } else if (proposal instanceof Proposal.Release release) {
+      return Optional.of(new Detail.Released(release.revision()));
+    } else if (proposal instanceof Proposal.Describe describe) {
+      return Optional.of(new Detail.Described(describe.file(), place));
+    }
     throw new IllegalArgumentException("unknown proposal " + proposal);
   }
 

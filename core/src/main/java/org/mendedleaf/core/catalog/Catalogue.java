@@ -101,6 +101,11 @@ public final class Catalogue implements ChunkIndex, Closeable {
     return new NameQuestions(reading());
   }
 
+  /** Questions about what people say of revisions and files. */
+  public MarkQuestions marks() {
+    return new MarkQuestions(reading());
+  }
+
   /** Questions about what was done. */
   public LedgerQuestions ledger() {
     return new LedgerQuestions(reading());
@@ -165,6 +170,18 @@ public final class Catalogue implements ChunkIndex, Closeable {
   public synchronized long rebuild() throws IOException {
     startOver();
     return catchUp();
+  }
+
+  /** What was remembered about a content; empty if nothing was. */
+  public Optional<byte[]> traits(ContentId content) throws IOException {
+    return reading()
+        .first(
+            row -> row.getBytes(1), "SELECT traits FROM traits WHERE content = ?", content.bytes());
+  }
+
+  /** Remembers what costs time to find out about a content, and can be found out again. */
+  public synchronized void rememberTraits(ContentId content, byte[] traits) throws IOException {
+    writing.update("INSERT OR REPLACE INTO traits VALUES (?,?)", content.bytes(), traits);
   }
 
   /** How many commits this catalogue has applied: as long as it stays, so do all answers. */

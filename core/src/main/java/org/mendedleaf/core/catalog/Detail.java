@@ -18,6 +18,10 @@ import java.util.OptionalInt;
  * {"summary":[SEGMENT,LINE],"m":[b,l]}
  * {"snapshot":SNAPSHOT,"m":[b,l]}  {"unlabel":SNAPSHOT}
  * {"item":NUMBER,"m":[b,l]}
+ * {"note":[SEGMENT,LINE],"m":[b,l]}
+ * {"good":[SEGMENT,LINE],"is":BOOLEAN}
+ * {"hold":[SEGMENT,LINE],"m":[b,l]}  {"release":[SEGMENT,LINE]}
+ * {"describe":FILE,"m":[b,l]}
  * </pre>
  */
 sealed interface Detail {
@@ -48,6 +52,16 @@ sealed interface Detail {
 
   record Unlabelled(long snapshot) implements Detail {}
 
+  record Noted(RevisionKey revision, Place at) implements Detail {}
+
+  record MarkedGood(RevisionKey revision, boolean isGood) implements Detail {}
+
+  record Held(RevisionKey revision, Place at) implements Detail {}
+
+  record Released(RevisionKey revision) implements Detail {}
+
+  record Described(long file, Place at) implements Detail {}
+
   /** The line of the log. */
   default String encode() {
     ObjectNode node = JsonNodeFactory.instance.objectNode();
@@ -76,6 +90,17 @@ sealed interface Detail {
       put(node.put("item", item.number()), item.at());
     } else if (this instanceof Unlabelled unlabelled) {
       node.put("unlabel", unlabelled.snapshot());
+    } else if (this instanceof Noted noted) {
+      put(node, "note", noted.revision(), noted.at());
+    } else if (this instanceof MarkedGood good) {
+      put(node, "good", good.revision());
+      node.put("is", good.isGood());
+    } else if (this instanceof Held held) {
+      put(node, "hold", held.revision(), held.at());
+    } else if (this instanceof Released released) {
+      put(node, "release", released.revision());
+    } else if (this instanceof Described described) {
+      put(node.put("describe", described.file()), described.at());
     }
     return node.toString();
   }
@@ -112,13 +137,27 @@ sealed interface Detail {
       detail = new ItemDone(node.get("item").asLong(), place(node));
     } else if (node.has("unlabel")) {
       detail = new Unlabelled(node.get("unlabel").asLong());
+    } else if (node.has("note")) {
+      detail = new Noted(key(node.get("note")), place(node));
+    } else if (node.has("good")) {
+      detail = new MarkedGood(key(node.get("good")), node.get("is").asBoolean());
+    } else if (node.has("hold")) {
+      detail = new Held(key(node.get("hold")), place(node));
+    } else if (node.has("release")) {
+      detail = new Released(key(node.get("release")));
+    } else if (node.has("describe")) {
+      detail = new Described(node.get("describe").asLong(), place(node));
     }
     return Optional.ofNullable(detail);
   }
 
   private static void put(ObjectNode node, String name, RevisionKey revision, Place place) {
-    node.putArray(name).add(revision.segment()).add(revision.line());
+    put(node, name, revision);
     put(node, place);
+  }
+
+  private static void put(ObjectNode node, String name, RevisionKey revision) {
+    node.putArray(name).add(revision.segment()).add(revision.line());
   }
 
   private static RevisionKey key(JsonNode node) {

@@ -5,7 +5,9 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import org.mendedleaf.core.store.ContentId;
@@ -227,6 +229,35 @@ public final class FileQuestions {
         WHERE state.file = ?1 AND state.path <> (SELECT file.path FROM file WHERE id = ?1)
         GROUP BY path.id ORDER BY MAX(state.id) DESC""",
         file);
+  }
+
+  /** Names that files of a shelf had before, or under which revisions of them arrived, by file. */
+  public Map<Long, List<String>> otherNames(long shelf) throws IOException {
+    Map<Long, List<String>> names = new HashMap<>();
+    for (Named one :
+        sql.list(
+            row -> new Named(row.getLong(1), InnerPath.ofBytes(row.getBytes(2)).name()),
+            """
+            SELECT former.file, path.inner FROM former JOIN path ON path.id = former.path
+            WHERE path.shelf = ?1
+            UNION
+            SELECT revision.file, CAST(arrived.name AS BLOB) FROM arrived
+            JOIN revision ON revision.id = arrived.revision
+            JOIN file ON file.id = revision.file WHERE file.shelf = ?1""",
+            shelf)) {
+      names.computeIfAbsent(one.file(), file -> new ArrayList<>()).add(one.name());
+    }
+    return names;
+  }
+
+  private record Named(long file, String name) {}
+
+  /** Revisions of any file that hold this content, newest first. */
+  public List<Revision> holding(ContentId content) throws IOException {
+    return sql.list(
+        FileQuestions::readRevision,
+        REVISION + "WHERE revision.content = ? ORDER BY segment DESC, line DESC",
+        content.bytes());
   }
 
   /** What a shelf's files are like now: the newest state of each that is present. */

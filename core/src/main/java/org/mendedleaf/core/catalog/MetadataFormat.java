@@ -21,6 +21,9 @@ import org.mendedleaf.core.store.ContentRef;
  * shelf         name, kind, folder
  * saver         who, source
  * summary       summary
+ * note          note
+ * hold          why
+ * description   description, category, tell
  * snapshot      path or pathBytes of the folder, label, reason, cause
  * </pre>
  */
@@ -31,7 +34,12 @@ final class MetadataFormat {
   private MetadataFormat() {}
 
   static String encode(FileState state) {
+    return encode(state, Optional.empty());
+  }
+
+  static String encode(FileState state, Optional<Arrived> arrived) {
     ObjectNode node = JSON.createObjectNode();
+    arrived.ifPresent(from -> putArrived(node.putObject("arrived"), from));
     putPath(node, "path", state.path().text());
     node.put("size", state.size()).put("modified", state.modified().toString());
     state.mode().ifPresent(mode -> node.put("mode", mode));
@@ -73,6 +81,32 @@ final class MetadataFormat {
 
   static String encodeSummary(String summary) {
     return JSON.createObjectNode().put("summary", summary).toString();
+  }
+
+  /** A line of one text. */
+  static String encodeText(String name, String text) {
+    return JSON.createObjectNode().put(name, text).toString();
+  }
+
+  private static void putArrived(ObjectNode node, Arrived arrived) {
+    putPath(node, "name", arrived.name());
+    putPath(node, "folder", arrived.folder());
+    node.put("modified", arrived.modified().toString());
+    if (!arrived.note().isEmpty()) {
+      node.put("note", arrived.note());
+    }
+  }
+
+  /** Where a revision came from, if it came from outside. */
+  static Optional<Arrived> arrived(JsonNode line) {
+    return Optional.ofNullable(line.get("arrived"))
+        .map(
+            node ->
+                new Arrived(
+                    pathText(node, "name").orElse(""),
+                    pathText(node, "folder").orElse(""),
+                    Instant.parse(node.get("modified").asText()),
+                    node.path("note").asText()));
   }
 
   static String encodeSnapshot(Proposal.TakeSnapshot snapshot) {

@@ -10,6 +10,8 @@ public enum Origin {
   UNDO("undo"),
   /** A recovery wrote it. */
   RECOVER("recover"),
+  /** It came from outside. */
+  BRING_IN("bring-in"),
   /** A removed file's path was taken again. */
   RETURN("return");
 
@@ -25,7 +27,7 @@ public enum Origin {
 
   /** Whether this program wrote the file, for a person who acted. */
   public boolean isOurs() {
-    return this == MEND || this == UNDO || this == RECOVER;
+    return this == MEND || this == UNDO || this == RECOVER || this == BRING_IN;
   }
 
   static Origin of(String word) {

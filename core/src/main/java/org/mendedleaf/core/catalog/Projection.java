@@ -133,7 +133,12 @@ final class Projection {
       throws IOException {
     long at = Times.nanos(header.at());
     if (detail instanceof Detail.Revised revised) {
-      revise(header, key, revised, MetadataFormat.fileState(blocks.line(revised.at())));
+      JsonNode line = blocks.line(revised.at());
+      long revision = revise(header, key, revised, MetadataFormat.fileState(line));
+      Optional<Arrived> arrived = MetadataFormat.arrived(line);
+      if (arrived.isPresent()) {
+        new Marks(sql).arrived(header, revision, arrived.get(), key.segment());
+      }
     } else if (detail instanceof Detail.Moved moved) {
       FileState state = MetadataFormat.fileState(blocks.line(moved.at()));
       long path = path(header.shelf().orElseThrow(), state.path());
@@ -201,6 +206,25 @@ final class Projection {
               found.revision().segment(),
               found.revision().line())
           .ifPresent(file -> savedBy.add(new SavedBy(node.get("who").asText(), file)));
+    } else {
+      mark(header, key, detail, blocks);
+    }
+  }
+
+  private void mark(CommitHeader header, RevisionKey key, Detail detail, Blocks blocks)
+      throws IOException {
+    Marks marks = new Marks(sql);
+    if (detail instanceof Detail.Noted noted) {
+      String text = blocks.line(noted.at()).get("note").asText();
+      marks.note(header, noted.revision(), text, key.segment());
+    } else if (detail instanceof Detail.MarkedGood good) {
+      marks.good(header, good.revision(), good.isGood());
+    } else if (detail instanceof Detail.Held held) {
+      marks.hold(header, held.revision(), blocks.line(held.at()).get("why").asText());
+    } else if (detail instanceof Detail.Released released) {
+      marks.release(released.revision());
+    } else if (detail instanceof Detail.Described described) {
+      marks.describe(described.file(), blocks.line(described.at()).toString());
     }
   }
 
@@ -220,7 +244,8 @@ final class Projection {
         header.by());
   }
 
-  private void revise(CommitHeader header, RevisionKey key, Detail.Revised revised, FileState state)
+  /** Returns the row of the revision. */
+  private long revise(CommitHeader header, RevisionKey key, Detail.Revised revised, FileState state)
       throws IOException {
     long shelf = header.shelf().orElseThrow();
     long path = path(shelf, state.path());
@@ -284,6 +309,7 @@ final class Projection {
     lastFile = Math.max(lastFile, revised.file());
     String saver = revised.origin().isOurs() ? header.by() : state.owner().orElse(header.by());
     savedBy.add(new SavedBy(saver, revised.file()));
+    return revision;
   }
 
   private record Before(long currentFrom, boolean present) {}

@@ -22,12 +22,26 @@ public sealed interface Proposal {
    * @param origin the act
    * @param from the revision whose content this is, where there is one
    * @param always whether it is recorded even if the current revision is the same
+   * @param arrived where it came from, for what was brought in
    */
-  record Save(OptionalLong file, FileState state, Origin origin, OptionalInt from, boolean always)
+  record Save(
+      OptionalLong file,
+      FileState state,
+      Origin origin,
+      OptionalInt from,
+      boolean always,
+      Optional<Arrived> arrived)
       implements Proposal {
+
+    /** A revision that did not come from outside. */
+    public Save(
+        OptionalLong file, FileState state, Origin origin, OptionalInt from, boolean always) {
+      this(file, state, origin, from, always, Optional.empty());
+    }
+
     @Override
     public Optional<String> metadata() {
-      return Optional.of(MetadataFormat.encode(state));
+      return Optional.of(MetadataFormat.encode(state, arrived));
     }
   }
 
@@ -111,6 +125,36 @@ public sealed interface Proposal {
     @Override
     public Optional<String> metadata() {
       return Optional.of(MetadataFormat.encodeSummary(summary));
+    }
+  }
+
+  /** What a person says of a revision; empty takes it back. */
+  record Note(RevisionKey revision, String text) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encodeText("note", text));
+    }
+  }
+
+  /** A revision is known to be good, or no longer is. */
+  record Good(RevisionKey revision, boolean isGood) implements Proposal {}
+
+  /** A revision is held. */
+  record Hold(RevisionKey revision, String why) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encodeText("why", why));
+    }
+  }
+
+  /** A hold is lifted. */
+  record Release(RevisionKey revision) implements Proposal {}
+
+  /** What a file is, and who wants to know of its new revisions. */
+  record Describe(long file, Description description) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(description.encode());
     }
   }
 }

@@ -8,7 +8,7 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 9;
+  static final int VERSION = 10;
 
   static final List<String> TABLES =
       List.of(
@@ -59,6 +59,7 @@ final class Schema {
             desk TEXT, person TEXT, after_removal INTEGER, saver TEXT, saver_source TEXT,
             summary TEXT, UNIQUE (file, number))""",
           "CREATE INDEX revision_line ON revision (segment, line)",
+          "CREATE INDEX revision_content ON revision (content)",
           // Without a summary are only those that changed and were not looked at yet.
           "CREATE INDEX revision_unsummed ON revision (id) WHERE summary IS NULL",
           """
@@ -77,6 +78,21 @@ final class Schema {
           """
           CREATE TABLE receipt_item (segment INTEGER, line INTEGER, item TEXT,
             PRIMARY KEY (segment, line)) WITHOUT ROWID""",
+          // Every note that a revision ever had; the last one counts.
+          """
+          CREATE TABLE note (id INTEGER PRIMARY KEY, revision INTEGER, text TEXT, at INTEGER,
+            person TEXT, segment INTEGER)""",
+          "CREATE INDEX note_revision ON note (revision)",
+          "CREATE TABLE good (revision INTEGER PRIMARY KEY, at INTEGER, person TEXT)",
+          """
+          CREATE TABLE held (revision INTEGER PRIMARY KEY, why TEXT, at INTEGER, person TEXT)""",
+          """
+          CREATE TABLE arrived (revision INTEGER PRIMARY KEY, name TEXT, folder TEXT,
+            modified INTEGER)""",
+          // What people say of a file, as its metadata says it.
+          "CREATE TABLE described (file INTEGER PRIMARY KEY, says TEXT)",
+          // What contents are recognised by, as far as somebody asked; it can be found out again.
+          "CREATE TABLE traits (content BLOB PRIMARY KEY, traits BLOB) WITHOUT ROWID",
           """
           CREATE TABLE snapshot (id INTEGER PRIMARY KEY, segment INTEGER, shelf INTEGER, path BLOB,
             label TEXT, reason TEXT, cause TEXT, at INTEGER, person TEXT, unlabelled INTEGER)""");

@@ -3,10 +3,13 @@ package org.mendedleaf.core.office;
 import java.nio.file.Path;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import org.mendedleaf.core.catalog.Description;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.catalog.Who;
 
 /**
@@ -15,6 +18,8 @@ import org.mendedleaf.core.catalog.Who;
  * @param address where it lies or lay on this desk; empty if its shelf is not bound here
  * @param formerPaths newest first
  * @param revisions oldest first
+ * @param marks what people say about revisions, by number; those without are left out
+ * @param description what people say the file is
  */
 public record FileLife(
     FileRef ref,
@@ -23,11 +28,19 @@ public record FileLife(
     Optional<Path> address,
     List<InnerPath> formerPaths,
     ZoneId zone,
-    List<Revision> revisions) {
+    List<Revision> revisions,
+    Map<Integer, RevisionMarks> marks,
+    Description description) {
 
   public FileLife {
     formerPaths = List.copyOf(formerPaths);
     revisions = List.copyOf(revisions);
+    marks = Map.copyOf(marks);
+  }
+
+  /** What people say about a revision. */
+  public RevisionMarks marks(Revision revision) {
+    return marks.getOrDefault(revision.number(), RevisionMarks.NONE);
   }
 
   /** Who saved this revision. */

@@ -48,7 +48,9 @@ public final class FileLives {
             .map(folder -> org.mendedleaf.core.capture.ShelfPaths.resolve(folder, file.path())),
         store.catalogue().files().formerPaths(file.id()),
         settings.zone(),
-        store.catalogue().files().history(file.id()));
+        store.catalogue().files().history(file.id()),
+        store.catalogue().marks().of(file.id()),
+        store.catalogue().marks().description(file.id()));
   }
 
   /** Every earlier state of a file that some source has, source by source, oldest first. */

@@ -9,6 +9,7 @@ import org.mendedleaf.core.compare.Comparison;
 import org.mendedleaf.core.compare.Content;
 import org.mendedleaf.core.compare.Look;
 import org.mendedleaf.core.compare.ReaderProcess;
+import org.mendedleaf.core.likeness.Traits;
 import org.mendedleaf.core.store.ContentReader;
 
 /**
@@ -34,6 +35,11 @@ public final class Insides implements Closeable {
     return revision.state().link().isPresent()
         ? Look.ofLink(revision.state().link().get())
         : waitedFor.look(new RevisionContent(revision, contents), page);
+  }
+
+  /** What a content is recognised by; somebody waits for many of these. */
+  Traits traits(Content content) throws IOException {
+    return background.traits(content);
   }
 
   Author author(Revision revision, ContentReader contents) throws IOException {

@@ -51,6 +51,16 @@ public final class Office implements Closeable {
     return new FileLives(this, desk, settings);
   }
 
+  /** What people say about revisions and files. */
+  public Sayings sayings() {
+    return new Sayings(this, desk, settings);
+  }
+
+  /** Files from outside. */
+  public Intake intake() {
+    return new Intake(this, desk, settings);
+  }
+
   /** Shelves at a moment. */
   public Moments moments() {
     return new Moments(desk);

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import org.mendedleaf.core.capture.Capture;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.recover.BringIn;
 import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.recover.Recovery;
 import org.mendedleaf.core.store.Store;
@@ -19,6 +20,7 @@ final class OpenStore implements Closeable {
   private final Capture capture;
   private final Mending mending;
   private final Recovery recovery;
+  private final BringIn bringIn;
 
   private OpenStore(Catalogue catalogue, OfficeSettings settings, String desk) {
     this.catalogue = catalogue;
@@ -46,6 +48,9 @@ final class OpenStore implements Closeable {
             settings.zone(),
             settings.workers(),
             FileSystems.getDefault());
+    this.bringIn =
+        new BringIn(
+            catalogue, journal, capture, settings.clock(), settings.random(), settings.workers());
   }
 
   static OpenStore open(Path folder, OfficeSettings settings, String desk) throws IOException {
@@ -80,6 +85,10 @@ final class OpenStore implements Closeable {
 
   Recovery recovery() {
     return recovery;
+  }
+
+  BringIn bringIn() {
+    return bringIn;
   }
 
   Mending mending() {

@@ -2,16 +2,13 @@ package org.mendedleaf.core.recover;
 
 import java.io.IOException;
 import java.nio.file.Files;
-import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.List;
-import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.random.RandomGenerator;
 import org.mendedleaf.core.capture.Capture;
-import org.mendedleaf.core.capture.Problem;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.capture.Standing;
 import org.mendedleaf.core.catalog.Act;
@@ -79,8 +76,8 @@ public final class Mending {
                     new RefusedException(
                         "%s has no revision r%d.".formatted(file.path().shown(), number)));
     Path target = ShelfPaths.resolve(folder, file.path());
-    requireInside(folder, target);
-    Standing standing = captureStanding(file, folder, target, by);
+    ShelfTarget.requireInside(folder, target);
+    Standing standing = ShelfTarget.captured(capture, file.shelf(), folder, file.path(), by);
     Revision current = catalogue.files().current(fileId).orElseThrow();
     boolean there = standing.exists();
     if (there && current.number() == number) {
@@ -102,8 +99,8 @@ public final class Mending {
     Revision made = requireUndoable(act);
     RecordedFile file = requireFile(made.file());
     Path target = ShelfPaths.resolve(folder, file.path());
-    requireInside(folder, target);
-    Standing standing = captureStanding(file, folder, target, by);
+    ShelfTarget.requireInside(folder, target);
+    Standing standing = ShelfTarget.captured(capture, file.shelf(), folder, file.path(), by);
     Revision current = catalogue.files().current(file.id()).orElseThrow();
     if (current.number() != made.number() || !standing.exists()) {
       throw new RefusedException(
@@ -112,6 +109,9 @@ public final class Mending {
     }
     List<Revision> history = catalogue.files().history(file.id());
     int at = history.indexOf(made);
+    if (at == 0 && made.origin() == Origin.BRING_IN) {
+      return takeAway(file, made, target, act, by);
+    }
     if (at <= 0) {
       throw new RefusedException("There is nothing before r%d.".formatted(made.number()));
     }
@@ -179,18 +179,6 @@ public final class Mending {
     }
   }
 
-  private Standing captureStanding(RecordedFile file, Path folder, Path target, String by)
-      throws IOException {
-    Capture.Request request = new Capture.Request(file.shelf(), folder, by, false);
-    Optional<Problem> problem = capture.one(request, file.path());
-    if (problem.isPresent()) {
-      throw new RefusedException(
-          "%s cannot be mended: what lies there could not be recorded first (%s). Nothing was changed."
-              .formatted(file.path().shown(), problem.get().detail()));
-    }
-    return capture.standing(target, file.path());
-  }
-
   private RecordedFile requireFile(long id) throws IOException {
     return catalogue
         .files()
@@ -204,7 +192,7 @@ public final class Mending {
             .ledger()
             .act(act)
             .orElseThrow(() -> new RefusedException("The ledger has no act " + act + "."));
-    if (entry.act() != Act.MEND && entry.act() != Act.UNDO) {
+    if (entry.act() != Act.MEND && entry.act() != Act.UNDO && entry.act() != Act.BRING_IN) {
       throw new RefusedException(
           "Act %d is a %s, which cannot be taken back.".formatted(act, entry.act().word()));
     }
@@ -214,18 +202,5 @@ public final class Mending {
     return catalogue.files().madeBy(act).stream()
         .findFirst()
         .orElseThrow(() -> new RefusedException("Act %d made no revision.".formatted(act)));
-  }
-
-  /** A link somewhere in the path must not lead the writing out of the shelf. */
-  private static void requireInside(Path folder, Path target) throws IOException {
-    Path parent = target.toAbsolutePath().getParent();
-    while (!Files.exists(parent, LinkOption.NOFOLLOW_LINKS)) {
-      parent = parent.getParent();
-    }
-    if (!parent.toRealPath().startsWith(folder.toRealPath())) {
-      throw new RefusedException(
-          "%s lies behind a link that leads out of its shelf, so nothing is written there."
-              .formatted(target));
-    }
   }
 }

@@ -1,0 +1,91 @@
+package org.mendedleaf.core.catalog;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Questions about what people say of revisions and files. Safe for several threads. */
+public final class MarkQuestions {
+
+  private final Sql sql;
+
+  MarkQuestions(Sql sql) {
+    this.sql = sql;
+  }
+
+  /** What is said about the revisions of a file, by their numbers; those without are left out. */
+  public Map<Integer, RevisionMarks> of(long file) throws IOException {
+    Map<Integer, List<RevisionMarks.Note>> notes = new HashMap<>();
+    sql.list(
+            row ->
+                new Found<>(
+                    row.getInt(1),
+                    new RevisionMarks.Note(
+                        row.getString(2), Times.of(row.getLong(3)), row.getString(4))),
+            """
+            SELECT revision.number, note.text, note.at, note.person FROM revision
+            JOIN note ON note.revision = revision.id WHERE revision.file = ? ORDER BY note.id""",
+            file)
+        .forEach(
+            found -> notes.computeIfAbsent(found.number(), n -> new ArrayList<>()).add(found.it()));
+    Map<Integer, RevisionMarks.Good> good = new HashMap<>();
+    sql.list(
+            row ->
+                new Found<>(
+                    row.getInt(1),
+                    new RevisionMarks.Good(Times.of(row.getLong(2)), row.getString(3))),
+            """
+            SELECT revision.number, good.at, good.person FROM revision
+            JOIN good ON good.revision = revision.id WHERE revision.file = ?""",
+            file)
+        .forEach(found -> good.put(found.number(), found.it()));
+    Map<Integer, RevisionMarks.Hold> holds = new HashMap<>();
+    sql.list(
+            row ->
+                new Found<>(
+                    row.getInt(1),
+                    new RevisionMarks.Hold(
+                        row.getString(2), Times.of(row.getLong(3)), row.getString(4))),
+            """
+            SELECT revision.number, held.why, held.at, held.person FROM revision
+            JOIN held ON held.revision = revision.id WHERE revision.file = ?""",
+            file)
+        .forEach(found -> holds.put(found.number(), found.it()));
+    Map<Integer, Arrived> arrived = new HashMap<>();
+    sql.list(
+            row ->
+                new Found<>(
+                    row.getInt(1),
+                    new Arrived(row.getString(2), row.getString(3), Times.of(row.getLong(4)), "")),
+            """
+            SELECT revision.number, arrived.name, arrived.folder, arrived.modified FROM revision
+            JOIN arrived ON arrived.revision = revision.id WHERE revision.file = ?""",
+            file)
+        .forEach(found -> arrived.put(found.number(), found.it()));
+    Map<Integer, RevisionMarks> marks = new HashMap<>();
+    for (Map<Integer, ?> some : List.of(notes, good, holds, arrived)) {
+      for (Integer number : some.keySet()) {
+        marks.put(
+            number,
+            new RevisionMarks(
+                notes.getOrDefault(number, List.of()),
+                Optional.ofNullable(good.get(number)),
+                Optional.ofNullable(holds.get(number)),
+                Optional.ofNullable(arrived.get(number))));
+      }
+    }
+    return marks;
+  }
+
+  private record Found<T>(int number, T it) {}
+
+  /** What people say a file is. */
+  public Description description(long file) throws IOException {
+    return sql.first(row -> row.getString(1), "SELECT says FROM described WHERE file = ?", file)
+        .map(says -> Description.decode(MetadataFormat.parse(says)))
+        .orElse(Description.NONE);
+  }
+}

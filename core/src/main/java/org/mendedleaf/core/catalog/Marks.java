@@ -1,0 +1,76 @@
+package org.mendedleaf.core.catalog;
+
+import java.io.IOException;
+
+/** Applies what people say about revisions and files. For one thread, inside a transaction. */
+final class Marks {
+
+  private static final String ROW = "(SELECT id FROM revision WHERE segment = ? AND line = ?)";
+
+  private final Sql sql;
+
+  Marks(Sql sql) {
+    this.sql = sql;
+  }
+
+  void arrived(CommitHeader header, long revision, Arrived arrived, long segment)
+      throws IOException {
+    sql.update(
+        "INSERT INTO arrived VALUES (?,?,?,?)",
+        revision,
+        arrived.name(),
+        arrived.folder(),
+        Times.nanos(arrived.modified()));
+    if (!arrived.note().isEmpty()) {
+      sql.update(
+          "INSERT INTO note (revision, text, at, person, segment) VALUES (?,?,?,?,?)",
+          revision,
+          arrived.note(),
+          Times.nanos(header.at()),
+          header.by(),
+          segment);
+    }
+  }
+
+  void note(CommitHeader header, RevisionKey of, String text, long segment) throws IOException {
+    sql.update(
+        "INSERT INTO note (revision, text, at, person, segment) VALUES (%s,?,?,?,?)".formatted(ROW),
+        of.segment(),
+        of.line(),
+        text,
+        Times.nanos(header.at()),
+        header.by(),
+        segment);
+  }
+
+  void good(CommitHeader header, RevisionKey of, boolean isGood) throws IOException {
+    if (isGood) {
+      sql.update(
+          "INSERT OR REPLACE INTO good VALUES (%s,?,?)".formatted(ROW),
+          of.segment(),
+          of.line(),
+          Times.nanos(header.at()),
+          header.by());
+    } else {
+      sql.update("DELETE FROM good WHERE revision = " + ROW, of.segment(), of.line());
+    }
+  }
+
+  void hold(CommitHeader header, RevisionKey of, String why) throws IOException {
+    sql.update(
+        "INSERT OR REPLACE INTO held VALUES (%s,?,?,?)".formatted(ROW),
+        of.segment(),
+        of.line(),
+        why,
+        Times.nanos(header.at()),
+        header.by());
+  }
+
+  void release(RevisionKey of) throws IOException {
+    sql.update("DELETE FROM held WHERE revision = " + ROW, of.segment(), of.line());
+  }
+
+  void describe(long file, String says) throws IOException {
+    sql.update("INSERT OR REPLACE INTO described VALUES (?,?)", file, says);
+  }
+}

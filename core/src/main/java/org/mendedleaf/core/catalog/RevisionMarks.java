@@ -1,0 +1,41 @@
+package org.mendedleaf.core.catalog;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What people say about one revision.
+ *
+ * @param notes every note that it ever had, oldest first; the last one counts
+ * @param good who marked it as known good; empty if nobody has
+ * @param hold why it is held; empty if it is not
+ * @param arrived where it came from, if it was brought in
+ */
+public record RevisionMarks(
+    List<Note> notes, Optional<Good> good, Optional<Hold> hold, Optional<Arrived> arrived) {
+
+  /** Nobody has said anything. */
+  public static final RevisionMarks NONE =
+      new RevisionMarks(List.of(), Optional.empty(), Optional.empty(), Optional.empty());
+
+  /** A person's words; empty words took the former ones back. */
+  public record Note(String text, Instant at, String by) {}
+
+  /** A person's verdict. */
+  public record Good(Instant at, String by) {}
+
+  /** A keep that only a person can lift. */
+  public record Hold(String why, Instant at, String by) {}
+
+  public RevisionMarks {
+    notes = List.copyOf(notes);
+  }
+
+  /** The note that counts. */
+  public Optional<Note> note() {
+    return notes.isEmpty()
+        ? Optional.empty()
+        : Optional.of(notes.get(notes.size() - 1)).filter(note -> !note.text().isEmpty());
+  }
+}

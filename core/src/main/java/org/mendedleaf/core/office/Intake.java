@@ -1,0 +1,268 @@
+package org.mendedleaf.core.office;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.stream.Stream;
+import org.mendedleaf.core.capture.ShelfPaths;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.PresentFile;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.intake.Arriving;
+import org.mendedleaf.core.intake.Candidate;
+import org.mendedleaf.core.intake.Doubt;
+import org.mendedleaf.core.intake.Guard;
+import org.mendedleaf.core.intake.Match;
+import org.mendedleaf.core.intake.Matching;
+import org.mendedleaf.core.likeness.NameLikeness;
+import org.mendedleaf.core.likeness.PlainName;
+import org.mendedleaf.core.likeness.Traits;
+import org.mendedleaf.core.likeness.WeighedName;
+import org.mendedleaf.core.progress.Phase;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.BringIn;
+
+/**
+ * Files from outside: which file each most likely replaces, what speaks against it, and bringing it
+ * in. Safe for several threads; any method may take long.
+ */
+public final class Intake {
+
+  /** So many files are all looked into; of more, those whose names come nearest. */
+  private static final int POOL = 3_000;
+
+  private final Office office;
+  private final OpenDesk desk;
+  private final OfficeSettings settings;
+
+  Intake(Office office, OpenDesk desk, OfficeSettings settings) {
+    this.office = office;
+    this.desk = desk;
+    this.settings = settings;
+  }
+
+  /** The files among these, and in the folders among them at any depth, sorted. */
+  public List<Path> files(List<Path> paths) throws IOException {
+    List<Path> files = new ArrayList<>();
+    for (Path path : paths) {
+      if (Files.isDirectory(path)) {
+        try (Stream<Path> inside = Files.walk(path)) {
+          inside
+              .filter(file -> Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS))
+              .sorted()
+              .forEach(files::add);
+        }
+      } else if (Files.isRegularFile(path)) {
+        files.add(path);
+      } else {
+        throw new SentenceException(
+            "There is no file %s, so nothing was brought in.".formatted(path));
+      }
+    }
+    return files;
+  }
+
+  /** Suggests for each file what it most likely replaces. */
+  public List<Suggestion> suggest(List<Path> arrivals, Progress progress) throws IOException {
+    List<Arriving> arriving = new ArrayList<>();
+    progress.phase(Phase.READING, arrivals.size(), 0);
+    for (Path file : arrivals) {
+      progress.checkCancelled();
+      arriving.add(arriving(file));
+      progress.advanced(1, 0);
+    }
+    Matching<FileRef> matching = new Matching<>(pool(arriving, progress));
+    Guard<FileRef> guard = new Guard<>(matching);
+    List<Suggestion> suggestions = new ArrayList<>();
+    for (int i = 0; i < arrivals.size(); i++) {
+      Arriving one = arriving.get(i);
+      List<Match<FileRef>> matches = matching.rank(one);
+      List<Doubt<FileRef>> doubts =
+          matches.isEmpty() ? List.of() : guard.look(one, matches.get(0).candidate());
+      suggestions.add(
+          new Suggestion(arrivals.get(i), matches, same(arrivals.get(i), one, matches), doubts));
+    }
+    return suggestions;
+  }
+
+  /** What speaks against bringing a file in onto another; empty if nothing does. */
+  public List<Doubt<FileRef>> doubts(Path arrival, FileRef onto, Progress progress)
+      throws IOException {
+    Arriving arriving = arriving(arrival);
+    List<Candidate<FileRef>> pool = pool(List.of(arriving), progress);
+    Optional<Candidate<FileRef>> target =
+        pool.stream().filter(one -> one.file().equals(onto)).findFirst();
+    if (target.isEmpty()) {
+      target = candidate(onto);
+      target.ifPresent(pool::add);
+    }
+    return target.isEmpty()
+        ? List.of()
+        : new Guard<>(new Matching<>(pool)).look(arriving, target.get());
+  }
+
+  private Arriving arriving(Path file) throws IOException {
+    Traits traits = desk.insides().traits(new FileContent(file, Files.size(file)));
+    List<String> folders = new ArrayList<>();
+    if (file.toAbsolutePath().getParent() != null) {
+      file.toAbsolutePath().getParent().forEach(name -> folders.addAll(words(name.toString())));
+    }
+    return new Arriving(
+        PlainName.of(ShelfPaths.name(file)),
+        folders,
+        traits,
+        settings.fileTimes().onOfficeClock(Files.getLastModifiedTime(file).toInstant()));
+  }
+
+  private static List<String> words(String name) {
+    return Arrays.stream(name.toLowerCase(Locale.ROOT).split("[^\\p{L}\\d]+", -1))
+        .filter(word -> !word.isEmpty())
+        .toList();
+  }
+
+  /** A file on a shelf, and what it was called. */
+  private record Known(Shelf shelf, PresentFile file, List<String> otherNames) {}
+
+  private List<Candidate<FileRef>> pool(List<Arriving> arrivals, Progress progress)
+      throws IOException {
+    List<Known> known = new ArrayList<>();
+    for (Shelf shelf : office.shelves().all()) {
+      Catalogue catalogue = desk.store(shelf.store()).catalogue();
+      catalogue.catchUp();
+      Map<Long, List<String>> others = catalogue.files().otherNames(shelf.id());
+      for (PresentFile file : catalogue.files().present(shelf.id())) {
+        if (file.state().content().isPresent()) {
+          known.add(new Known(shelf, file, others.getOrDefault(file.file(), List.of())));
+        }
+      }
+    }
+    List<Known> near = known.size() <= POOL ? known : nearest(known, arrivals);
+    List<Candidate<FileRef>> pool = new ArrayList<>();
+    progress.phase(Phase.LOOKING, near.size(), 0);
+    for (Known one : near) {
+      progress.checkCancelled();
+      pool.add(candidate(one));
+      progress.advanced(1, 0);
+    }
+    return pool;
+  }
+
+  private Candidate<FileRef> candidate(Known one) throws IOException {
+    Catalogue catalogue = desk.store(one.shelf().store()).catalogue();
+    InnerPath path = one.file().state().path();
+    List<String> folders = new ArrayList<>(words(one.shelf().name()));
+    folders.addAll(words(path.folder().text()));
+    return new Candidate<>(
+        new FileRef(one.shelf().store(), one.file().file()),
+        PlainName.of(path.name()),
+        one.otherNames().stream().map(PlainName::of).toList(),
+        folders,
+        new Likenesses(desk.insides()).of(catalogue, one.file().state()),
+        one.file().state().modified());
+  }
+
+  private Optional<Candidate<FileRef>> candidate(FileRef ref) throws IOException {
+    FileLife life = office.files().life(ref);
+    Revision newest = life.newest();
+    return newest.state().content().isEmpty()
+        ? Optional.empty()
+        : Optional.of(
+            candidate(
+                new Known(
+                    life.shelf(),
+                    new PresentFile(
+                        ref.file(), newest.number(), newest.currentFrom(), newest.state()),
+                    List.of())));
+  }
+
+  private static List<Known> nearest(List<Known> known, List<Arriving> arrivals) {
+    Map<Known, PlainName> names = new HashMap<>();
+    known.forEach(one -> names.put(one, PlainName.of(one.file().state().path().name())));
+    NameLikeness likeness = NameLikeness.among(names.values());
+    List<WeighedName> wanted =
+        arrivals.stream().map(arrival -> likeness.weigh(arrival.name())).toList();
+    Map<Known, Double> nearness = new HashMap<>();
+    for (Known one : known) {
+      WeighedName name = likeness.weigh(names.get(one));
+      nearness.put(
+          one, wanted.stream().mapToDouble(arrival -> likeness.of(arrival, name)).max().orElse(0));
+    }
+    return known.stream()
+        .sorted((a, b) -> Double.compare(nearness.get(b), nearness.get(a)))
+        .limit(POOL)
+        .toList();
+  }
+
+  /** Looks for the very same bytes among what the matches ever held. */
+  private Optional<Suggestion.SameAs> same(
+      Path arrival, Arriving arriving, List<Match<FileRef>> matches) throws IOException {
+    for (Match<FileRef> match : matches.subList(0, Math.min(3, matches.size()))) {
+      FileRef ref = match.candidate().file();
+      FileLife life = office.files().life(ref);
+      for (int i = life.revisions().size() - 1; i >= 0; i--) {
+        Revision revision = life.revisions().get(i);
+        if (revision.state().content().isPresent()
+            && revision.state().size() == arriving.traits().size()
+            && holds(arrival, ref, revision)) {
+          boolean current = life.file().present() && revision.isCurrent();
+          return Optional.of(new Suggestion.SameAs(ref, revision.number(), current));
+        }
+      }
+    }
+    return Optional.empty();
+  }
+
+  private boolean holds(Path arrival, FileRef ref, Revision revision) throws IOException {
+    return desk.store(ref.store()).bringIn().holds(arrival, revision);
+  }
+
+  /**
+   * What was brought in.
+   *
+   * @param cleared whether the arrival was deleted
+   */
+  public record Done(FileRef file, BringIn.Brought brought, boolean cleared) {}
+
+  /**
+   * Makes a file from outside the next revision of a file.
+   *
+   * @param note what the person says about it; empty if nothing
+   * @param clear whether the arrival is deleted afterwards
+   */
+  public Done bringIn(Path arrival, FileRef onto, String note, boolean clear) throws IOException {
+    FileLife life = office.files().life(onto);
+    return bring(
+        arrival, life.shelf(), OptionalLong.of(onto.file()), life.file().path(), note, clear);
+  }
+
+  /** Makes a file from outside a new file on a shelf. */
+  public Done bringInNew(Path arrival, Shelf shelf, InnerPath path, String note, boolean clear)
+      throws IOException {
+    return bring(arrival, shelf, OptionalLong.empty(), path, note, clear);
+  }
+
+  private Done bring(
+      Path arrival, Shelf shelf, OptionalLong onto, InnerPath path, String note, boolean clear)
+      throws IOException {
+    BringIn bringIn = desk.store(shelf.store()).bringIn();
+    Path folder = Shelves.requireFolder(shelf);
+    synchronized (desk.capturing()) {
+      BringIn.Brought brought =
+          bringIn.bring(
+              new BringIn.Request(
+                  arrival, shelf.id(), folder, onto, path, note, settings.person()));
+      boolean cleared = clear && bringIn.clearAway(arrival, brought.file(), brought.revision());
+      return new Done(new FileRef(shelf.store(), brought.file()), brought, cleared);
+    }
+  }
+}

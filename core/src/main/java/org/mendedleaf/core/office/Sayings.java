@@ -1,0 +1,123 @@
+package org.mendedleaf.core.office;
+
+import java.io.IOException;
+import java.util.List;
+import java.util.OptionalLong;
+import org.mendedleaf.core.catalog.Act;
+import org.mendedleaf.core.catalog.Description;
+import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.Proposal;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.store.WriteSession;
+
+/**
+ * What people say about revisions and files: notes, verdicts, holds, descriptions. Everything that
+ * was ever said stays in the ledger. Safe for several threads; any method may take long.
+ */
+public final class Sayings {
+
+  private static final int LONGEST = 10_000;
+
+  private final Office office;
+  private final OpenDesk desk;
+  private final OfficeSettings settings;
+
+  Sayings(Office office, OpenDesk desk, OfficeSettings settings) {
+    this.office = office;
+    this.desk = desk;
+    this.settings = settings;
+  }
+
+  /**
+   * Says what changed in a revision; the notes before are kept with it.
+   *
+   * @param text empty takes the note back
+   */
+  public long note(FileRef file, int revision, String text) throws IOException {
+    String said = checked("note", text);
+    return commit(file, Act.NOTE, new Proposal.Note(revision(file, revision).key(), said));
+  }
+
+  /** Says that a revision is known to be good, or that it no longer is. */
+  public long good(FileRef file, int revision, boolean isGood) throws IOException {
+    return commit(file, Act.GOOD, new Proposal.Good(revision(file, revision).key(), isGood));
+  }
+
+  /**
+   * Keeps a revision whatever any rule says, until a person lifts it.
+   *
+   * @param why for those who find it later
+   * @throws SentenceException without a reason
+   */
+  public long hold(FileRef file, int revision, String why) throws IOException {
+    if (why.isBlank()) {
+      throw new SentenceException(
+          "A hold needs its reason, so that whoever finds it later knows when it may be lifted. Nothing was changed.");
+    }
+    return commit(
+        file, Act.HOLD, new Proposal.Hold(revision(file, revision).key(), checked("reason", why)));
+  }
+
+  /**
+   * Lifts a hold.
+   *
+   * @throws SentenceException if the revision is not held
+   */
+  public long release(FileRef file, int revision) throws IOException {
+    FileLife life = office.files().life(file);
+    Revision held = revision(life, revision);
+    if (life.marks(held).hold().isEmpty()) {
+      throw new SentenceException(
+          "%s of %s is not held, so there is nothing to lift."
+              .formatted(FileLife.numbered(revision), life.file().path().shown()));
+    }
+    return commit(file, Act.RELEASE, new Proposal.Release(held.key()));
+  }
+
+  /** Says what a file is. */
+  public long describe(FileRef file, Description description) throws IOException {
+    var unused = checked("description", description.text());
+    return commit(file, Act.DESCRIBE, new Proposal.Describe(file.file(), description));
+  }
+
+  private static String checked(String what, String text) throws SentenceException {
+    if (text.length() > LONGEST) {
+      throw new SentenceException(
+          "The %s has %,d characters; at most %,d are kept. Nothing was changed."
+              .formatted(what, text.length(), LONGEST));
+    }
+    return text.strip();
+  }
+
+  private Revision revision(FileRef file, int number) throws IOException {
+    return revision(office.files().life(file), number);
+  }
+
+  private static Revision revision(FileLife life, int number) throws SentenceException {
+    return life.revision(number)
+        .orElseThrow(
+            () ->
+                new SentenceException(
+                    "%s has no %s."
+                        .formatted(life.file().path().shown(), FileLife.numbered(number))));
+  }
+
+  private long commit(FileRef file, Act act, Proposal proposal) throws IOException {
+    OpenStore store = desk.store(file.store());
+    long shelf = office.files().life(file).file().shelf();
+    Journal.Draft draft =
+        new Journal.Draft(
+            act,
+            OptionalLong.of(shelf),
+            settings.clock().instant(),
+            settings.person(),
+            OptionalLong.empty(),
+            false,
+            List.of(proposal));
+    synchronized (desk.capturing()) {
+      try (WriteSession session = store.store().write(store.catalogue())) {
+        return store.journal().commit(draft, session).orElseThrow().segment();
+      }
+    }
+  }
+}

@@ -1,0 +1,171 @@
+package org.mendedleaf.core.office;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.catalog.Arrived;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Origin;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.intake.Doubt;
+import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.progress.Progress;
+
+/** Bringing files in from outside: suggested, guarded, recorded, taken back. */
+class IntakeTest {
+
+  private static final String GUIDE = text("laminate", 60);
+  private static final String LIST = text("genoa panel", 60);
+
+  @TempDir Path base;
+  private TestDesk desk;
+  private Path outside;
+
+  @BeforeEach
+  void aShelfAndAFolderOutside() throws Exception {
+    desk = new TestDesk(base);
+    desk.write("guides/Care guide.txt", GUIDE);
+    desk.write("plans/Genoa list.txt", LIST);
+    desk.capture();
+    outside = Files.createDirectories(base.resolve("outside"));
+    desk.clock().forward(Duration.ofHours(2));
+  }
+
+  @AfterEach
+  void close() {
+    desk.close();
+  }
+
+  private static String text(String about, int lines) {
+    return IntStream.range(0, lines)
+        .mapToObj(i -> "%s %d measures %d".formatted(about, i, (i * 7919 + about.hashCode()) % 977))
+        .collect(Collectors.joining("\n", "", "\n"));
+  }
+
+  private Path arrival(String name, String text) throws Exception {
+    Path file = outside.resolve(name);
+    Files.writeString(file, text);
+    return file;
+  }
+
+  private Intake intake() {
+    return desk.office().intake();
+  }
+
+  private Suggestion suggestion(Path file) throws Exception {
+    return intake().suggest(List.of(file), Progress.NONE).get(0);
+  }
+
+  @Test
+  void anEditionUnderAnotherNameBecomesTheNextRevisionInItsPlace() throws Exception {
+    Path arrival =
+        arrival("care_guide final (1).txt", GUIDE.replace("laminate 3 ", "laminate 3b "));
+    Suggestion suggestion = suggestion(arrival);
+    FileRef guide = desk.life("guides/Care guide.txt").ref();
+    assertThat(suggestion.first().orElseThrow().candidate().file()).isEqualTo(guide);
+    assertThat(suggestion.doubts()).isEmpty();
+    desk.write("guides/Care guide.txt", "saved and not captured yet");
+
+    Intake.Done done = intake().bringIn(arrival, guide, "from the supplier", false);
+
+    assertThat(desk.file("guides/Care guide.txt")).hasSameTextualContentAs(arrival);
+    assertThat(arrival).exists();
+    FileLife life = desk.life("guides/Care guide.txt");
+    assertThat(life.revisions())
+        .extracting(Revision::origin)
+        .containsExactly(Origin.CAPTURE, Origin.CAPTURE, Origin.BRING_IN);
+    Revision made = life.newest();
+    assertThat(life.marks(made).note().orElseThrow().text()).isEqualTo("from the supplier");
+    Arrived from = life.marks(made).arrived().orElseThrow();
+    assertThat(from.name()).isEqualTo("care_guide final (1).txt");
+    assertThat(from.folder()).isEqualTo(outside.toString());
+    desk.capture();
+    assertThat(desk.life("guides/Care guide.txt").revisions()).hasSize(3);
+
+    desk.office().files().undo(guide.store(), done.brought().act());
+    assertThat(desk.file("guides/Care guide.txt")).hasContent("saved and not captured yet");
+  }
+
+  @Test
+  void aNewFileIsPutInItsPlaceAndUndoneByTakingItAway() throws Exception {
+    Path arrival = arrival("stranger.txt", text("mast inspection", 50));
+    assertThat(suggestion(arrival).matches()).isEmpty();
+    Intake.Done done =
+        intake().bringInNew(arrival, desk.shelf(), new InnerPath("new/Mast.txt"), "", true);
+    assertThat(done.cleared()).isTrue();
+    assertThat(arrival).doesNotExist();
+    assertThat(desk.life("new/Mast.txt").newest().number()).isEqualTo(1);
+    desk.office().files().undo(desk.shelf().store(), done.brought().act());
+    assertThat(desk.file("new/Mast.txt")).doesNotExist();
+    assertThatThrownBy(
+            () ->
+                intake()
+                    .bringInNew(
+                        arrival("x.txt", "x"),
+                        desk.shelf(),
+                        new InnerPath("guides/Care guide.txt"),
+                        "",
+                        false))
+        .hasMessageContaining("lies at guides/Care guide.txt already");
+  }
+
+  @Test
+  void whatIsThereAlreadyIsSaidAndNotStoredTwice() throws Exception {
+    Path arrival = arrival("Care guide (2).txt", GUIDE);
+    Suggestion.SameAs same = suggestion(arrival).same().orElseThrow();
+    assertThat(same.current()).isTrue();
+    assertThatThrownBy(() -> intake().bringIn(arrival, same.file(), "", false))
+        .hasMessageContaining("is exactly the first state");
+    assertThat(desk.life("guides/Care guide.txt").revisions()).hasSize(1);
+    desk.write("guides/Care guide.txt", "ruined");
+    desk.capture();
+    Suggestion.SameAs earlier = suggestion(arrival).same().orElseThrow();
+    assertThat(earlier.current()).isFalse();
+    assertThat(intake().bringIn(arrival, earlier.file(), "", false).brought().from()).hasValue(0);
+  }
+
+  @Test
+  void theGuardSaysWhatSpeaksAgainstIt() throws Exception {
+    FileRef guide = desk.life("guides/Care guide.txt").ref();
+    assertThat(doubts(arrival("Care guide.txt", LIST.replace("panel 4 ", "panel 4c ")), guide))
+        .hasAtLeastOneElementOfType(Doubt.BelongsElsewhere.class);
+    assertThat(doubts(arrival("Care guide.txt", ""), guide))
+        .hasAtLeastOneElementOfType(Doubt.Broken.class);
+    assertThat(doubts(arrival("Care guide.txt", GUIDE.substring(0, GUIDE.length() / 2)), guide))
+        .hasAtLeastOneElementOfType(Doubt.OnlyABeginning.class);
+    assertThat(doubts(arrival("Care guide.pdf", GUIDE), guide))
+        .hasAtLeastOneElementOfType(Doubt.NameSaysOtherKind.class);
+    Path old = arrival("Care guide.txt", GUIDE.replace("laminate 3 ", "laminate 3b "));
+    Files.setLastModifiedTime(old, FileTime.from(Instant.parse("2020-01-01T00:00:00Z")));
+    assertThat(doubts(old, guide)).hasOnlyElementsOfType(Doubt.Older.class);
+    assertThat(doubts(arrival("Care guide.txt", GUIDE.replace("laminate 3 ", "leaf ")), guide))
+        .isEmpty();
+  }
+
+  private List<Doubt<FileRef>> doubts(Path arrival, FileRef onto) throws Exception {
+    return intake().doubts(arrival, onto, Progress.NONE);
+  }
+
+  @Test
+  void aFolderIsBroughtInFileByFile() throws Exception {
+    Path folder = Files.createDirectories(outside.resolve("batch/inner"));
+    Files.writeString(folder.resolve("a.txt"), "a");
+    Files.writeString(outside.resolve("batch/b.txt"), "b");
+    assertThat(intake().files(List.of(outside.resolve("batch"))))
+        .containsExactly(outside.resolve("batch/b.txt"), folder.resolve("a.txt"));
+    assertThatThrownBy(() -> intake().files(List.of(outside.resolve("gone"))))
+        .hasMessageContaining("There is no file");
+  }
+}
