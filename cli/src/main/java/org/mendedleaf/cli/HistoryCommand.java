@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.concurrent.Callable;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.office.FileLife;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -49,9 +50,16 @@ final class HistoryCommand extends FileCommand implements Callable<Integer> {
                   revision.from().isPresent()
                       ? ", " + revision.origin().word() + " with r" + revision.from().getAsInt()
                       : "",
-                  revision.summary().map(summary -> ", " + summary).orElse(""),
+                  revision.summary().map(summary -> ", " + summary).orElse("")
+                      + said(life.marks(revision)),
                   revision.isCurrent() && life.file().present() ? ", current" : ""));
     }
     return text.toString();
+  }
+
+  private static String said(RevisionMarks marks) {
+    return marks.note().map(note -> ", “" + note.text() + "”").orElse("")
+        + (marks.good().isPresent() ? ", known good" : "")
+        + marks.hold().map(hold -> ", held: " + hold.why()).orElse("");
   }
 }

@@ -8,11 +8,13 @@ import java.util.HexFormat;
 import java.util.List;
 import org.mendedleaf.core.capture.CaptureReport;
 import org.mendedleaf.core.capture.Problem;
+import org.mendedleaf.core.catalog.Description;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.LedgerEntry;
 import org.mendedleaf.core.catalog.MomentEntry;
 import org.mendedleaf.core.catalog.Names;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.catalog.Since;
 import org.mendedleaf.core.catalog.TreeEntry;
 import org.mendedleaf.core.catalog.Who;
@@ -79,6 +81,7 @@ final class Json {
     ArrayNode former = file.putArray("formerPaths");
     life.formerPaths().forEach(path -> former.add(path.shown()));
     file.put("exists", life.file().present());
+    putDescription(file, life.description());
     node.put("zone", life.zone().getId());
     ArrayNode revisions = node.putArray("revisions");
     for (Revision revision : life.revisions()) {
@@ -105,7 +108,28 @@ final class Json {
     revision.summary().ifPresent(summary -> node.put("summary", summary));
     node.put("origin", revision.origin().word());
     revision.from().ifPresent(from -> node.put("from", from));
+    putMarks(node, life.marks(revision));
     return node.put("current", revision.isCurrent() && life.file().present());
+  }
+
+  private static void putMarks(ObjectNode node, RevisionMarks marks) {
+    marks.note().ifPresent(note -> node.put("note", note.text()));
+    marks.hold().ifPresent(hold -> node.put("held", hold.why()));
+    node.put("knownGood", marks.good().isPresent());
+    marks
+        .arrived()
+        .ifPresent(
+            arrived ->
+                node.putObject("arrived")
+                    .put("name", Names.shown(arrived.name()))
+                    .put("folder", Names.shown(arrived.folder()))
+                    .put("modified", arrived.modified().toString()));
+  }
+
+  static void putDescription(ObjectNode node, Description said) {
+    node.put("description", said.text()).put("category", said.category());
+    ArrayNode tell = node.putArray("tell");
+    said.tell().forEach(tell::add);
   }
 
   static ObjectNode found(Search.Found found, List<String> formerPaths) {

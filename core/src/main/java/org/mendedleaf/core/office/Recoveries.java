@@ -1,6 +1,7 @@
 package org.mendedleaf.core.office;
 
 import java.io.IOException;
+import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -225,7 +226,27 @@ public final class Recoveries {
     return recent.subList(0, Math.min(limit, recent.size()));
   }
 
-  /** Whether an act is a recovery. */
+  /**
+   * Takes files and folders off a shelf and out of its folder. Their revisions stay, and it can be
+   * taken back as a whole.
+   */
+  public RunReceipt remove(Shelf shelf, List<InnerPath> paths, Progress progress)
+      throws IOException {
+    Path folder = Shelves.requireFolder(shelf);
+    if (paths.contains(InnerPath.ROOT)) {
+      throw new SentenceException("A whole shelf is not removed like a file. Nothing was changed.");
+    }
+    String run = "%012x".formatted(settings.random().nextLong() & 0xffff_ffff_ffffL);
+    synchronized (desk.capturing()) {
+      long act =
+          desk.store(shelf.store())
+              .recovery()
+              .remove(shelf.id(), folder, paths, settings.person(), run, progress);
+      return receipt(shelf.store(), act);
+    }
+  }
+
+  /** Whether an act is a recovery or a removal, which are taken back alike. */
   public boolean isRecovery(String store, long act) throws IOException {
     OpenStore opened = desk.store(store);
     opened.catalogue().catchUp();
@@ -234,7 +255,8 @@ public final class Recoveries {
         .ledger()
         .act(act)
         .map(LedgerEntry::act)
-        .equals(Optional.of(Act.RECOVER));
+        .filter(done -> done == Act.RECOVER || done == Act.REMOVE)
+        .isPresent();
   }
 
   /**

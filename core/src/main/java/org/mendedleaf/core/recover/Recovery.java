@@ -229,6 +229,20 @@ public final class Recovery {
     return done;
   }
 
+  /**
+   * Takes files and folders off a shelf; their revisions stay.
+   *
+   * @return the act, whose receipt says what was done
+   * @throws RefusedException if none of these is on the shelf; nothing was changed
+   */
+  public long remove(
+      long shelf, Path folder, List<InnerPath> paths, String by, String run, Progress progress)
+      throws IOException {
+    List<InnerPath> unrecorded = List.copyOf(captureFirst(shelf, folder, by, progress));
+    catalogue.catchUp();
+    return new Removal(tools, shelf, folder).remove(paths, unrecorded, by, run, progress);
+  }
+
   /** Takes a recovery back, as far as nothing has changed since at its targets. */
   public Receipt undo(
       long act, Optional<Path> shelfFolder, String by, Optional<String> run, Progress progress)
@@ -273,7 +287,7 @@ public final class Recovery {
     catalogue.catchUp();
     List<Receipt> receipts = new ArrayList<>();
     for (LedgerEntry entry : catalogue.ledger().ofRun(run)) {
-      if (entry.act() == Act.RECOVER) {
+      if (entry.act() == Act.RECOVER || entry.act() == Act.REMOVE) {
         receipts.add(receipt(entry.id()));
       }
     }

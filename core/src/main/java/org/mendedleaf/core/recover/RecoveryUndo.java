@@ -48,7 +48,7 @@ final class RecoveryUndo {
             .ledger()
             .act(act)
             .orElseThrow(() -> new RefusedException("The ledger has no act " + act + "."));
-    if (entry.act() != Act.RECOVER) {
+    if (entry.act() != Act.RECOVER && entry.act() != Act.REMOVE) {
       throw new RefusedException(
           "Act %d is a %s, which cannot be taken back as a recovery."
               .formatted(act, entry.act().word()));

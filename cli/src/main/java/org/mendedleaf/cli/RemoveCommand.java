@@ -1,0 +1,48 @@
+package org.mendedleaf.cli;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.office.Addresses;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.SentenceException;
+import org.mendedleaf.core.progress.Progress;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.ParentCommand;
+
+/** Takes files off their shelf. */
+@Command(
+    name = "remove",
+    description = "Take files or folders off their shelf and out of its folder; revisions stay.")
+final class RemoveCommand implements Callable<Integer> {
+
+  @ParentCommand private MendedLeafCommand root;
+
+  @Parameters(paramLabel = "FILE", arity = "1..*")
+  private List<String> files;
+
+  @Override
+  public Integer call() throws IOException {
+    return root.answer(this::remove);
+  }
+
+  private Answer remove(Office office) throws IOException {
+    List<InnerPath> paths = new ArrayList<>();
+    Addresses.Place first = null;
+    for (String file : files) {
+      Addresses.Place place = office.addresses().place(file, root.terminal().folder());
+      if (first != null && first.shelf().id() != place.shelf().id()) {
+        throw new SentenceException(
+            "These lie on different shelves; remove those of one shelf at a time. Nothing was changed.");
+      }
+      first = place;
+      paths.add(place.path());
+    }
+    return new RecoveryAnswer(office)
+        .of(office.recoveries().remove(first.shelf(), paths, Progress.NONE), Optional.empty());
+  }
+}

@@ -1,0 +1,110 @@
+package org.mendedleaf.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Bringing in, saying what changed, holding, removing: as typed, each answer by its schema. */
+class IntakeCommandsTest {
+
+  @TempDir Path base;
+  private Path work;
+  private Typed typed;
+
+  @BeforeEach
+  void aShelf() throws Exception {
+    typed = new Typed(base);
+    work = Files.createDirectories(base.resolve("work/guides"));
+    Files.writeString(work.resolve("Care guide.txt"), guide("soap"));
+    Files.writeString(work.resolve("Price list.csv"), "cloth,price\nC7,12\n");
+    typed.done("store", "make", "store");
+    typed.done("shelf", "add", "work", "--store", "store", "--name", "Loft");
+    typed.done("capture");
+  }
+
+  private static String guide(String with) {
+    return IntStream.range(0, 40)
+        .mapToObj(i -> "Line %d: rinse panel %d with %s".formatted(i, i * 31 % 17, with))
+        .collect(Collectors.joining("\n"));
+  }
+
+  @Test
+  void anArrivalIsSuggestedBroughtInWithANoteAndTakenBack() throws Exception {
+    Path arrival = Files.createDirectories(base.resolve("mail")).resolve("care_guide final.txt");
+    Files.writeString(arrival, guide("soap").replace("Line 3:", "Line three:"));
+
+    JsonNode suggested = typed.answer("bring-in", "bring-in", "mail");
+    assertThat(suggested.at("/arrivals/0/candidates/0/file/path").asText())
+        .isEqualTo("guides/Care guide.txt");
+    assertThat(suggested.at("/arrivals/0/taken").isMissingNode()).isTrue();
+
+    JsonNode taken =
+        typed.answer("bring-in", "bring-in", "mail", "--take-confident", "--note", "new edition");
+    assertThat(taken.at("/arrivals/0/taken/revision").asInt()).isEqualTo(1);
+    assertThat(work.resolve("Care guide.txt")).hasSameTextualContentAs(arrival);
+    JsonNode history = typed.answer("history", "history", "Loft:guides/Care guide.txt");
+    assertThat(history.at("/revisions/1/note").asText()).isEqualTo("new edition");
+    assertThat(history.at("/revisions/1/arrived/name").asText()).isEqualTo("care_guide final.txt");
+    assertThat(typed.done("bring-in", "mail").text()).contains("is exactly r1 of");
+
+    typed.done("undo", taken.at("/arrivals/0/taken/undo").asText());
+    assertThat(work.resolve("Care guide.txt")).hasContent(guide("soap"));
+  }
+
+  @Test
+  void whatBelongsElsewhereIsAskedAboutAndTakenOnYes() throws Exception {
+    Path arrival = base.resolve("Price list.csv");
+    Files.writeString(arrival, guide("soap"));
+    Typed.Ran asked =
+        typed.run("bring-in", arrival.toString(), "--onto", "Loft:guides/Price list.csv");
+    assertThat(asked.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
+    assertThat(asked.text()).contains("% of this is in guides/Care guide.txt");
+    assertThat(work.resolve("Price list.csv")).hasContent("cloth,price\nC7,12\n");
+    typed.answer(
+        "bring-in",
+        "bring-in",
+        arrival.toString(),
+        "--onto",
+        "Loft:guides/Price list.csv",
+        "--despite-doubts",
+        "--clear-away");
+    assertThat(arrival).doesNotExist();
+    Files.writeString(arrival, "another,1\n");
+    typed.answer("bring-in", "bring-in", arrival.toString(), "--new", "Loft:new/Prices.csv");
+    assertThat(base.resolve("work/new/Prices.csv")).hasContent("another,1\n");
+  }
+
+  @Test
+  void whatIsSaidOfARevisionIsInItsHistory() throws Exception {
+    String file = "work/guides/Care guide.txt";
+    typed.answer("said", "note", file, "--revision", "first", "as printed in May");
+    typed.answer("said", "good", file, "--revision", "first");
+    typed.answer("said", "hold", file, "--revision", "first", "--why", "the printer's copy");
+    typed.answer("describe", "describe", file, "--text", "How to wash sails", "--tell", "Teo");
+    assertThat(typed.done("history", file).text())
+        .contains("“as printed in May”, known good, held: the printer's copy");
+    assertThat(typed.answer("describe", "describe", file).get("tell").get(0).asText())
+        .isEqualTo("Teo");
+    typed.answer("said", "release", file, "--revision", "first");
+    assertThat(typed.run("release", file, "--revision", "first").err()).contains("is not held");
+    typed.answer("ledger", "ledger");
+  }
+
+  @Test
+  void aFolderIsRemovedAndBroughtBackAsAWhole() throws Exception {
+    JsonNode removed = typed.answer("recovery", "remove", "work/guides");
+    assertThat(work).doesNotExist();
+    assertThat(removed.get("items")).hasSize(2);
+    assertThat(typed.done("history", "Loft:guides/Care guide.txt").text()).contains("removed");
+    typed.answer("recovery", "undo", removed.get("undo").asText());
+    assertThat(work.resolve("Price list.csv")).hasContent("cloth,price\nC7,12\n");
+    assertThat(typed.run("remove", "Loft:nothing.txt").err()).contains("so nothing was removed");
+  }
+}
