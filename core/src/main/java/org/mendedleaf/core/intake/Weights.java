@@ -8,7 +8,10 @@ final class Weights {
 
   private static final double[] FITTED = {-16.94, 0.88, 7.09, 2.15, 2.45, 7.05, 5.08, 4.43};
 
-  /** A new edition may have nothing in common with the old one but its name and kind. */
+  /**
+   * A new edition may have nothing in common with the old one but its name and kind; of one that is
+   * broken only the name says the kind.
+   */
   private static final double SAME_NAME = 0.96;
 
   private static final double BY_NAME_ALONE = 0.6;
@@ -26,7 +29,7 @@ final class Weights {
       sum += FITTED[i] * features[i];
     }
     double likelihood = 1 / (1 + Math.exp(-sum));
-    return evidence.named() >= SAME_NAME && evidence.sameKind()
+    return evidence.named() >= SAME_NAME && (evidence.sameKind() || evidence.sameExtension())
         ? Math.max(likelihood, BY_NAME_ALONE)
         : likelihood;
   }

@@ -1,8 +1,10 @@
 package org.mendedleaf.desktop.file;
 
+import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
 import javafx.beans.value.ChangeListener;
@@ -20,6 +22,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import javafx.stage.FileChooser;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.office.FileLife;
@@ -63,6 +66,7 @@ public final class FilePage implements Page {
   private final Button pick;
   // Held here, since the tray outlives the page and holds it weakly.
   private final InvalidationListener follower = property -> showActs();
+  private final SayingBar saying;
   private final InsidePane inside;
   private final SplitPane below = new SplitPane();
   private final VBox root;
@@ -95,8 +99,13 @@ public final class FilePage implements Page {
     presenter.chosenProperty().addListener((property, before, now) -> showActs());
     context.tray().versionProperty().addListener(new WeakInvalidationListener(follower));
     capture = Nodes.button(Words.of("file.capture"), "", this::capture, "link-like");
-    HBox standingRow = new HBox(10, standing, capture);
-    standingRow.setAlignment(Pos.CENTER_LEFT);
+    saying = new SayingBar(context, presenter);
+    HBox recorded = new HBox(10, standing, capture);
+    recorded.setAlignment(Pos.CENTER_LEFT);
+    recorded.setMinWidth(0);
+    HBox standingRow = Nodes.row(recorded, saying.node());
+    Button replace = Nodes.button(Words.of("bringIn.replace"), "Ctrl+I", this::bringIn);
+    replace.setId("bring-in-replacement");
     line.setId("life-line");
     line.chosenProperty().bindBidirectional(presenter.chosenProperty());
     VBox lineSheet = new VBox(Nodes.label(Words.of("life.caption"), "caption", "soft"), line);
@@ -110,7 +119,9 @@ public final class FilePage implements Page {
             (property, before, compares) ->
                 below.setDividerPositions(compares ? COMPARING : BESIDE_TABLE));
     VBox.setVgrow(below, Priority.ALWAYS);
-    root = new VBox(4, crumbs, Nodes.row(titled, copy, pick, open), standingRow, lineSheet, below);
+    root =
+        new VBox(
+            4, crumbs, Nodes.row(titled, replace, copy, pick, open), standingRow, lineSheet, below);
     VBox.setMargin(lineSheet, new javafx.geometry.Insets(6, 0, 8, 0));
     root.getStyleClass().add("page");
     root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
@@ -170,6 +181,13 @@ public final class FilePage implements Page {
       presenter.pick();
       event.consume();
     }
+    if (event.isShortcutDown() && event.getCode() == KeyCode.I) {
+      bringIn();
+      event.consume();
+    } else if (event.isAltDown() && event.getCode() == KeyCode.N) {
+      saying.focusNote();
+      event.consume();
+    }
     if (MEND.match(event) && presenter.canMend()) {
       presenter.mend();
       event.consume();
@@ -179,7 +197,20 @@ public final class FilePage implements Page {
     }
   }
 
+  /** Asks for the file that becomes the next revision of this one. */
+  private void bringIn() {
+    FileChooser chooser = new FileChooser();
+    chooser.setTitle(Words.of("bringIn.replace"));
+    File chosen = chooser.showOpenDialog(root.getScene().getWindow());
+    FileLife life = presenter.lifeProperty().get();
+    if (chosen != null && life != null) {
+      context.arrivals().add(List.of(chosen.toPath()), Optional.of(life.ref()));
+      context.navigator().go(new Place.BringIn());
+    }
+  }
+
   private void showActs() {
+    saying.show();
     presenter
         .chosenRevision()
         .ifPresent(

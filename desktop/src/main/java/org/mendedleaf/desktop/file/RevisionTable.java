@@ -12,8 +12,10 @@ import javafx.scene.control.TableRow;
 import javafx.scene.control.TableView;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
+import org.mendedleaf.core.catalog.Arrived;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.catalog.Who;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.desktop.words.Shown;
@@ -33,7 +35,7 @@ final class RevisionTable {
   /**
    * @param before the revision before, or null
    */
-  record Row(Revision revision, Revision before, boolean current) {}
+  record Row(Revision revision, Revision before, boolean current, RevisionMarks marks) {}
 
   private final Context context;
   private final IntegerProperty chosen;
@@ -101,7 +103,7 @@ final class RevisionTable {
     Revision before = null;
     for (Revision revision : life.revisions()) {
       boolean current = revision.equals(life.newest()) && life.file().present();
-      rows.add(0, new Row(revision, before, current));
+      rows.add(0, new Row(revision, before, current, life.marks(revision)));
       largest = Math.max(largest, revision.state().size());
       before = revision;
     }
@@ -234,7 +236,26 @@ final class RevisionTable {
     }
   }
 
+  /** A person's words go before what was computed. */
   private static void what(TableCell<Row, Row> cell, Row row) {
+    happened(cell, row);
+    String computed = cell.getText();
+    String tip =
+        cell.getTooltip() == null ? computed == null ? "" : computed : cell.getTooltip().getText();
+    List<String> said = new ArrayList<>();
+    row.marks().hold().ifPresent(hold -> said.add(Words.of("mark.held", hold.why())));
+    if (row.marks().good().isPresent()) {
+      said.add(Words.of("mark.known"));
+    }
+    row.marks().note().ifPresent(note -> said.add(Words.of("what.note", note.text())));
+    if (!said.isEmpty()) {
+      cell.setText(String.join(" · ", said));
+      cell.getStyleClass().removeAll("soft", "brass");
+      cell.setTooltip(new Tooltip(cell.getText() + (tip.isEmpty() ? "" : "\n" + tip)));
+    }
+  }
+
+  private static void happened(TableCell<Row, Row> cell, Row row) {
     Revision revision = row.revision();
     boolean moved =
         row.before() != null && !row.before().state().path().equals(revision.state().path());
@@ -242,6 +263,10 @@ final class RevisionTable {
       String key = "what." + revision.origin().word();
       cell.setText(Words.of(key, FilePresenter.numbered(revision.from().getAsInt())));
       cell.getStyleClass().add("brass");
+    } else if (row.marks().arrived().isPresent()) {
+      Arrived arrived = row.marks().arrived().get();
+      cell.setText(Words.of("what.broughtIn", arrived.name()));
+      cell.setTooltip(new Tooltip(arrived.folder()));
     } else if (revision.number() == 0) {
       cell.setText(Words.of("what.first"));
       cell.getStyleClass().add("soft");

@@ -40,6 +40,7 @@ import org.mendedleaf.desktop.drawings.LeafMark;
 import org.mendedleaf.desktop.find.FoundPage;
 import org.mendedleaf.desktop.start.FirstStartPage;
 import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.ArrivalList;
 import org.mendedleaf.desktop.work.Background;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
@@ -78,14 +79,16 @@ public final class MainWindow implements Navigator {
 
   public MainWindow(Stage stage, Office office, Background background, SystemOpener opener) {
     this.stage = stage;
+    Jobs jobs = new Jobs(background);
     this.context =
         new Context(
             office,
             background,
             this,
-            new Jobs(background),
+            jobs,
             opener,
-            new MendingTray(office, background));
+            new MendingTray(office, background),
+            new ArrivalList(office, background, jobs, this::complain));
     this.pages = new Pages(context);
     this.search = new SearchField(this::find, this::openBest, this::intoFound);
     BorderPane frame = new BorderPane();
@@ -404,6 +407,10 @@ public final class MainWindow implements Navigator {
           new AreaStem.Sprout(
               shelf.name(), true, here, () -> go(new Place.OneShelf(shelf, InnerPath.ROOT))));
     }
+    boolean bringsIn = place instanceof Place.BringIn;
+    sprouts.add(
+        new AreaStem.Sprout(
+            Words.of("area.bringIn"), false, bringsIn, () -> go(new Place.BringIn())));
     boolean onTheTray =
         place instanceof Place.OnTray
             || place instanceof Place.Rehearsed
@@ -438,6 +445,7 @@ public final class MainWindow implements Navigator {
     action("action.shelves", KeyCode.DIGIT1, () -> go(new Place.AllShelves()));
     action("action.lost", KeyCode.DIGIT2, () -> go(new Place.Lost()));
     action("action.tray", KeyCode.DIGIT3, () -> go(new Place.OnTray()));
+    action("action.bringIn", KeyCode.DIGIT4, () -> go(new Place.BringIn()));
     action("action.rehearse", KeyCode.ENTER, this::rehearse);
     action("action.protect", KeyCode.N, () -> go(new Place.NewShelf(Optional.empty())));
     action("action.capture", KeyCode.R, this::captureAll);

@@ -2,6 +2,7 @@ package org.mendedleaf.desktop.frame;
 
 import org.mendedleaf.desktop.file.FilePage;
 import org.mendedleaf.desktop.find.FoundPage;
+import org.mendedleaf.desktop.intake.BringInPage;
 import org.mendedleaf.desktop.lost.LostPage;
 import org.mendedleaf.desktop.moment.ComparedPage;
 import org.mendedleaf.desktop.moment.MomentPage;
@@ -37,6 +38,8 @@ final class Pages {
       return new ComparedPage(context, compared);
     } else if (place instanceof Place.ShelfSnapshots of) {
       return new SnapshotsPage(context, of);
+    } else if (place instanceof Place.BringIn) {
+      return new BringInPage(context);
     } else if (place instanceof Place.Lost) {
       return new LostPage(context);
     } else if (place instanceof Place.OnTray) {

@@ -15,7 +15,8 @@ public record Context(
     Navigator navigator,
     Jobs jobs,
     SystemOpener opener,
-    MendingTray tray) {
+    MendingTray tray,
+    ArrivalList arrivals) {
 
   /** What time it is in this office. */
   public Instant now() {

@@ -30,6 +30,9 @@ public sealed interface Place {
    */
   record ShelfSnapshots(Shelf shelf, InnerPath folder) implements Place {}
 
+  /** Files from outside that wait to be brought in. */
+  record BringIn() implements Place {}
+
   /** What left the shelves. */
   record Lost() implements Place {}
 

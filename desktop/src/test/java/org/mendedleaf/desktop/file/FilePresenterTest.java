@@ -13,6 +13,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.desktop.work.ArrivalList;
 import org.mendedleaf.desktop.work.Background;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Jobs;
@@ -36,14 +37,16 @@ class FilePresenterTest {
       desk.capture();
     }
     Background inTurn = new Background(Runnable::run, Runnable::run);
+    Jobs jobs = new Jobs(inTurn);
     Context context =
         new Context(
             desk.office(),
             inTurn,
             navigator,
-            new Jobs(inTurn),
+            jobs,
             file -> {},
-            new MendingTray(desk.office(), inTurn));
+            new MendingTray(desk.office(), inTurn),
+            new ArrivalList(desk.office(), inTurn, jobs, navigator::complain));
     presenter = new FilePresenter(context, desk.life("a.txt").ref());
     presenter.refresh();
   }

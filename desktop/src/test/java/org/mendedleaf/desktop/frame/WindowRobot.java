@@ -11,12 +11,13 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.event.Event;
+import javafx.event.EventTarget;
 import javafx.event.EventType;
 import javafx.scene.Node;
-import javafx.scene.Scene;
 import javafx.scene.control.Labeled;
 import javafx.scene.input.DragEvent;
 import javafx.scene.input.Dragboard;
@@ -92,19 +93,26 @@ public class WindowRobot extends FxRobot {
 
   /** Drops files on the window as a file manager does; there is none here to drag them from. */
   public final void drop(Path... files) {
+    drop(() -> stage.getScene(), files);
+  }
+
+  /** Drops files on a part of the window. */
+  public final void dropOn(String query, Path... files) {
+    drop(() -> lookup(query).query(), files);
+  }
+
+  private void drop(Supplier<EventTarget> on, Path... files) {
     Dragboard board = mock();
     when(board.hasFiles()).thenReturn(true);
     List<File> dropped = Stream.of(files).map(Path::toFile).toList();
     when(board.getFiles()).thenReturn(dropped);
     for (EventType<DragEvent> type : List.of(DragEvent.DRAG_OVER, DragEvent.DRAG_DROPPED)) {
       interact(
-          () -> {
-            Scene scene = stage.getScene();
-            Event.fireEvent(
-                scene,
-                new DragEvent(
-                    type, board, 400, 300, 400, 300, TransferMode.COPY, null, scene, null));
-          });
+          () ->
+              Event.fireEvent(
+                  on.get(),
+                  new DragEvent(
+                      type, board, 400, 300, 400, 300, TransferMode.COPY, null, null, null)));
     }
   }
 }

@@ -1,0 +1,389 @@
+package org.mendedleaf.desktop.intake;
+
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.InvalidationListener;
+import javafx.beans.WeakInvalidationListener;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Hyperlink;
+import javafx.scene.control.Label;
+import javafx.scene.control.SelectionMode;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.DragEvent;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import javafx.stage.FileChooser;
+import org.mendedleaf.core.intake.Match;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.office.Intake;
+import org.mendedleaf.core.progress.Phase;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.ArrivalList.Waiting;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.Page;
+import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.SheetTable;
+
+/** Files from outside, each with the file it becomes the next revision of. */
+public final class BringInPage implements Page {
+
+  private final Context context;
+  private final DoubtWords words;
+  private final Label facts = Nodes.label("", "soft");
+  private final TextField note = new TextField();
+  private final CheckBox clear = new CheckBox(Words.of("bringIn.clear"));
+  private final Button take;
+  private final Button dismiss;
+  private final HBox others = new HBox(10);
+  private final Label doubts = Nodes.text("", "rust");
+  private final SheetTable<Waiting> table =
+      new SheetTable<>("arrivals", this::open, one -> one.file().getFileName().toString());
+  // Held here, since the list outlives the page and holds it weakly.
+  private final InvalidationListener follower = property -> show();
+  private final VBox root;
+
+  public BringInPage(Context context) {
+    this.context = context;
+    this.words = new DoubtWords(context);
+    Button choose = Nodes.button(Words.of("bringIn.choose"), "Ctrl+O", this::choose);
+    choose.setId("choose-arrivals");
+    dismiss = Nodes.button(Words.of("bringIn.dismiss"), "Del", this::dismiss);
+    dismiss.setId("dismiss-arrivals");
+    take = Nodes.button("", "Ctrl+Enter", this::take, "moss");
+    take.setId("take-arrivals");
+    note.setId("arrival-note");
+    note.setPromptText(Words.of("bringIn.note"));
+    HBox.setHgrow(note, Priority.ALWAYS);
+    clear.setId("clear-arrivals");
+    clear.setMinWidth(CheckBox.USE_PREF_SIZE);
+    HBox titled = Nodes.titled(Nodes.label(Words.of("area.bringIn"), "title"), facts);
+    HBox how = new HBox(12, note, clear);
+    how.setAlignment(Pos.CENTER_LEFT);
+    others.setAlignment(Pos.BASELINE_LEFT);
+    others.setMinHeight(24);
+    columns();
+    table.node().getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
+    table.onChoice(this::showChoice);
+    VBox.setVgrow(table.node(), Priority.ALWAYS);
+    root =
+        new VBox(
+            8,
+            Nodes.row(titled, choose, dismiss, take),
+            Nodes.text(Words.of("bringIn.what"), "soft"),
+            how,
+            table.node(),
+            doubts,
+            others);
+    root.getStyleClass().add("page");
+    root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
+    root.setOnDragOver(BringInPage::over);
+    root.setOnDragDropped(this::dropped);
+    context.arrivals().waiting().addListener(new WeakInvalidationListener(follower));
+    show();
+  }
+
+  @Override
+  public Node node() {
+    return root;
+  }
+
+  @Override
+  public Node firstFocus() {
+    return table.node();
+  }
+
+  @Override
+  public void refresh() {
+    show();
+  }
+
+  private void onKey(KeyEvent event) {
+    if (event.isShortcutDown() && event.getCode() == KeyCode.ENTER) {
+      take();
+      event.consume();
+    } else if (event.isShortcutDown() && event.getCode() == KeyCode.O) {
+      choose();
+      event.consume();
+    } else if (event.getCode() == KeyCode.DELETE && !note.isFocused()) {
+      dismiss();
+      event.consume();
+    }
+  }
+
+  private static void over(DragEvent event) {
+    if (event.getDragboard().hasFiles()) {
+      event.acceptTransferModes(TransferMode.COPY);
+      event.consume();
+    }
+  }
+
+  private void dropped(DragEvent event) {
+    add(event.getDragboard().getFiles());
+    event.setDropCompleted(true);
+    event.consume();
+  }
+
+  private void choose() {
+    FileChooser chooser = new FileChooser();
+    chooser.setTitle(Words.of("bringIn.choose"));
+    List<File> chosen = chooser.showOpenMultipleDialog(root.getScene().getWindow());
+    if (chosen != null) {
+      add(chosen);
+    }
+  }
+
+  private void add(List<File> files) {
+    context.arrivals().add(files.stream().map(File::toPath).toList(), Optional.empty());
+  }
+
+  private void show() {
+    table.show(List.copyOf(context.arrivals().waiting()));
+    showChoice();
+  }
+
+  /** The chosen ones; all where none is chosen. */
+  private List<Waiting> meant() {
+    List<Waiting> chosen = table.chosenRows();
+    return chosen.isEmpty() ? List.copyOf(context.arrivals().waiting()) : chosen;
+  }
+
+  private List<Waiting> ready() {
+    return meant().stream().filter(Waiting::isReady).toList();
+  }
+
+  private void showChoice() {
+    int all = context.arrivals().waiting().size();
+    facts.setText(all == 0 ? "" : Words.count("bringIn.waiting", all));
+    int ready = ready().size();
+    take.setText(ready == 0 ? Words.of("area.bringIn") : Words.count("bringIn.take", ready));
+    take.setDisable(ready == 0);
+    dismiss.setDisable(table.chosenRows().isEmpty());
+    others.getChildren().clear();
+    List<Waiting> chosen = table.chosenRows();
+    Waiting one = chosen.size() == 1 ? chosen.get(0) : null;
+    String against = one == null ? "" : words.against(one.doubts());
+    doubts.setText(against.isEmpty() ? "" : Words.of("bringIn.but", against));
+    doubts.setManaged(!against.isEmpty());
+    if (one != null && !one.others().isEmpty()) {
+      others.getChildren().add(Nodes.label(Words.of("bringIn.others"), "soft"));
+      for (FileLife other : one.others()) {
+        Hyperlink link = new Hyperlink(other.file().path().shown());
+        link.setTooltip(new Tooltip(other.shelf().name()));
+        link.setOnAction(event -> context.arrivals().choose(one, other.ref()));
+        others.getChildren().add(link);
+      }
+    }
+  }
+
+  private void open(Waiting one) {
+    one.onto()
+        .ifPresent(
+            life ->
+                context
+                    .navigator()
+                    .go(new Place.OneFile(life.ref(), Optional.empty(), Optional.of(one.file()))));
+  }
+
+  private void dismiss() {
+    context.arrivals().dismiss(table.chosenRows());
+  }
+
+  private void take() {
+    List<Waiting> ready = ready();
+    if (ready.isEmpty()) {
+      return;
+    }
+    List<Waiting> doubted = ready.stream().filter(one -> !one.doubts().isEmpty()).toList();
+    if (doubted.isEmpty()) {
+      bringIn(ready);
+    } else {
+      Waiting first = doubted.get(0);
+      context
+          .navigator()
+          .ask(
+              Words.count(
+                  "bringIn.ask",
+                  doubted.size(),
+                  first.file().getFileName(),
+                  words.against(first.doubts())),
+              Words.of("bringIn.yes"),
+              () -> bringIn(ready));
+    }
+  }
+
+  /**
+   * What became of them.
+   *
+   * @param problem the first that could not be brought in; null if all could
+   */
+  private record Taken(List<Waiting> taken, List<Intake.Done> done, Exception problem) {}
+
+  private void bringIn(List<Waiting> ready) {
+    String said = note.getText().strip();
+    boolean clearAway = clear.isSelected();
+    context
+        .jobs()
+        .start(
+            Words.count("bringIn.job", ready.size()),
+            progress -> bringIn(ready, said, clearAway, progress),
+            this::taken,
+            context.navigator()::complain);
+  }
+
+  private Taken bringIn(List<Waiting> ready, String said, boolean clearAway, Progress progress) {
+    List<Waiting> taken = new ArrayList<>();
+    List<Intake.Done> done = new ArrayList<>();
+    progress.phase(Phase.WRITING, ready.size(), 0);
+    for (Waiting one : ready) {
+      if (progress.cancelled()) {
+        break;
+      }
+      FileRef onto = one.onto().orElseThrow().ref();
+      try {
+        done.add(context.office().intake().bringIn(one.file(), onto, said, clearAway));
+        taken.add(one);
+        progress.advanced(1, one.size());
+      } catch (IOException e) {
+        return new Taken(taken, done, e);
+      }
+    }
+    return new Taken(taken, done, null);
+  }
+
+  private void taken(Taken taken) {
+    context.arrivals().dismiss(taken.taken());
+    if (!taken.taken().isEmpty()) {
+      note.clear();
+    }
+    if (taken.problem() != null) {
+      context.navigator().complain(taken.problem());
+    } else if (taken.done().size() == 1) {
+      FileLife life = taken.taken().get(0).onto().orElseThrow();
+      Intake.Done done = taken.done().get(0);
+      context
+          .navigator()
+          .tell(
+              Words.of(
+                  "bringIn.done.one",
+                  taken.taken().get(0).file().getFileName(),
+                  FileLife.numbered(done.brought().revision()),
+                  life.file().path().shown()),
+              () -> undo(taken.done()),
+              Words.of("bringIn.show"),
+              () -> context.navigator().go(new Place.OneFile(done.file(), Optional.empty())));
+    } else {
+      context
+          .navigator()
+          .tell(Words.count("bringIn.done", taken.done().size()), () -> undo(taken.done()));
+    }
+  }
+
+  private void undo(List<Intake.Done> done) {
+    context
+        .background()
+        .ask(
+            () -> {
+              for (int i = done.size() - 1; i >= 0; i--) {
+                var unused =
+                    context
+                        .office()
+                        .files()
+                        .undo(done.get(i).file().store(), done.get(i).brought().act());
+              }
+              return done.size();
+            },
+            count -> {
+              context.navigator().tell(Words.of("recovered.undone"), null);
+              context.navigator().refresh();
+            },
+            context.navigator()::complain);
+  }
+
+  private void columns() {
+    table.column(
+        "column.arrival",
+        220,
+        (cell, one) -> {
+          cell.setText(one.file().getFileName().toString());
+          cell.setTooltip(new Tooltip(one.file().toString()));
+          cell.getStyleClass().add("strong");
+        });
+    table.column(
+        "column.from",
+        150,
+        (cell, one) -> {
+          Path folder = one.file().getParent();
+          cell.setText(folder == null ? "" : Shown.path(folder));
+          cell.setTextOverrun(javafx.scene.control.OverrunStyle.LEADING_ELLIPSIS);
+          cell.getStyleClass().add("soft");
+        });
+    table.numbers(
+        "column.bytes",
+        80,
+        (cell, one) -> {
+          cell.setText(Shown.size(one.size()));
+          cell.setTooltip(new Tooltip(Shown.exact(one.size())));
+        });
+    table.column(
+        "column.becomes",
+        260,
+        (cell, one) -> {
+          cell.setText(becomes(one));
+          cell.setTooltip(new Tooltip(cell.getText()));
+          cell.getStyleClass().add(one.onto().isPresent() ? "plain" : "soft");
+        });
+    table.column(
+        "column.because",
+        200,
+        (cell, one) -> {
+          String against = words.against(one.doubts());
+          cell.setText(against.isEmpty() ? why(one) : Words.of("bringIn.but", against));
+          cell.setTooltip(new Tooltip(cell.getText()));
+          cell.getStyleClass().add(against.isEmpty() ? "soft" : "rust");
+        });
+    Label nothing = Nodes.text(Words.of("bringIn.none"), "soft");
+    nothing.setMaxWidth(520);
+    table.placeholder(nothing);
+  }
+
+  private static String becomes(Waiting one) {
+    if (one.onto().isEmpty()) {
+      return Words.of("bringIn.nothingLike");
+    }
+    FileLife life = one.onto().get();
+    String where = life.shelf().name() + " / " + life.file().path().shown();
+    if (one.isThereAlready()) {
+      return Words.of(
+          "bringIn.same", FileLife.numbered(one.suggestion().same().get().revision()), where);
+    }
+    return Words.of("bringIn.next", FileLife.numbered(life.newest().number() + 1), where);
+  }
+
+  private static String why(Waiting one) {
+    return one.onto()
+        .flatMap(
+            life ->
+                one.suggestion().matches().stream()
+                    .filter(match -> match.candidate().file().equals(life.ref()))
+                    .findFirst())
+        .map(Match::evidence)
+        .map(DoubtWords::why)
+        .orElse("");
+  }
+}
