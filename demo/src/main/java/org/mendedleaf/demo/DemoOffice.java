@@ -43,7 +43,7 @@ import org.mendedleaf.core.store.StoreParameters;
 public record DemoOffice(Path root) {
 
   /** Raise it whenever the story or the store's format changes. */
-  private static final String EDITION = "4";
+  private static final String EDITION = "5";
 
   /** From the machine's clock to the demo's; the same as long as the process runs. */
   @SuppressWarnings("TimeInStaticInitializer") // one offset for the clock and for files' times
@@ -157,6 +157,7 @@ public record DemoOffice(Path root) {
       for (StoreFacts facts : office.stores().known()) {
         var unused = office.comparisons().sumUp(facts.id(), SUMMARIES, Progress.NONE);
       }
+      new Downloads(root.resolve("desk"), office).arrive();
     }
 
     private void happen(Office office, Happening happening, Path store) throws IOException {

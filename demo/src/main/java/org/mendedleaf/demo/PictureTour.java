@@ -39,6 +39,9 @@ public final class PictureTour {
   // Long enough for questions to the office, a look inside and a layout on a busy machine.
   private static final Duration SETTLED = Duration.ofMillis(1500);
 
+  /** How often it is looked whether something is there. */
+  private static final int LOOKS = 200;
+
   private final MainWindow window;
   private final Path folder;
   private final Duration settled;
@@ -101,8 +104,19 @@ public final class PictureTour {
     onInterface(() -> window.looks().toggleNight());
     picture("file-night", kestrel, scene -> choose(scene, -1));
     onInterface(() -> window.looks().toggleNight());
+    bringIn(downloads);
     // Last, since it changes what the others show.
     tray(office, cutting);
+  }
+
+  /** What waits in the download folder, the mix-up chosen. */
+  private void bringIn(Path downloads) throws Exception {
+    onInterface(() -> window.context().arrivals().add(List.of(downloads), Optional.empty()));
+    for (int i = 0; i < LOOKS && window.context().arrivals().waiting().isEmpty(); i++) {
+      Thread.sleep(settled.toMillis());
+    }
+    picture("bring-in", new Place.BringIn(), scene -> scene.lookup("#arrivals").requestFocus());
+    onInterface(() -> window.context().arrivals().dismiss(window.context().arrivals().waiting()));
   }
 
   /** Picks from two moments and two shelves, their rehearsal, and the receipt. */

@@ -177,6 +177,6 @@ public final class ArrivalList {
 
   /** Takes these off the list; the files stay where they are. */
   public void dismiss(List<Waiting> some) {
-    waiting.removeAll(some);
+    waiting.removeAll(List.copyOf(some));
   }
 }

@@ -1,0 +1,55 @@
+package org.mendedleaf.demo;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Duration;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.Office;
+
+/** What waits in the download folder at the end of the story: new editions, and a mix-up. */
+final class Downloads {
+
+  private final Path desk;
+  private final Office office;
+
+  Downloads(Path desk, Office office) {
+    this.desk = desk;
+    this.office = office;
+  }
+
+  void arrive() throws IOException {
+    Files.createDirectories(desk.resolve("Downloads"));
+    // An edition under another name: a word of the same length keeps a PDF whole.
+    byte[] confirmation = Files.readAllBytes(desk.resolve("Orders/Confirmations/Lund.pdf"));
+    put("Lund confirmation final (1).pdf", replaced(confirmation, "autumn", "spring"), 40);
+    // The price list as it was before it was mashed, with new lines.
+    FileLife prices =
+        office.files().life(office.addresses().file("Orders:price-list.csv", Path.of("")));
+    byte[] good =
+        office
+            .files()
+            .contents(prices.ref().store())
+            .bytes(prices.revisions().get(0).state().content().orElseThrow());
+    String more = new String(good, StandardCharsets.UTF_8) + "Item-98,640,1210,R2 red\n";
+    put("price-list.csv", more.getBytes(StandardCharsets.UTF_8), 25);
+    put(
+        "panel-layout.svg",
+        Files.readAllBytes(desk.resolve("Cutting plans/Plover 26/genoa-cut-list.csv")),
+        10);
+  }
+
+  private static byte[] replaced(byte[] bytes, String word, String other) {
+    return new String(bytes, StandardCharsets.ISO_8859_1)
+        .replace(word, other)
+        .getBytes(StandardCharsets.ISO_8859_1);
+  }
+
+  private void put(String name, byte[] bytes, int minutesAgo) throws IOException {
+    Path file = desk.resolve("Downloads").resolve(name);
+    Files.write(file, bytes);
+    Files.setLastModifiedTime(file, FileTime.from(Loft.NOW.minus(Duration.ofMinutes(minutesAgo))));
+  }
+}
