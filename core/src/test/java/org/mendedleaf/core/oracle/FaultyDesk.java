@@ -22,6 +22,7 @@ import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.ShelfKind;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.BringIn;
 import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.recover.Recovery;
 import org.mendedleaf.core.store.LocalDurability;
@@ -154,6 +155,10 @@ public final class FaultyDesk implements Closeable {
 
   public Mending mending() {
     return new Mending(catalogue, journal(), captures(), clock, random, 2);
+  }
+
+  public BringIn bringIn() {
+    return new BringIn(catalogue, journal(), captures(), clock, random, 2);
   }
 
   public CaptureOutcome capture() throws IOException {
