@@ -357,8 +357,12 @@ public final class MainWindow implements Navigator {
     onTray.setMinWidth(Region.USE_PREF_SIZE);
     onTray.managedProperty().bind(onTray.visibleProperty());
     onTray.setOnAction(event -> go(new Place.OnTray()));
-    context.tray().versionProperty().addListener((property, before, now) -> showTray());
-    showTray();
+    context.tray().versionProperty().addListener((property, before, now) -> showCounts());
+    context
+        .arrivals()
+        .waiting()
+        .addListener((javafx.beans.InvalidationListener) list -> showCounts());
+    showCounts();
     HBox top = new HBox(22, search.node(), storeState, onTray);
     top.getStyleClass().add("top");
     top.setAlignment(Pos.CENTER_LEFT);
@@ -376,11 +380,13 @@ public final class MainWindow implements Navigator {
     return leaf;
   }
 
-  private void showTray() {
+  /** What waits is counted at its area. */
+  private void showCounts() {
     int picks = context.tray().picks().size();
     onTray.setVisible(picks > 0);
     onTray.setText(Words.count("tray.picks", picks));
     areas.count(Words.of("area.tray"), picks);
+    areas.count(Words.of("area.bringIn"), context.arrivals().waiting().size());
   }
 
   private void showFrame() {
@@ -396,47 +402,8 @@ public final class MainWindow implements Navigator {
   private record FrameState(List<Shelf> shelves, List<StoreFacts> stores) {}
 
   private void showFrame(FrameState state) {
-    List<AreaStem.Sprout> sprouts = new ArrayList<>();
-    boolean inShelves = place instanceof Place.AllShelves;
-    sprouts.add(
-        new AreaStem.Sprout(
-            Words.of("area.shelves"), false, inShelves, () -> go(new Place.AllShelves())));
-    for (Shelf shelf : state.shelves()) {
-      boolean here = placeOnShelf().filter(id -> id == shelf.id()).isPresent();
-      sprouts.add(
-          new AreaStem.Sprout(
-              shelf.name(), true, here, () -> go(new Place.OneShelf(shelf, InnerPath.ROOT))));
-    }
-    boolean bringsIn = place instanceof Place.BringIn;
-    sprouts.add(
-        new AreaStem.Sprout(
-            Words.of("area.bringIn"), false, bringsIn, () -> go(new Place.BringIn())));
-    boolean onTheTray =
-        place instanceof Place.OnTray
-            || place instanceof Place.Rehearsed
-            || place instanceof Place.ReceiptOf;
-    sprouts.add(
-        new AreaStem.Sprout(Words.of("area.tray"), false, onTheTray, () -> go(new Place.OnTray())));
-    sprouts.add(
-        new AreaStem.Sprout(
-            Words.of("area.lost"), false, place instanceof Place.Lost, () -> go(new Place.Lost())));
-    areas.show(sprouts);
+    areas.show(new Areas(this).at(place, state.shelves()));
     storeState.setText(StoreSentence.of(state.shelves(), state.stores(), context));
-  }
-
-  private Optional<Long> placeOnShelf() {
-    if (place instanceof Place.OneShelf one) {
-      return Optional.of(one.shelf().id());
-    }
-    if (place instanceof Place.ShelfAt at) {
-      return Optional.of(at.shelf().id());
-    }
-    if (place instanceof Place.Compared compared) {
-      return Optional.of(compared.shelf().id());
-    }
-    return place instanceof Place.ShelfSnapshots of
-        ? Optional.of(of.shelf().id())
-        : Optional.empty();
   }
 
   // ---- keys and drops
