@@ -148,6 +148,12 @@ final class MomentPresenter {
     Moment at = moment.orElseGet(() -> new Moment.At(context.now()));
     boolean gone = withGone.get();
     boolean revisions = withRevisions.get();
+    // Asked first: the list is what the eye waits for.
+    if (moment.isPresent() && rows.get() == null) {
+      openList(at, gone, revisions);
+    } else if (moment.isPresent()) {
+      list(at, gone, revisions);
+    }
     context
         .background()
         .ask(
@@ -161,11 +167,6 @@ final class MomentPresenter {
             },
             view::set,
             context.navigator()::complain);
-    if (moment.isPresent() && rows.get() == null) {
-      openList(at, gone, revisions);
-    } else if (moment.isPresent()) {
-      list(at, gone, revisions);
-    }
   }
 
   /** Shows the beginning of the list before the whole of it. */

@@ -106,7 +106,7 @@ public final class RehearsalPage implements Page {
     context
         .background()
         .ask(
-            () -> Seen.of(context.office().recoveries().rehearse(tray)),
+            () -> Seen.of(tray, context.office().recoveries().rehearse(tray)),
             this::show,
             problem -> {
               summary.setText(problem.getMessage());
@@ -122,9 +122,10 @@ public final class RehearsalPage implements Page {
       long bytes,
       long largest,
       long written,
-      boolean remarks) {
+      boolean remarks,
+      boolean mends) {
 
-    static Seen of(TrayRehearsal rehearsal) {
+    static Seen of(Tray tray, TrayRehearsal rehearsal) {
       List<Line> lines = rehearsal.lines();
       return new Seen(
           lines,
@@ -137,7 +138,10 @@ public final class RehearsalPage implements Page {
           lines.stream()
               .filter(line -> line.step().file().isPresent() && writes(line.step().planned()))
               .count(),
-          lines.stream().anyMatch(line -> !line.step().why().isEmpty()));
+          lines.stream().anyMatch(line -> !line.step().why().isEmpty()),
+          tray.entries().stream()
+              .map(entry -> entry.own().orElse(tray.handling()))
+              .anyMatch(how -> how.destination() instanceof Destination.InPlace));
     }
   }
 
@@ -150,10 +154,7 @@ public final class RehearsalPage implements Page {
     more.setText(PickWords.handling(tray.handling()));
     long written = seen.written();
     long taken = seen.counts().getOrDefault(Outcome.REMOVED, 0L);
-    boolean mends =
-        tray.entries().stream()
-            .map(entry -> entry.own().orElse(tray.handling()))
-            .anyMatch(how -> how.destination() instanceof Destination.InPlace);
+    boolean mends = seen.mends();
     go.setDisable(written + taken == 0);
     go.setText(
         written + taken == 0
