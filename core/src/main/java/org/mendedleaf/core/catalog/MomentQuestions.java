@@ -48,6 +48,10 @@ public final class MomentQuestions {
       FROM folder_state JOIN path ON path.id = folder_state.path
       """;
 
+  // Which lines come first is found from as little as can be; only those are then read whole.
+  private static final String FIRST =
+      "WHERE state.id IN (SELECT state.id FROM state JOIN path ON path.id = state.path ";
+
   // The order of the letters that everybody uses; what comes of the others is put right with the
   // whole list.
   private static final String IN_ORDER =
@@ -81,7 +85,7 @@ public final class MomentQuestions {
       return List.of();
     }
     return lines(
-        moment, withGone, "state.folder = ?1", "folder_state.folder = ?1", List.of(id.get()));
+        moment, withGone, "", "state.folder = ?1", "folder_state.folder = ?1", List.of(id.get()));
   }
 
   /**
@@ -99,7 +103,8 @@ public final class MomentQuestions {
         : lines(
             moment,
             withGone,
-            "state.folder = ?1" + IN_ORDER,
+            FIRST,
+            "state.folder = ?1" + IN_ORDER + ")",
             "folder_state.folder = ?1" + IN_ORDER,
             List.of(id.get(), most));
   }
@@ -122,12 +127,13 @@ public final class MomentQuestions {
   public List<MomentEntry> below(long shelf, InnerPath folder, Moment moment, boolean withGone)
       throws IOException {
     if (folder.isRoot()) {
-      return lines(moment, withGone, "path.shelf = ?1", "path.shelf = ?1", List.of(shelf));
+      return lines(moment, withGone, "", "path.shelf = ?1", "path.shelf = ?1", List.of(shelf));
     }
     String within = "path.shelf = ?1 AND path.inner > ?3 AND path.inner < ?4";
     return lines(
         moment,
         withGone,
+        "",
         within,
         within,
         List.of(shelf, bytes(folder.text() + "/"), bytes(folder.text() + "0")));
@@ -179,10 +185,16 @@ public final class MomentQuestions {
   }
 
   /**
+   * @param which what stands before the condition of the files
    * @param values the first stands for ?1, the others for ?3 and so on
    */
   private List<MomentEntry> lines(
-      Moment moment, boolean withGone, String files, String folders, List<Object> values)
+      Moment moment,
+      boolean withGone,
+      String which,
+      String files,
+      String folders,
+      List<Object> values)
       throws IOException {
     TreeQuestions.Point point = TreeQuestions.Point.of(moment);
     List<Object> bound = new ArrayList<>(values);
@@ -191,11 +203,11 @@ public final class MomentQuestions {
     List<MomentEntry> lines = new ArrayList<>();
     lines.addAll(
         sql.list(row -> folder(row, false), FOLDERS + point.in(FOLDERS_THERE) + folders, all));
-    lines.addAll(sql.list(row -> file(row, false), LINES + point.in(THERE) + files, all));
+    lines.addAll(sql.list(row -> file(row, false), LINES + which + point.in(THERE) + files, all));
     if (withGone) {
       lines.addAll(
           sql.list(row -> folder(row, true), FOLDERS + point.in(FOLDERS_GONE) + folders, all));
-      lines.addAll(sql.list(row -> file(row, true), LINES + point.in(GONE) + files, all));
+      lines.addAll(sql.list(row -> file(row, true), LINES + which + point.in(GONE) + files, all));
     }
     return lines;
   }
