@@ -17,6 +17,7 @@ import javafx.event.Event;
 import javafx.event.EventDispatcher;
 import javafx.scene.Node;
 import javafx.scene.Scene;
+import javafx.scene.control.Labeled;
 import javafx.scene.control.TableView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -64,8 +65,15 @@ public final class Handlers {
    * @param args a folder to work in; number of files
    */
   public static void main(String[] args) throws Exception {
-    new Handlers(Path.of(args[0]), Integer.parseInt(args[1])).run();
-    System.exit(0);
+    int exit = 1;
+    try {
+      new Handlers(Path.of(args[0]), Integer.parseInt(args[1])).run();
+      exit = 0;
+    } catch (IllegalStateException e) {
+      System.err.println(e.getMessage());
+    }
+    // The window would keep the process.
+    System.exit(exit);
   }
 
   private void run() throws Exception {
@@ -194,7 +202,7 @@ public final class Handlers {
         });
     while (!onInterface(shows)) {
       if (System.nanoTime() - start > PATIENCE) {
-        throw new IllegalStateException(name + " did not show in time");
+        throw new IllegalStateException(name + " did not show in time; there stands: " + texts());
       }
       Thread.sleep(5);
     }
@@ -205,6 +213,15 @@ public final class Handlers {
           "%-20s shows after %,6.0f ms, slowest handler %,4.0f ms%n",
           name, (System.nanoTime() - start) / 1e6, slowest / 1e6);
     }
+  }
+
+  private List<String> texts() throws Exception {
+    return onInterface(
+        () ->
+            window.scene().getRoot().lookupAll(".label").stream()
+                .map(node -> ((Labeled) node).getText())
+                .filter(text -> text != null && !text.isEmpty())
+                .toList());
   }
 
   private static <T> T onInterface(Callable<T> act) throws Exception {

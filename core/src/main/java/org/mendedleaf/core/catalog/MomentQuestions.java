@@ -48,9 +48,9 @@ public final class MomentQuestions {
       FROM folder_state JOIN path ON path.id = folder_state.path
       """;
 
-  // Which lines come first is found from as little as can be; only those are then read whole.
+  // Which lines come first is read off the index of the paths; only those are then read whole.
   private static final String FIRST =
-      "WHERE state.id IN (SELECT state.id FROM state JOIN path ON path.id = state.path ";
+      "WHERE state.id IN (SELECT state.id FROM path CROSS JOIN state ON state.path = path.id ";
 
   // The order of the letters that everybody uses; what comes of the others is put right with the
   // whole list.
@@ -104,7 +104,7 @@ public final class MomentQuestions {
             moment,
             withGone,
             FIRST,
-            "state.folder = ?1" + IN_ORDER + ")",
+            "path.folder = ?1" + IN_ORDER + ")",
             "folder_state.folder = ?1" + IN_ORDER,
             List.of(id.get(), most));
   }

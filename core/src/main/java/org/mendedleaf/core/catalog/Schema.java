@@ -8,7 +8,7 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 10;
+  static final int VERSION = 11;
 
   static final List<String> TABLES =
       List.of(
@@ -32,7 +32,8 @@ final class Schema {
           """
           CREATE TABLE path (id INTEGER PRIMARY KEY, shelf INTEGER, folder INTEGER, inner BLOB,
             UNIQUE (shelf, inner))""",
-          "CREATE INDEX path_folder ON path (folder)",
+          // In the order in which a folder's lines are shown.
+          "CREATE INDEX path_folder ON path (folder, CAST(inner AS TEXT) COLLATE NOCASE)",
           """
           CREATE TABLE file (id INTEGER PRIMARY KEY, shelf INTEGER, path INTEGER, present INTEGER,
             last_number INTEGER, current INTEGER, touched INTEGER)""",

@@ -129,7 +129,8 @@ public final class MainWindow implements Navigator {
       open(paths);
     }
     context.tray().restore();
-    context.background().ask(EarlyClasses::read, read -> {}, this::complain);
+    EarlyPages early = new EarlyPages(context.office());
+    context.background().ask(early::make, made -> {}, this::complain);
     IdleWork idle = new IdleWork(context);
     idle.begin();
     stage.setOnHiding(event -> idle.end());

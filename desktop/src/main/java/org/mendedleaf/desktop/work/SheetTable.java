@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import javafx.application.Platform;
 import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -45,6 +46,7 @@ public final class SheetTable<T> {
   private static final double ROW = 30;
   private static final double LEAF = 34;
   private static final int COMPARED_HERE = 2_000;
+  private static final int LOOKED_THROUGH = 10_000;
   private static final long TYPING_PAUSE_NANOS = 900_000_000;
 
   private final TableView<T> table = new TableView<>();
@@ -56,6 +58,7 @@ public final class SheetTable<T> {
   private final InvalidationListener refresher = property -> refreshPicks();
   private Picking<T> picking;
   private long lastTyped;
+  private String finding = "";
   private List<T> shown = List.of();
   private boolean whole = true;
   private boolean all;
@@ -90,7 +93,7 @@ public final class SheetTable<T> {
           }
         });
     table.setOnKeyTyped(event -> type(event.getCharacter()));
-    table.addEventFilter(KeyEvent.KEY_PRESSED, this::chooseAllByKey);
+    table.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
     table.addEventFilter(MouseEvent.MOUSE_PRESSED, this::pressed);
     table
         .getSelectionModel()
@@ -181,7 +184,9 @@ public final class SheetTable<T> {
     }
   }
 
-  private void chooseAllByKey(KeyEvent event) {
+  private void pressed(KeyEvent event) {
+    // Whoever does something else no longer waits for what was typed.
+    finding = "";
     if (event.isShortcutDown() && event.getCode() == KeyCode.A) {
       chooseAll();
       event.consume();
@@ -190,6 +195,7 @@ public final class SheetTable<T> {
 
   /** Any row pressed makes a new choice; with the shortcut key it is all but that one. */
   private void pressed(MouseEvent event) {
+    finding = "";
     if (!all || event.getButton() != MouseButton.PRIMARY || !isOnRow(event)) {
       return;
     }
@@ -318,14 +324,26 @@ public final class SheetTable<T> {
     }
     lastTyped = now;
     typed.append(character.toLowerCase(Locale.ROOT));
-    String wanted = typed.toString();
-    for (int i = 0; i < table.getItems().size(); i++) {
-      String text = name.apply(table.getItems().get(i));
+    finding = typed.toString();
+    find(finding, table.getItems(), 0);
+  }
+
+  /** Some rows at a time, so that the next key is heard in between. */
+  private void find(String wanted, List<T> rows, int from) {
+    if (rows != table.getItems() || !wanted.equals(finding)) {
+      return;
+    }
+    int to = Math.min(from + LOOKED_THROUGH, rows.size());
+    for (int i = from; i < to; i++) {
+      String text = name.apply(rows.get(i));
       if (text.regionMatches(true, 0, wanted, 0, wanted.length())) {
         table.getSelectionModel().clearAndSelect(i);
         table.scrollTo(Math.max(0, i - 3));
         return;
       }
+    }
+    if (to < rows.size()) {
+      Platform.runLater(() -> find(wanted, rows, to));
     }
   }
 
