@@ -51,6 +51,7 @@ final class Json {
     return object()
         .put("id", store.id())
         .put("folder", store.folder().toString())
+        .put("here", store.here())
         .put("bytes", store.bytes())
         .put("free", store.free())
         .put("sameDrive", store.sameDrive())

@@ -3,11 +3,11 @@ package org.mendedleaf.cli;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.FileSystemException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Optional;
+import org.mendedleaf.core.office.Complaint;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.OfficeSettings;
 import org.mendedleaf.core.store.DamagedContentException;
@@ -113,7 +113,7 @@ public final class MendedLeafCommand {
     line.setErr(new PrintWriter(terminal.err(), true, StandardCharsets.UTF_8));
     line.setExecutionExceptionHandler(
         (e, command, parsed) -> {
-          terminal.err().println(sentence(e));
+          terminal.err().println(Complaint.sentence(e));
           return e instanceof DamagedContentException ? DAMAGE : NOT_DONE;
         });
     return line;
@@ -176,17 +176,5 @@ public final class MendedLeafCommand {
       settings = settings.withClock(InstantSource.fixed(clock.get()));
     }
     return person.isPresent() ? settings.withPerson(person.get()) : settings;
-  }
-
-  /** What went wrong, in one sentence. */
-  static String sentence(Exception e) {
-    if (e instanceof FileSystemException fs) {
-      String reason = fs.getReason() == null ? fs.getClass().getSimpleName() : fs.getReason();
-      return "Not done: %s (%s). Nothing recorded is lost.".formatted(fs.getFile(), reason);
-    }
-    if (e instanceof IOException && e.getMessage() != null) {
-      return e.getMessage();
-    }
-    return "Not done: " + e + ". Nothing recorded is lost.";
   }
 }

@@ -60,6 +60,9 @@ final class StoreCommand {
   }
 
   private static String line(StoreFacts store) {
+    if (!store.here()) {
+      return "%s: not there%n".formatted(store.folder());
+    }
     return "%s: %s, %s free%s%s%n"
         .formatted(
             store.folder(),

@@ -64,6 +64,11 @@ final class OpenDesk implements Closeable {
     return opened;
   }
 
+  /** Whether a store was opened already; what its catalogue knows can be told even without it. */
+  synchronized boolean isOpen(String id) {
+    return open.containsKey(id);
+  }
+
   OpenStore storeAt(Path folder) throws IOException {
     for (Desk.KnownStore known : desk().stores()) {
       if (known.folder().equals(folder)) {

@@ -1,6 +1,7 @@
 package org.mendedleaf.core.office;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -43,6 +44,9 @@ public final class Shelves {
   public List<Shelf> all() throws IOException {
     List<Shelf> shelves = new ArrayList<>();
     for (Desk.KnownStore known : desk.desk().stores()) {
+      if (!desk.isOpen(known.id()) && !Files.isDirectory(known.folder())) {
+        continue;
+      }
       OpenStore store = desk.store(known.id());
       store.catalogue().catchUp();
       for (RecordedShelf recorded : store.catalogue().files().shelves()) {

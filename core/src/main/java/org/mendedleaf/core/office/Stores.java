@@ -105,11 +105,14 @@ public final class Stores {
     return facts(opened);
   }
 
-  /** All stores that are known here. */
+  /** All stores that are known here, those that cannot be reached too. */
   public List<StoreFacts> known() throws IOException {
     List<StoreFacts> facts = new ArrayList<>();
     for (Desk.KnownStore known : desk.desk().stores()) {
-      facts.add(facts(desk.store(known.id())));
+      facts.add(
+          Files.isDirectory(known.folder())
+              ? facts(desk.store(known.id()))
+              : StoreFacts.away(known.id(), known.folder()));
     }
     return facts;
   }
@@ -178,6 +181,7 @@ public final class Stores {
     return new StoreFacts(
         store.id(),
         root,
+        true,
         ShelfPlaces.bytesIn(root),
         Files.getFileStore(root).getUsableSpace(),
         same,

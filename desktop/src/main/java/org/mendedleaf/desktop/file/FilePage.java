@@ -12,7 +12,6 @@ import javafx.beans.value.ObservableValue;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
-import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.SplitPane;
 import javafx.scene.input.KeyCode;
@@ -21,6 +20,7 @@ import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
 import org.mendedleaf.core.catalog.InnerPath;
@@ -45,8 +45,6 @@ public final class FilePage implements Page {
   private static final KeyCombination MEND =
       new KeyCodeCombination(KeyCode.M, KeyCombination.SHORTCUT_DOWN);
 
-  private static final double LONG_NAME = 560;
-
   /** How much of the width the table of revisions has. */
   private static final double BESIDE_TABLE = 0.64;
 
@@ -54,7 +52,7 @@ public final class FilePage implements Page {
 
   private final Context context;
   private final FilePresenter presenter;
-  private final HBox crumbs = new HBox(6);
+  private final HBox crumbs = Nodes.crumbs();
   private final Label title = Nodes.label("", "title");
   private final Label facts = Nodes.label("", "soft");
   private final Label standing = Nodes.label("");
@@ -87,10 +85,7 @@ public final class FilePage implements Page {
                 inside.showCompared();
               }
             });
-    crumbs.getStyleClass().add("crumbs");
-    HBox titled = new HBox(14, title, facts);
-    titled.setAlignment(Pos.BASELINE_LEFT);
-    facts.setMinWidth(0);
+    Region titled = Nodes.titled(title, facts);
     open = Nodes.button(Words.of("file.open"), "Ctrl+O", presenter::openInProgram);
     copy = Nodes.button(Words.of("copy"), "Ctrl+Shift+C", presenter::copyOut);
     copy.setId("copy-out");
@@ -230,7 +225,6 @@ public final class FilePage implements Page {
     title.setText(Shortened.name(life.file().path()));
     // The name goes before the facts where there is no room for both.
     title.applyCss();
-    title.setMinWidth(Math.min(title.prefWidth(-1), LONG_NAME));
     title.setTooltip(new javafx.scene.control.Tooltip(life.file().path().shown()));
     facts.setText(facts(life));
     crumbs(life);
@@ -294,9 +288,7 @@ public final class FilePage implements Page {
   }
 
   private void crumb(String name, Place place) {
-    Hyperlink link = new Hyperlink(name + "  /");
-    link.setOnAction(event -> context.navigator().go(place));
-    crumbs.getChildren().add(link);
+    crumbs.getChildren().add(Nodes.crumb(name, () -> context.navigator().go(place)));
   }
 
   /** Whether the last save is in: the first thing that people look for after saving. */

@@ -45,6 +45,9 @@ final class IdleWork {
     Office office = context.office();
     int done = 0;
     for (StoreFacts store : office.stores().known()) {
+      if (!store.here()) {
+        continue;
+      }
       done += office.stores().upkeep(store.id()).packed();
       done += office.comparisons().sumUp(store.id(), SUMMARIES, Progress.NONE);
     }

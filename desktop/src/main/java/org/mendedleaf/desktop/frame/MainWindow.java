@@ -31,6 +31,7 @@ import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.office.Addresses;
+import org.mendedleaf.core.office.Complaint;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.SentenceException;
@@ -397,14 +398,22 @@ public final class MainWindow implements Navigator {
             () ->
                 new FrameState(context.office().shelves().all(), context.office().stores().known()),
             this::showFrame,
-            problem -> storeState.setText(problem.getMessage()));
+            problem -> showStoreState(Complaint.sentence(problem), true));
   }
 
   private record FrameState(List<Shelf> shelves, List<StoreFacts> stores) {}
 
   private void showFrame(FrameState state) {
     areas.show(new Areas(this).at(place, state.shelves()));
-    storeState.setText(StoreSentence.of(state.shelves(), state.stores(), context));
+    showStoreState(
+        StoreSentence.of(state.shelves(), state.stores(), context),
+        StoreSentence.away(state.stores()).isPresent());
+  }
+
+  private void showStoreState(String sentence, boolean wrong) {
+    storeState.setText(sentence);
+    storeState.getStyleClass().setAll("label", wrong ? "rust" : "soft", "store-state");
+    storeState.setTooltip(wrong ? new Tooltip(sentence) : null);
   }
 
   // ---- keys and drops

@@ -13,6 +13,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.stage.DirectoryChooser;
+import org.mendedleaf.core.office.Complaint;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 
@@ -103,8 +104,7 @@ final class Notice {
 
   /** Tells what went wrong. */
   void complain(Exception problem) {
-    String text =
-        problem.getMessage() == null ? Words.of("problem.unknown", problem) : problem.getMessage();
+    String text = Complaint.sentence(problem);
     bar.getStyleClass().setAll("notice", "problem");
     bar.getChildren().setAll(sentence(text), closer());
     show();

@@ -14,9 +14,18 @@ final class StoreSentence {
 
   private StoreSentence() {}
 
+  /** The first store that cannot be reached. */
+  static Optional<StoreFacts> away(List<StoreFacts> stores) {
+    return stores.stream().filter(store -> !store.here()).findFirst();
+  }
+
   static String of(List<Shelf> shelves, List<StoreFacts> stores, Context context) {
     if (stores.isEmpty()) {
       return Words.of("store.none");
+    }
+    Optional<StoreFacts> away = away(stores);
+    if (away.isPresent()) {
+      return Words.of("store.away", away.get().folder().getFileName());
     }
     Optional<Instant> last =
         shelves.stream().flatMap(s -> s.capturedAt().stream()).max(Instant::compareTo);

@@ -23,6 +23,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
 import org.mendedleaf.core.intake.Match;
@@ -72,7 +73,7 @@ public final class BringInPage implements Page {
     HBox.setHgrow(note, Priority.ALWAYS);
     clear.setId("clear-arrivals");
     clear.setMinWidth(CheckBox.USE_PREF_SIZE);
-    HBox titled = Nodes.titled(Nodes.label(Words.of("area.bringIn"), "title"), facts);
+    Region titled = Nodes.titled(Nodes.label(Words.of("area.bringIn"), "title"), facts);
     HBox how = new HBox(12, note, clear);
     how.setAlignment(Pos.CENTER_LEFT);
     others.setAlignment(Pos.BASELINE_LEFT);

@@ -4,13 +4,12 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.Tooltip;
-import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.TreeEntry;
@@ -57,8 +56,7 @@ public final class ComparedPage implements Page {
     Label which =
         Nodes.label(
             Words.of("compared.which", words(place.earlier()), words(place.later())), "soft");
-    HBox titled = new HBox(14, title, which);
-    titled.setAlignment(Pos.BASELINE_LEFT);
+    Region titled = Nodes.titled(title, which);
     ShelfCrumbs crumbs =
         new ShelfCrumbs(
             context,

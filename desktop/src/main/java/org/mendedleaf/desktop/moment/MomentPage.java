@@ -56,7 +56,7 @@ public final class MomentPage implements Page {
     this.table = new MomentTable(context, shelf, moment, this::open, presenter.sumsProperty()::get);
     InnerPath folder = place.folder();
     Label title = Nodes.label(folder.isRoot() ? shelf.name() : Shortened.name(folder), "title");
-    HBox titled = Nodes.titled(title, facts);
+    Region titled = Nodes.titled(title, facts);
     CheckBox gone = new CheckBox(Words.of("moment.withGone"));
     gone.setId("with-gone");
     gone.setMinWidth(Region.USE_PREF_SIZE);

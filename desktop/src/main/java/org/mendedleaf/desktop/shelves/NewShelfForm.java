@@ -116,8 +116,11 @@ public final class NewShelfForm {
         .ask(
             () -> context.office().stores().known(),
             (List<StoreFacts> stores) -> {
-              if (store.getText().isBlank() && !stores.isEmpty()) {
-                store.setText(Shown.path(stores.get(0).folder()));
+              if (store.getText().isBlank()) {
+                stores.stream()
+                    .filter(StoreFacts::here)
+                    .findFirst()
+                    .ifPresent(known -> store.setText(Shown.path(known.folder())));
               }
             },
             context.navigator()::complain);

@@ -2,19 +2,19 @@ package org.mendedleaf.desktop.shelves;
 
 import java.util.function.Function;
 import javafx.scene.Node;
-import javafx.scene.control.Hyperlink;
 import javafx.scene.layout.HBox;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Place;
 
 /** The way from all shelves down to a folder. */
 public final class ShelfCrumbs {
 
   private final Context context;
-  private final HBox root = new HBox(6);
+  private final HBox root = Nodes.crumbs();
 
   /**
    * @param at the place of a folder on the way
@@ -22,7 +22,6 @@ public final class ShelfCrumbs {
   public ShelfCrumbs(
       Context context, Shelf shelf, InnerPath folder, Function<InnerPath, Place> at) {
     this.context = context;
-    root.getStyleClass().add("crumbs");
     add(Words.of("area.shelves"), new Place.AllShelves());
     if (!folder.isRoot()) {
       add(shelf.name(), at.apply(InnerPath.ROOT));
@@ -40,8 +39,6 @@ public final class ShelfCrumbs {
   }
 
   private void add(String name, Place place) {
-    Hyperlink link = new Hyperlink(name + "  /");
-    link.setOnAction(event -> context.navigator().go(place));
-    root.getChildren().add(link);
+    root.getChildren().add(Nodes.crumb(name, () -> context.navigator().go(place)));
   }
 }

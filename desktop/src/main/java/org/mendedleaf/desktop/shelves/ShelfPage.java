@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
@@ -59,11 +58,9 @@ public final class ShelfPage implements Page {
     this.shelf = shelf;
     this.folder = folder;
     Label title = Nodes.label(folder.isRoot() ? shelf.name() : Shortened.name(folder), "title");
-    HBox titled = new HBox(14, title, facts);
-    titled.setAlignment(Pos.BASELINE_LEFT);
     HBox head =
         Nodes.row(
-            titled,
+            Nodes.titled(title, facts),
             Nodes.button(Words.of("copy"), "Ctrl+Shift+C", this::copyOut),
             Nodes.button(Words.of("pick"), "Space", table::pick),
             Nodes.button(

@@ -19,8 +19,8 @@ import javafx.scene.control.TableColumn;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
-import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
@@ -75,7 +75,7 @@ public final class ReceiptPage implements Page {
     Button csv = Nodes.button(Words.of("receipt.csv"), "", () -> save(".csv", CsvReport::write));
     csv.setId("receipt-csv");
     Button pdf = Nodes.button(Words.of("receipt.pdf"), "", () -> save(".pdf", PdfReport::write));
-    HBox titled = Nodes.titled(title, facts);
+    Region titled = Nodes.titled(title, facts);
     columns();
     VBox.setVgrow(table.node(), Priority.ALWAYS);
     root =

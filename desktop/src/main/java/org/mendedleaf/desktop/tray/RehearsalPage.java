@@ -21,6 +21,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
+import org.mendedleaf.core.office.Complaint;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.RunReceipt;
 import org.mendedleaf.core.office.TrayRehearsal;
@@ -109,7 +110,7 @@ public final class RehearsalPage implements Page {
             () -> Seen.of(tray, context.office().recoveries().rehearse(tray)),
             this::show,
             problem -> {
-              summary.setText(problem.getMessage());
+              summary.setText(Complaint.sentence(problem));
               table.show(List.of());
               go.setDisable(true);
             });

@@ -16,6 +16,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Recoveries;
@@ -63,7 +64,7 @@ public final class TrayPage implements Page {
     off.setId("tray-off");
     rehearse = Nodes.button(Words.of("tray.rehearse"), "Ctrl+Enter", this::rehearse, "moss");
     rehearse.setId("tray-rehearse");
-    HBox titled = Nodes.titled(Nodes.label(Words.of("area.tray"), "title"), facts);
+    Region titled = Nodes.titled(Nodes.label(Words.of("area.tray"), "title"), facts);
     own.setId("tray-own");
     own.selectedProperty().addListener((property, was, now) -> ownChosen(now));
     columns();

@@ -19,6 +19,7 @@ import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
+import org.mendedleaf.core.office.Complaint;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.PickFacts;
 import org.mendedleaf.core.recover.Handling;
@@ -352,7 +353,7 @@ public final class MendingTray {
     try {
       return new Answer(picked, office.recoveries().facts(entry), "");
     } catch (java.io.IOException e) {
-      return new Answer(picked, null, String.valueOf(e.getMessage()));
+      return new Answer(picked, null, Complaint.sentence(e));
     }
   }
 }

@@ -3,6 +3,7 @@ package org.mendedleaf.desktop.work;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
@@ -11,6 +12,9 @@ import javafx.scene.layout.Region;
 
 /** The few nodes that every page is made of. */
 public final class Nodes {
+
+  /** Characters of a folder's name that still leave room for the folders in it. */
+  private static final int LONG_NAME = 32;
 
   private Nodes() {}
 
@@ -41,14 +45,32 @@ public final class Nodes {
     return button;
   }
 
-  /** A title with facts behind it; where there is no room for both, the facts give way. */
-  public static HBox titled(Label title, Label facts) {
-    title.setMinWidth(Region.USE_PREF_SIZE);
-    facts.setMinWidth(0);
-    HBox row = new HBox(14, title, facts);
-    row.setAlignment(Pos.BASELINE_LEFT);
+  /**
+   * A title with facts behind it. Where there is no room for both, first the facts give way and
+   * then the end of the title.
+   */
+  public static Region titled(Label title, Label facts) {
+    return new Titled(title, facts);
+  }
+
+  /** The way down to a page, from {@link #crumb}s; shortened where there is no room. */
+  public static HBox crumbs() {
+    HBox row = new HBox(6);
+    row.getStyleClass().add("crumbs");
     row.setMinWidth(0);
     return row;
+  }
+
+  /** A step of the way down to a page. */
+  public static Hyperlink crumb(String name, Runnable go) {
+    Hyperlink link = new Hyperlink(name + "  /");
+    link.setMinWidth(0);
+    if (name.length() > LONG_NAME) {
+      link.setText(name.substring(0, LONG_NAME) + "…  /");
+      link.setTooltip(new Tooltip(name));
+    }
+    link.setOnAction(event -> go.run());
+    return link;
   }
 
   /** A row in which the left part takes what room is left. */

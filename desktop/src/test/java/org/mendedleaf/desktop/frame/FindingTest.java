@@ -169,4 +169,11 @@ class FindingTest extends WindowRobot {
     clickOn("#snapshot-label").write("only this").type(KeyCode.ENTER);
     eventually(() -> shows("only this") && shows("Avocet /") && shows("1"));
   }
+
+  @Test
+  void aStoreThatIsAwayIsSaidInOneSentence() throws Exception {
+    Files.move(base.resolve("store"), base.resolve("drive away"));
+    interact(() -> window().refresh());
+    eventually(() -> text(".store-state").startsWith("The store “store” cannot be reached."));
+  }
 }
