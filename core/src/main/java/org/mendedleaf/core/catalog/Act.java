@@ -43,6 +43,8 @@ public enum Act {
   RELEASE("release"),
   /** Somebody said what a file is. */
   DESCRIBE("describe"),
+  /** Revisions were destroyed for good. */
+  ERASE("erase"),
   /** Another desk took over a store whose place serves one desk only. */
   TAKE_OVER("take-over");
 

@@ -36,6 +36,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
   // One long question must not keep the short ones waiting.
   private List<Sql> reading = List.of();
   private long nextSegment;
+  private long erasures;
   private ContentId lastHash = Segment.NO_PREDECESSOR;
 
   private Catalogue(Store store, Path file) {
@@ -106,6 +107,10 @@ public final class Catalogue implements ChunkIndex, Closeable {
     return new MarkQuestions(reading());
   }
 
+  ErasureQuestions erasable() {
+    return new ErasureQuestions(reading());
+  }
+
   /** Questions about what was done. */
   public LedgerQuestions ledger() {
     return new LedgerQuestions(reading());
@@ -118,12 +123,37 @@ public final class Catalogue implements ChunkIndex, Closeable {
     if (next.isEmpty()) {
       return 0;
     }
+    if (erasedSince(nextSegment)) {
+      // What was erased must not stay here either, not even in unused pages of the file.
+      erasures++;
+      if (nextSegment > 0) {
+        startOver();
+        next = store.log().read(nextSegment);
+      }
+    }
     addSheavesAhead();
     while (next.isPresent()) {
       apply(next.get(), Map.of());
       next = store.log().read(nextSegment);
     }
     return nextSegment - before;
+  }
+
+  private boolean erasedSince(long number) throws IOException {
+    long at = number;
+    for (Optional<Segment> segment = store.log().read(at);
+        segment.isPresent();
+        segment = store.log().read(++at)) {
+      if (CommitHeader.decode(segment.get().lines().get(0)).act() == Act.ERASE) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  @Override
+  public synchronized long erasures() {
+    return erasures;
   }
 
   /**

@@ -22,6 +22,7 @@ import java.util.OptionalInt;
  * {"good":[SEGMENT,LINE],"is":BOOLEAN}
  * {"hold":[SEGMENT,LINE],"m":[b,l]}  {"release":[SEGMENT,LINE]}
  * {"describe":FILE,"m":[b,l]}
+ * {"erase":[SEGMENT,LINE]}     {"eraseAll":FILE}
  * </pre>
  */
 sealed interface Detail {
@@ -62,6 +63,40 @@ sealed interface Detail {
 
   record Described(long file, Place at) implements Detail {}
 
+  record Erased(RevisionKey revision) implements Detail {}
+
+  record FileErased(long file) implements Detail {}
+
+  /** Where its metadata stands; empty if it has none. */
+  default Optional<Place> place() {
+    if (this instanceof Revised of) {
+      return Optional.of(of.at());
+    } else if (this instanceof Moved of) {
+      return Optional.of(of.at());
+    } else if (this instanceof Touched of) {
+      return Optional.of(of.at());
+    } else if (this instanceof FolderChanged of) {
+      return Optional.of(of.at());
+    } else if (this instanceof ShelfAdded of) {
+      return Optional.of(of.at());
+    } else if (this instanceof SaverFound of) {
+      return Optional.of(of.at());
+    } else if (this instanceof Summed of) {
+      return Optional.of(of.at());
+    } else if (this instanceof SnapshotTaken of) {
+      return Optional.of(of.at());
+    } else if (this instanceof ItemDone of) {
+      return Optional.of(of.at());
+    } else if (this instanceof Noted of) {
+      return Optional.of(of.at());
+    } else if (this instanceof Held of) {
+      return Optional.of(of.at());
+    } else if (this instanceof Described of) {
+      return Optional.of(of.at());
+    }
+    return Optional.empty();
+  }
+
   /** The line of the log. */
   default String encode() {
     ObjectNode node = JsonNodeFactory.instance.objectNode();
@@ -101,6 +136,10 @@ sealed interface Detail {
       put(node, "release", released.revision());
     } else if (this instanceof Described described) {
       put(node.put("describe", described.file()), described.at());
+    } else if (this instanceof Erased erased) {
+      put(node, "erase", erased.revision());
+    } else if (this instanceof FileErased erased) {
+      node.put("eraseAll", erased.file());
     }
     return node.toString();
   }
@@ -147,6 +186,10 @@ sealed interface Detail {
       detail = new Released(key(node.get("release")));
     } else if (node.has("describe")) {
       detail = new Described(node.get("describe").asLong(), place(node));
+    } else if (node.has("erase")) {
+      detail = new Erased(key(node.get("erase")));
+    } else if (node.has("eraseAll")) {
+      detail = new FileErased(node.get("eraseAll").asLong());
     }
     return Optional.ofNullable(detail);
   }

@@ -329,7 +329,10 @@ public final class FileQuestions {
   }
 
   long lastFile() throws IOException {
-    return sql.first(row -> row.getLong(1), "SELECT MAX(id) FROM file").orElse(0L);
+    return sql.first(
+            row -> row.getLong(1),
+            "SELECT MAX((SELECT IFNULL(MAX(id), 0) FROM file), (SELECT IFNULL(MAX(file), 0) FROM erased))")
+        .orElse(0L);
   }
 
   long lastSnapshot() throws IOException {

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.FinishedSheaf;
+import org.mendedleaf.core.store.Rewriting;
 import org.mendedleaf.core.store.Segment;
 import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.WriteSession;
@@ -137,6 +138,7 @@ public final class Journal {
     Written written = write(draft, session);
     while (true) {
       catalogue.catchUp();
+      session.check();
       Assignment assignment = new Assignment(catalogue.files(), draft.shelf(), written.places());
       List<Detail> details = assignment.assign(draft.proposals());
       boolean nothing = details.isEmpty() && draft.act() == Act.CAPTURE && !firstCapture(draft);
@@ -208,6 +210,48 @@ public final class Journal {
         return true;
       }
     }
+  }
+
+  /**
+   * Commits that revisions are erased: what lived beside them lies in new sheaves.
+   *
+   * @param basedOn what number this commit must get: anything committed meanwhile may need what is
+   *     to be erased
+   * @return its number; empty if something else was committed meanwhile, and nothing of this then
+   */
+  synchronized OptionalLong erase(
+      Rewriting.Rewritten rewritten,
+      List<Detail> details,
+      long basedOn,
+      Optional<Long> shelf,
+      Instant at,
+      String by)
+      throws IOException {
+    if (catalogue.catchUp() > 0 || catalogue.nextSegment() != basedOn) {
+      return OptionalLong.empty();
+    }
+    CommitHeader header =
+        new CommitHeader(
+            Act.ERASE,
+            at,
+            desk,
+            by,
+            shelf.isPresent() ? OptionalLong.of(shelf.get()) : OptionalLong.empty(),
+            OptionalLong.empty(),
+            Optional.empty(),
+            false,
+            List.of(),
+            rewritten.sheaves().stream().map(FinishedSheaf::id).toList(),
+            rewritten.retired());
+    List<String> lines = new ArrayList<>();
+    lines.add(header.encode(OptionalLong.empty()));
+    details.forEach(detail -> lines.add(detail.encode()));
+    Optional<Segment> published = publish(lines);
+    if (published.isEmpty()) {
+      return OptionalLong.empty();
+    }
+    catalogue.catchUp();
+    return OptionalLong.of(published.get().number());
   }
 
   private Optional<Segment> publish(List<String> lines) throws IOException {

@@ -73,6 +73,15 @@ public final class LedgerQuestions {
         Times.nanos(moment));
   }
 
+  /** Sheaves that hold what was erased; their files need not wait. */
+  List<SheafId> retiredByErasing() throws IOException {
+    return sql.list(
+        row -> new SheafId(row.getString(1)),
+        """
+        SELECT sheaf.name FROM sheaf JOIN segment ON segment.at = sheaf.retired_at
+        WHERE segment.act = 'erase' ORDER BY sheaf.id""");
+  }
+
   private static LedgerEntry read(ResultSet row) throws SQLException {
     return new LedgerEntry(
         row.getLong(1),

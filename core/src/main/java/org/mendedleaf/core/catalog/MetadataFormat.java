@@ -6,7 +6,9 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.time.Instant;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentRef;
 
@@ -139,6 +141,30 @@ final class MetadataFormat {
 
   static InnerPath path(JsonNode node) {
     return new InnerPath(pathText(node, "path").orElseThrow());
+  }
+
+  /** What stands instead of a line that was erased. */
+  static final String ERASED = "{\"erased\":true}";
+
+  static boolean isErased(JsonNode line) {
+    return line.has("erased");
+  }
+
+  /** The same line without the names of these contents. */
+  static String without(String line, Set<String> contents) {
+    JsonNode node = parse(line);
+    scrub(node, contents);
+    return node.toString();
+  }
+
+  private static void scrub(JsonNode node, Set<String> contents) {
+    if (node instanceof ObjectNode object
+        && object.has("content")
+        && contents.contains(object.get("content").asText())) {
+      object.remove(List.of("content", "levels", "key"));
+      object.put("size", 0);
+    }
+    node.forEach(inner -> scrub(inner, contents));
   }
 
   static JsonNode parse(String line) {

@@ -69,7 +69,9 @@ final class Projection {
     Blocks blocks = new Blocks(header.blocks());
     for (int line = 1; line < segment.lines().size(); line++) {
       Optional<Detail> detail = Detail.decode(segment.lines().get(line));
-      if (detail.isPresent()) {
+      if (detail.isPresent() && blocks.isErased(detail.get())) {
+        passOver(detail.get());
+      } else if (detail.isPresent()) {
         apply(header, new RevisionKey(segment.number(), line), detail.get(), blocks);
       }
     }
@@ -127,6 +129,23 @@ final class Projection {
         sheaf.text(),
         segment,
         at);
+  }
+
+  /**
+   * A line whose metadata was erased reads as if it had never been written; the number of an erased
+   * revision stays unused.
+   */
+  private void passOver(Detail detail) throws IOException {
+    if (detail instanceof Detail.Revised revised) {
+      int known =
+          sql.update(
+              "UPDATE file SET last_number = MAX(last_number, ?) WHERE id = ?",
+              revised.number(),
+              revised.file());
+      if (known == 0) {
+        sql.update("INSERT OR REPLACE INTO erased VALUES (?,?)", revised.file(), revised.number());
+      }
+    }
   }
 
   private void apply(CommitHeader header, RevisionKey key, Detail detail, Blocks blocks)
@@ -435,6 +454,10 @@ final class Projection {
 
     Blocks(List<ContentId> ids) {
       this.ids = new ArrayList<>(ids);
+    }
+
+    boolean isErased(Detail detail) throws IOException {
+      return detail.place().isPresent() && MetadataFormat.isErased(line(detail.place().get()));
     }
 
     JsonNode line(Detail.Place place) throws IOException {

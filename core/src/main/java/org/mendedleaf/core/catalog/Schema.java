@@ -8,7 +8,7 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 11;
+  static final int VERSION = 12;
 
   static final List<String> TABLES =
       List.of(
@@ -37,6 +37,8 @@ final class Schema {
           """
           CREATE TABLE file (id INTEGER PRIMARY KEY, shelf INTEGER, path INTEGER, present INTEGER,
             last_number INTEGER, current INTEGER, touched INTEGER)""",
+          // Files of which nothing is left; their ids and numbers are never given again.
+          "CREATE TABLE erased (file INTEGER PRIMARY KEY, last_number INTEGER)",
           "CREATE INDEX file_touched ON file (shelf, touched)",
           "CREATE INDEX file_path ON file (path)",
           "CREATE INDEX file_gone ON file (shelf) WHERE NOT present",

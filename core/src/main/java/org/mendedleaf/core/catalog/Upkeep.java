@@ -61,6 +61,15 @@ public final class Upkeep {
 
   private int deleteRetired(Instant now) throws IOException {
     List<SheafId> due = catalogue.ledger().retiredBefore(now.minus(RETIRED_FOR));
+    return delete(catalogue, due) + deleteErased(catalogue);
+  }
+
+  /** Deletes what erasing has retired, which does not wait for readers. */
+  static int deleteErased(Catalogue catalogue) throws IOException {
+    return delete(catalogue, catalogue.ledger().retiredByErasing());
+  }
+
+  private static int delete(Catalogue catalogue, List<SheafId> due) throws IOException {
     for (SheafId id : due) {
       catalogue.store().packing().delete(id);
       catalogue.forgetSheaf(id);

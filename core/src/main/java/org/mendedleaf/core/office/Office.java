@@ -51,6 +51,11 @@ public final class Office implements Closeable {
     return new FileLives(this, desk, settings);
   }
 
+  /** Destroying revisions for good. */
+  public Erasures erasures() {
+    return new Erasures(this, desk, settings);
+  }
+
   /** What people say about revisions and files. */
   public Sayings sayings() {
     return new Sayings(this, desk, settings);

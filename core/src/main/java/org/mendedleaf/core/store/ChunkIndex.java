@@ -10,6 +10,13 @@ public interface ChunkIndex {
   Optional<Location> locate(ContentId id) throws IOException;
 
   /**
+   * Counts up whenever something was erased, so that what was found before may be gone for good.
+   */
+  default long erasures() {
+    return 0;
+  }
+
+  /**
    * Looks whether contents have moved since, as when a sheaf that was packed into another is gone.
    *
    * @return whether it is worth asking again

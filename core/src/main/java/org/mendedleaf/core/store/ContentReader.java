@@ -7,7 +7,9 @@ import java.io.OutputStream;
 import java.nio.channels.FileChannel;
 import java.security.MessageDigest;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 
 /**
  * Gives contents back. Each chunk is checked against its id as it is read, so what is written out
@@ -143,6 +145,21 @@ public final class ContentReader {
     return ContentId.of(digest.digest());
   }
 
+  /** Everything that a content is made of: its chunks and the chunks of its lists. */
+  public Set<ContentId> parts(ContentRef content) throws IOException {
+    Set<ContentId> parts = new HashSet<>();
+    List<StoredRecord.Entry> chunks =
+        List.of(new StoredRecord.Entry(content.id(), (int) Math.min(content.size(), 1 << 30)));
+    for (int level = content.levels(); level > 0; level--) {
+      chunks.forEach(chunk -> parts.add(chunk.id()));
+      chunks = below(content, chunks);
+    }
+    if (content.size() > 0) {
+      chunks.forEach(chunk -> parts.add(chunk.id()));
+    }
+    return parts;
+  }
+
   /** One block of metadata, as it was written. */
   public byte[] block(ContentId id) throws IOException {
     return sheaves.chunk(id, index);
@@ -153,13 +170,19 @@ public final class ContentReader {
     List<StoredRecord.Entry> chunks =
         List.of(new StoredRecord.Entry(content.id(), (int) Math.min(content.size(), 1 << 30)));
     for (int level = content.levels(); level > 0; level--) {
-      ByteArrayOutputStream list = new ByteArrayOutputStream();
-      for (StoredRecord.Entry chunk : chunks) {
-        list.write(checkedChunk(chunk.id()));
-      }
-      chunks = ChunkList.decode(list.toByteArray(), content.id().hex()).chunks();
+      chunks = below(content, chunks);
     }
     return content.size() == 0 ? List.of() : chunks;
+  }
+
+  /** What a chunk list that is cut into these chunks lists. */
+  private List<StoredRecord.Entry> below(ContentRef content, List<StoredRecord.Entry> chunks)
+      throws IOException {
+    ByteArrayOutputStream list = new ByteArrayOutputStream();
+    for (StoredRecord.Entry chunk : chunks) {
+      list.write(checkedChunk(chunk.id()));
+    }
+    return ChunkList.decode(list.toByteArray(), content.id().hex()).chunks();
   }
 
   private byte[] checkedChunk(ContentId id) throws IOException {

@@ -65,7 +65,7 @@ final class Packer {
     if (!plain.isEmpty()) {
       byte[] bytes = plain.bytes();
       byte[] packed = Compression.compress(bytes, bytes.length);
-      session.append(plainRecord(plain, bytes, packed));
+      session.append(plainRecord(kind, plain.directory, bytes, packed));
       plain.clear();
     }
   }
@@ -74,29 +74,41 @@ final class Packer {
     if (leaning.isEmpty()) {
       return;
     }
-    byte[] bytes = leaning.bytes();
     List<Base> bases = leaning.bases();
-    byte[] dictionary = dictionary(bases);
-    byte[] alone = Compression.compress(bytes, bytes.length);
-    byte[] leant =
-        Compression.canBeDictionary(dictionary)
-            ? Compression.compressOnBases(bytes, dictionary)
-            : bytes;
-    int saving = alone.length - leant.length - RecordFormat.BASE * bases.size();
-    if (saving > 0 && leant.length < alone.length * WORTH_LEANING) {
-      session.append(
-          new StoredRecord(
-              kind,
-              Codec.ZSTD_ON_BASES,
-              session.depthOn(bases),
-              bytes.length,
-              bases,
-              leaning.directory,
-              leant));
-    } else {
-      session.append(plainRecord(leaning, bytes, alone));
-    }
+    session.append(
+        content(
+            kind,
+            leaning.bytes(),
+            leaning.directory,
+            bases,
+            dictionary(bases),
+            session.depthOn(bases)));
     leaning.clear();
+  }
+
+  /**
+   * A record of chunks that leans on bases where that pays.
+   *
+   * @param dictionary the bytes of the bases; empty for none
+   * @param depth of a record that leans on them
+   */
+  static StoredRecord content(
+      RecordKind kind,
+      byte[] bytes,
+      List<StoredRecord.Entry> directory,
+      List<Base> bases,
+      byte[] dictionary,
+      int depth) {
+    byte[] alone = Compression.compress(bytes, bytes.length);
+    if (dictionary.length > 0 && Compression.canBeDictionary(dictionary)) {
+      byte[] leant = Compression.compressOnBases(bytes, dictionary);
+      int saving = alone.length - leant.length - RecordFormat.BASE * bases.size();
+      if (saving > 0 && leant.length < alone.length * WORTH_LEANING) {
+        return new StoredRecord(
+            kind, Codec.ZSTD_ON_BASES, depth, bytes.length, bases, directory, leant);
+      }
+    }
+    return plainRecord(kind, directory, bytes, alone);
   }
 
   // A former state that is damaged saves no space, but the new one must still be recorded.
@@ -108,7 +120,8 @@ final class Packer {
     }
   }
 
-  private StoredRecord plainRecord(Block block, byte[] bytes, byte[] packed) {
+  private static StoredRecord plainRecord(
+      RecordKind kind, List<StoredRecord.Entry> directory, byte[] bytes, byte[] packed) {
     boolean smaller = packed.length < bytes.length;
     return new StoredRecord(
         kind,
@@ -116,7 +129,7 @@ final class Packer {
         0,
         bytes.length,
         List.of(),
-        block.directory,
+        directory,
         smaller ? packed : bytes);
   }
 

@@ -106,6 +106,31 @@ final class RecordFormat {
     return new StoredRecord(kind, codec, depth, plainLength, bases, directory, payload);
   }
 
+  /** Bytes that a record has before its payload, as its first {@link #HEADER} bytes say. */
+  static int headLength(byte[] header) {
+    ByteBuffer in = ByteBuffer.wrap(header);
+    return HEADER + BASE * (in.getShort(20) & 0xffff) + ENTRY * (in.getShort(22) & 0xffff);
+  }
+
+  /** Reads what stands before the payload; nothing is checked. */
+  static RecordHead head(byte[] bytes, SheafFormat.Extent extent) throws StoreFormatException {
+    ByteBuffer in = ByteBuffer.wrap(bytes);
+    RecordKind kind = RecordKind.of(in.get(8));
+    int depth = in.get(11) & 0xff;
+    int baseCount = in.getShort(20) & 0xffff;
+    int entryCount = in.getShort(22) & 0xffff;
+    in.position(HEADER);
+    List<Base> bases = new ArrayList<>(baseCount);
+    for (int i = 0; i < baseCount; i++) {
+      bases.add(new Base(ContentId.read(in), in.getInt(), in.getInt()));
+    }
+    List<StoredRecord.Entry> directory = new ArrayList<>(entryCount);
+    for (int i = 0; i < entryCount; i++) {
+      directory.add(new StoredRecord.Entry(ContentId.read(in), in.getInt()));
+    }
+    return new RecordHead(extent, kind, depth, bases, directory);
+  }
+
   static int checksum(byte[] bytes, int from, int length) {
     CRC32C crc = new CRC32C();
     crc.update(bytes, from, length);

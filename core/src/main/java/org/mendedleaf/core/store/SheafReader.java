@@ -52,6 +52,22 @@ final class SheafReader implements Closeable {
     return SheafFormat.footer(read(footer.offset(), footer.length()), where);
   }
 
+  /** What every record says of itself before its payload; payloads are not read. */
+  List<RecordHead> heads() throws IOException {
+    List<RecordHead> heads = new ArrayList<>();
+    for (SheafFormat.Extent extent : extents()) {
+      if (extent.length() < RecordFormat.HEADER + RecordFormat.CHECKSUM) {
+        throw new DamagedContentException(where, "a record is cut off");
+      }
+      int length = RecordFormat.headLength(read(extent.offset(), RecordFormat.HEADER));
+      if (length > extent.length()) {
+        throw new DamagedContentException(where, "a record says more than it holds");
+      }
+      heads.add(RecordFormat.head(read(extent.offset(), length), extent));
+    }
+    return heads;
+  }
+
   /** Every content in the sheaf; reads all records, checks each. */
   List<SheafEntry> entries() throws IOException {
     List<SheafEntry> entries = new ArrayList<>();

@@ -183,6 +183,11 @@ public final class Store implements Closeable {
     return new Packing(this);
   }
 
+  /** Writes what lives on where something is erased. */
+  public Rewriting rewriting(ChunkIndex index) {
+    return new Rewriting(this, index);
+  }
+
   StoreLayout layout() {
     return layout;
   }

@@ -25,6 +25,9 @@ public final class WriteSession implements Closeable {
   private final long sheafLimit;
   private final RandomGenerator random;
   private final Set<ContentId> claimed = ConcurrentHashMap.newKeySet();
+  // What this session found there already and does not store itself.
+  private final Set<ContentId> reliedOn = ConcurrentHashMap.newKeySet();
+  private final long erasuresBefore;
   private final List<FinishedSheaf> finished = new ArrayList<>();
   private SheafWriter current;
   private long bytesAppended;
@@ -34,6 +37,7 @@ public final class WriteSession implements Closeable {
     this.durability = store.durability();
     this.sheaves = store.sheaves();
     this.index = index;
+    this.erasuresBefore = index.erasures();
     this.chunker = new Chunker(store.description().cutting());
     this.sheafLimit = store.description().sheafLimit();
     this.random = store.random();
@@ -88,7 +92,27 @@ public final class WriteSession implements Closeable {
    * may never be committed.
    */
   boolean claim(ContentId id) throws IOException {
-    return index.locate(id).isEmpty() && claimed.add(id);
+    if (index.locate(id).isPresent()) {
+      reliedOn.add(id);
+      return false;
+    }
+    return claimed.add(id);
+  }
+
+  /**
+   * Looks whether all that this session relied on is still there; to be asked before committing.
+   *
+   * @throws ErasedMeanwhileException if it is not
+   */
+  public void check() throws IOException {
+    if (index.erasures() == erasuresBefore) {
+      return;
+    }
+    for (ContentId id : reliedOn) {
+      if (index.locate(id).isEmpty()) {
+        throw new ErasedMeanwhileException();
+      }
+    }
   }
 
   synchronized void append(StoredRecord record) throws IOException {
@@ -110,6 +134,7 @@ public final class WriteSession implements Closeable {
   int depthOn(List<Base> bases) throws IOException {
     int deepest = -1;
     for (Base base : bases) {
+      reliedOn.add(base.chunk());
       deepest = Math.max(deepest, index.locate(base.chunk()).map(Location::depth).orElse(0));
     }
     return deepest + 1;

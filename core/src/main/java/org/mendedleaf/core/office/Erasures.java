@@ -1,0 +1,201 @@
+package org.mendedleaf.core.office;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.Erasing;
+import org.mendedleaf.core.catalog.RecordedFile;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.SnapshotQuestions;
+
+/**
+ * Destroying revisions for good. Nothing brings them back, so everything that follows from it is
+ * told first. Safe for several threads; any method may take long.
+ */
+public final class Erasures {
+
+  /** How often it is begun anew because somebody else records meanwhile. */
+  private static final int TRIES = 10;
+
+  private final Office office;
+  private final OpenDesk desk;
+  private final OfficeSettings settings;
+
+  Erasures(Office office, OpenDesk desk, OfficeSettings settings) {
+    this.office = office;
+    this.desk = desk;
+    this.settings = settings;
+  }
+
+  /**
+   * What erasing would do.
+   *
+   * @param revisions those that go, oldest first
+   * @param everything whether nothing is left of the file then, its names included
+   * @param current which revision is the newest then; empty if nothing is left
+   * @param liesThere whether the file as it lies on its shelf is one of those that go, so that the
+   *     next capture would record it again
+   * @param held those that somebody holds: as long as there is one, nothing is erased
+   * @param snapshots labels of snapshots that have one of them
+   * @param elsewhere other files whose history has the same content, which stays there
+   * @param freed bytes by which the store's files become smaller; exact
+   */
+  public record Consequences(
+      FileLife life,
+      List<Revision> revisions,
+      boolean everything,
+      Optional<Revision> current,
+      boolean liesThere,
+      List<Revision> held,
+      List<String> snapshots,
+      List<String> elsewhere,
+      long freed) {}
+
+  /**
+   * What was erased.
+   *
+   * @param act in the ledger, which says that revisions were erased, when and by whom
+   * @param freed bytes by which the store's files are smaller
+   */
+  public record Erased(long act, int revisions, boolean everything, long freed) {}
+
+  /**
+   * Tells what erasing would do.
+   *
+   * @param numbers of revisions; empty for the file with all its history
+   */
+  public Consequences rehearse(FileRef file, Set<Integer> numbers) throws IOException {
+    FileLife life = office.files().life(file);
+    List<Revision> chosen = chosen(life, numbers);
+    Erasing erasing = erasing(file);
+    Erasing.Prepared prepared = erasing.prepare(life.shelf().id(), chosen);
+    erasing.drop(prepared);
+    return consequences(life, chosen, prepared.freed());
+  }
+
+  /**
+   * Erases.
+   *
+   * @param numbers of revisions; empty for the file with all its history
+   * @param typedName the file's name, typed by whoever wants this
+   * @throws SentenceException if the name is another, a revision is held, or there is none such
+   */
+  public Erased erase(FileRef file, Set<Integer> numbers, String typedName) throws IOException {
+    FileLife life = office.files().life(file);
+    String name = life.file().path().name();
+    if (!typedName.strip().equals(name)) {
+      throw new SentenceException(
+          "The file is called “%s”, not “%s”. Nothing was erased."
+              .formatted(name, typedName.strip()));
+    }
+    synchronized (desk.capturing()) {
+      for (int i = 0; i < TRIES; i++) {
+        Optional<Erased> erased = tryToErase(office.files().life(file), numbers);
+        if (erased.isPresent()) {
+          return erased.get();
+        }
+      }
+    }
+    throw new SentenceException(
+        "Others are recording into the store all the time, so nothing could be erased. Nothing was changed; do it once more when it is quieter.");
+  }
+
+  private Optional<Erased> tryToErase(FileLife life, Set<Integer> numbers) throws IOException {
+    List<Revision> chosen = chosen(life, numbers);
+    refuseHeld(life, chosen);
+    Erasing erasing = erasing(life.ref());
+    Erasing.Prepared prepared = erasing.prepare(life.shelf().id(), chosen);
+    OptionalLong act = erasing.commit(prepared, settings.clock().instant(), settings.person());
+    return act.isEmpty()
+        ? Optional.empty()
+        : Optional.of(
+            new Erased(
+                act.getAsLong(), chosen.size(), !prepared.files().isEmpty(), prepared.freed()));
+  }
+
+  private static void refuseHeld(FileLife life, List<Revision> chosen) throws SentenceException {
+    for (Revision revision : held(life, chosen)) {
+      throw new SentenceException(
+          "%s of %s is held (%s), so nothing was erased. “mended-leaf release” lifts the hold."
+              .formatted(
+                  FileLife.numbered(revision.number()),
+                  life.file().path().shown(),
+                  life.marks(revision).hold().orElseThrow().why()));
+    }
+  }
+
+  private static List<Revision> held(FileLife life, List<Revision> chosen) {
+    return chosen.stream().filter(one -> life.marks(one).hold().isPresent()).toList();
+  }
+
+  private static List<Revision> chosen(FileLife life, Set<Integer> numbers)
+      throws SentenceException {
+    if (numbers.isEmpty()) {
+      return life.revisions();
+    }
+    List<Revision> chosen = new ArrayList<>();
+    for (int number : new TreeSet<>(numbers)) {
+      chosen.add(
+          life.revision(number)
+              .orElseThrow(
+                  () ->
+                      new SentenceException(
+                          "%s has no revision %s. Nothing was erased."
+                              .formatted(life.file().path().shown(), FileLife.numbered(number)))));
+    }
+    return chosen;
+  }
+
+  private Consequences consequences(FileLife life, List<Revision> chosen, long freed)
+      throws IOException {
+    List<Revision> left =
+        life.revisions().stream().filter(revision -> !chosen.contains(revision)).toList();
+    Optional<Revision> current =
+        left.isEmpty() ? Optional.empty() : Optional.of(left.get(left.size() - 1));
+    Set<Integer> numbers = chosen.stream().map(Revision::number).collect(Collectors.toSet());
+    Set<String> snapshots = new LinkedHashSet<>();
+    for (SnapshotQuestions.HeldRevision held : office.snapshots().holding(life.ref())) {
+      if (numbers.contains(held.revision())) {
+        snapshots.add(office.snapshots().byId(life.ref().store(), held.snapshot()).label());
+      }
+    }
+    return new Consequences(
+        life,
+        chosen,
+        left.isEmpty(),
+        current,
+        life.file().present() && chosen.contains(life.newest()),
+        held(life, chosen),
+        List.copyOf(snapshots),
+        elsewhere(life, chosen),
+        freed);
+  }
+
+  private List<String> elsewhere(FileLife life, List<Revision> chosen) throws IOException {
+    Catalogue catalogue = desk.store(life.ref().store()).catalogue();
+    Set<String> others = new LinkedHashSet<>();
+    for (Revision revision : chosen) {
+      if (revision.state().content().isPresent() && revision.state().size() > 0) {
+        for (Revision other : catalogue.files().holding(revision.state().content().get().id())) {
+          if (other.file() != revision.file()) {
+            Optional<RecordedFile> file = catalogue.files().file(other.file());
+            file.ifPresent(there -> others.add(there.path().shown()));
+          }
+        }
+      }
+    }
+    return List.copyOf(others);
+  }
+
+  private Erasing erasing(FileRef file) throws IOException {
+    OpenStore store = desk.store(file.store());
+    return new Erasing(store.catalogue(), store.journal());
+  }
+}

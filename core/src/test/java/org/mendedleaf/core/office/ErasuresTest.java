@@ -1,0 +1,225 @@
+package org.mendedleaf.core.office;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Random;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.Handling;
+import org.mendedleaf.core.recover.Pick;
+
+/** What was erased is nowhere any more, and everything else is as it was. */
+class ErasuresTest {
+
+  @TempDir Path base;
+  private TestDesk desk;
+
+  @BeforeEach
+  void aDesk() throws Exception {
+    desk = new TestDesk(base);
+  }
+
+  @AfterEach
+  void close() {
+    desk.close();
+  }
+
+  /** Bytes that no compression hides. */
+  private static byte[] noise(int seed, int length) {
+    byte[] bytes = new byte[length];
+    new Random(seed).nextBytes(bytes);
+    return bytes;
+  }
+
+  private static byte[] withNoise(String text, byte[] noise) {
+    byte[] head = text.getBytes(StandardCharsets.UTF_8);
+    byte[] all = java.util.Arrays.copyOf(head, head.length + noise.length);
+    System.arraycopy(noise, 0, all, head.length, noise.length);
+    return all;
+  }
+
+  /** Files of the store and of the desk in which these bytes stand as they are. */
+  private List<Path> filesWith(byte[] marker) throws IOException {
+    try (Stream<Path> store = Files.walk(base.resolve("store"));
+        Stream<Path> home = Files.walk(base.resolve("home"))) {
+      return Stream.concat(store, home)
+          .filter(Files::isRegularFile)
+          .filter(file -> holds(file, marker))
+          .toList();
+    }
+  }
+
+  private static boolean holds(Path file, byte[] marker) {
+    try {
+      String all = new String(Files.readAllBytes(file), StandardCharsets.ISO_8859_1);
+      return all.contains(new String(marker, StandardCharsets.ISO_8859_1));
+    } catch (IOException e) {
+      throw new java.io.UncheckedIOException(e);
+    }
+  }
+
+  /** Everything that the store holds, decoded. */
+  private String metadata() throws IOException {
+    return org.mendedleaf.core.store.StoredText.of(base.resolve("store"));
+  }
+
+  private void assertIntact() throws Exception {
+    desk.office().stores().rebuild(desk.shelf().store());
+    assertThat(
+            desk.office()
+                .stores()
+                .verify(desk.shelf().store(), VerifyDepth.DEEP, Progress.NONE)
+                .damaged())
+        .isEmpty();
+  }
+
+  @Test
+  void oneRevisionGoesAndThoseThatLeanOnItStay() throws Exception {
+    byte[] secret = noise(7, 3000);
+    String lines = "the same line of the list\n".repeat(400);
+    for (int i = 0; i < 6; i++) {
+      desk.write(
+          "list.csv", i == 2 ? withNoise(lines, secret) : withNoise(lines + i, noise(i, 50)));
+      desk.write("other.txt", "beside " + i + lines);
+      desk.capture();
+    }
+    FileLife before = desk.life("list.csv");
+    desk.office().sayings().note(before.ref(), 2, "the one with SECRETWORD in it");
+    byte[] third = desk.content(before, 3);
+    assertThat(filesWith(java.util.Arrays.copyOf(secret, 200))).isNotEmpty();
+
+    Erasures.Consequences told = desk.office().erasures().rehearse(before.ref(), Set.of(2));
+    long size = sheafBytes();
+    Erasures.Erased erased = desk.office().erasures().erase(before.ref(), Set.of(2), "list.csv");
+
+    assertThat(erased.freed()).isEqualTo(told.freed()).isEqualTo(size - sheafBytes());
+    assertThat(told.current().orElseThrow().number()).isEqualTo(5);
+    FileLife after = desk.life("list.csv");
+    assertThat(after.revisions()).extracting(r -> r.number()).containsExactly(0, 1, 3, 4, 5);
+    assertThat(desk.content(after, 3)).isEqualTo(third);
+    assertThat(filesWith(java.util.Arrays.copyOf(secret, 200))).isEmpty();
+    assertThat(metadata()).doesNotContain("SECRETWORD");
+    assertThat(filesWith("SECRETWORD".getBytes(StandardCharsets.UTF_8))).isEmpty();
+    assertIntact();
+    assertThat(desk.life("list.csv").revisions()).isEqualTo(after.revisions());
+    desk.write("list.csv", "goes on");
+    desk.capture();
+    assertThat(desk.life("list.csv").newest().number()).isEqualTo(6);
+  }
+
+  private long sheafBytes() throws IOException {
+    try (Stream<Path> files = Files.walk(base.resolve("store/sheaves"))) {
+      return files.filter(Files::isRegularFile).mapToLong(file -> file.toFile().length()).sum();
+    }
+  }
+
+  @Test
+  void aFileGoesWithItsNamesNotesAndReceipts() throws Exception {
+    byte[] secret = noise(9, 5000);
+    desk.write("keep.txt", "stays");
+    desk.write("PLOVERCASE divorce.txt", withNoise("one", secret));
+    desk.capture();
+    Files.move(desk.file("PLOVERCASE divorce.txt"), desk.file("QUAILCASE.txt"));
+    desk.capture();
+    desk.write("QUAILCASE.txt", withNoise("two", secret));
+    desk.capture();
+    FileLife life = desk.life("QUAILCASE.txt");
+    desk.office().sayings().note(life.ref(), 1, "SECRETWORD");
+    var unused =
+        desk.office()
+            .recoveries()
+            .run(
+                desk.tray(Handling.IN_PLACE, new Pick.OfRevision(life.file().id(), 0)),
+                Progress.NONE);
+    Files.delete(desk.file("QUAILCASE.txt"));
+    desk.capture();
+
+    Erasures.Erased erased = desk.office().erasures().erase(life.ref(), Set.of(), "QUAILCASE.txt");
+
+    assertThat(erased.everything()).isTrue();
+    for (String word : List.of("PLOVERCASE", "QUAILCASE", "SECRETWORD")) {
+      assertThat(metadata()).doesNotContain(word);
+      assertThat(filesWith(word.getBytes(StandardCharsets.UTF_8))).as(word).isEmpty();
+    }
+    assertThat(filesWith(java.util.Arrays.copyOf(secret, 200))).isEmpty();
+    assertThatThrownBy(() -> desk.office().files().life(life.ref()))
+        .isInstanceOf(IOException.class);
+    assertIntact();
+    desk.write("new.txt", "a new file");
+    desk.capture();
+    assertThat(desk.life("new.txt").file().id()).isGreaterThan(life.file().id());
+    assertThat(desk.content(desk.life("keep.txt"), 0))
+        .isEqualTo("stays".getBytes(StandardCharsets.UTF_8));
+    assertThat(
+            desk.office()
+                .moments()
+                .tree(
+                    desk.shelf(),
+                    InnerPath.ROOT,
+                    new org.mendedleaf.core.catalog.Moment.At(desk.clock().instant())))
+        .hasSize(2);
+  }
+
+  @Test
+  void sharedContentStaysWhereItIsNeeded() throws Exception {
+    desk.write("a.txt", "the same in both, and long enough to be worth a record\n");
+    desk.write("b.txt", "the same in both, and long enough to be worth a record\n");
+    desk.capture();
+    FileLife a = desk.life("a.txt");
+    assertThat(desk.office().erasures().rehearse(a.ref(), Set.of()).elsewhere())
+        .containsExactly("b.txt");
+    var unused = desk.office().erasures().erase(a.ref(), Set.of(), "a.txt");
+    assertThat(desk.content(desk.life("b.txt"), 0)).isNotEmpty();
+    assertIntact();
+  }
+
+  @Test
+  void aHeldRevisionAnotherNameAndAWrongNumberAreRefused() throws Exception {
+    desk.write("a.txt", "one");
+    desk.capture();
+    desk.write("a.txt", "two");
+    desk.capture();
+    FileRef file = desk.life("a.txt").ref();
+    desk.office().sayings().hold(file, 0, "the lawyer asked for it");
+    Erasures erasures = desk.office().erasures();
+    assertThatThrownBy(() -> erasures.erase(file, Set.of(), "a.txt"))
+        .hasMessageContaining("is held (the lawyer asked for it)");
+    assertThatThrownBy(() -> erasures.erase(file, Set.of(1), "b.txt"))
+        .hasMessageContaining("is called “a.txt”");
+    assertThatThrownBy(() -> erasures.erase(file, Set.of(9), "a.txt"))
+        .hasMessageContaining("no revision r9");
+    assertThat(erasures.rehearse(file, Set.of(1)).liesThere()).isTrue();
+    assertThat(desk.life("a.txt").revisions()).hasSize(2);
+  }
+
+  @Test
+  void anotherDeskThatRecordsMeanwhileLosesNothing() throws Exception {
+    try (TestDesk other = new TestDesk(base, base.resolve("store"), "other")) {
+      byte[] shared = noise(3, 4000);
+      desk.write("a.txt", shared);
+      desk.capture();
+      FileRef file = desk.life("a.txt").ref();
+      other.office().shelves().all();
+      var unused = desk.office().erasures().erase(file, Set.of(), "a.txt");
+      // This desk still knew the content as stored when it began.
+      other.write("copy.txt", shared);
+      other.capture();
+      assertThat(other.content(other.life("copy.txt"), 0)).isEqualTo(shared);
+      desk.office().shelves().all();
+      assertIntact();
+    }
+  }
+}
