@@ -44,6 +44,7 @@ import picocli.CommandLine.ScopeType;
       NoteCommand.class,
       GoodCommand.class,
       HoldCommand.class,
+      EraseCommand.class,
       ReleaseCommand.class,
       DescribeCommand.class,
       ShowCommand.class,

@@ -107,4 +107,23 @@ class IntakeCommandsTest {
     assertThat(work.resolve("Price list.csv")).hasContent("cloth,price\nC7,12\n");
     assertThat(typed.run("remove", "Loft:nothing.txt").err()).contains("so nothing was removed");
   }
+
+  @Test
+  void erasingIsToldFirstAndNeedsTheName() throws Exception {
+    String file = "work/guides/Care guide.txt";
+    JsonNode told = typed.answer("erase", "erase", file, "--all");
+    assertThat(told.get("erased").asBoolean()).isFalse();
+    assertThat(told.get("everything").asBoolean()).isTrue();
+    assertThat(typed.done("history", file).text()).contains("first");
+    assertThat(typed.run("erase", file, "--all", "--confirm", "another.txt").err())
+        .contains("is called “Care guide.txt”");
+    assertThat(typed.run("erase", file).exit()).isNotEqualTo(MendedLeafCommand.DONE);
+
+    JsonNode erased = typed.answer("erase", "erase", file, "--all", "--confirm", "Care guide.txt");
+
+    assertThat(erased.get("erased").asBoolean()).isTrue();
+    assertThat(erased.get("freed")).isEqualTo(told.get("freed"));
+    assertThat(typed.run("history", file).err()).isNotEmpty();
+    assertThat(typed.done("ledger").text()).contains("erase").doesNotContain("Care guide");
+  }
 }

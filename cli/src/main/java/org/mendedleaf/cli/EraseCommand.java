@@ -1,0 +1,128 @@
+package org.mendedleaf.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.office.Addresses;
+import org.mendedleaf.core.office.Erasures;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.Office;
+import picocli.CommandLine.ArgGroup;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+
+/** Destroys revisions for good; without the name typed it only tells what that would do. */
+@Command(
+    name = "erase",
+    description = {
+      "Destroy revisions for good. Nothing brings them back.",
+      "Without --confirm it only tells what would go."
+    })
+final class EraseCommand extends FileCommand implements Callable<Integer> {
+
+  @ArgGroup(multiplicity = "1")
+  private Which which;
+
+  @Option(
+      names = "--confirm",
+      paramLabel = "NAME",
+      description = "The file's name, typed by whoever wants this.")
+  private String name;
+
+  /** Which revisions go. */
+  private static final class Which {
+    @Option(names = "--revision", paramLabel = "R", description = "One revision; may be repeated.")
+    private List<String> revisions = List.of();
+
+    @Option(names = "--all", description = "The file with all its history and its names.")
+    private boolean all;
+  }
+
+  @Override
+  public Integer call() throws IOException {
+    return root().answer(this::erase);
+  }
+
+  private Answer erase(Office office) throws IOException {
+    FileLife life = life(office);
+    Set<Integer> numbers = new TreeSet<>();
+    // Without numbers it is everything.
+    for (String revision : which.all ? List.<String>of() : which.revisions) {
+      numbers.add(Addresses.revision(revision, life));
+    }
+    Erasures.Consequences told = office.erasures().rehearse(life.ref(), numbers);
+    ObjectNode node = json(told);
+    if (name == null) {
+      node.put("erased", false);
+      return Answer.done(
+          node,
+          text(told)
+              + "Nothing was erased. To do it, add: --confirm \"%s\"%n"
+                  .formatted(life.file().path().name()));
+    }
+    Erasures.Erased erased = office.erasures().erase(life.ref(), numbers, name);
+    node.put("erased", true).put("act", erased.act()).put("freed", erased.freed());
+    return Answer.done(
+        node,
+        "Erased: %s. The store's files are %s smaller.%n"
+            .formatted(numbered(told.revisions()), Text.size(erased.freed())));
+  }
+
+  private static ObjectNode json(Erasures.Consequences told) {
+    ObjectNode node = Json.object();
+    Json.putPath(
+        node.putObject("file").put("id", told.life().file().id()), told.life().file().path());
+    ArrayNode revisions = node.putArray("revisions");
+    told.revisions().forEach(revision -> revisions.add(revision.number()));
+    node.put("everything", told.everything());
+    told.current().ifPresent(revision -> node.put("current", revision.number()));
+    node.put("liesThere", told.liesThere());
+    ArrayNode held = node.putArray("held");
+    told.held().forEach(revision -> held.add(revision.number()));
+    told.snapshots().forEach(node.putArray("snapshots")::add);
+    told.elsewhere().forEach(node.putArray("elsewhere")::add);
+    return node.put("freed", told.freed());
+  }
+
+  private static String text(Erasures.Consequences told) {
+    StringBuilder text = new StringBuilder();
+    text.append("Would be erased for good: %s.%n".formatted(numbered(told.revisions())));
+    if (told.everything()) {
+      text.append("Nothing is left of the file then, not even its name.\n");
+    } else {
+      told.current()
+          .ifPresent(
+              newest ->
+                  text.append(
+                      "The newest is %s then.%n".formatted(FileLife.numbered(newest.number()))));
+    }
+    if (told.liesThere()) {
+      text.append(
+          "The file in its folder is not touched, and the next capture records it again if it still holds this.\n");
+    }
+    for (Revision held : told.held()) {
+      text.append(
+          "%s is held and must be released first.%n".formatted(FileLife.numbered(held.number())));
+    }
+    told.snapshots().forEach(label -> text.append("The snapshot “%s” has it.%n".formatted(label)));
+    told.elsewhere()
+        .forEach(
+            other ->
+                text.append("The same content stays in the history of %s.%n".formatted(other)));
+    return text.append(
+            "The store's files would be %s smaller.%n".formatted(Text.size(told.freed())))
+        .toString();
+  }
+
+  private static String numbered(List<Revision> revisions) {
+    return revisions.stream()
+        .map(revision -> FileLife.numbered(revision.number()))
+        .collect(Collectors.joining(", "));
+  }
+}
