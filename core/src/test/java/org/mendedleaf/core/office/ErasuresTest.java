@@ -10,13 +10,16 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Random;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.Pick;
@@ -220,6 +223,82 @@ class ErasuresTest {
       assertThat(other.content(other.life("copy.txt"), 0)).isEqualTo(shared);
       desk.office().shelves().all();
       assertIntact();
+    }
+  }
+
+  @Test
+  void partsOfLargeFilesStayWhereAnotherRevisionNeedsThem() throws Exception {
+    byte[] large = noise(5, 900_000);
+    byte[] changed = large.clone();
+    byte[] secret = noise(6, 3000);
+    System.arraycopy(secret, 0, changed, 400_000, secret.length);
+    desk.write("plan.bin", large);
+    desk.capture();
+    desk.write("plan.bin", changed);
+    desk.capture();
+    desk.write("plan.bin", large);
+    desk.write("second.bin", java.util.Arrays.copyOf(large, 850_000));
+    desk.capture();
+    FileLife life = desk.life("plan.bin");
+
+    Erasures.Erased erased = desk.office().erasures().erase(life.ref(), Set.of(1), "plan.bin");
+
+    assertThat(erased.freed()).isBetween((long) secret.length, 600_000L);
+    assertThat(filesWith(java.util.Arrays.copyOf(secret, 200))).isEmpty();
+    assertThat(desk.content(desk.life("plan.bin"), 0)).isEqualTo(large);
+    assertThat(desk.content(desk.life("second.bin"), 1)).hasSize(850_000);
+    assertIntact();
+  }
+
+  @Test
+  void whatIsErasedWhileAnotherDeskReliesOnItIsRecordedByThatDesk() throws Exception {
+    byte[] shared = noise(4, 4000);
+    desk.write("a.txt", shared);
+    desk.capture();
+    FileRef file = desk.life("a.txt").ref();
+    try (TestDesk other = new TestDesk(base, base.resolve("store"), "other")) {
+      other.write("copy.txt", shared);
+      AtomicBoolean begun = new AtomicBoolean();
+      CaptureOutcome outcome =
+          other
+              .office()
+              .shelves()
+              .capture(
+                  other.shelf(),
+                  false,
+                  new Advanced(
+                      () -> {
+                        if (begun.compareAndSet(false, true)) {
+                          eraseAll(file);
+                        }
+                      }));
+      assertThat(outcome).isInstanceOf(CaptureOutcome.Done.class);
+      assertThat(begun).isTrue();
+      assertThat(other.content(other.life("copy.txt"), 0)).isEqualTo(shared);
+    }
+  }
+
+  private void eraseAll(FileRef file) {
+    try {
+      var unused = desk.office().erasures().erase(file, Set.of(), "a.txt");
+    } catch (IOException e) {
+      throw new java.io.UncheckedIOException(e);
+    }
+  }
+
+  /** Does something whenever a file has been read. */
+  private record Advanced(Runnable act) implements Progress {
+    @Override
+    public void phase(Phase phase, long items, long bytes) {}
+
+    @Override
+    public void advanced(long items, long bytes) {
+      act.run();
+    }
+
+    @Override
+    public boolean cancelled() {
+      return false;
     }
   }
 }
