@@ -93,14 +93,8 @@ final class RecordFormat {
     int payloadLength = in.getInt();
     int baseCount = in.getShort() & 0xffff;
     int entryCount = in.getShort() & 0xffff;
-    List<Base> bases = new ArrayList<>(baseCount);
-    for (int i = 0; i < baseCount; i++) {
-      bases.add(new Base(ContentId.read(in), in.getInt(), in.getInt()));
-    }
-    List<StoredRecord.Entry> directory = new ArrayList<>(entryCount);
-    for (int i = 0; i < entryCount; i++) {
-      directory.add(new StoredRecord.Entry(ContentId.read(in), in.getInt()));
-    }
+    List<Base> bases = bases(in, baseCount);
+    List<StoredRecord.Entry> directory = directory(in, entryCount);
     byte[] payload = new byte[payloadLength];
     in.get(payload);
     return new StoredRecord(kind, codec, depth, plainLength, bases, directory, payload);
@@ -120,15 +114,25 @@ final class RecordFormat {
     int baseCount = in.getShort(20) & 0xffff;
     int entryCount = in.getShort(22) & 0xffff;
     in.position(HEADER);
-    List<Base> bases = new ArrayList<>(baseCount);
-    for (int i = 0; i < baseCount; i++) {
+    List<Base> bases = bases(in, baseCount);
+    List<StoredRecord.Entry> directory = directory(in, entryCount);
+    return new RecordHead(extent, kind, depth, bases, directory);
+  }
+
+  private static List<Base> bases(ByteBuffer in, int count) {
+    List<Base> bases = new ArrayList<>(count);
+    for (int i = 0; i < count; i++) {
       bases.add(new Base(ContentId.read(in), in.getInt(), in.getInt()));
     }
-    List<StoredRecord.Entry> directory = new ArrayList<>(entryCount);
-    for (int i = 0; i < entryCount; i++) {
+    return bases;
+  }
+
+  private static List<StoredRecord.Entry> directory(ByteBuffer in, int count) {
+    List<StoredRecord.Entry> directory = new ArrayList<>(count);
+    for (int i = 0; i < count; i++) {
       directory.add(new StoredRecord.Entry(ContentId.read(in), in.getInt()));
     }
-    return new RecordHead(extent, kind, depth, bases, directory);
+    return directory;
   }
 
   static int checksum(byte[] bytes, int from, int length) {
