@@ -450,6 +450,8 @@ final class Projection {
   private final class Blocks {
     private final List<ContentId> ids;
     private final Map<Integer, List<String>> lines = new HashMap<>();
+    private Detail.Place parsedAt;
+    private JsonNode parsed;
     private final ContentReader reader = store.reader(new StoredChunks(sql));
 
     Blocks(List<ContentId> ids) {
@@ -467,7 +469,12 @@ final class Projection {
         block = List.of(new String(bytes, StandardCharsets.UTF_8).split("\n", -1));
         lines.put(place.block(), block);
       }
-      return MetadataFormat.parse(block.get(place.line()));
+      // Each line is asked for twice in a row: whether it was erased, and what it says.
+      if (!place.equals(parsedAt)) {
+        parsed = MetadataFormat.parse(block.get(place.line()));
+        parsedAt = place;
+      }
+      return parsed;
     }
   }
 }
