@@ -80,6 +80,7 @@ public final class Handlers {
     try (Office office = Office.open(OfficeSettings.ofThisMachine(base.resolve("home")))) {
       Shelf shelf = fill(office);
       Moment then = new Moment.At(office.moments().changes(shelf).get(0).at().plusMillis(1));
+      Moment later = new Moment.At(office.moments().changes(shelf).get(1).at().plusMillis(1));
       open(office);
       Thread.sleep(LOOKED_AT);
       step("shelves", () -> timedGo(new Place.AllShelves()), () -> true);
@@ -92,6 +93,20 @@ public final class Handlers {
           () -> timedGo(new Place.ShelfAt(shelf, new InnerPath("in"), then)),
           () -> rows("#files-then") > 0);
       step("the rest of it", () -> {}, () -> rows("#files-then") == files);
+      step(
+          "now again",
+          () -> timedGo(new Place.OneShelf(shelf, new InnerPath("in"))),
+          () -> rows("#files") == files);
+      step(
+          "a later moment",
+          () -> timedGo(new Place.ShelfAt(shelf, new InnerPath("in"), later)),
+          () -> rows("#files-then") > 0);
+      step("the rest of that", () -> {}, () -> rows("#files-then") == files);
+      step(
+          "the first again",
+          () -> timedGo(new Place.ShelfAt(shelf, new InnerPath("in"), then)),
+          () -> rows("#files-then") > 0);
+      step("the rest again", () -> {}, () -> rows("#files-then") == files);
       TableView<?> table = table("#files-then");
       step("to the end", () -> key(table, KeyCode.END, false), () -> true);
       step("half way", () -> table.scrollTo(files / 2), () -> true);

@@ -14,7 +14,6 @@ import javafx.geometry.VPos;
 import javafx.scene.Group;
 import javafx.scene.Node;
 import javafx.scene.control.SkinBase;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.ScrollEvent;
@@ -26,7 +25,6 @@ import javafx.scene.shape.Polygon;
 import javafx.scene.shape.QuadCurve;
 import javafx.scene.shape.Rectangle;
 import javafx.scene.text.Text;
-import javafx.util.Duration;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 
@@ -179,9 +177,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
             line.chosenProperty().set(leaf.number());
           }
         });
-    Tooltip tooltip = new Tooltip(describe(placed));
-    tooltip.setShowDelay(Duration.millis(200));
-    Tooltip.install(group, tooltip);
+    Tip.on(group, () -> describe(placed));
     leaves.put(leaf.number(), group);
     add(group);
     Circle knot = new Circle(placed.x(), stem, isChosen ? 5 : 3);
@@ -207,9 +203,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
         diamond.getStyleClass().setAll("stop");
         diamond.setLayoutX(placed.x());
         diamond.setLayoutY(height - 27);
-        Tooltip tooltip = new Tooltip(describe(held));
-        tooltip.setShowDelay(Duration.millis(200));
-        Tooltip.install(diamond, tooltip);
+        Tip.on(diamond, () -> describe(held));
         diamond.setOnMouseClicked(
             event -> line.chosenProperty().set(held.get(held.size() - 1).revision()));
         add(diamond);

@@ -8,7 +8,6 @@ import javafx.geometry.Bounds;
 import javafx.scene.Group;
 import javafx.scene.Node;
 import javafx.scene.control.SkinBase;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Pane;
@@ -17,7 +16,6 @@ import javafx.scene.shape.Path;
 import javafx.scene.shape.Polygon;
 import javafx.scene.text.Text;
 import javafx.scene.transform.Rotate;
-import javafx.util.Duration;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 
@@ -98,9 +96,7 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
     }
     group.setLayoutX(placed.x());
     group.setLayoutY(ground);
-    Tooltip tooltip = new Tooltip(describe(placed));
-    tooltip.setShowDelay(Duration.millis(200));
-    Tooltip.install(group, tooltip);
+    Tip.on(group, () -> describe(placed));
     add(group);
   }
 
@@ -124,14 +120,13 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
     diamond.setId("stop-" + stop.id());
     diamond.setLayoutX(layout.x(stop.at()));
     diamond.setLayoutY(ground + 9);
-    Tooltip tooltip =
-        new Tooltip(
+    Tip.on(
+        diamond,
+        () ->
             Words.of(
                 "ribbon.stop",
                 stop.label(),
                 Shown.moment(stop.at(), ribbon.nowProperty().get(), ribbon.zoneProperty().get())));
-    tooltip.setShowDelay(Duration.millis(200));
-    Tooltip.install(diamond, tooltip);
     diamond.setOnMouseClicked(
         event -> {
           ribbon.choose(new MomentRibbon.Choice.OfStop(stop));

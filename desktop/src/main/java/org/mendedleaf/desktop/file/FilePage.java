@@ -30,6 +30,7 @@ import org.mendedleaf.core.office.FolderRow;
 import org.mendedleaf.core.office.Source;
 import org.mendedleaf.desktop.drawings.Leaf;
 import org.mendedleaf.desktop.drawings.LifeLine;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
@@ -225,7 +226,7 @@ public final class FilePage implements Page {
     title.setText(Shortened.name(life.file().path()));
     // The name goes before the facts where there is no room for both.
     title.applyCss();
-    title.setTooltip(new javafx.scene.control.Tooltip(life.file().path().shown()));
+    Tip.on(title, life.file().path().shown());
     facts.setText(facts(life));
     crumbs(life);
     List<Leaf> leaves = new ArrayList<>();

@@ -10,7 +10,6 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
@@ -25,6 +24,7 @@ import org.mendedleaf.core.compare.Kind;
 import org.mendedleaf.core.office.EarlierState;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Source;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.inside.InsideView;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
@@ -63,7 +63,7 @@ final class InsidePane {
     factsTab.setToggleGroup(tabs);
     insideTab.setId("inside-tab");
     compareTab.setId("compare-tab");
-    compareTab.setTooltip(new Tooltip("Ctrl+E"));
+    Tip.on(compareTab, "Ctrl+E");
     factsTab.setId("facts-tab");
     insideTab.setSelected(true);
     tabs.selectedToggleProperty()

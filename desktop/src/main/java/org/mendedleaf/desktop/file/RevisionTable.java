@@ -10,7 +10,6 @@ import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableRow;
 import javafx.scene.control.TableView;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
 import org.mendedleaf.core.catalog.Arrived;
 import org.mendedleaf.core.catalog.InnerPath;
@@ -18,6 +17,7 @@ import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.catalog.Who;
 import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
@@ -157,7 +157,7 @@ final class RevisionTable {
             (cell, row) -> {
               cell.getStyleClass().add("number");
               cell.setText(unit.number(row.revision().state().size()));
-              cell.setTooltip(new Tooltip(Shown.exact(row.revision().state().size())));
+              Tip.on(cell, () -> Shown.exact(row.revision().state().size()));
             });
     table.getColumns().add(sizes);
     TableColumn<Row, Row> change = number("column.change", 92, this::change);
@@ -195,7 +195,7 @@ final class RevisionTable {
               protected void updateItem(Row row, boolean empty) {
                 super.updateItem(row, empty);
                 setText(null);
-                setTooltip(null);
+                Tip.off(this);
                 getStyleClass().removeAll("soft", "strong", "number", "brass");
                 if (!empty && row != null) {
                   filler.fill(this, row);
@@ -207,13 +207,14 @@ final class RevisionTable {
 
   private void when(TableCell<Row, Row> cell, Row row) {
     cell.setText(Shown.moment(row.revision().currentFrom(), context.now(), context.zone()));
-    cell.setTooltip(
-        new Tooltip(
+    Tip.on(
+        cell,
+        () ->
             Words.of(
                 "revision.times",
                 Shown.since(row.revision().currentFrom(), context.now()),
                 Shown.full(row.revision().state().modified(), context.zone()),
-                Shown.full(row.revision().currentFrom(), context.zone()))));
+                Shown.full(row.revision().currentFrom(), context.zone())));
   }
 
   private void ago(TableCell<Row, Row> cell, Row row) {
@@ -224,7 +225,7 @@ final class RevisionTable {
   private static void who(TableCell<Row, Row> cell, Row row) {
     Who who = FileLife.who(row.revision());
     cell.setText(who.name().isEmpty() ? Words.of("who.unknown") : who.name());
-    cell.setTooltip(new Tooltip(Words.of("who." + who.source().word())));
+    Tip.on(cell, () -> Words.of("who." + who.source().word()));
   }
 
   private void change(TableCell<Row, Row> cell, Row row) {
@@ -240,8 +241,7 @@ final class RevisionTable {
   private static void what(TableCell<Row, Row> cell, Row row) {
     happened(cell, row);
     String computed = cell.getText();
-    String tip =
-        cell.getTooltip() == null ? computed == null ? "" : computed : cell.getTooltip().getText();
+    String tip = Tip.words(cell).orElse(computed == null ? "" : computed);
     List<String> said = new ArrayList<>();
     row.marks().hold().ifPresent(hold -> said.add(Words.of("mark.held", hold.why())));
     if (row.marks().good().isPresent()) {
@@ -251,7 +251,7 @@ final class RevisionTable {
     if (!said.isEmpty()) {
       cell.setText(String.join(" · ", said));
       cell.getStyleClass().removeAll("soft", "brass");
-      cell.setTooltip(new Tooltip(cell.getText() + (tip.isEmpty() ? "" : "\n" + tip)));
+      Tip.on(cell, cell.getText() + (tip.isEmpty() ? "" : "\n" + tip));
     }
   }
 
@@ -266,7 +266,7 @@ final class RevisionTable {
     } else if (row.marks().arrived().isPresent()) {
       Arrived arrived = row.marks().arrived().get();
       cell.setText(Words.of("what.broughtIn", arrived.name()));
-      cell.setTooltip(new Tooltip(arrived.folder()));
+      Tip.on(cell, arrived.folder());
     } else if (revision.number() == 0) {
       cell.setText(Words.of("what.first"));
       cell.getStyleClass().add("soft");
@@ -281,12 +281,12 @@ final class RevisionTable {
       boolean sameFolder = was.folder().equals(revision.state().path().folder());
       String key = sameName ? "what.moved" : sameFolder ? "what.renamed" : "what.movedRenamed";
       cell.setText(Words.of(key));
-      cell.setTooltip(new Tooltip(Words.of("what.was", was.shown())));
+      Tip.on(cell, () -> Words.of("what.was", was.shown()));
     } else if (revision.afterRemoval()) {
       cell.setText(Words.of("what.returned"));
     } else if (revision.summary().isPresent()) {
       cell.setText(revision.summary().get());
-      cell.setTooltip(new Tooltip(revision.summary().get()));
+      Tip.on(cell, revision.summary().get());
     } else if (row.current()) {
       cell.setText(Words.of("what.current"));
       cell.getStyleClass().add("soft");

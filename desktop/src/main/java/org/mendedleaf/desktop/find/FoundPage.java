@@ -5,13 +5,13 @@ import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Search;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Shown;
@@ -180,13 +180,13 @@ public final class FoundPage implements Page {
   private static void nameCell(TableCell<Search.Found, Search.Found> cell, Search.Found found) {
     cell.setText(Shortened.name(found.file().path()));
     cell.getStyleClass().add("strong");
-    cell.setTooltip(new Tooltip(found.file().path().shown()));
+    Tip.on(cell, found.file().path().shown());
   }
 
   private static void whereCell(TableCell<Search.Found, Search.Found> cell, Search.Found found) {
     String folder = found.file().path().folder().shown();
     cell.setText(found.shelf().name() + (folder.isEmpty() ? "" : " / " + folder));
-    cell.setTooltip(new Tooltip(cell.getText()));
+    Tip.on(cell, cell.getText());
   }
 
   private static void standingCell(TableCell<Search.Found, Search.Found> cell, Search.Found found) {
@@ -196,7 +196,7 @@ public final class FoundPage implements Page {
     } else if (found.formerly().isPresent()) {
       String former = found.formerly().get().shown();
       cell.setText(Words.of("find.formerly", former));
-      cell.setTooltip(new Tooltip(former));
+      Tip.on(cell, former);
     } else {
       cell.setText(Words.of("find.there"));
       cell.getStyleClass().add("soft");

@@ -16,7 +16,6 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.OverrunStyle;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
@@ -38,6 +37,7 @@ import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.StoreFacts;
 import org.mendedleaf.desktop.drawings.LeafMark;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.find.FoundPage;
 import org.mendedleaf.desktop.start.FirstStartPage;
 import org.mendedleaf.desktop.words.Words;
@@ -335,7 +335,7 @@ public final class MainWindow implements Navigator {
     head.getStyleClass().add("side-head");
     Hyperlink all = new Hyperlink(Words.of("actions.link"));
     all.setOnAction(event -> showActions());
-    all.setTooltip(new Tooltip("Ctrl+K"));
+    Tip.on(all, "Ctrl+K");
     Hyperlink night = new Hyperlink(Words.of("looks.night"));
     night.setOnAction(event -> looks.toggleNight());
     VBox foot = new VBox(2, all, night);
@@ -355,7 +355,7 @@ public final class MainWindow implements Navigator {
     onTray.setId("on-tray");
     onTray.getStyleClass().addAll("quiet", "on-tray");
     onTray.setGraphic(trayLeaf());
-    onTray.setTooltip(new Tooltip("Ctrl+3"));
+    Tip.on(onTray, "Ctrl+3");
     onTray.setMinWidth(Region.USE_PREF_SIZE);
     onTray.managedProperty().bind(onTray.visibleProperty());
     onTray.setOnAction(event -> go(new Place.OnTray()));
@@ -413,7 +413,11 @@ public final class MainWindow implements Navigator {
   private void showStoreState(String sentence, boolean wrong) {
     storeState.setText(sentence);
     storeState.getStyleClass().setAll("label", wrong ? "rust" : "soft", "store-state");
-    storeState.setTooltip(wrong ? new Tooltip(sentence) : null);
+    if (wrong) {
+      Tip.on(storeState, sentence);
+    } else {
+      Tip.off(storeState);
+    }
   }
 
   // ---- keys and drops

@@ -8,12 +8,12 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.stage.DirectoryChooser;
 import org.mendedleaf.core.office.Complaint;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 
@@ -34,7 +34,7 @@ final class Notice {
     if (undo != null) {
       Button button = new Button(Words.of("undo"));
       button.setId("undo");
-      button.setTooltip(new Tooltip(Words.of("undo.tip")));
+      Tip.on(button, Words.of("undo.tip"));
       button.setOnAction(
           event -> {
             hide();

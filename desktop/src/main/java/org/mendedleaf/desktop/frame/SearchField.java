@@ -3,9 +3,9 @@ package org.mendedleaf.desktop.frame;
 import java.util.function.Consumer;
 import javafx.scene.Node;
 import javafx.scene.control.TextField;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Words;
 
 /** The field in the frame that finds a file by any name it ever had. */
@@ -22,7 +22,7 @@ final class SearchField {
   SearchField(Consumer<String> typed, Runnable enter, Runnable down) {
     field.setId("search");
     field.setPromptText(Words.of("find.prompt"));
-    field.setTooltip(new Tooltip("Ctrl+F"));
+    Tip.on(field, "Ctrl+F");
     field.getStyleClass().add("search");
     field.setPrefWidth(330);
     field.setMinWidth(240);

@@ -9,11 +9,11 @@ import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.FlowPane;
 import org.mendedleaf.core.compare.Cell;
 import org.mendedleaf.core.compare.Sheet;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.work.ColumnWidths;
 
 /** Tables as they are, sheet by sheet. */
@@ -80,7 +80,7 @@ final class SheetGrid {
     protected void updateItem(Cell cell, boolean empty) {
       super.updateItem(cell, empty);
       getStyleClass().remove("number");
-      setTooltip(null);
+      Tip.off(this);
       if (empty || cell == null) {
         setText(null);
         return;
@@ -90,7 +90,7 @@ final class SheetGrid {
         getStyleClass().add("number");
       }
       if (!cell.formula().isEmpty()) {
-        setTooltip(new Tooltip("= " + cell.formula()));
+        Tip.on(this, "= " + cell.formula());
       }
     }
   }

@@ -16,7 +16,6 @@ import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TextField;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.DragEvent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -32,6 +31,7 @@ import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Intake;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.ArrivalList.Waiting;
@@ -185,7 +185,7 @@ public final class BringInPage implements Page {
       others.getChildren().add(Nodes.label(Words.of("bringIn.others"), "soft"));
       for (FileLife other : one.others()) {
         Hyperlink link = new Hyperlink(other.file().path().shown());
-        link.setTooltip(new Tooltip(other.shelf().name()));
+        Tip.on(link, other.shelf().name());
         link.setOnAction(event -> context.arrivals().choose(one, other.ref()));
         others.getChildren().add(link);
       }
@@ -322,7 +322,7 @@ public final class BringInPage implements Page {
         220,
         (cell, one) -> {
           cell.setText(one.file().getFileName().toString());
-          cell.setTooltip(new Tooltip(one.file().toString()));
+          Tip.on(cell, one.file().toString());
           cell.getStyleClass().add("strong");
         });
     table.column(
@@ -339,14 +339,14 @@ public final class BringInPage implements Page {
         80,
         (cell, one) -> {
           cell.setText(Shown.size(one.size()));
-          cell.setTooltip(new Tooltip(Shown.exact(one.size())));
+          Tip.on(cell, () -> Shown.exact(one.size()));
         });
     table.column(
         "column.becomes",
         260,
         (cell, one) -> {
           cell.setText(becomes(one));
-          cell.setTooltip(new Tooltip(cell.getText()));
+          Tip.on(cell, cell.getText());
           cell.getStyleClass().add(one.onto().isPresent() ? "plain" : "soft");
         });
     table.column(
@@ -355,7 +355,7 @@ public final class BringInPage implements Page {
         (cell, one) -> {
           String against = words.against(one.doubts());
           cell.setText(against.isEmpty() ? why(one) : Words.of("bringIn.but", against));
-          cell.setTooltip(new Tooltip(cell.getText()));
+          Tip.on(cell, cell.getText());
           cell.getStyleClass().add(against.isEmpty() ? "soft" : "rust");
         });
     Label nothing = Nodes.text(Words.of("bringIn.none"), "soft");

@@ -9,7 +9,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TextField;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
@@ -22,6 +21,7 @@ import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.LostAndFound.Lost;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Shown;
@@ -166,7 +166,7 @@ public final class LostPage implements Page {
         (cell, lost) -> {
           String name = Shortened.name(lost.path());
           cell.setText(lost.folder() ? name + " /" : name);
-          cell.setTooltip(new Tooltip(lost.path().shown()));
+          Tip.on(cell, lost.path().shown());
           cell.getStyleClass().add("strong");
         });
     table.column(
@@ -181,7 +181,7 @@ public final class LostPage implements Page {
         150,
         (cell, lost) -> {
           cell.setText(Shown.moment(lost.at(), context.now(), context.zone()));
-          cell.setTooltip(new Tooltip(Shown.full(lost.at(), context.zone())));
+          Tip.on(cell, () -> Shown.full(lost.at(), context.zone()));
           cell.getStyleClass().add("rust");
         });
     table.column(
@@ -199,7 +199,7 @@ public final class LostPage implements Page {
             90,
             (cell, lost) -> {
               cell.setText(unit.number(lost.bytes()));
-              cell.setTooltip(new Tooltip(Shown.exact(lost.bytes())));
+              Tip.on(cell, () -> Shown.exact(lost.bytes()));
             });
     table.column(
         "column.savedBy",

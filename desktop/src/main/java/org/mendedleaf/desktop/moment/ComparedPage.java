@@ -7,7 +7,6 @@ import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
@@ -17,6 +16,7 @@ import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.FolderComparison;
 import org.mendedleaf.core.office.FolderComparison.Difference;
 import org.mendedleaf.core.office.FolderComparison.Kind;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.shelves.ShelfCrumbs;
 import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.words.Shown;
@@ -141,7 +141,7 @@ public final class ComparedPage implements Page {
         330,
         (cell, row) -> {
           cell.setText(row.path().shown());
-          cell.setTooltip(new Tooltip(row.path().shown()));
+          Tip.on(cell, row.path().shown());
         });
     table.column("column.earlier", 200, (cell, row) -> side(cell, row.earlier(), row));
     table.column("column.later", 130, (cell, row) -> side(cell, row.later(), row));
@@ -168,6 +168,6 @@ public final class ComparedPage implements Page {
     boolean elsewhere = !entry.get().path().equals(row.path());
     cell.setText(
         elsewhere ? Words.of("compared.as", revision, entry.get().path().shown()) : revision);
-    cell.setTooltip(new Tooltip(cell.getText()));
+    Tip.on(cell, cell.getText());
   }
 }

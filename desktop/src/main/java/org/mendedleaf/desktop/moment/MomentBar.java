@@ -8,7 +8,6 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
@@ -17,6 +16,7 @@ import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.office.Moments;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.desktop.drawings.MomentRibbon;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
@@ -50,7 +50,7 @@ public final class MomentBar {
     typed.setPromptText(Words.of("moment.type"));
     typed.setId("moment-typed");
     typed.setPrefColumnCount(11);
-    typed.setTooltip(new Tooltip(Words.of("moment.type.tip")));
+    Tip.on(typed, Words.of("moment.type.tip"));
     typed.setOnKeyPressed(
         event -> {
           if (event.getCode() == KeyCode.ENTER && !typed.getText().isBlank()) {
@@ -154,7 +154,7 @@ public final class MomentBar {
         moment instanceof Moment.InSnapshot in
             ? Words.of("moment.asSnapshot", in.snapshot().label(), at)
             : Words.of("moment.asAt", at));
-    which.setTooltip(new Tooltip(Shown.full(moment.instant(), context.zone())));
+    Tip.on(which, Shown.full(moment.instant(), context.zone()));
     String captured =
         standing
             .captured()
@@ -162,7 +162,7 @@ public final class MomentBar {
             .orElse(Words.of("moment.notCaptured"));
     String saved =
         standing.savedSince() == 0 ? "" : ", " + Words.count("moment.saved", standing.savedSince());
-    more.setTooltip(new Tooltip(captured + saved));
+    Tip.on(more, captured + saved);
     more.setText(
         Words.of("time.ago", Shown.since(moment.instant(), now))
             + " · "

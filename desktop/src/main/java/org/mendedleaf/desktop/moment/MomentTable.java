@@ -10,7 +10,6 @@ import java.util.function.Supplier;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
-import javafx.scene.control.Tooltip;
 import org.mendedleaf.core.catalog.FolderSum;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
@@ -22,6 +21,7 @@ import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
@@ -144,7 +144,7 @@ final class MomentTable {
     boolean isFolder = entry.kind() == TreeEntry.Kind.FOLDER;
     String name = Shortened.name(entry.path());
     cell.setText(isFolder ? name + " /" : name);
-    cell.setTooltip(new Tooltip(entry.path().shown()));
+    Tip.on(cell, entry.path().shown());
     if (isFolder) {
       cell.getStyleClass().add("strong");
     }
@@ -157,7 +157,7 @@ final class MomentTable {
     }
     long size = row.revision().map(one -> one.state().size()).orElse(row.entry().entry().size());
     cell.setText(unit.number(size));
-    cell.setTooltip(new Tooltip(Shown.exact(size)));
+    Tip.on(cell, () -> Shown.exact(size));
   }
 
   private static void stateCell(TableCell<MomentRow, MomentRow> cell, MomentRow row) {
@@ -217,7 +217,7 @@ final class MomentTable {
       words.add(Words.count("became.later", since.later()));
     }
     cell.setText(words.isEmpty() ? Words.of("became.same") : String.join(", ", words));
-    cell.setTooltip(new Tooltip(cell.getText()));
+    Tip.on(cell, cell.getText());
     cell.getStyleClass()
         .add(since.removedAt().isPresent() ? "rust" : since.isNothing() ? "soft" : "plain");
   }
@@ -237,7 +237,7 @@ final class MomentTable {
       String removed =
           sum.removed() == 0 ? "" : ", " + Words.count("became.folderRemoved", sum.removed());
       cell.setText(Words.count("became.folderChanged", sum.changed()) + removed);
-      cell.setTooltip(new Tooltip(cell.getText()));
+      Tip.on(cell, cell.getText());
     }
   }
 

@@ -7,7 +7,6 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TextField;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -18,6 +17,7 @@ import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.Snapshots;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Shown;
@@ -147,7 +147,7 @@ public final class SnapshotsPage implements Page {
         (cell, row) -> {
           Snapshot snapshot = row.snapshot();
           cell.setText(Shown.moment(snapshot.taken(), context.now(), context.zone()));
-          cell.setTooltip(new Tooltip(Shown.full(snapshot.taken(), context.zone())));
+          Tip.on(cell, () -> Shown.full(snapshot.taken(), context.zone()));
         });
     table.column(
         "column.of",
@@ -168,7 +168,7 @@ public final class SnapshotsPage implements Page {
         200,
         (cell, row) -> {
           cell.setText(row.snapshot().reason());
-          cell.setTooltip(new Tooltip(row.snapshot().reason()));
+          Tip.on(cell, row.snapshot().reason());
           cell.getStyleClass().add("soft");
         });
     table.picking(context.tray(), this::wanted);

@@ -8,7 +8,6 @@ import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
@@ -23,6 +22,7 @@ import org.mendedleaf.core.office.RecordingState;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.moment.MomentBar;
 import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Shown;
@@ -221,20 +221,20 @@ public final class ShelfPage implements Page {
     if (isFolder) {
       cell.getStyleClass().add("strong");
     }
-    cell.setTooltip(new Tooltip(row.path().shown()));
+    Tip.on(cell, row.path().shown());
   }
 
   private void sizeCell(TableCell<FolderRow, FolderRow> cell, FolderRow row) {
     if (row.kind() != FolderRow.Kind.FOLDER) {
       cell.setText(unit.number(row.size()));
-      cell.setTooltip(new Tooltip(Shown.exact(row.size())));
+      Tip.on(cell, () -> Shown.exact(row.size()));
     }
   }
 
   private void changedCell(TableCell<FolderRow, FolderRow> cell, FolderRow row) {
     if (row.kind() != FolderRow.Kind.FOLDER) {
       cell.setText(Shown.moment(row.modified(), context.now(), context.zone()));
-      cell.setTooltip(new Tooltip(Shown.full(row.modified(), context.zone())));
+      Tip.on(cell, () -> Shown.full(row.modified(), context.zone()));
     }
   }
 

@@ -12,7 +12,6 @@ import javafx.scene.control.TableRow;
 import javafx.scene.control.TableView;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
@@ -23,6 +22,7 @@ import org.mendedleaf.core.compare.Comparison.Difference;
 import org.mendedleaf.core.compare.Comparison.Mark;
 import org.mendedleaf.core.compare.Comparison.RowPair;
 import org.mendedleaf.core.compare.Comparison.SheetPair;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.ColumnWidths;
@@ -154,7 +154,7 @@ final class TablesView {
       super.updateItem(row, empty);
       setText(null);
       setGraphic(null);
-      setTooltip(null);
+      Tip.off(this);
       getStyleClass().removeAll("soft", "number", "looks-different");
       Marks.show(this, false, false);
       if (empty || row == null) {
@@ -181,14 +181,15 @@ final class TablesView {
       }
       if (cell.change() == CellChange.LOOK) {
         getStyleClass().add("looks-different");
-        setTooltip(new Tooltip(Words.of("sides.look")));
+        Tip.on(this, () -> Words.of("sides.look"));
       }
       if (!cell.beforeFormula().isEmpty() || !cell.afterFormula().isEmpty()) {
         getStyleClass().add("looks-different");
-        setTooltip(
-            new Tooltip(
+        Tip.on(
+            this,
+            () ->
                 Words.of(
-                    "sides.formula", formula(cell.beforeFormula()), formula(cell.afterFormula()))));
+                    "sides.formula", formula(cell.beforeFormula()), formula(cell.afterFormula())));
       }
     }
 

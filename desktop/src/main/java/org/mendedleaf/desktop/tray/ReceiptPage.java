@@ -16,7 +16,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.Priority;
@@ -30,6 +29,7 @@ import org.mendedleaf.core.office.RunReceipt.Line;
 import org.mendedleaf.core.report.CsvReport;
 import org.mendedleaf.core.report.PdfReport;
 import org.mendedleaf.core.report.Report;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
@@ -238,7 +238,7 @@ public final class ReceiptPage implements Page {
             (cell, line) -> {
               if (line.item().outcome() != Outcome.FOLDER) {
                 cell.setText(unit.number(line.item().bytes()));
-                cell.setTooltip(new Tooltip(Shown.exact(line.item().bytes())));
+                Tip.on(cell, () -> Shown.exact(line.item().bytes()));
               }
             });
     table.column(
@@ -257,7 +257,7 @@ public final class ReceiptPage implements Page {
             200,
             (cell, line) -> {
               cell.setText(line.item().why());
-              cell.setTooltip(new Tooltip(line.item().why()));
+              Tip.on(cell, line.item().why());
               cell.getStyleClass().add("soft");
             });
   }
@@ -271,6 +271,6 @@ public final class ReceiptPage implements Page {
             .map(at -> line.shelf().name() + " / " + at.relativize(target))
             .orElse(Shown.path(target)));
     cell.setTextOverrun(OverrunStyle.LEADING_ELLIPSIS);
-    cell.setTooltip(new Tooltip(line.item().target()));
+    Tip.on(cell, line.item().target());
   }
 }

@@ -14,7 +14,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
@@ -29,6 +28,7 @@ import org.mendedleaf.core.office.TrayRehearsal.Line;
 import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Step;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
@@ -261,7 +261,7 @@ public final class RehearsalPage implements Page {
             (cell, line) -> {
               if (line.step().state().isPresent()) {
                 cell.setText(unit.number(line.step().state().get().size()));
-                cell.setTooltip(new Tooltip(Shown.exact(line.step().state().get().size())));
+                Tip.on(cell, () -> Shown.exact(line.step().state().get().size()));
               }
             });
     table.column("column.stands", 220, this::standsCell);
@@ -271,7 +271,7 @@ public final class RehearsalPage implements Page {
             160,
             (cell, line) -> {
               cell.setText(line.step().why());
-              cell.setTooltip(new Tooltip(line.step().why()));
+              Tip.on(cell, line.step().why());
               cell.getStyleClass().add("soft");
             });
     table.placeholder(Nodes.text("", "soft"));
@@ -293,7 +293,7 @@ public final class RehearsalPage implements Page {
             .orElse(Shown.path(line.step().target())));
     // The end of a path tells more than its beginning.
     cell.setTextOverrun(OverrunStyle.LEADING_ELLIPSIS);
-    cell.setTooltip(new Tooltip(line.step().target().toString()));
+    Tip.on(cell, line.step().target().toString());
   }
 
   private void standsCell(TableCell<Line, Line> cell, Line line) {
@@ -313,7 +313,7 @@ public final class RehearsalPage implements Page {
                           size,
                           at)
                       : Words.of("rehearsal.stands", size, at));
-              cell.setTooltip(new Tooltip(cell.getText()));
+              Tip.on(cell, cell.getText());
             });
   }
 }

@@ -11,7 +11,6 @@ import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TableColumn;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
@@ -23,6 +22,7 @@ import org.mendedleaf.core.office.Recoveries;
 import org.mendedleaf.core.office.RunReceipt;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
@@ -227,7 +227,7 @@ public final class TrayPage implements Page {
         (cell, picked) -> {
           if (picked.own() != null) {
             cell.setText(PickWords.handling(picked.own()));
-            cell.setTooltip(new Tooltip(cell.getText()));
+            Tip.on(cell, cell.getText());
           }
         });
     Label nothing = Nodes.text(Words.of("tray.none"), "soft");

@@ -10,7 +10,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.SelectionMode;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.DragEvent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.TransferMode;
@@ -18,6 +17,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
@@ -166,7 +166,7 @@ public final class TraySheet {
       super.updateItem(picked, isEmpty);
       if (isEmpty || picked == null) {
         setGraphic(null);
-        setTooltip(null);
+        Tip.off(this);
         return;
       }
       name.setText(PickWords.name(picked));
@@ -174,7 +174,7 @@ public final class TraySheet {
       String much = picked.folder() ? Words.count("tray.files", picked.files(), size) : size;
       state.setText(words.shortState(picked, much));
       stands.setText(words.stands(picked));
-      setTooltip(new Tooltip(words.where(picked) + "\n" + words.state(picked)));
+      Tip.on(this, words.where(picked) + "\n" + words.state(picked));
       setGraphic(row);
     }
   }

@@ -19,6 +19,9 @@ public final class Shown {
   private static final DateTimeFormatter TIME = format("HH:mm");
   private static final DateTimeFormatter FULL = format("EEE d MMM yyyy, HH:mm:ss");
   private static final char THIN_SPACE = '\u2009';
+  private static final DecimalFormat WHOLE = number("#,##0");
+  private static final DecimalFormat TENTHS = number("#,##0.0");
+  private static final DecimalFormat FINE = number("#,##0.000");
 
   private Shown() {}
 
@@ -80,9 +83,7 @@ public final class Shown {
 
   /** A whole number with thin spaces between the thousands. */
   public static String count(long number) {
-    DecimalFormatSymbols symbols = DecimalFormatSymbols.getInstance(Locale.ENGLISH);
-    symbols.setGroupingSeparator(THIN_SPACE);
-    return new DecimalFormat("#,##0", symbols).format(number);
+    return format(WHOLE, number);
   }
 
   /** A path as people write it, their own folder as "~". */
@@ -130,12 +131,20 @@ public final class Shown {
 
     /** The number alone, with one digit after the point. */
     public String number(long size) {
-      DecimalFormatSymbols symbols = DecimalFormatSymbols.getInstance(Locale.ENGLISH);
-      symbols.setGroupingSeparator(THIN_SPACE);
       double value = (double) size / bytes;
-      String pattern = value != 0 && Math.abs(value) < 0.05 ? "#,##0.000" : "#,##0.0";
-      return new DecimalFormat(pattern, symbols).format(value);
+      return format(value != 0 && Math.abs(value) < 0.05 ? FINE : TENTHS, value);
     }
+  }
+
+  private static DecimalFormat number(String pattern) {
+    DecimalFormatSymbols symbols = DecimalFormatSymbols.getInstance(Locale.ENGLISH);
+    symbols.setGroupingSeparator(THIN_SPACE);
+    return new DecimalFormat(pattern, symbols);
+  }
+
+  // A format serves one thread at a time; making one from its pattern takes longer than a copy.
+  private static String format(DecimalFormat format, Number number) {
+    return ((DecimalFormat) format.clone()).format(number);
   }
 
   private static DateTimeFormatter format(String pattern) {

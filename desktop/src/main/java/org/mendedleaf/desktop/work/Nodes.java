@@ -5,10 +5,10 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import org.mendedleaf.desktop.drawings.Tip;
 
 /** The few nodes that every page is made of. */
 public final class Nodes {
@@ -40,7 +40,7 @@ public final class Nodes {
     button.setMinWidth(Region.USE_PREF_SIZE);
     button.setOnAction(event -> act.run());
     if (!key.isEmpty()) {
-      button.setTooltip(new Tooltip(key));
+      Tip.on(button, key);
     }
     return button;
   }
@@ -67,7 +67,7 @@ public final class Nodes {
     link.setMinWidth(0);
     if (name.length() > LONG_NAME) {
       link.setText(name.substring(0, LONG_NAME) + "…  /");
-      link.setTooltip(new Tooltip(name));
+      Tip.on(link, name);
     }
     link.setOnAction(event -> go.run());
     return link;

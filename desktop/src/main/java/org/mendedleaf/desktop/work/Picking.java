@@ -8,11 +8,11 @@ import java.util.function.Function;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
 import javafx.scene.control.TableCell;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.DataFormat;
 import javafx.scene.input.Dragboard;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.Region;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.MendingTray.Wanted;
 
@@ -36,23 +36,41 @@ public final class Picking<T> {
     this.wanted = wanted;
   }
 
-  void fill(TableCell<T, T> cell, T row) {
-    Optional<Wanted> one = wanted.apply(row);
-    if (one.isEmpty()) {
-      return;
+  TableCell<T, T> cell() {
+    return new Leaf();
+  }
+
+  /** A brass leaf, where the row can be picked. */
+  private final class Leaf extends TableCell<T, T> {
+    private final Region leaf = new Region();
+    private Optional<Wanted> one = Optional.empty();
+
+    Leaf() {
+      getStyleClass().add("pick");
+      leaf.getStyleClass().add("pick-leaf");
+      setGraphic(leaf);
+      setOnMouseClicked(
+          event -> {
+            if (one.isPresent()) {
+              tray.toggle(List.of(one.get()));
+              event.consume();
+            }
+          });
     }
-    Region leaf = new Region();
-    leaf.getStyleClass().add("pick-leaf");
-    boolean picked = tray.holds(one.get().entry());
-    leaf.pseudoClassStateChanged(PICKED, picked);
-    cell.setGraphic(leaf);
-    cell.getStyleClass().add("pick");
-    cell.setTooltip(new Tooltip(Words.of(picked ? "pick.off" : "pick.on")));
-    cell.setOnMouseClicked(
-        event -> {
-          tray.toggle(List.of(one.get()));
-          event.consume();
-        });
+
+    @Override
+    protected void updateItem(T row, boolean empty) {
+      super.updateItem(row, empty);
+      one = empty || row == null ? Optional.empty() : wanted.apply(row);
+      leaf.setVisible(one.isPresent());
+      boolean picked = one.isPresent() && tray.holds(one.get().entry());
+      leaf.pseudoClassStateChanged(PICKED, picked);
+      if (one.isPresent()) {
+        Tip.on(this, () -> Words.of(picked ? "pick.off" : "pick.on"));
+      } else {
+        Tip.off(this);
+      }
+    }
   }
 
   void toggle(List<T> rows) {

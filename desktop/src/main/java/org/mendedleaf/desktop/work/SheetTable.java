@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import java.util.function.Supplier;
 import javafx.application.Platform;
 import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
@@ -29,6 +30,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.MendingTray.Wanted;
 
@@ -227,12 +229,16 @@ public final class SheetTable<T> {
    * @param key of its heading; a {0} in it is left empty until {@link TableColumn#setText}
    */
   public TableColumn<T, T> column(String key, double width, Filler<T> filler) {
+    return column(key, width, () -> new Cell<>(filler));
+  }
+
+  private TableColumn<T, T> column(String key, double width, Supplier<TableCell<T, T>> cells) {
     TableColumn<T, T> column = new TableColumn<>(Words.of(key, ""));
     column.setPrefWidth(width);
     column.setSortable(false);
     column.setReorderable(false);
     column.setCellValueFactory(data -> new ReadOnlyObjectWrapper<>(data.getValue()));
-    column.setCellFactory(view -> new Cell<>(filler));
+    column.setCellFactory(view -> cells.get());
     table.getColumns().add(column);
     return column;
   }
@@ -243,9 +249,10 @@ public final class SheetTable<T> {
         column(
             key,
             width,
-            (cell, row) -> {
+            () -> {
+              Cell<T> cell = new Cell<>(filler);
               cell.getStyleClass().add("number");
-              filler.fill(cell, row);
+              return cell;
             });
     column.getStyleClass().add("number-head");
     return column;
@@ -259,7 +266,7 @@ public final class SheetTable<T> {
   public void picking(MendingTray tray, Function<T, Optional<Wanted>> wanted) {
     table.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
     picking = new Picking<>(tray, wanted);
-    TableColumn<T, T> leaf = column("column.pick", LEAF, picking::fill);
+    TableColumn<T, T> leaf = column("column.pick", LEAF, picking::cell);
     leaf.setMinWidth(LEAF);
     leaf.setMaxWidth(LEAF);
     tray.membersProperty().addListener(new WeakInvalidationListener(refresher));
@@ -358,10 +365,9 @@ public final class SheetTable<T> {
     protected void updateItem(T row, boolean empty) {
       super.updateItem(row, empty);
       setText(null);
-      setTooltip(null);
+      Tip.off(this);
       setGraphic(null);
-      getStyleClass().removeAll("soft", "strong", "number", "rust", "brass", "slate", "pick");
-      setOnMouseClicked(null);
+      getStyleClass().removeAll("soft", "strong", "rust", "brass", "slate");
       if (!empty && row != null) {
         filler.fill(this, row);
       }

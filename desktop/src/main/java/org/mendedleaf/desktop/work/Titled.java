@@ -1,8 +1,8 @@
 package org.mendedleaf.desktop.work;
 
 import javafx.scene.control.Label;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.Region;
+import org.mendedleaf.desktop.drawings.Tip;
 
 /**
  * A title with facts behind it, on one line of letters. Where there is no room for both, first the
@@ -17,13 +17,11 @@ final class Titled extends Region {
 
   private final Label title;
   private final Label facts;
-  private final Tooltip whole = new Tooltip();
 
   Titled(Label title, Label facts) {
     this.title = title;
     this.facts = facts;
     getChildren().addAll(title, facts);
-    whole.textProperty().bind(title.textProperty());
   }
 
   @Override
@@ -58,6 +56,8 @@ final class Titled extends Region {
     facts.setVisible(factsWidth > 0);
     double below = title.getBaselineOffset() - facts.getBaselineOffset();
     facts.resizeRelocate(titleWidth + GAP, top + below, factsWidth, facts.prefHeight(-1));
-    title.setTooltip(titleWidth < wanted ? whole : null);
+    if (titleWidth < wanted && Tip.words(title).isEmpty()) {
+      Tip.on(title, title::getText);
+    }
   }
 }
