@@ -70,8 +70,7 @@ final class EraseCommand extends FileCommand implements Callable<Integer> {
     node.put("erased", true).put("act", erased.act()).put("freed", erased.freed());
     return Answer.done(
         node,
-        "Erased: %s. The store's files are %s smaller.%n"
-            .formatted(numbered(told.revisions()), Text.size(erased.freed())));
+        "Erased: %s. %s%n".formatted(numbered(told.revisions()), space("are", erased.freed())));
   }
 
   private static ObjectNode json(Erasures.Consequences told) {
@@ -115,9 +114,14 @@ final class EraseCommand extends FileCommand implements Callable<Integer> {
         .forEach(
             other ->
                 text.append("The same content stays in the history of %s.%n".formatted(other)));
-    return text.append(
-            "The store's files would be %s smaller.%n".formatted(Text.size(told.freed())))
-        .toString();
+    return text.append(space("would be", told.freed())).append('\n').toString();
+  }
+
+  private static String space(String are, long freed) {
+    return freed >= 0
+        ? "The store's files %s %s smaller.".formatted(are, Text.size(freed))
+        : "The store's files %s %s larger, since what leant on this is written anew."
+            .formatted(are, Text.size(-freed));
   }
 
   private static String numbered(List<Revision> revisions) {

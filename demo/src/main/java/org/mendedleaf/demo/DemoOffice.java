@@ -24,6 +24,8 @@ import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.Owners;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.OfficeSettings;
 import org.mendedleaf.core.office.Shelf;
@@ -157,7 +159,16 @@ public record DemoOffice(Path root) {
       for (StoreFacts facts : office.stores().known()) {
         var unused = office.comparisons().sumUp(facts.id(), SUMMARIES, Progress.NONE);
       }
+      hold(office);
       new Downloads(root.resolve("desk"), office).arrive();
+    }
+
+    /** The good report of job 308 is needed as long as the insurer disputes it. */
+    private void hold(Office office) throws IOException {
+      FileRef report = office.addresses().file("Repairs:Job 308/insurance report.pdf", Path.of(""));
+      FileLife life = office.files().life(report);
+      int good = life.newest().number() - 1;
+      var unused = office.sayings().hold(report, good, "dispute with the insurer over job 308");
     }
 
     private void happen(Office office, Happening happening, Path store) throws IOException {

@@ -14,6 +14,7 @@ import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.Scene;
+import javafx.scene.control.RadioButton;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.image.PixelReader;
@@ -22,6 +23,7 @@ import javax.imageio.ImageIO;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.RunReceipt;
 import org.mendedleaf.core.office.Shelf;
@@ -88,6 +90,13 @@ public final class PictureTour {
     picture("file", kestrel);
     picture("file-earlier", kestrel, scene -> choose(scene, -1));
     picture("file-facts", kestrel, PictureTour::showFacts);
+    FileRef report = reference(office, "Repairs:Job 308/insurance report.pdf");
+    int held = office.files().life(report).newest().number() - 1;
+    picture("file-held", new Place.OneFile(report, Optional.of(held)));
+    picture("erase-held", new Place.Erase(report, held));
+    FileRef list = ((Place.OneFile) kestrel).file();
+    picture("erase", new Place.Erase(list, office.files().life(list).newest().number()));
+    picture("erase-all", new Place.Erase(list, 3), PictureTour::chooseAllOfIt);
     compared("file-compare-table", kestrel);
     compared("file-compare-text", file(office, "Repairs:Job 304/repair notes.txt"));
     compared("file-compare-document", file(office, "Orders:Quotations/Marsh.docx"));
@@ -152,7 +161,16 @@ public final class PictureTour {
   }
 
   private static Place file(Office office, String address) throws IOException {
-    return new Place.OneFile(office.addresses().file(address, Path.of("")), Optional.empty());
+    return new Place.OneFile(reference(office, address), Optional.empty());
+  }
+
+  private static FileRef reference(Office office, String address) throws IOException {
+    return office.addresses().file(address, Path.of(""));
+  }
+
+  private static void chooseAllOfIt(Scene scene) {
+    ((RadioButton) scene.lookup("#erase-all")).setSelected(true);
+    ((TextField) scene.lookup("#erase-name")).setText("mainsail-cut-list.csv");
   }
 
   private static void choose(Scene scene, int steps) {

@@ -10,6 +10,12 @@ import java.util.OptionalInt;
  * @param size bytes
  * @param mendedFrom the revision whose content this one gave back
  * @param afterRemoval whether the file was away before it
+ * @param held whether a person keeps it whatever any rule says
  */
 public record Leaf(
-    int number, Instant at, long size, OptionalInt mendedFrom, boolean afterRemoval) {}
+    int number,
+    Instant at,
+    long size,
+    OptionalInt mendedFrom,
+    boolean afterRemoval,
+    boolean held) {}

@@ -30,6 +30,16 @@ final class LeafShape {
     return new Path(new MoveTo(length * 0.08, 0), new LineTo(length * 0.8, 0));
   }
 
+  /** What ties a held leaf to the stem: two stitches across its foot. */
+  static Path stitch() {
+    Path stitch = new Path();
+    for (double x : new double[] {7, 12}) {
+      stitch.getElements().add(new MoveTo(x - 2, -6));
+      stitch.getElements().add(new LineTo(x + 2, 6));
+    }
+    return stitch;
+  }
+
   /** The seam of a mended leaf: stitches across the vein. */
   static Path seam(double length) {
     Path seam = new Path(new MoveTo(length * 0.15, 0));

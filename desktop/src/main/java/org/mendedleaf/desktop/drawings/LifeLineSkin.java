@@ -158,6 +158,11 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
       seam.getStyleClass().setAll("seam");
       group.getChildren().set(1, seam);
     }
+    if (isHeld(placed, places)) {
+      Path stitch = LeafShape.stitch();
+      stitch.getStyleClass().setAll("stitch");
+      group.getChildren().add(stitch);
+    }
     boolean newest = placed.equals(places.leaves().get(places.leaves().size() - 1));
     boolean isChosen = isChosen(placed, places);
     blade.pseudoClassStateChanged(CURRENT, newest && !line.removedProperty().get());
@@ -222,6 +227,11 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
                     Shown.moment(
                         stop.taken(), line.nowProperty().get(), line.zoneProperty().get())))
         .collect(Collectors.joining("\n"));
+  }
+
+  private boolean isHeld(LifeLineLayout.Placed placed, LifeLineLayout.Places places) {
+    return getSkinnable().getLeaves().stream()
+        .anyMatch(leaf -> leaf.held() && isAt(placed, places, leaf.number()));
   }
 
   private boolean isChosen(LifeLineLayout.Placed placed, LifeLineLayout.Places places) {

@@ -34,6 +34,7 @@ import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
@@ -66,6 +67,7 @@ public final class FilePage implements Page {
   // Held here, since the tray outlives the page and holds it weakly.
   private final InvalidationListener follower = property -> showActs();
   private final SayingBar saying;
+  private final PartingBar parting;
   private final InsidePane inside;
   private final SplitPane below = new SplitPane();
   private final VBox root;
@@ -104,7 +106,10 @@ public final class FilePage implements Page {
     replace.setId("bring-in-replacement");
     line.setId("life-line");
     line.chosenProperty().bindBidirectional(presenter.chosenProperty());
-    VBox lineSheet = new VBox(Nodes.label(Words.of("life.caption"), "caption", "soft"), line);
+    parting = new PartingBar(context, presenter);
+    Region caption = Nodes.label(Words.of("life.caption"), "caption", "soft");
+    caption.setMinWidth(0);
+    VBox lineSheet = new VBox(Nodes.row(caption, parting.node()), line);
     lineSheet.getStyleClass().addAll("sheet", "life-sheet");
     VBox.setVgrow(line, Priority.ALWAYS);
     below.getItems().addAll(table.node(), inside.node());
@@ -158,7 +163,44 @@ public final class FilePage implements Page {
     presenter.refresh();
   }
 
+  @Override
+  public List<Action> actions() {
+    List<Action> all = new ArrayList<>();
+    action(all, "action.file.mend", MEND, presenter::mendIfAnything);
+    action(all, "action.file.copy", key(KeyCode.C, true), presenter::copyOut);
+    action(all, "action.file.pick", key(KeyCode.P, false), presenter::pick);
+    action(all, "action.file.bringIn", key(KeyCode.I, false), this::bringIn);
+    action(all, "action.file.open", key(KeyCode.O, false), presenter::openInProgram);
+    action(all, "action.file.compare", key(KeyCode.E, false), inside::compare);
+    action(all, "action.file.compareNow", key(KeyCode.L, false), inside::compareWithNow);
+    action(all, "action.file.compareFile", key(KeyCode.L, true), inside::compareWithFile);
+    action(
+        all,
+        "action.file.note",
+        new KeyCodeCombination(KeyCode.N, KeyCombination.ALT_DOWN),
+        saying::focusNote);
+    all.addAll(parting.actions());
+    return all;
+  }
+
+  private static KeyCombination key(KeyCode code, boolean shift) {
+    return shift
+        ? new KeyCodeCombination(code, KeyCombination.SHORTCUT_DOWN, KeyCombination.SHIFT_DOWN)
+        : new KeyCodeCombination(code, KeyCombination.SHORTCUT_DOWN);
+  }
+
+  private static void action(List<Action> all, String key, KeyCombination keys, Runnable run) {
+    all.add(new Action(Words.of(key), keys, run));
+  }
+
   private void onKey(KeyEvent event) {
+    for (Action action : parting.actions()) {
+      if (action.key().match(event)) {
+        action.run().run();
+        event.consume();
+        return;
+      }
+    }
     if (event.isShortcutDown() && event.getCode() == KeyCode.E) {
       inside.compare();
       event.consume();
@@ -184,8 +226,8 @@ public final class FilePage implements Page {
       saying.focusNote();
       event.consume();
     }
-    if (MEND.match(event) && presenter.canMend()) {
-      presenter.mend();
+    if (MEND.match(event)) {
+      presenter.mendIfAnything();
       event.consume();
     } else if (event.isShortcutDown() && event.getCode() == KeyCode.O) {
       presenter.openInProgram();
@@ -207,6 +249,7 @@ public final class FilePage implements Page {
 
   private void showActs() {
     saying.show();
+    parting.show();
     presenter
         .chosenRevision()
         .ifPresent(
@@ -237,7 +280,8 @@ public final class FilePage implements Page {
               revision.currentFrom(),
               revision.state().size(),
               revision.from(),
-              revision.afterRemoval()));
+              revision.afterRemoval(),
+              life.marks(revision).hold().isPresent()));
     }
     line.nowProperty().set(context.now());
     line.zoneProperty().set(context.zone());

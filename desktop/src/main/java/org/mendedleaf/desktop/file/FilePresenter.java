@@ -2,6 +2,7 @@ package org.mendedleaf.desktop.file;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.Callable;
 import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -20,6 +21,7 @@ import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.MendingTray.Wanted;
+import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.Recovering;
 
 /**
@@ -140,6 +142,12 @@ final class FilePresenter {
     return !(isCurrent && untouched);
   }
 
+  void mendIfAnything() {
+    if (canMend()) {
+      mend();
+    }
+  }
+
   void mend() {
     Optional<Revision> revision = chosenRevision();
     if (revision.isEmpty()) {
@@ -209,6 +217,68 @@ final class FilePresenter {
   /** Puts the chosen revision on the tray, or takes it off. */
   void pick() {
     wanted().ifPresent(one -> context.tray().toggle(List.of(one)));
+  }
+
+  /** Takes the file off its shelf; its revisions stay, and one word brings it back. */
+  void remove() {
+    FileLife file = life.get();
+    if (!canRemove()) {
+      return;
+    }
+    Recovering recovering = new Recovering(context);
+    recovering.run(
+        Words.of("remove.job", name()),
+        progress ->
+            context
+                .office()
+                .recoveries()
+                .remove(file.shelf(), List.of(file.file().path()), progress),
+        receipt ->
+            context
+                .navigator()
+                .tell(Words.of("remove.done", name()), () -> recovering.undo(receipt)));
+  }
+
+  /** Whether the file lies on its shelf here. */
+  boolean canRemove() {
+    return life.get() != null && life.get().address().isPresent() && life.get().file().present();
+  }
+
+  /** Goes to where the chosen revision can be erased. */
+  void erase() {
+    chosenRevision()
+        .ifPresent(revision -> context.navigator().go(new Place.Erase(ref, revision.number())));
+  }
+
+  /** Why the chosen revision is held; empty if it is not. */
+  Optional<String> held() {
+    return chosenRevision().flatMap(one -> life.get().marks(one).hold()).map(hold -> hold.why());
+  }
+
+  void hold(String why) {
+    int number = chosen.get();
+    say(
+        () -> context.office().sayings().hold(ref, number, why),
+        Words.of("hold.done", numbered(number)));
+  }
+
+  void release() {
+    int number = chosen.get();
+    say(
+        () -> context.office().sayings().release(ref, number),
+        Words.of("release.done", numbered(number)));
+  }
+
+  private void say(Callable<Long> saying, String told) {
+    context
+        .background()
+        .ask(
+            saying,
+            act -> {
+              context.navigator().tell(told, null);
+              context.navigator().refresh();
+            },
+            context.navigator()::complain);
   }
 
   /** Asks where to, and copies the chosen revision out. */

@@ -1,8 +1,10 @@
 package org.mendedleaf.desktop.frame;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import javafx.collections.FXCollections;
+import javafx.collections.ObservableList;
 import javafx.collections.transformation.FilteredList;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
@@ -14,6 +16,7 @@ import javafx.scene.layout.VBox;
 import javafx.stage.Popup;
 import javafx.stage.Window;
 import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Action;
 
 /** One searchable list of all actions with their keys. */
 final class ActionList {
@@ -21,9 +24,12 @@ final class ActionList {
   private final Popup popup = new Popup();
   private final TextField search = new TextField();
   private final ListView<Action> list = new ListView<>();
+  private final ObservableList<Action> all = FXCollections.observableArrayList();
+  private final List<Action> everywhere;
 
   ActionList(List<Action> actions) {
-    FilteredList<Action> shown = new FilteredList<>(FXCollections.observableArrayList(actions));
+    this.everywhere = List.copyOf(actions);
+    FilteredList<Action> shown = new FilteredList<>(all);
     search.setPromptText(Words.of("actions.prompt"));
     search
         .textProperty()
@@ -36,7 +42,7 @@ final class ActionList {
     list.setItems(shown);
     list.setCellFactory(view -> new ActionCell());
     list.setFixedCellSize(32);
-    list.setPrefHeight(32 * Math.min(actions.size(), 9) + 2);
+    list.setPrefHeight(32 * 9 + 2);
     list.setOnMouseClicked(event -> run());
     VBox box = new VBox(search, list);
     box.getStyleClass().addAll("sheet", "action-list");
@@ -53,7 +59,13 @@ final class ActionList {
     popup.setAutoHide(true);
   }
 
-  void show(Window over) {
+  /**
+   * @param here what can be done on the page that is shown; stands first
+   */
+  void show(Window over, List<Action> here) {
+    List<Action> shown = new ArrayList<>(here);
+    shown.addAll(everywhere);
+    all.setAll(shown);
     search.clear();
     list.getSelectionModel().selectFirst();
     popup.show(over, over.getX() + (over.getWidth() - 440) / 2, over.getY() + 110);

@@ -41,6 +41,7 @@ import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.find.FoundPage;
 import org.mendedleaf.desktop.start.FirstStartPage;
 import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.ArrivalList;
 import org.mendedleaf.desktop.work.Background;
 import org.mendedleaf.desktop.work.Captures;
@@ -463,7 +464,7 @@ public final class MainWindow implements Navigator {
   }
 
   private void showActions() {
-    actionList.show(stage);
+    actionList.show(stage, page == null ? List.of() : page.actions());
   }
 
   private void keys(Scene scene) {

@@ -1,5 +1,6 @@
 package org.mendedleaf.desktop.frame;
 
+import org.mendedleaf.desktop.erase.ErasePage;
 import org.mendedleaf.desktop.file.FilePage;
 import org.mendedleaf.desktop.find.FoundPage;
 import org.mendedleaf.desktop.intake.BringInPage;
@@ -52,6 +53,8 @@ final class Pages {
       return new FoundPage(context, found.typed());
     } else if (place instanceof Place.OneFile one) {
       return new FilePage(context, one);
+    } else if (place instanceof Place.Erase erase) {
+      return new ErasePage(context, erase);
     } else if (place instanceof Place.Stray stray) {
       return new StrayPage(context, stray.path());
     } else if (place instanceof Place.NewShelf add) {

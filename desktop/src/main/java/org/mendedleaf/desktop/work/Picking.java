@@ -37,15 +37,15 @@ public final class Picking<T> {
   }
 
   TableCell<T, T> cell() {
-    return new Leaf();
+    return new PickLeaf();
   }
 
   /** A brass leaf, where the row can be picked. */
-  private final class Leaf extends TableCell<T, T> {
+  private final class PickLeaf extends TableCell<T, T> {
     private final Region leaf = new Region();
     private Optional<Wanted> one = Optional.empty();
 
-    Leaf() {
+    PickLeaf() {
       getStyleClass().add("pick");
       leaf.getStyleClass().add("pick-leaf");
       setGraphic(leaf);

@@ -62,6 +62,13 @@ public sealed interface Place {
     }
   }
 
+  /**
+   * Erasing revisions of a file for good.
+   *
+   * @param revision the one that it begins with
+   */
+  record Erase(FileRef file, int revision) implements Place {}
+
   /** A file or folder that has no history: it lies on no shelf, or was not captured yet. */
   record Stray(Path path) implements Place {}
 

@@ -1,0 +1,283 @@
+package org.mendedleaf.desktop.erase;
+
+import java.util.List;
+import java.util.Optional;
+import javafx.css.PseudoClass;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.RadioButton;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.office.Erasures;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.desktop.drawings.Tip;
+import org.mendedleaf.desktop.erase.ErasePresenter.Choice;
+import org.mendedleaf.desktop.shelves.ShelfCrumbs;
+import org.mendedleaf.desktop.shelves.Shortened;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.Page;
+import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.SheetTable;
+
+/**
+ * Erasing revisions of a file for good: only this one or all of them, what follows from it, and the
+ * file's name typed by whoever wants it.
+ */
+public final class ErasePage implements Page {
+
+  private static final double CONSEQUENCES = 430;
+  private static final PseudoClass GOES = PseudoClass.getPseudoClass("goes");
+
+  private final Context context;
+  private final ErasePresenter presenter;
+  private final VBox crumbs = new VBox();
+  private final Label facts = Nodes.label("", "soft");
+  private final RadioButton one = new RadioButton();
+  private final RadioButton several = new RadioButton();
+  private final RadioButton all = new RadioButton();
+  private final SheetTable<Revision> table;
+  private final VBox follows = new VBox(12);
+  private final Label freed = Nodes.text("", "erase-freed");
+  private final Label ask = Nodes.text("");
+  private final TextField typed = new TextField();
+  private final Button erase;
+  private final VBox root;
+
+  public ErasePage(Context context, Place.Erase place) {
+    this.context = context;
+    this.presenter = new ErasePresenter(context, place.file(), place.revision());
+    this.table =
+        new SheetTable<>(
+            "erase-revisions",
+            row -> presenter.toggle(row.number()),
+            row -> FileLife.numbered(row.number()));
+    choices();
+    columns();
+    typed.setId("erase-name");
+    typed.setOnAction(event -> presenter.erase(typed.getText()));
+    typed.textProperty().addListener((property, before, now) -> allow());
+    erase =
+        Nodes.button(
+            Words.of("erase.do"), "Enter", () -> presenter.erase(typed.getText()), "rust-act");
+    erase.setId("erase");
+    Button keep =
+        Nodes.button(Words.of("erase.keep"), "Esc", () -> context.navigator().back(), "moss");
+    VBox chosen = new VBox(8, Nodes.label(Words.of("erase.question"), "strong"), one, several, all);
+    VBox left = new VBox(12, chosen, table.node());
+    VBox.setVgrow(table.node(), Priority.ALWAYS);
+    HBox.setHgrow(left, Priority.ALWAYS);
+    HBox acts = new HBox(10, erase, keep);
+    acts.setAlignment(Pos.CENTER_LEFT);
+    VBox right =
+        new VBox(
+            14, Nodes.label(Words.of("erase.follows"), "strong"), freed, follows, ask, typed, acts);
+    VBox.setMargin(ask, new Insets(14, 0, 0, 0));
+    right.getStyleClass().add("erase-sheet");
+    right.setMinWidth(CONSEQUENCES);
+    right.setMaxWidth(CONSEQUENCES);
+    HBox below = new HBox(12, left, right);
+    VBox.setVgrow(below, Priority.ALWAYS);
+    Region titled = Nodes.titled(Nodes.label(Words.of("erase.title"), "title", "rust"), facts);
+    root =
+        new VBox(8, crumbs, Nodes.row(titled), Nodes.text(Words.of("erase.what"), "soft"), below);
+    root.getStyleClass().add("page");
+    presenter.lifeProperty().addListener((property, before, life) -> show(life));
+    presenter.tickedProperty().addListener((property, before, now) -> showChoice());
+    presenter.choiceProperty().addListener((property, before, now) -> showChoice());
+    presenter.toldProperty().addListener((property, before, told) -> tell(told));
+    tell(null);
+  }
+
+  private void choices() {
+    ToggleGroup group = new ToggleGroup();
+    choice(group, one, Choice.ONE, "erase-one");
+    choice(group, several, Choice.SEVERAL, "erase-several");
+    choice(group, all, Choice.ALL, "erase-all");
+    one.setSelected(true);
+    // The arrow keys choose without an action.
+    group
+        .selectedToggleProperty()
+        .addListener(
+            (property, before, now) -> {
+              if (now != null) {
+                presenter.choiceProperty().set((Choice) now.getUserData());
+              }
+            });
+  }
+
+  private static void choice(ToggleGroup group, RadioButton button, Choice meant, String id) {
+    button.setToggleGroup(group);
+    button.setId(id);
+    button.setUserData(meant);
+  }
+
+  @Override
+  public Node node() {
+    return root;
+  }
+
+  @Override
+  public Node firstFocus() {
+    return one;
+  }
+
+  @Override
+  public void refresh() {
+    presenter.refresh();
+  }
+
+  private void columns() {
+    table.column("column.goes", 60, this::goesCell);
+    table.column(
+        "column.number",
+        90,
+        (cell, row) -> {
+          cell.setText(FileLife.numbered(row.number()));
+          cell.getStyleClass().add("strong");
+        });
+    table.column(
+        "column.when",
+        150,
+        (cell, row) -> {
+          cell.setText(Shown.moment(row.currentFrom(), context.now(), context.zone()));
+          Tip.on(cell, () -> Shown.full(row.currentFrom(), context.zone()));
+        });
+    table.column("column.who", 120, (cell, row) -> cell.setText(FileLife.who(row).name()));
+    table.numbers(
+        "column.sizeBytes", 90, (cell, row) -> cell.setText(Shown.count(row.state().size())));
+    table.column("column.said", 200, this::saidCell);
+    table.state("goes", row -> presenter.goes(row.number()));
+    table
+        .node()
+        .addEventFilter(
+            KeyEvent.KEY_TYPED,
+            event -> {
+              if (event.getCharacter().equals(" ")) {
+                table.chosen().ifPresent(row -> presenter.toggle(row.number()));
+                event.consume();
+              }
+            });
+  }
+
+  /** A torn leaf where a revision goes; a click there changes that. */
+  private void goesCell(TableCell<Revision, Revision> cell, Revision row) {
+    Region mark = new Region();
+    mark.getStyleClass().add("goes-mark");
+    mark.pseudoClassStateChanged(GOES, presenter.goes(row.number()));
+    cell.setGraphic(mark);
+    cell.setOnMousePressed(
+        event -> {
+          if (cell.getItem() != null) {
+            presenter.toggle(cell.getItem().number());
+            event.consume();
+          }
+        });
+    Tip.on(cell, () -> Words.of(presenter.goes(row.number()) ? "erase.spare" : "erase.tick"));
+  }
+
+  private void saidCell(TableCell<Revision, Revision> cell, Revision row) {
+    FileLife life = presenter.lifeProperty().get();
+    Optional<String> held = life.marks(row).hold().map(hold -> Words.of("mark.held", hold.why()));
+    Optional<String> note = life.marks(row).note().map(said -> Words.of("what.note", said.text()));
+    held.or(() -> note)
+        .or(row::summary)
+        .ifPresent(
+            text -> {
+              cell.setText(text);
+              Tip.on(cell, text);
+            });
+    cell.getStyleClass().add("soft");
+  }
+
+  private void show(FileLife life) {
+    String name = Shortened.name(life.file().path());
+    crumbs
+        .getChildren()
+        .setAll(
+            new ShelfCrumbs(
+                    context,
+                    life.shelf(),
+                    life.file().path(),
+                    folder -> new Place.OneShelf(life.shelf(), folder))
+                .node());
+    facts.setText(name + " · " + Words.count("shelf.revisions", life.revisions().size()));
+    List<Revision> newestFirst =
+        life.revisions().stream()
+            .sorted((a, b) -> Integer.compare(b.number(), a.number()))
+            .toList();
+    table.show(newestFirst);
+    life.revision(presenter.first())
+        .ifPresent(
+            revision ->
+                one.setText(
+                    Words.of(
+                        "erase.only",
+                        FileLife.numbered(revision.number()),
+                        Shown.moment(revision.currentFrom(), context.now(), context.zone()))));
+    all.setText(Words.count("erase.wholeFile", life.revisions().size()));
+    ask.setText(Words.of("erase.type", name));
+    typed.setPromptText(Words.of("erase.name"));
+    showChoice();
+  }
+
+  private void showChoice() {
+    several.setText(Words.count("erase.several", presenter.tickedProperty().get().size()));
+    Choice choice = presenter.choiceProperty().get();
+    one.setSelected(choice == Choice.ONE);
+    several.setSelected(choice == Choice.SEVERAL);
+    all.setSelected(choice == Choice.ALL);
+    table.node().refresh();
+  }
+
+  private void tell(Erasures.Consequences told) {
+    follows.getChildren().clear();
+    boolean none =
+        presenter.choiceProperty().get() == Choice.SEVERAL
+            && presenter.tickedProperty().get().isEmpty();
+    if (told == null) {
+      follows
+          .getChildren()
+          .add(Nodes.text(Words.of(none ? "erase.none" : "erase.finding"), "soft"));
+      freed.setText("");
+      erase.setText(Words.of("erase.do"));
+    } else {
+      for (EraseWords.Consequence one : EraseWords.of(told)) {
+        follows.getChildren().add(consequence(one));
+      }
+      freed.setText(
+          Words.of(
+              told.freed() < 0 ? "erase.costs" : "erase.frees",
+              Shown.exact(Math.abs(told.freed()))));
+      erase.setText(Words.of("erase.do.what", EraseWords.what(told)));
+    }
+    allow();
+  }
+
+  private static Node consequence(EraseWords.Consequence one) {
+    Label mark = Nodes.label(one.grave() ? "▲" : "•", one.grave() ? "rust" : "soft");
+    mark.setMinWidth(18);
+    HBox row = new HBox(2, mark, Nodes.text(one.sentence()));
+    row.setAlignment(Pos.TOP_LEFT);
+    return row;
+  }
+
+  private void allow() {
+    boolean held =
+        presenter.toldProperty().get() != null && !presenter.toldProperty().get().held().isEmpty();
+    typed.setDisable(held);
+    erase.setDisable(!presenter.mayErase(typed.getText()));
+  }
+}

@@ -1,0 +1,180 @@
+package org.mendedleaf.desktop.erase;
+
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleObjectProperty;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.office.Erasures;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Place;
+
+/**
+ * What erasing revisions of a file would do, and doing it; knows no nodes. Properties change on the
+ * interface thread.
+ */
+final class ErasePresenter {
+
+  private final Context context;
+  private final FileRef ref;
+  private final int first;
+  private final ObjectProperty<Choice> choice = new SimpleObjectProperty<>(Choice.ONE);
+  private final ObjectProperty<Set<Integer>> ticked;
+  private final ReadOnlyObjectWrapper<FileLife> life = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<Erasures.Consequences> told = new ReadOnlyObjectWrapper<>();
+  private long asked;
+
+  /** How much goes. */
+  enum Choice {
+    /** Only the revision that one came with. */
+    ONE,
+    /** Those that are ticked. */
+    SEVERAL,
+    /** The file with all its history and its names. */
+    ALL
+  }
+
+  /**
+   * @param revision the one that was chosen on the file's page
+   */
+  ErasePresenter(Context context, FileRef ref, int revision) {
+    this.context = context;
+    this.ref = ref;
+    this.first = revision;
+    this.ticked = new SimpleObjectProperty<>(Set.of(revision));
+    choice.addListener((property, before, now) -> rehearse());
+  }
+
+  ObjectProperty<Choice> choiceProperty() {
+    return choice;
+  }
+
+  /** Numbers of the revisions that are ticked; another set with every change. */
+  ReadOnlyObjectProperty<Set<Integer>> tickedProperty() {
+    return ticked;
+  }
+
+  /** The file's history; null until it is known. */
+  ReadOnlyObjectProperty<FileLife> lifeProperty() {
+    return life.getReadOnlyProperty();
+  }
+
+  /** What would follow; null while that is being found out, or where nothing is chosen. */
+  ReadOnlyObjectProperty<Erasures.Consequences> toldProperty() {
+    return told.getReadOnlyProperty();
+  }
+
+  int first() {
+    return first;
+  }
+
+  boolean goes(int number) {
+    return switch (choice.get()) {
+      case ONE -> number == first;
+      case SEVERAL -> ticked.get().contains(number);
+      case ALL -> true;
+    };
+  }
+
+  /** Ticks a revision or takes the tick away; what was chosen before is where that begins. */
+  void toggle(int number) {
+    Set<Integer> now = new TreeSet<>(choice.get() == Choice.ONE ? Set.of(first) : ticked.get());
+    if (!now.remove(number)) {
+      now.add(number);
+    }
+    ticked.set(Set.copyOf(now));
+    if (choice.get() == Choice.SEVERAL) {
+      rehearse();
+    } else {
+      choice.set(Choice.SEVERAL);
+    }
+  }
+
+  void refresh() {
+    context
+        .background()
+        .ask(
+            () -> context.office().files().life(ref),
+            found -> {
+              life.set(found);
+              rehearse();
+            },
+            context.navigator()::complain);
+  }
+
+  private void rehearse() {
+    told.set(null);
+    long question = ++asked;
+    Optional<Set<Integer>> numbers = numbers();
+    if (numbers.isEmpty()) {
+      return;
+    }
+    context
+        .background()
+        .ask(
+            () -> context.office().erasures().rehearse(ref, numbers.get()),
+            found -> {
+              if (question == asked) {
+                told.set(found);
+              }
+            },
+            context.navigator()::complain);
+  }
+
+  /** Which go, all of them being the empty set; nothing where none is ticked. */
+  private Optional<Set<Integer>> numbers() {
+    return switch (choice.get()) {
+      case ONE -> Optional.of(Set.of(first));
+      case SEVERAL -> Optional.of(ticked.get()).filter(chosen -> !chosen.isEmpty());
+      case ALL -> Optional.of(Set.of());
+    };
+  }
+
+  /** Whether what was typed is the file's name, and nothing stands against erasing. */
+  boolean mayErase(String typed) {
+    return told.get() != null
+        && told.get().held().isEmpty()
+        && typed.strip().equals(life.get().file().path().name());
+  }
+
+  void erase(String typed) {
+    if (!mayErase(typed)) {
+      return;
+    }
+    Set<Integer> numbers = numbers().orElseThrow();
+    FileLife file = life.get();
+    String name = file.file().path().name();
+    String what = EraseWords.what(told.get());
+    InnerPath folder = file.file().path().folder();
+    context
+        .jobs()
+        .start(
+            Words.of("erase.job", name),
+            progress -> context.office().erasures().erase(ref, numbers, typed),
+            erased -> {
+              context
+                  .navigator()
+                  .go(
+                      erased.everything()
+                          ? new Place.OneShelf(file.shelf(), folder)
+                          : new Place.OneFile(ref, Optional.empty()));
+              context
+                  .navigator()
+                  .tell(
+                      Words.of(
+                          erased.freed() < 0 ? "erase.done.larger" : "erase.done",
+                          what,
+                          name,
+                          Shown.exact(Math.abs(erased.freed()))),
+                      null);
+            },
+            context.navigator()::complain);
+  }
+}

@@ -1,0 +1,129 @@
+package org.mendedleaf.desktop.file;
+
+import java.util.List;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCodeCombination;
+import javafx.scene.input.KeyCombination;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.desktop.drawings.Tip;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Action;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Nodes;
+
+/**
+ * Keeping a revision whatever any rule says, and the two ways of parting: removing the file, which
+ * is taken back with a word, and erasing, which looks different and leads to a page of its own.
+ */
+final class PartingBar {
+
+  private static final KeyCombination HOLD =
+      new KeyCodeCombination(KeyCode.H, KeyCombination.SHORTCUT_DOWN);
+  private static final KeyCombination REMOVE =
+      new KeyCodeCombination(KeyCode.DELETE, KeyCombination.SHORTCUT_DOWN);
+  private static final KeyCombination ERASE =
+      new KeyCodeCombination(
+          KeyCode.DELETE, KeyCombination.SHORTCUT_DOWN, KeyCombination.SHIFT_DOWN);
+  private static final double WHY = 330;
+
+  private final FilePresenter presenter;
+  private final Button hold;
+  private final Button remove;
+  private final Button erase;
+  private final TextField why = new TextField();
+  private final Label held = Nodes.label("", "plum");
+  private final HBox row = new HBox(6);
+  private boolean asking;
+
+  PartingBar(Context context, FilePresenter presenter) {
+    this.presenter = presenter;
+    hold = Nodes.button("", HOLD.getDisplayText(), this::hold, "link-like");
+    hold.setId("hold");
+    remove =
+        Nodes.button(Words.of("remove"), REMOVE.getDisplayText(), presenter::remove, "link-like");
+    remove.setId("remove");
+    erase = Nodes.button("", ERASE.getDisplayText(), presenter::erase, "link-like", "rust-link");
+    erase.setId("to-erase");
+    why.setId("hold-why");
+    why.setPrefWidth(WHY);
+    why.setOnAction(event -> holdNow());
+    why.addEventHandler(
+        KeyEvent.KEY_PRESSED,
+        event -> {
+          if (event.getCode() == KeyCode.ESCAPE) {
+            asking = false;
+            show();
+            event.consume();
+          }
+        });
+    held.setMaxWidth(WHY);
+    row.setAlignment(Pos.CENTER_RIGHT);
+    row.setMinHeight(32);
+    presenter.chosenProperty().addListener((property, before, now) -> asking = false);
+  }
+
+  Node node() {
+    return row;
+  }
+
+  List<Action> actions() {
+    return List.of(
+        new Action(Words.of("action.file.hold"), HOLD, this::hold),
+        new Action(Words.of("action.file.remove"), REMOVE, presenter::remove),
+        new Action(Words.of("action.file.erase"), ERASE, presenter::erase));
+  }
+
+  void show() {
+    FileLife life = presenter.lifeProperty().get();
+    if (life == null || presenter.chosenRevision().isEmpty()) {
+      row.getChildren().clear();
+      return;
+    }
+    String number = FilePresenter.numbered(presenter.chosenProperty().get());
+    if (asking) {
+      why.setPromptText(Words.of("hold.why", number));
+      row.getChildren().setAll(why);
+      return;
+    }
+    boolean isHeld = presenter.held().isPresent();
+    hold.setText(Words.of(isHeld ? "release" : "hold", number));
+    erase.setText(Words.of("erase", number));
+    presenter
+        .held()
+        .ifPresent(
+            reason -> {
+              held.setText(Words.of("mark.held", reason));
+              Tip.on(held, reason);
+            });
+    row.getChildren().setAll(hold, remove, erase);
+    if (isHeld) {
+      row.getChildren().add(0, held);
+    }
+    remove.setDisable(!presenter.canRemove());
+  }
+
+  private void hold() {
+    if (presenter.held().isPresent()) {
+      presenter.release();
+    } else {
+      asking = true;
+      why.clear();
+      show();
+      why.requestFocus();
+    }
+  }
+
+  private void holdNow() {
+    String reason = why.getText();
+    asking = false;
+    show();
+    presenter.hold(reason);
+  }
+}
