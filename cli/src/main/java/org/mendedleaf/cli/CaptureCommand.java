@@ -10,6 +10,7 @@ import java.util.concurrent.Callable;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.CaptureReport;
 import org.mendedleaf.core.capture.Problem;
+import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.RecordingState;
 import org.mendedleaf.core.office.Shelf;
@@ -46,6 +47,7 @@ final class CaptureCommand implements Callable<Integer> {
             ? List.of(office.shelves().named(name.get()))
             : office.shelves().all().stream()
                 .filter(shelf -> shelf.recording() != RecordingState.NOT_HERE)
+                .filter(this::isOn)
                 .toList();
     ObjectNode node = Json.object();
     ArrayNode captures = node.putArray("captures");
@@ -63,6 +65,19 @@ final class CaptureCommand implements Callable<Integer> {
     }
     sumUp(office, shelves);
     return new Answer(node, text.toString(), exit);
+  }
+
+  /** Of all shelves, those that are switched on; of the others it is said. */
+  private boolean isOn(Shelf shelf) {
+    boolean on = shelf.settings().recording() == Recording.ON;
+    if (!on) {
+      root.terminal()
+          .err()
+          .println(
+              "%s: %s, so nothing was recorded."
+                  .formatted(shelf.name(), shelf.recording().words()));
+    }
+    return on;
   }
 
   /** What there is no time for now is summed up by the next capture, or by the window. */

@@ -23,14 +23,17 @@ final class CoveredCommand implements Callable<Integer> {
     return root.answer(
         office -> {
           Coverage coverage = office.shelves().covered(root.resolve(path));
-          ObjectNode node = Json.object();
-          node.put("path", coverage.path().toString());
-          coverage
-              .shelf()
-              .ifPresentOrElse(
-                  shelf -> node.put("shelf", shelf.name()), () -> node.putNull("shelf"));
-          node.put("state", coverage.state().words()).put("because", coverage.because());
-          return Answer.done(node, "%s: %s%n".formatted(coverage.path(), coverage.because()));
+          return Answer.done(
+              json(coverage), "%s: %s%n".formatted(coverage.path(), coverage.because()));
         });
+  }
+
+  static ObjectNode json(Coverage coverage) {
+    ObjectNode node = Json.object();
+    node.put("path", coverage.path().toString());
+    coverage
+        .shelf()
+        .ifPresentOrElse(shelf -> node.put("shelf", shelf.name()), () -> node.putNull("shelf"));
+    return node.put("state", coverage.state().words()).put("because", coverage.because());
   }
 }

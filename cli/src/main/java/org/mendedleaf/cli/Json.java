@@ -44,6 +44,7 @@ final class Json {
             folder -> node.put("folder", folder.toString()), () -> node.putNull("folder"));
     node.put("store", shelf.storeFolder().toString());
     node.put("recording", shelf.recording().words());
+    node.put("noteRequired", shelf.settings().noteRequired());
     return node.put("files", shelf.files()).put("revisions", shelf.revisions());
   }
 

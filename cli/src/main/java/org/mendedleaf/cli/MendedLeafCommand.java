@@ -52,6 +52,9 @@ import picocli.CommandLine.ScopeType;
       UndoCommand.class,
       TreeCommand.class,
       CoveredCommand.class,
+      RecordingCommand.class,
+      PatternsCommand.class,
+      PeopleCommand.class,
       VerifyCommand.class,
       RebuildCommand.class,
       LedgerCommand.class

@@ -4,7 +4,12 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.Map;
 import java.util.Optional;
+import org.mendedleaf.core.catalog.People;
+import org.mendedleaf.core.catalog.Role;
+import org.mendedleaf.core.catalog.ShelfSettings.Recording;
+import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.ShelfPlaces;
 import picocli.CommandLine.Command;
@@ -22,11 +27,32 @@ final class ShelfCommand {
   int add(
       @Parameters(paramLabel = "FOLDER") Path folder,
       @Option(names = "--store", paramLabel = "DIR", required = true) Path store,
-      @Option(names = "--name", paramLabel = "N") Optional<String> name)
+      @Option(names = "--name", paramLabel = "N") Optional<String> name,
+      @Option(
+              names = "--others",
+              paramLabel = "ROLE",
+              defaultValue = "maker",
+              description = "What everybody else may: ${DEFAULT-VALUE}.")
+          String others,
+      @Option(
+              names = "--not-yet",
+              description = "Its recording is switched on later, by \"recording\".")
+          boolean notYet)
       throws IOException {
     return root.answer(
         office -> {
-          Shelf shelf = office.shelves().add(root.resolve(folder), root.resolve(store), name);
+          People people =
+              new People(
+                  Map.of(office.settings().person(), Role.KEEPER), PeopleCommand.role(others));
+          Shelf shelf =
+              office
+                  .shelves()
+                  .add(
+                      root.resolve(folder),
+                      root.resolve(store),
+                      name,
+                      people,
+                      notYet ? Recording.NOT_YET : Recording.ON);
           if (ShelfPlaces.sameDrive(root.resolve(folder), root.resolve(store))) {
             root.terminal()
                 .err()
@@ -59,6 +85,24 @@ final class ShelfCommand {
     return root.answer(
         office -> {
           Shelf shelf = office.shelves().bind(office.shelves().named(name), root.resolve(folder));
+          return Answer.done(Json.shelf(shelf), line(shelf));
+        });
+  }
+
+  @Command(name = "notes", description = "Say whether bringing in needs a note.")
+  int notes(
+      @Parameters(paramLabel = "SHELF") String name,
+      @Parameters(paramLabel = "required|optional") String wanted)
+      throws IOException {
+    return root.answer(
+        office -> {
+          if (!wanted.equals("required") && !wanted.equals("optional")) {
+            throw new SentenceException(
+                "Notes are “required” or “optional”, not “%s”. Nothing was changed."
+                    .formatted(wanted));
+          }
+          Shelf shelf =
+              office.care().noteRequired(office.shelves().named(name), wanted.equals("required"));
           return Answer.done(Json.shelf(shelf), line(shelf));
         });
   }

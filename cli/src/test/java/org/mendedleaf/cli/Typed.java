@@ -56,7 +56,10 @@ final class Typed {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     ByteArrayOutputStream err = new ByteArrayOutputStream();
     List<String> args = new ArrayList<>(List.of(words));
-    args.addAll(List.of("--home", folder.resolve(home).toString(), "--as", "Maren Oakes"));
+    args.addAll(List.of("--home", folder.resolve(home).toString()));
+    if (!args.contains("--as")) {
+      args.addAll(List.of("--as", "Maren Oakes"));
+    }
     int exit =
         MendedLeafCommand.run(
             new Terminal(

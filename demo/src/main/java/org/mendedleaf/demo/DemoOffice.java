@@ -24,6 +24,7 @@ import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.Owners;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Role;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Office;
@@ -45,7 +46,7 @@ import org.mendedleaf.core.store.StoreParameters;
 public record DemoOffice(Path root) {
 
   /** Raise it whenever the story or the store's format changes. */
-  private static final String EDITION = "5";
+  private static final String EDITION = "6";
 
   /** From the machine's clock to the demo's; the same as long as the process runs. */
   @SuppressWarnings("TimeInStaticInitializer") // one offset for the clock and for files' times
@@ -122,6 +123,7 @@ public record DemoOffice(Path root) {
     private final Map<Path, String> owners = new HashMap<>();
     private final Map<String, Shelf> shelves = new HashMap<>();
     private Instant now = Story.begin();
+    private boolean webPaused;
 
     OfficeSettings settings() {
       return new OfficeSettings(
@@ -147,6 +149,9 @@ public record DemoOffice(Path root) {
         while (!snapshots.isEmpty() && snapshots.peek().at().isBefore(happening.at())) {
           take(office, snapshots.pop());
         }
+        if (!webPaused && happening.at().isAfter(Loft.WEB_PAUSED)) {
+          pauseWeb(office, changed);
+        }
         if (!happening.at().isBefore(next)) {
           capture(office, changed, next);
           next = slotAfter(happening.at());
@@ -160,7 +165,22 @@ public record DemoOffice(Path root) {
         var unused = office.comparisons().sumUp(facts.id(), SUMMARIES, Progress.NONE);
       }
       hold(office);
+      people(office);
       new Downloads(root.resolve("desk"), office).arrive();
+    }
+
+    /** The web pages were paused in January, and people forgot. */
+    private void pauseWeb(Office office, Set<String> changed) throws IOException {
+      capture(office, changed, Loft.WEB_PAUSED);
+      var unused = office.care().recording(shelves.get(Loft.WEB), false);
+      webPaused = true;
+    }
+
+    private void people(Office office) throws IOException {
+      Shelf cutting = shelves.get(Loft.CUTTING);
+      var teo = office.care().person(cutting, Loft.TEO, Optional.of(Role.MAKER));
+      var juno = office.care().person(teo, Loft.JUNO, Optional.of(Role.LOOKER));
+      var unused = office.care().leaveOut(juno, List.of("*.bak", "plotter spool"));
     }
 
     /** The good report of job 308 is needed as long as the insurer disputes it. */
@@ -198,6 +218,9 @@ public record DemoOffice(Path root) {
     private void capture(Office office, Set<String> changed, Instant at) throws IOException {
       now = at;
       for (String name : changed) {
+        if (webPaused && name.equals(Loft.WEB)) {
+          continue;
+        }
         CaptureOutcome outcome = office.shelves().capture(shelves.get(name), false, Progress.NONE);
         if (!(outcome instanceof CaptureOutcome.Done)) {
           throw new IOException("The demo office could not be captured: " + outcome);

@@ -24,6 +24,10 @@ final class Loft {
   static final String CUTTING = "Cutting plans";
   static final String ORDERS = "Orders";
   static final String REPAIRS = "Repairs";
+  static final String WEB = "Web pages";
+
+  /** When somebody paused the recording of the web pages, for the time of a change of provider. */
+  static final Instant WEB_PAUSED = Instant.parse("2026-01-14T17:05:00Z");
 
   static final List<String> CLOTHS =
       List.of("C7 white", "C9 tan", "L5 grey", "L3 white", "R2 red", "C7 cream");

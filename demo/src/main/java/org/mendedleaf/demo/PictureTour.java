@@ -81,6 +81,11 @@ public final class PictureTour {
             InnerPath.ROOT,
             new Moment.At(Instant.parse("2026-03-05T17:00:00Z")),
             new Moment.At(office.settings().clock().instant())));
+    picture("recording-and-people", new Place.CareOf(cutting));
+    Shelf web = office.shelves().named(Loft.WEB);
+    picture("paused", new Place.OneShelf(web, InnerPath.ROOT));
+    picture("paused-care", new Place.CareOf(web));
+    picture("paused-file", file(office, "Web pages:index.html"));
     picture("lost-and-found", new Place.Lost());
     picture("snapshots", new Place.ShelfSnapshots(cutting, InnerPath.ROOT));
     picture(

@@ -41,6 +41,8 @@ final class Story {
     story.orders();
     story.repairs();
     story.badDays();
+    // Last, so that its chances do not shift those of the others.
+    story.webPages();
     story.happenings.sort(Comparator.comparing(Happening::at));
     return story.happenings;
   }
@@ -170,6 +172,18 @@ final class Story {
         Loft.ANSELM,
         10);
     life(Loft.REPAIRS, "stitch samples.png", new PictureDocument("png", random), Loft.JUNO, 4);
+  }
+
+  private void webPages() {
+    for (String page : List.of("index", "new sails", "repairs", "measuring", "how to find us")) {
+      life(
+          Loft.WEB,
+          page + ".html",
+          text(TextDocument.Format.HTML, "Gannet Point Sail Loft: " + page, 7),
+          Loft.PRIYA,
+          6);
+    }
+    life(Loft.WEB, "images/loft.png", new PictureDocument("png", random), Loft.JUNO, 3);
   }
 
   private void badDays() {

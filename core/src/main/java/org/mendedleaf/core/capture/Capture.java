@@ -25,6 +25,7 @@ import org.mendedleaf.core.catalog.FileState;
 import org.mendedleaf.core.catalog.FolderState;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.LeftOut;
 import org.mendedleaf.core.catalog.Origin;
 import org.mendedleaf.core.catalog.PresentFile;
 import org.mendedleaf.core.catalog.Proposal;
@@ -99,15 +100,26 @@ public final class Capture {
     progress.phase(Phase.LOOKING, 0, 0);
     List<PresentFile> known = recorded.of(request.shelf());
     Scanner scanner = new Scanner(request.folder(), times);
-    Scan scan = scanner.scan(progress);
+    LeftOut leftOut = leftOut(request.shelf());
+    Scan scan = scanner.scan(leftOut, progress);
     boolean empty = scan.files().isEmpty() && scan.unseen().isEmpty();
-    if (empty && !known.isEmpty() && !request.takeAsRemoved()) {
-      return new CaptureOutcome.SuddenlyEmpty(request.folder(), known.size());
+    long looked = known.stream().filter(file -> !leftOut.matches(file.state().path())).count();
+    if (empty && looked > 0 && !request.takeAsRemoved()) {
+      return new CaptureOutcome.SuddenlyEmpty(request.folder(), looked);
     }
     Comparison comparison = Comparison.of(known, scan);
     Run run = new Run(request, moment, scan, comparison);
     return new CaptureOutcome.Done(
         run.capture(new FileReader(scanner, owners, progress), progress));
+  }
+
+  /** What a shelf leaves out by now. */
+  public LeftOut leftOut(long id) throws IOException {
+    return catalogue.files().shelves().stream()
+        .filter(shelf -> shelf.id() == id)
+        .map(shelf -> shelf.settings().leftOut())
+        .findFirst()
+        .orElse(LeftOut.NOTHING);
   }
 
   /**

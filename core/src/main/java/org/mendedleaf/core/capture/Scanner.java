@@ -17,6 +17,7 @@ import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.LeftOut;
 import org.mendedleaf.core.progress.Progress;
 
 /**
@@ -45,8 +46,8 @@ final class Scanner {
     }
   }
 
-  Scan scan(Progress progress) throws IOException {
-    Scan scan = new Scan();
+  Scan scan(LeftOut leftOut, Progress progress) throws IOException {
+    Scan scan = new Scan(leftOut);
     scan.folders().add(Found.of(root, InnerPath.ROOT, read(root), times));
     Deque<Found> open = new ArrayDeque<>();
     open.add(scan.folders().get(0));
@@ -96,6 +97,9 @@ final class Scanner {
       return;
     }
     InnerPath path = folder.resolve(name);
+    if (scan.leftOut().matches(path)) {
+      return;
+    }
     try {
       BasicFileAttributes read = read(file);
       if (read.isDirectory()) {

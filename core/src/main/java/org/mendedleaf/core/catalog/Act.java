@@ -45,6 +45,14 @@ public enum Act {
   DESCRIBE("describe"),
   /** Revisions were destroyed for good. */
   ERASE("erase"),
+  /** It was said who may do what on a shelf. */
+  PEOPLE("people"),
+  /** A shelf's recording was switched on or paused. */
+  RECORDING("recording"),
+  /** It was said what a shelf leaves out. */
+  LEAVE_OUT("leave-out"),
+  /** It was said whether a shelf's arrivals need a note. */
+  NOTES("notes"),
   /** Another desk took over a store whose place serves one desk only. */
   TAKE_OVER("take-over");
 

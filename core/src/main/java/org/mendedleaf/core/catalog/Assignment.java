@@ -96,6 +96,8 @@ final class Assignment {
       return Optional.of(new Detail.Held(hold.revision(), place));
     } else if (proposal instanceof Proposal.Release release) {
       return Optional.of(new Detail.Released(release.revision()));
+    } else if (proposal instanceof Proposal.SetShelf set) {
+      return Optional.of(new Detail.ShelfSet(set.setting().what(), place));
     } else if (proposal instanceof Proposal.Describe describe) {
       return Optional.of(new Detail.Described(describe.file(), place));
     }

@@ -22,6 +22,7 @@ import java.util.OptionalInt;
  * {"good":[SEGMENT,LINE],"is":BOOLEAN}
  * {"hold":[SEGMENT,LINE],"m":[b,l]}  {"release":[SEGMENT,LINE]}
  * {"describe":FILE,"m":[b,l]}
+ * {"set":WORD,"m":[b,l]}
  * {"erase":[SEGMENT,LINE]}     {"eraseAll":FILE}
  * </pre>
  */
@@ -63,6 +64,8 @@ sealed interface Detail {
 
   record Described(long file, Place at) implements Detail {}
 
+  record ShelfSet(String what, Place at) implements Detail {}
+
   record Erased(RevisionKey revision) implements Detail {}
 
   record FileErased(long file) implements Detail {}
@@ -92,6 +95,8 @@ sealed interface Detail {
     } else if (this instanceof Held of) {
       return Optional.of(of.at());
     } else if (this instanceof Described of) {
+      return Optional.of(of.at());
+    } else if (this instanceof ShelfSet of) {
       return Optional.of(of.at());
     }
     return Optional.empty();
@@ -136,6 +141,8 @@ sealed interface Detail {
       put(node, "release", released.revision());
     } else if (this instanceof Described described) {
       put(node.put("describe", described.file()), described.at());
+    } else if (this instanceof ShelfSet set) {
+      put(node.put("set", set.what()), set.at());
     } else if (this instanceof Erased erased) {
       put(node, "erase", erased.revision());
     } else if (this instanceof FileErased erased) {
@@ -186,6 +193,8 @@ sealed interface Detail {
       detail = new Released(key(node.get("release")));
     } else if (node.has("describe")) {
       detail = new Described(node.get("describe").asLong(), place(node));
+    } else if (node.has("set")) {
+      detail = new ShelfSet(node.get("set").asText(), place(node));
     } else if (node.has("erase")) {
       detail = new Erased(key(node.get("erase")));
     } else if (node.has("eraseAll")) {

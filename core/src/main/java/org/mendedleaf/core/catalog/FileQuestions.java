@@ -45,6 +45,14 @@ public final class FileQuestions {
   }
 
   public List<RecordedShelf> shelves() throws IOException {
+    Map<Long, Map<String, ShelfSetting.Said>> said = new HashMap<>();
+    sql.list(
+        row ->
+            said.computeIfAbsent(row.getLong(1), shelf -> new HashMap<>())
+                .put(
+                    row.getString(2),
+                    new ShelfSetting.Said(row.getString(3), Times.of(row.getLong(4)))),
+        "SELECT shelf, what, line, at FROM shelf_setting");
     return sql.list(
         row ->
             new RecordedShelf(
@@ -55,7 +63,8 @@ public final class FileQuestions {
                 Times.of(row.getLong(5)),
                 row.getLong(7),
                 row.getLong(8),
-                row.getBoolean(6)),
+                row.getBoolean(6),
+                ShelfSetting.settings(said.getOrDefault(row.getLong(1), Map.of()))),
         """
         SELECT id, name, kind, folder, at, first_done, files, revisions FROM shelf ORDER BY id""");
   }

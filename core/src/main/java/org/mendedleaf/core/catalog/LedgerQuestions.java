@@ -36,6 +36,13 @@ public final class LedgerQuestions {
     return sql.list(LedgerQuestions::read, ENTRY + "WHERE run = ? ORDER BY number", run);
   }
 
+  /** Everybody who did or saved anything. */
+  public List<String> persons() throws IOException {
+    return sql.list(
+        row -> row.getString(1),
+        "SELECT DISTINCT person FROM segment UNION SELECT name FROM saver ORDER BY 1");
+  }
+
   /** The newest acts of a kind, newest first. */
   public List<LedgerEntry> newest(Act act, int limit) throws IOException {
     return sql.list(

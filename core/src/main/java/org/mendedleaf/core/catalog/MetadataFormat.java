@@ -26,6 +26,10 @@ import org.mendedleaf.core.store.ContentRef;
  * note          note
  * hold          why
  * description   description, category, tell
+ * people        people (an object of roles by name), others
+ * recording     recording (on, paused, not-yet)
+ * leaveOut      leaveOut (objects of pattern and since)
+ * noteRequired  noteRequired
  * snapshot      path or pathBytes of the folder, label, reason, cause
  * </pre>
  */

@@ -242,6 +242,13 @@ final class Projection {
       marks.hold(header, held.revision(), blocks.line(held.at()).get("why").asText());
     } else if (detail instanceof Detail.Released released) {
       marks.release(released.revision());
+    } else if (detail instanceof Detail.ShelfSet set) {
+      sql.update(
+          "INSERT OR REPLACE INTO shelf_setting VALUES (?,?,?,?)",
+          header.shelf().orElseThrow(),
+          set.what(),
+          blocks.line(set.at()).toString(),
+          Times.nanos(header.at()));
     } else if (detail instanceof Detail.Described described) {
       marks.describe(described.file(), blocks.line(described.at()).toString());
     }

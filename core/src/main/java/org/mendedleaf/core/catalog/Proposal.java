@@ -150,6 +150,14 @@ public sealed interface Proposal {
   /** A hold is lifted. */
   record Release(RevisionKey revision) implements Proposal {}
 
+  /** Something is said about the shelf as a whole. */
+  record SetShelf(ShelfSetting setting) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(setting.encode());
+    }
+  }
+
   /** What a file is, and who wants to know of its new revisions. */
   record Describe(long file, Description description) implements Proposal {
     @Override

@@ -18,4 +18,5 @@ public record RecordedShelf(
     Instant made,
     long files,
     long revisions,
-    boolean firstCaptureDone) {}
+    boolean firstCaptureDone,
+    ShelfSettings settings) {}

@@ -17,6 +17,7 @@ import org.mendedleaf.core.capture.FolderLook;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.LeftOut;
 import org.mendedleaf.core.catalog.TreeEntry;
 
 /** Puts what lies in a folder beside what is recorded of it. */
@@ -46,7 +47,9 @@ final class Browser {
     List<FolderRow> rows = new ArrayList<>();
     for (FolderLook.Entry entry : FolderLook.at(root, folder, times)) {
       TreeEntry known = recorded.remove(entry.path());
-      rows.add(row(entry, Optional.ofNullable(known)));
+      FolderRow row = row(entry, Optional.ofNullable(known));
+      Optional<LeftOut.Rule> rule = shelf.settings().leftOut().rule(entry.path());
+      rows.add(rule.isPresent() ? row.leftOut(rule.get().pattern()) : row);
     }
     for (TreeEntry gone : recorded.values()) {
       rows.add(gone(gone, root));

@@ -15,6 +15,10 @@ public record Coverage(Path path, Optional<Shelf> shelf, State state, String bec
   public enum State {
     RECORDED("recorded"),
     NOT_YET("not recorded yet"),
+    /**
+     * Recorded up to now, but not at the moment: the shelf is paused, or a pattern leaves it out.
+     */
+    NO_LONGER("no longer recorded"),
     UNCOVERED("not covered");
 
     private final String words;

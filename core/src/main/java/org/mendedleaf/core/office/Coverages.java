@@ -4,16 +4,28 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
+import java.time.Instant;
+import java.time.format.DateTimeFormatter;
+import java.util.Locale;
 import java.util.Optional;
+import org.mendedleaf.core.catalog.LeftOut;
 import org.mendedleaf.core.catalog.RecordedFile;
+import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 
 /** Answers whether a path is recorded. */
 final class Coverages {
+
+  private static final DateTimeFormatter DAY =
+      DateTimeFormatter.ofPattern("EEE d MMM uuuu", Locale.ENGLISH);
 
   private final Office office;
 
   Coverages(Office office) {
     this.office = office;
+  }
+
+  private String day(Instant at) {
+    return DAY.format(at.atZone(office.settings().zone()));
   }
 
   Coverage of(Path path) throws IOException {
@@ -28,12 +40,37 @@ final class Coverages {
     Addresses.Place place = found.get();
     Shelf shelf = place.shelf();
     String name = "“" + shelf.name() + "”";
+    Optional<LeftOut.Rule> rule = shelf.settings().leftOut().rule(place.path());
+    if (rule.isPresent()) {
+      boolean known = office.shelves().lastAt(shelf, place.path()).isPresent();
+      return new Coverage(
+          path,
+          Optional.of(shelf),
+          known ? Coverage.State.NO_LONGER : Coverage.State.UNCOVERED,
+          "It lies on the shelf %s, which leaves out “%s” since %s%s."
+              .formatted(
+                  name,
+                  rule.get().pattern(),
+                  day(rule.get().since()),
+                  known ? "; what was recorded of it before is kept" : ""));
+    }
+    if (shelf.recording() == RecordingState.PAUSED) {
+      return new Coverage(
+          path,
+          Optional.of(shelf),
+          Coverage.State.NO_LONGER,
+          "It lies on the shelf %s, whose recording is paused since %s; what is recorded is kept."
+              .formatted(name, day(shelf.settings().recordingSince().orElseThrow())));
+    }
     if (shelf.recording() == RecordingState.NOT_YET) {
       return new Coverage(
           path,
           Optional.of(shelf),
           Coverage.State.NOT_YET,
-          "It lies on the shelf %s, which has not been captured yet.".formatted(name));
+          shelf.settings().recording() == Recording.ON
+              ? "It lies on the shelf %s, which has not been captured yet.".formatted(name)
+              : "It lies on the shelf %s, whose recording has not been switched on yet."
+                  .formatted(name));
     }
     if (place.path().isRoot() || Files.isDirectory(path, LinkOption.NOFOLLOW_LINKS)) {
       return new Coverage(

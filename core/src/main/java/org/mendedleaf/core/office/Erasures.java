@@ -89,6 +89,7 @@ public final class Erasures {
    */
   public Erased erase(FileRef file, Set<Integer> numbers, String typedName) throws IOException {
     FileLife life = office.files().life(file);
+    office.require(file.store(), life.shelf().id(), Right.ERASE);
     String name = life.file().path().name();
     if (!typedName.strip().equals(name)) {
       throw new SentenceException(

@@ -80,6 +80,7 @@ public final class FileLives {
   /** Makes an earlier revision the current one. */
   public Mending.Mended mend(FileRef ref, int revision) throws IOException {
     FileLife life = life(ref);
+    office.require(ref.store(), life.shelf().id(), Right.MEND);
     Path folder = Shelves.requireFolder(life.shelf());
     synchronized (desk.capturing()) {
       return desk.store(ref.store())
@@ -102,6 +103,7 @@ public final class FileLives {
       throw new SentenceException(
           "Act %d is a %s, which cannot be taken back.".formatted(act, entry.act().word()));
     }
+    office.require(store, entry.shelf().getAsLong(), Right.MEND);
     Path folder = Shelves.requireFolder(office.shelves().byId(store, entry.shelf().getAsLong()));
     synchronized (desk.capturing()) {
       return opened.mending().undo(act, folder, settings.person());

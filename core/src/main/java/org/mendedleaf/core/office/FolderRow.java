@@ -29,6 +29,21 @@ public record FolderRow(
     Standing standing,
     String why) {
 
+  /** The same as something that the shelf leaves out by a pattern. */
+  FolderRow leftOut(String pattern) {
+    return new FolderRow(
+        kind,
+        path,
+        address,
+        file,
+        size,
+        modified,
+        revision,
+        recordedAt,
+        Standing.LEFT_OUT,
+        pattern);
+  }
+
   /** What it is. */
   public enum Kind {
     FOLDER,
@@ -48,6 +63,8 @@ public record FolderRow(
     BEING_WRITTEN,
     /** It cannot be read, so the next capture cannot record it. */
     UNREADABLE,
+    /** A pattern of the shelf leaves it out; the one is told. */
+    LEFT_OUT,
     /** Recorded, but it does not lie there any more. */
     GONE
   }

@@ -254,6 +254,12 @@ public final class Intake {
   private Done bring(
       Path arrival, Shelf shelf, OptionalLong onto, InnerPath path, String note, boolean clear)
       throws IOException {
+    office.require(shelf.store(), shelf.id(), Right.BRING_IN);
+    if (shelf.settings().noteRequired() && note.isBlank()) {
+      throw new SentenceException(
+          "The shelf “%s” takes nothing in without a note of what changed. Nothing was brought in; %s is untouched."
+              .formatted(shelf.name(), arrival));
+    }
     BringIn bringIn = desk.store(shelf.store()).bringIn();
     Path folder = Shelves.requireFolder(shelf);
     synchronized (desk.capturing()) {

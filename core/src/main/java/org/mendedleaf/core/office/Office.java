@@ -46,6 +46,16 @@ public final class Office implements Closeable {
     return new Shelves(this, desk, settings);
   }
 
+  /** What is said about shelves as a whole: who may do what, what is recorded. */
+  public ShelfCare care() {
+    return new ShelfCare(this, desk, settings);
+  }
+
+  /** Refuses what the person who acts may not do on a shelf. */
+  void require(String store, long shelf, Right right) throws IOException {
+    new Rights(settings.person()).require(shelves().byId(store, shelf), right);
+  }
+
   /** Files and their histories. */
   public FileLives files() {
     return new FileLives(this, desk, settings);

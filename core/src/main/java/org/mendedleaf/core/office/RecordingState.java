@@ -4,6 +4,8 @@ package org.mendedleaf.core.office;
 public enum RecordingState {
   RECORDING("recording"),
   NOT_YET("not recording yet"),
+  /** A person has stopped it for the time being; what is recorded stays. */
+  PAUSED("paused"),
   /** Known from a store, but bound to no folder on this desk. */
   NOT_HERE("not bound here");
 

@@ -19,6 +19,7 @@ import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Receipt;
 import org.mendedleaf.core.recover.Recovery;
@@ -63,6 +64,7 @@ public final class Recoveries {
     if (tray.entries().isEmpty()) {
       throw new SentenceException("Nothing is on the tray, so nothing was done.");
     }
+    requireRight(tray);
     String run = "%012x".formatted(settings.random().nextLong() & 0xffff_ffff_ffffL);
     begun.begin(run, tray);
     return finish(run, tray, progress);
@@ -83,7 +85,18 @@ public final class Recoveries {
 
   /** Does the rest of a recovery that was interrupted or stopped. */
   public RunReceipt resume(String id, Progress progress) throws IOException {
-    return finish(id, begun.read(id), progress);
+    Tray tray = begun.read(id);
+    requireRight(tray);
+    return finish(id, tray, progress);
+  }
+
+  /** Copying out is open to everybody who may look. */
+  private void requireRight(Tray tray) throws IOException {
+    for (Tray.Part part : tray.parts()) {
+      if (part.order().destination() instanceof Destination.InPlace) {
+        office.require(part.store(), part.order().shelf(), Right.MEND);
+      }
+    }
   }
 
   /** Leaves a recovery that was interrupted as it is. */
@@ -232,6 +245,7 @@ public final class Recoveries {
    */
   public RunReceipt remove(Shelf shelf, List<InnerPath> paths, Progress progress)
       throws IOException {
+    office.require(shelf.store(), shelf.id(), Right.REMOVE);
     Path folder = Shelves.requireFolder(shelf);
     if (paths.contains(InnerPath.ROOT)) {
       throw new SentenceException("A whole shelf is not removed like a file. Nothing was changed.");
@@ -272,6 +286,9 @@ public final class Recoveries {
     List<RunReceipt.Part> done = new ArrayList<>(receipt(store, act).parts());
     if (done.stream().allMatch(part -> part.receipt().undoneBy().isPresent())) {
       throw new RefusedException("Act %d has been taken back already.".formatted(act));
+    }
+    for (RunReceipt.Part part : done) {
+      office.require(part.shelf().store(), part.shelf().id(), Right.MEND);
     }
     Collections.reverse(done);
     List<RunReceipt.Part> undone = new ArrayList<>();

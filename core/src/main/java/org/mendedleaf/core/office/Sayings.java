@@ -54,6 +54,7 @@ public final class Sayings {
       throw new SentenceException(
           "A hold needs its reason, so that whoever finds it later knows when it may be lifted. Nothing was changed.");
     }
+    office.require(file.store(), shelf(file), Right.HOLD);
     return commit(
         file, Act.HOLD, new Proposal.Hold(revision(file, revision).key(), checked("reason", why)));
   }
@@ -71,6 +72,7 @@ public final class Sayings {
           "%s of %s is not held, so there is nothing to lift."
               .formatted(FileLife.numbered(revision), life.file().path().shown()));
     }
+    office.require(file.store(), shelf(file), Right.RELEASE);
     return commit(file, Act.RELEASE, new Proposal.Release(held.key()));
   }
 
@@ -78,6 +80,10 @@ public final class Sayings {
   public long describe(FileRef file, Description description) throws IOException {
     var unused = checked("description", description.text());
     return commit(file, Act.DESCRIBE, new Proposal.Describe(file.file(), description));
+  }
+
+  private long shelf(FileRef file) throws IOException {
+    return office.files().life(file).file().shelf();
   }
 
   private static String checked(String what, String text) throws SentenceException {
@@ -104,7 +110,10 @@ public final class Sayings {
 
   private long commit(FileRef file, Act act, Proposal proposal) throws IOException {
     OpenStore store = desk.store(file.store());
-    long shelf = office.files().life(file).file().shelf();
+    long shelf = shelf(file);
+    if (act == Act.NOTE || act == Act.GOOD || act == Act.DESCRIBE) {
+      office.require(file.store(), shelf, Right.SAY);
+    }
     Journal.Draft draft =
         new Journal.Draft(
             act,

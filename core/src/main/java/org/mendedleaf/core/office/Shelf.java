@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.Optional;
 import org.mendedleaf.core.catalog.ShelfKind;
+import org.mendedleaf.core.catalog.ShelfSettings;
 
 /**
  * A shelf as this desk sees it.
@@ -13,6 +14,7 @@ import org.mendedleaf.core.catalog.ShelfKind;
  * @param folder the folder that it records here; empty if it is bound to none
  * @param files present files
  * @param capturedAt when something was recorded last
+ * @param settings what people have said about it as a whole
  */
 public record Shelf(
     String store,
@@ -24,4 +26,5 @@ public record Shelf(
     RecordingState recording,
     long files,
     long revisions,
-    Optional<Instant> capturedAt) {}
+    Optional<Instant> capturedAt,
+    ShelfSettings settings) {}

@@ -4,8 +4,11 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import org.mendedleaf.core.capture.Capture;
@@ -14,10 +17,14 @@ import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.FolderState;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.People;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.RecordedShelf;
+import org.mendedleaf.core.catalog.Role;
 import org.mendedleaf.core.catalog.ShelfKind;
+import org.mendedleaf.core.catalog.ShelfSetting;
+import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.ErasedMeanwhileException;
 import org.mendedleaf.core.store.WriteSession;
@@ -30,6 +37,9 @@ public final class Shelves {
 
   /** Where no window is idle, every so many acts a capture does the upkeep as well. */
   private static final long UPKEEP_EVERY = 32;
+
+  private static final DateTimeFormatter DAY =
+      DateTimeFormatter.ofPattern("EEE d MMM uuuu", Locale.ENGLISH);
 
   private final Office office;
   private final OpenDesk desk;
@@ -57,8 +67,25 @@ public final class Shelves {
     return shelves;
   }
 
-  /** Begins to protect a folder. */
+  /**
+   * Begins to protect a folder. Whoever acts is its keeper; everybody else may bring in, mend and
+   * remove.
+   */
   public Shelf add(Path folder, Path storeFolder, Optional<String> name) throws IOException {
+    People people = new People(Map.of(settings.person(), Role.KEEPER), Role.MAKER);
+    return add(folder, storeFolder, name, people, Recording.ON);
+  }
+
+  /**
+   * Begins to protect a folder.
+   *
+   * @param people who may do what
+   * @param recording {@link Recording#NOT_YET} where it is switched on later
+   */
+  public Shelf add(
+      Path folder, Path storeFolder, Optional<String> name, People people, Recording recording)
+      throws IOException {
+    ShelfCare.checkKept(people);
     Path place = folder.toAbsolutePath().normalize();
     Path storePlace = storeFolder.toAbsolutePath().normalize();
     ShelfPlaces.check(place, storePlace, desk.desk());
@@ -69,7 +96,12 @@ public final class Shelves {
           "A shelf called “%s” exists in this store already. Nothing was changed; choose another name, or bind that shelf to this folder."
               .formatted(called));
     }
-    Proposal proposal = new Proposal.NewShelf(called, ShelfKind.WORKING, place.toString());
+    List<Proposal> proposals = new ArrayList<>();
+    proposals.add(new Proposal.NewShelf(called, ShelfKind.WORKING, place.toString()));
+    proposals.add(new Proposal.SetShelf(new ShelfSetting.Persons(people)));
+    if (recording != Recording.ON) {
+      proposals.add(new Proposal.SetShelf(new ShelfSetting.Switched(recording)));
+    }
     Journal.Draft draft =
         new Journal.Draft(
             Act.SHELF,
@@ -78,7 +110,7 @@ public final class Shelves {
             settings.person(),
             OptionalLong.empty(),
             false,
-            List.of(proposal));
+            proposals);
     long id;
     try (WriteSession session = store.store().write(store.catalogue())) {
       id = store.journal().commit(draft, session).orElseThrow().shelf().orElseThrow();
@@ -141,6 +173,7 @@ public final class Shelves {
   public CaptureOutcome capture(Shelf shelf, boolean takeAsRemoved, Progress progress)
       throws IOException {
     Path folder = requireFolder(shelf);
+    requireRecording(byId(shelf.store(), shelf.id()));
     OpenStore store = desk.store(shelf.store());
     Capture.Request request =
         new Capture.Request(shelf.id(), folder, settings.person(), takeAsRemoved);
@@ -187,10 +220,6 @@ public final class Shelves {
 
   private Shelf shelf(OpenStore store, RecordedShelf recorded) throws IOException {
     Optional<Path> folder = desk.desk().folderOf(store.id(), recorded.id());
-    RecordingState state =
-        folder.isEmpty()
-            ? RecordingState.NOT_HERE
-            : recorded.firstCaptureDone() ? RecordingState.RECORDING : RecordingState.NOT_YET;
     return new Shelf(
         store.id(),
         store.store().root(),
@@ -198,10 +227,41 @@ public final class Shelves {
         recorded.name(),
         recorded.kind(),
         folder,
-        state,
+        state(folder.isPresent(), recorded),
         recorded.files(),
         recorded.revisions(),
-        store.catalogue().trees().capturedBefore(recorded.id(), Instant.MAX));
+        store.catalogue().trees().capturedBefore(recorded.id(), Instant.MAX),
+        recorded.settings());
+  }
+
+  private static RecordingState state(boolean here, RecordedShelf recorded) {
+    if (!here) {
+      return RecordingState.NOT_HERE;
+    }
+    return switch (recorded.settings().recording()) {
+      case PAUSED -> RecordingState.PAUSED;
+      case NOT_YET -> RecordingState.NOT_YET;
+      case ON -> recorded.firstCaptureDone() ? RecordingState.RECORDING : RecordingState.NOT_YET;
+    };
+  }
+
+  private void requireRecording(Shelf shelf) throws SentenceException {
+    if (shelf.settings().recording() != Recording.ON) {
+      throw new SentenceException(
+          shelf.settings().recording() == Recording.PAUSED
+              ? "The recording of the shelf “%s” is paused since %s, so nothing new was recorded; what is recorded stays. “mended-leaf recording” switches it on."
+                  .formatted(shelf.name(), since(shelf))
+              : "The shelf “%s” is not recorded yet. “mended-leaf recording” switches it on."
+                  .formatted(shelf.name()));
+    }
+  }
+
+  private String since(Shelf shelf) {
+    return shelf
+        .settings()
+        .recordingSince()
+        .map(at -> DAY.format(at.atZone(settings.zone())))
+        .orElse("some time");
   }
 
   static Path requireFolder(Shelf shelf) throws SentenceException {

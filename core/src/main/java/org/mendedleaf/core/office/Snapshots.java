@@ -9,6 +9,7 @@ import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.Proposal;
+import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.catalog.Snapshot;
 import org.mendedleaf.core.catalog.SnapshotQuestions;
 import org.mendedleaf.core.progress.Progress;
@@ -46,11 +47,17 @@ public final class Snapshots {
     if (wanted.isEmpty()) {
       throw new SentenceException("A snapshot needs a label. None was taken.");
     }
+    office.require(shelf.store(), shelf.id(), Right.SNAPSHOT);
     OpenStore store = desk.store(shelf.store());
     if (labelled(shelf).stream().anyMatch(other -> other.label().equals(wanted))) {
       throw new SentenceException(
           "A snapshot of the shelf “%s” is called “%s” already. None was taken; choose another label."
               .formatted(shelf.name(), wanted));
+    }
+    if (shelf.settings().recording() != Recording.ON) {
+      throw new SentenceException(
+          "The shelf “%s” is not being recorded, so a snapshot would show an older state of it. None was taken; switch its recording on first."
+              .formatted(shelf.name()));
     }
     if (shelf.folder().isPresent()) {
       CaptureOutcome outcome = office.shelves().capture(shelf, false, progress);
@@ -124,6 +131,7 @@ public final class Snapshots {
       throw new SentenceException(
           "The snapshot “%s” has lost its label already.".formatted(snapshot.label()));
     }
+    office.require(store, snapshot.shelf(), Right.UNLABEL);
     OpenStore opened = desk.store(store);
     var unused = commit(opened, snapshot.shelf(), Act.UNLABEL, new Proposal.Unlabel(snapshot.id()));
     return snapshot;

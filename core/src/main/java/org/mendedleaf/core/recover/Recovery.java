@@ -24,6 +24,7 @@ import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.LedgerEntry;
+import org.mendedleaf.core.catalog.LeftOut;
 import org.mendedleaf.core.catalog.ReceiptItem;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
 import org.mendedleaf.core.progress.Progress;
@@ -121,6 +122,9 @@ public final class Recovery {
       Files.createDirectories(request.shelfFolder().get());
       unrecorded.addAll(
           captureFirst(order.shelf(), request.shelfFolder().get(), request.by(), progress));
+    }
+    if (inPlace && request.shelfFolder().isPresent()) {
+      recordTargetsLeftOut(request, unrecorded);
     }
     Rehearser rehearser = rehearser(order, request.shelfFolder(), request.taken());
     boolean archive = order.destination() instanceof Destination.Archive;
@@ -238,9 +242,16 @@ public final class Recovery {
   public long remove(
       long shelf, Path folder, List<InnerPath> paths, String by, String run, Progress progress)
       throws IOException {
-    List<InnerPath> unrecorded = List.copyOf(captureFirst(shelf, folder, by, progress));
+    Set<InnerPath> unrecorded = captureFirst(shelf, folder, by, progress);
     catalogue.catchUp();
-    return new Removal(tools, shelf, folder).remove(paths, unrecorded, by, run, progress);
+    List<InnerPath> going =
+        catalogue.files().present(shelf).stream()
+            .map(file -> file.state().path())
+            .filter(at -> paths.stream().anyMatch(path -> at.equals(path) || at.isWithin(path)))
+            .toList();
+    recordLeftOut(shelf, folder, by, going, unrecorded);
+    return new Removal(tools, shelf, folder)
+        .remove(paths, List.copyOf(unrecorded), by, run, progress);
   }
 
   /** Takes a recovery back, as far as nothing has changed since at its targets. */
@@ -257,8 +268,9 @@ public final class Recovery {
       Path folder =
           root.orElseThrow(
               () -> new RefusedException("The shelf is bound to no folder on this desk."));
-      var unused = captureFirst(shelf, folder, by, progress);
+      Set<InnerPath> unrecorded = captureFirst(shelf, folder, by, progress);
       catalogue.catchUp();
+      recordLeftOut(shelf, folder, by, undo.pathsInPlace(folder), unrecorded);
     }
     RecoveryAct back = new RecoveryAct(tools, shelf, root, by, run, inPlace);
     back.perform(inPlace ? undo.stepsInPlace(root.orElseThrow()) : undo.stepsElsewhere(), progress);
@@ -292,6 +304,44 @@ public final class Recovery {
       }
     }
     return receipts;
+  }
+
+  /**
+   * What a shelf leaves out is recorded all the same where it is about to be replaced or removed.
+   *
+   * @param unrecorded those that could not be recorded are added
+   */
+  private void recordLeftOut(
+      long shelf, Path folder, String by, List<InnerPath> paths, Set<InnerPath> unrecorded)
+      throws IOException {
+    LeftOut leftOut = tools.capture().leftOut(shelf);
+    List<InnerPath> these = paths.stream().filter(leftOut::matches).distinct().toList();
+    for (InnerPath path : these) {
+      if (tools.capture().one(new Capture.Request(shelf, folder, by, false), path).isPresent()) {
+        unrecorded.add(path);
+      }
+    }
+    if (!these.isEmpty()) {
+      catalogue.catchUp();
+    }
+  }
+
+  private void recordTargetsLeftOut(Request request, Set<InnerPath> unrecorded) throws IOException {
+    if (tools.capture().leftOut(request.order().shelf()).rules().isEmpty()) {
+      return;
+    }
+    // Only to see where it would write: the targets are taken by the rehearsal that counts.
+    Set<String> taken = new HashSet<>(request.taken());
+    List<InnerPath> targets =
+        rehearser(request.order(), request.shelfFolder(), taken).rehearse().steps().stream()
+            .flatMap(step -> step.path().stream())
+            .toList();
+    recordLeftOut(
+        request.order().shelf(),
+        request.shelfFolder().orElseThrow(),
+        request.by(),
+        targets,
+        unrecorded);
   }
 
   /** Returns the paths that could not be recorded. */

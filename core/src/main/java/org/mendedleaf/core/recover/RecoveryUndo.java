@@ -69,6 +69,16 @@ final class RecoveryUndo {
     return !made.isEmpty() || items.stream().anyMatch(item -> item.outcome() == Outcome.REMOVED);
   }
 
+  /** The places on the shelf that it would change. */
+  List<InnerPath> pathsInPlace(Path folder) {
+    return items.stream()
+        .filter(item -> item.changedSomething() && item.outcome() != Outcome.FOLDER)
+        .map(item -> folder.getFileSystem().getPath(item.target()))
+        .filter(target -> target.startsWith(folder))
+        .map(target -> ShelfPaths.inner(folder, target))
+        .toList();
+  }
+
   List<Step> stepsInPlace(Path folder) throws IOException {
     List<Step> steps = new ArrayList<>();
     for (ReceiptItem item : items) {

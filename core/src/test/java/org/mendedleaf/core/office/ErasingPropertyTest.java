@@ -96,7 +96,6 @@ class ErasingPropertyTest {
     List<Key> all = List.copyOf(expected.keySet());
     Key chosen = all.get(act % all.size());
     FileRef file = new FileRef(desk.shelf().store(), chosen.file());
-    FileLife life = desk.office().files().life(file);
     boolean everything = act % 3 == 0;
     Set<Integer> numbers = everything ? Set.of() : Set.of(chosen.number());
     if (act % 5 == 0) {
@@ -104,6 +103,7 @@ class ErasingPropertyTest {
       RandomActs.act(other, random.nextInt(1000), random);
       look(other);
     }
+    FileLife life = desk.office().files().life(file);
     long before = sheafBytes(base);
     Erasures.Erased erased =
         desk.office().erasures().erase(file, numbers, life.file().path().name());

@@ -25,6 +25,7 @@ import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FolderRow;
 import org.mendedleaf.core.office.Source;
@@ -59,6 +60,7 @@ public final class FilePage implements Page {
   private final Label facts = Nodes.label("", "soft");
   private final Label standing = Nodes.label("");
   private final Button capture;
+  private final Button care;
   private final LifeLine line = new LifeLine();
   private final RevisionTable table;
   private final Button open;
@@ -98,7 +100,14 @@ public final class FilePage implements Page {
     context.tray().versionProperty().addListener(new WeakInvalidationListener(follower));
     capture = Nodes.button(Words.of("file.capture"), "", this::capture, "link-like");
     saying = new SayingBar(context, presenter);
-    HBox recorded = new HBox(10, standing, capture);
+    care =
+        Nodes.button(
+            Words.of("file.care"),
+            "",
+            () -> context.navigator().go(new Place.CareOf(presenter.lifeProperty().get().shelf())),
+            "link-like");
+    care.setId("care");
+    HBox recorded = new HBox(6, standing, capture, care);
     recorded.setAlignment(Pos.CENTER_LEFT);
     recorded.setMinWidth(0);
     HBox standingRow = Nodes.row(recorded, saying.node());
@@ -345,18 +354,22 @@ public final class FilePage implements Page {
     }
     String newest = FilePresenter.numbered(life.newest().number());
     boolean due = false;
+    boolean off = life.shelf().settings().recording() != Recording.ON;
+    boolean leftOut = row != null && row.standing() == FolderRow.Standing.LEFT_OUT;
+    care.setText(Words.of(off || leftOut ? "file.care.off" : "file.care"));
     standing.getStyleClass().setAll("label", "soft");
     if (life.address().isEmpty()) {
       standing.setText(Words.of("file.standing.notHere"));
     } else if (row == null || row.standing() == FolderRow.Standing.GONE) {
       standing.setText(Words.of("file.standing.gone", newest));
     } else {
-      due = row.standing() != FolderRow.Standing.RECORDED;
+      due = row.standing() != FolderRow.Standing.RECORDED && !leftOut;
       standing.setText(
           switch (row.standing()) {
             case RECORDED -> Words.of("file.standing.recorded", newest);
             case BEING_WRITTEN -> Words.of("standing.writing");
             case UNREADABLE -> Words.of("standing.unreadable", row.why());
+            case LEFT_OUT -> Words.of("file.standing.leftOut", row.why(), newest);
             default ->
                 Words.of(
                     "file.standing.changed",
@@ -367,7 +380,21 @@ public final class FilePage implements Page {
         standing.getStyleClass().setAll("label", "strong");
       }
     }
-    capture.setVisible(due);
+    if (off && !leftOut && life.address().isPresent()) {
+      standing.setText(
+          Words.of(
+                  life.shelf().settings().recording() == Recording.PAUSED
+                      ? "file.standing.paused"
+                      : "file.standing.notYet")
+              + " "
+              + (due
+                  ? Words.of(
+                      "file.standing.off.changed", Shown.since(row.modified(), context.now()))
+                  : standing.getText()));
+      standing.getStyleClass().setAll("label", "rust");
+    }
+    capture.setVisible(due && !off);
+    capture.setManaged(due && !off);
     open.setDisable(row == null || row.standing() == FolderRow.Standing.GONE);
   }
 }

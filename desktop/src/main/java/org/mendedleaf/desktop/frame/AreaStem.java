@@ -23,6 +23,7 @@ import javafx.scene.transform.Rotate;
 final class AreaStem extends Pane {
 
   private static final PseudoClass CURRENT = PseudoClass.getPseudoClass("current");
+  private static final PseudoClass OFF = PseudoClass.getPseudoClass("off");
   private static final double AREA = 40;
   private static final double TWIG = 30;
   private static final double APART = 12;
@@ -36,10 +37,11 @@ final class AreaStem extends Pane {
    *
    * @param twig whether it grows on an area's leaf
    * @param current whether it is where the window is
+   * @param off whether nothing grows there for the time being: its leaf is hollow
    */
-  record Sprout(String name, boolean twig, boolean current, Runnable go) {
+  record Sprout(String name, boolean twig, boolean current, boolean off, Runnable go) {
     Sprout withoutDeed() {
-      return new Sprout(name, twig, current, null);
+      return new Sprout(name, twig, current, off, null);
     }
   }
 
@@ -122,6 +124,7 @@ final class AreaStem extends Pane {
               new CubicCurveTo(length * 0.2, -w, length * 0.7, -w, length, 0),
               new CubicCurveTo(length * 0.7, w, length * 0.2, w, 0, 0));
       leaf.getStyleClass().add("area-leaf");
+      leaf.pseudoClassStateChanged(OFF, sprout.off());
       Group group = new Group(leaf);
       group.getTransforms().add(new Rotate(left ? -130 : -50, 0, 0));
       group.setLayoutX(x);

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.desktop.frame.AreaStem.Sprout;
 import org.mendedleaf.desktop.words.Words;
@@ -27,7 +28,9 @@ final class Areas {
       boolean here =
           on.filter(one -> one.id() == shelf.id() && one.store().equals(shelf.store())).isPresent();
       Place there = new Place.OneShelf(shelf, InnerPath.ROOT);
-      sprouts.add(new Sprout(shelf.name(), true, here, () -> navigator.go(there)));
+      boolean off = shelf.settings().recording() != Recording.ON;
+      String name = off ? Words.of("area.off", shelf.name()) : shelf.name();
+      sprouts.add(new Sprout(name, true, here, off, () -> navigator.go(there)));
     }
     sprouts.add(area("area.bringIn", place instanceof Place.BringIn, new Place.BringIn()));
     sprouts.add(area("area.tray", isOfTray(place), new Place.OnTray()));
@@ -36,7 +39,7 @@ final class Areas {
   }
 
   private Sprout area(String key, boolean here, Place place) {
-    return new Sprout(Words.of(key), false, here, () -> navigator.go(place));
+    return new Sprout(Words.of(key), false, here, false, () -> navigator.go(place));
   }
 
   private static boolean isOfTray(Place place) {
@@ -54,6 +57,9 @@ final class Areas {
     }
     if (place instanceof Place.Compared compared) {
       return Optional.of(compared.shelf());
+    }
+    if (place instanceof Place.CareOf of) {
+      return Optional.of(of.shelf());
     }
     return place instanceof Place.ShelfSnapshots of ? Optional.of(of.shelf()) : Optional.empty();
   }

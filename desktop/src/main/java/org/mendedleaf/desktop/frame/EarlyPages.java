@@ -8,6 +8,7 @@ import javafx.scene.control.TableView;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.ShelfKind;
+import org.mendedleaf.core.catalog.ShelfSettings;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.RecordingState;
@@ -83,7 +84,8 @@ final class EarlyPages {
             RecordingState.RECORDING,
             0,
             0,
-            Optional.empty());
+            Optional.empty(),
+            ShelfSettings.NONE);
     return List.of(
         new Place.OneShelf(shelf, InnerPath.ROOT),
         new Place.ShelfAt(shelf, InnerPath.ROOT, moment),

@@ -33,6 +33,7 @@ import org.mendedleaf.core.office.Addresses;
 import org.mendedleaf.core.office.Complaint;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.RecordingState;
 import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.StoreFacts;
@@ -458,7 +459,10 @@ public final class MainWindow implements Navigator {
             () -> context.office().shelves().all(),
             shelves -> {
               Captures captures = new Captures(context);
-              shelves.stream().filter(s -> s.folder().isPresent()).forEach(captures::capture);
+              shelves.stream()
+                  .filter(shelf -> shelf.recording() != RecordingState.PAUSED)
+                  .filter(shelf -> shelf.folder().isPresent())
+                  .forEach(captures::capture);
             },
             this::complain);
   }

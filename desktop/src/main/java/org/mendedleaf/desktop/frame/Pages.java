@@ -1,5 +1,6 @@
 package org.mendedleaf.desktop.frame;
 
+import org.mendedleaf.desktop.care.CarePage;
 import org.mendedleaf.desktop.erase.ErasePage;
 import org.mendedleaf.desktop.file.FilePage;
 import org.mendedleaf.desktop.find.FoundPage;
@@ -39,6 +40,8 @@ final class Pages {
       return new ComparedPage(context, compared);
     } else if (place instanceof Place.ShelfSnapshots of) {
       return new SnapshotsPage(context, of);
+    } else if (place instanceof Place.CareOf of) {
+      return new CarePage(context, of);
     } else if (place instanceof Place.BringIn) {
       return new BringInPage(context);
     } else if (place instanceof Place.Lost) {

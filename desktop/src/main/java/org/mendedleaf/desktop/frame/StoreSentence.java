@@ -3,6 +3,7 @@ package org.mendedleaf.desktop.frame;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.StoreFacts;
 import org.mendedleaf.desktop.words.Shown;
@@ -35,9 +36,19 @@ final class StoreSentence {
                 at ->
                     Words.count(
                         "store.captured",
-                        shelves.size(),
+                        shelves.stream()
+                            .filter(shelf -> shelf.settings().recording() == Recording.ON)
+                            .count(),
                         Shown.moment(at, context.now(), context.zone())))
             .orElse(Words.of("store.nothingYet"));
+    List<String> off =
+        shelves.stream()
+            .filter(shelf -> shelf.settings().recording() != Recording.ON)
+            .map(shelf -> "“" + shelf.name() + "”")
+            .toList();
+    if (!off.isEmpty()) {
+      captured = Words.count("store.off", off.size(), String.join(", ", off)) + " " + captured;
+    }
     String place =
         Words.of(
             "store.place",

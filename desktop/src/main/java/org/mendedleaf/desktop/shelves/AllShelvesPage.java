@@ -10,6 +10,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.ShelfPlaces;
 import org.mendedleaf.desktop.words.Shown;
@@ -75,11 +76,17 @@ public final class AllShelvesPage implements Page {
             () -> context.navigator().go(new Place.OneShelf(shelf, InnerPath.ROOT)),
             "sheet-title");
     open.setId("shelf-" + shelf.id());
-    HBox titled = new HBox(12, open, Nodes.label(state(shelf), "soft"));
+    boolean off = shelf.settings().recording() != Recording.ON;
+    HBox titled = new HBox(12, open, Nodes.label(state(shelf), off ? "rust" : "soft"));
     titled.setAlignment(Pos.BASELINE_LEFT);
     VBox facts = new VBox(3, titled, Nodes.label(counts(shelf)), Nodes.text(where(shelf), "soft"));
     HBox row = Nodes.row(facts);
-    if (shelf.folder().isPresent()) {
+    Button care =
+        Nodes.button(
+            Words.of("shelf.care"), "", () -> context.navigator().go(new Place.CareOf(shelf)));
+    care.setId("care-" + shelf.id());
+    row.getChildren().add(care);
+    if (shelf.folder().isPresent() && !off) {
       row.getChildren()
           .add(
               Nodes.button(
@@ -99,8 +106,20 @@ public final class AllShelvesPage implements Page {
                   .map(at -> Shown.moment(at, context.now(), context.zone()))
                   .orElse(""));
       case NOT_YET -> Words.of("shelf.notYet");
+      case PAUSED -> paused(shelf, context);
       case NOT_HERE -> Words.of("shelf.notHere");
     };
+  }
+
+  /** Since when a shelf is paused. */
+  static String paused(Shelf shelf, Context context) {
+    return Words.of(
+        "shelf.paused",
+        shelf
+            .settings()
+            .recordingSince()
+            .map(at -> Shown.moment(at, context.now(), context.zone()))
+            .orElse(""));
   }
 
   private static String counts(Shelf shelf) {

@@ -4,10 +4,13 @@ import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import javafx.beans.binding.Bindings;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
@@ -15,6 +18,9 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.People;
+import org.mendedleaf.core.catalog.Role;
+import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.ShelfPlaces;
@@ -25,6 +31,7 @@ import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.RoleChoice;
 
 /** Three steps to a protected folder: which folder, where its revisions are kept, go. */
 public final class NewShelfForm {
@@ -34,6 +41,8 @@ public final class NewShelfForm {
   private final TextField store = new TextField();
   private final Label warning = Nodes.text("", "warning");
   private final Label space = Nodes.text("", "soft");
+  private final ChoiceBox<Role> others = RoleChoice.of(Role.MAKER, chosen -> {});
+  private final CheckBox later = new CheckBox(Words.of("new.later"));
   private final Button go;
   private final VBox root;
 
@@ -57,7 +66,14 @@ public final class NewShelfForm {
             18,
             step("1", "new.folder", "new.folder.why", chooser(folder)),
             step("2", "new.store", "new.store.why", chooser(store), space, warning),
-            step("3", "new.record", "new.record.why", go));
+            step("3", "new.people", "new.people.why", others),
+            step("4", "new.record", "new.record.why", later, go));
+    others.setId("others");
+    later.setId("later");
+    later
+        .selectedProperty()
+        .addListener(
+            (property, before, now) -> go.setText(Words.of(now ? "new.go.later" : "new.go")));
     suggestStore();
     look();
   }
@@ -171,22 +187,29 @@ public final class NewShelfForm {
   private void protect() {
     Path protect = Shown.pathWritten(folder.getText());
     Path keep = Shown.pathWritten(store.getText());
+    Role role = others.getValue();
+    Recording recording = later.isSelected() ? Recording.NOT_YET : Recording.ON;
     context
         .background()
         .ask(
-            () -> add(context.office(), protect, keep),
+            () -> add(context.office(), protect, keep, role, recording),
             shelf -> {
               context.navigator().go(new Place.OneShelf(shelf, InnerPath.ROOT));
-              new Captures(context).capture(shelf);
+              if (recording == Recording.ON) {
+                new Captures(context).capture(shelf);
+              }
             },
             context.navigator()::complain);
   }
 
-  private static Shelf add(Office office, Path folder, Path store) throws Exception {
+  /** Whoever makes a shelf keeps it. */
+  private static Shelf add(Office office, Path folder, Path store, Role others, Recording recording)
+      throws Exception {
     if (!Files.exists(store.resolve("store.json"))) {
       ShelfPlaces.requireApart(folder, store);
       office.stores().make(store);
     }
-    return office.shelves().add(folder, store, Optional.empty());
+    People people = new People(Map.of(office.settings().person(), Role.KEEPER), others);
+    return office.shelves().add(folder, store, Optional.empty(), people, recording);
   }
 }

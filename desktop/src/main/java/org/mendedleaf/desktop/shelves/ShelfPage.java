@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
@@ -15,6 +16,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.FolderRow;
@@ -45,6 +47,7 @@ public final class ShelfPage implements Page {
   private final SheetTable<FolderRow> table =
       new SheetTable<>("files", this::open, row -> row.path().name());
   private final Label facts = Nodes.label("", "soft");
+  private final Button capture;
   private final FolderTree tree;
   private Instant captured = Instant.EPOCH;
   private List<FolderRow> shownRows = List.of();
@@ -58,19 +61,26 @@ public final class ShelfPage implements Page {
     this.shelf = shelf;
     this.folder = folder;
     Label title = Nodes.label(folder.isRoot() ? shelf.name() : Shortened.name(folder), "title");
+    capture =
+        Nodes.button(
+            Words.of("shelf.capture"), "Ctrl+R", () -> new Captures(context).capture(shelf));
+    capture.setId("capture");
     HBox head =
         Nodes.row(
             Nodes.titled(title, facts),
             Nodes.button(Words.of("copy"), "Ctrl+Shift+C", this::copyOut),
             Nodes.button(Words.of("pick"), "Space", table::pick),
             Nodes.button(
+                Words.of("shelf.care"),
+                "Ctrl+U",
+                () -> context.navigator().go(new Place.CareOf(shelf))),
+            Nodes.button(
                 Words.of("shelf.snapshots"),
                 "Ctrl+T",
                 () -> context.navigator().go(new Place.ShelfSnapshots(shelf, folder))),
-            Nodes.button(
-                Words.of("shelf.capture"), "Ctrl+R", () -> new Captures(context).capture(shelf)));
-    head.getChildren().get(3).setId("snapshots-of-shelf");
-    head.getChildren().get(4).setId("capture");
+            capture);
+    head.getChildren().get(3).setId("care");
+    head.getChildren().get(4).setId("snapshots-of-shelf");
     columns();
     tree =
         new FolderTree(
@@ -101,6 +111,9 @@ public final class ShelfPage implements Page {
   private void onKey(KeyEvent event) {
     if (event.isAltDown() && event.getCode() == KeyCode.LEFT) {
       bar.step(-1);
+      event.consume();
+    } else if (event.isShortcutDown() && event.getCode() == KeyCode.U) {
+      context.navigator().go(new Place.CareOf(shelf));
       event.consume();
     } else if (event.isShortcutDown() && event.getCode() == KeyCode.T) {
       context.navigator().go(new Place.ShelfSnapshots(shelf, folder));
@@ -153,14 +166,21 @@ public final class ShelfPage implements Page {
    * @param due how many files are not recorded as they lie there
    */
   private record Found(
-      List<FolderRow> rows, Optional<Instant> captured, long files, long due, long largest) {}
+      Shelf shelf,
+      List<FolderRow> rows,
+      Optional<Instant> captured,
+      long files,
+      long due,
+      long largest) {}
 
   /**
    * @param shown what the list shows already
    */
   private Found look(List<FolderRow> shown) throws IOException {
-    List<FolderRow> rows = context.office().shelves().browse(shelf, folder);
+    Shelf now = context.office().shelves().byId(shelf.store(), shelf.id());
+    List<FolderRow> rows = context.office().shelves().browse(now, folder);
     return new Found(
+        now,
         rows.equals(shown) ? shown : rows,
         context.office().moments().capturedBefore(shelf, context.now()),
         rows.stream().filter(row -> row.kind() != FolderRow.Kind.FOLDER).count(),
@@ -175,15 +195,24 @@ public final class ShelfPage implements Page {
     sizes.setText(Words.of("column.size", unit.name()));
     table.show(found.rows());
     long due = found.due();
+    boolean off = found.shelf().settings().recording() != Recording.ON;
+    facts.getStyleClass().setAll("label", off ? "rust" : "soft");
+    String recorded = due == 0 ? Words.of("shelf.allRecorded") : Words.count("shelf.due", due);
     String state =
-        shelf.recording() == RecordingState.NOT_YET && folder.isRoot()
-            ? Words.of("shelf.notYet")
-            : due == 0 ? Words.of("shelf.allRecorded") : Words.count("shelf.due", due);
-    facts.setText(Words.count("shelf.files", found.files()) + " · " + state);
+        switch (found.shelf().recording()) {
+          case NOT_YET -> folder.isRoot() ? Words.of("shelf.notYet") : recorded;
+          case PAUSED -> AllShelvesPage.paused(found.shelf(), context);
+          default -> recorded;
+        };
+    String files = Words.count("shelf.files", found.files());
+    facts.setText(off ? state + " · " + files : files + " · " + state);
+    capture.setDisable(off && found.shelf().recording() != RecordingState.NOT_YET);
   }
 
   private static boolean isDue(FolderRow row) {
-    return row.kind() != FolderRow.Kind.FOLDER && row.standing() != FolderRow.Standing.RECORDED;
+    return row.kind() != FolderRow.Kind.FOLDER
+        && row.standing() != FolderRow.Standing.RECORDED
+        && row.standing() != FolderRow.Standing.LEFT_OUT;
   }
 
   private void columns() {
@@ -241,6 +270,7 @@ public final class ShelfPage implements Page {
   private void standingCell(TableCell<FolderRow, FolderRow> cell, FolderRow row) {
     if (row.kind() == FolderRow.Kind.FOLDER
         && row.standing() != FolderRow.Standing.GONE
+        && row.standing() != FolderRow.Standing.LEFT_OUT
         && row.standing() != FolderRow.Standing.UNREADABLE) {
       return;
     }
@@ -255,13 +285,13 @@ public final class ShelfPage implements Page {
           case NEW -> Words.of("standing.new");
           case BEING_WRITTEN -> Words.of("standing.writing");
           case UNREADABLE -> Words.of("standing.unreadable", row.why());
+          case LEFT_OUT -> Words.of("standing.leftOut", row.why());
           case GONE -> Words.of("standing.gone");
         });
     boolean bad =
         row.standing() == FolderRow.Standing.GONE
             || row.standing() == FolderRow.Standing.UNREADABLE;
-    cell.getStyleClass()
-        .add(bad ? "rust" : row.standing() == FolderRow.Standing.RECORDED ? "soft" : "strong");
+    cell.getStyleClass().add(bad ? "rust" : isDue(row) ? "strong" : "soft");
   }
 
   private void revisionCell(TableCell<FolderRow, FolderRow> cell, FolderRow row) {

@@ -30,6 +30,9 @@ public sealed interface Place {
    */
   record ShelfSnapshots(Shelf shelf, InnerPath folder) implements Place {}
 
+  /** Whether a shelf is recorded, what it leaves out, and who may do what on it. */
+  record CareOf(Shelf shelf) implements Place {}
+
   /** Files from outside that wait to be brought in. */
   record BringIn() implements Place {}
 

@@ -1,0 +1,99 @@
+package org.mendedleaf.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Who may do what and what is recorded: as typed, each answer by its schema. */
+class CareCommandsTest {
+
+  @TempDir Path base;
+  private Path work;
+  private Typed typed;
+
+  @BeforeEach
+  void aShelf() throws Exception {
+    typed = new Typed(base);
+    work = Files.createDirectories(base.resolve("work"));
+    Files.writeString(work.resolve("list.csv"), "one");
+    Files.writeString(work.resolve("draft.tmp"), "draft");
+    typed.done("store", "make", "store");
+    typed.done("shelf", "add", "work", "--store", "store", "--name", "Loft");
+    typed.done("capture");
+  }
+
+  @Test
+  void aLookerIsToldWhoMay() throws Exception {
+    JsonNode people = typed.answer("people", "people", "set", "Loft", "Juno Hale", "looker");
+    assertThat(people.at("/people/0/person").asText()).isEqualTo("Juno Hale");
+    assertThat(people.at("/people/1/role").asText()).isEqualTo("keeper");
+    assertThat(people.at("/others").asText()).isEqualTo("maker");
+
+    Typed.Ran refused = typed.run("remove", "Loft:list.csv", "--as", "Juno Hale");
+    assertThat(refused.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
+    assertThat(refused.err()).contains("Juno Hale is a looker").contains("Maren Oakes");
+    assertThat(work.resolve("list.csv")).exists();
+    assertThat(typed.run("people", "others", "Loft", "king").err()).contains("is no role");
+    typed.answer("people", "people", "set", "Loft", "Juno Hale", "none");
+    typed.done("remove", "Loft:list.csv", "--as", "Juno Hale");
+  }
+
+  @Test
+  void aPausedShelfSaysSoWhereverItAppears() throws Exception {
+    JsonNode paused = typed.answer("covered", "recording", "Loft", "paused");
+    assertThat(paused.get("state").asText()).isEqualTo("no longer recorded");
+    Files.writeString(work.resolve("list.csv"), "two");
+
+    Typed.Ran all = typed.run("capture");
+    assertThat(all.exit()).isEqualTo(MendedLeafCommand.DONE);
+    assertThat(all.err()).contains("Loft: paused, so nothing was recorded");
+    assertThat(typed.run("capture", "Loft").exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
+    assertThat(typed.answer("shelf-list", "shelf", "list").at("/shelves/0/recording").asText())
+        .isEqualTo("paused");
+    typed.answer("covered", "recording", "Loft", "on");
+    typed.done("capture", "Loft");
+    assertThat(typed.answer("history", "history", "Loft:list.csv").get("revisions")).hasSize(2);
+  }
+
+  @Test
+  void patternsShowWhatTheyMatchBeforeTheyCount() throws Exception {
+    JsonNode would =
+        typed.answer("patterns", "patterns", "Loft", "--leave-out", "*.tmp", "--rehearse");
+    assertThat(would.at("/files/0/path").asText()).isEqualTo("draft.tmp");
+    assertThat(would.get("leaveOut")).isEmpty();
+
+    typed.answer("patterns", "patterns", "Loft", "--leave-out", "*.tmp");
+    JsonNode covered = typed.answer("covered", "covered", "work/draft.tmp");
+    assertThat(covered.get("state").asText()).isEqualTo("no longer recorded");
+    assertThat(typed.answer("patterns", "patterns", "Loft", "--nothing").get("leaveOut")).isEmpty();
+  }
+
+  @Test
+  void aShelfThatIsSwitchedOnLaterAndAsksForNotes() throws Exception {
+    Files.createDirectories(base.resolve("later"));
+    JsonNode later =
+        typed.answer(
+            "shelf",
+            "shelf",
+            "add",
+            "later",
+            "--store",
+            "store",
+            "--not-yet",
+            "--others",
+            "looker");
+    assertThat(later.get("recording").asText()).isEqualTo("not recording yet");
+    assertThat(typed.run("capture", "later").err()).contains("is not recorded yet");
+    JsonNode asked = typed.answer("shelf", "shelf", "notes", "Loft", "required");
+    assertThat(asked.get("noteRequired").asBoolean()).isTrue();
+    Files.writeString(base.resolve("new.csv"), "three");
+    assertThat(
+            typed.run("bring-in", "new.csv", "--onto", "Loft:list.csv", "--despite-doubts").err())
+        .contains("without a note");
+  }
+}

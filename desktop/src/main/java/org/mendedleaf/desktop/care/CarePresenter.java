@@ -1,0 +1,169 @@
+package org.mendedleaf.desktop.care;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.LeftOut;
+import org.mendedleaf.core.catalog.Role;
+import org.mendedleaf.core.catalog.ShelfSettings.Recording;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Captures;
+import org.mendedleaf.desktop.work.Context;
+
+/**
+ * What is said about a shelf as a whole, and saying it; knows no nodes. Properties change on the
+ * interface thread.
+ */
+final class CarePresenter {
+
+  private final Context context;
+  private final Shelf given;
+  private final ReadOnlyObjectWrapper<View> view = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<Matches> matches = new ReadOnlyObjectWrapper<>();
+
+  CarePresenter(Context context, Shelf shelf) {
+    this.context = context;
+    this.given = shelf;
+  }
+
+  /**
+   * What the page shows.
+   *
+   * @param leftOut how many recorded files each pattern leaves out, in their order
+   * @param known persons whom the store knows by name
+   * @param me the person who acts
+   */
+  record View(Shelf shelf, List<Integer> leftOut, List<String> known, String me) {
+    boolean mayCare() {
+      return shelf.settings().people().roleOf(me) == Role.KEEPER;
+    }
+  }
+
+  /** The recorded files that a pattern which is being written would leave out. */
+  record Matches(String pattern, List<InnerPath> files) {}
+
+  /** Null until it is known. */
+  ReadOnlyObjectProperty<View> viewProperty() {
+    return view.getReadOnlyProperty();
+  }
+
+  /** Null where no pattern is being written. */
+  ReadOnlyObjectProperty<Matches> matchesProperty() {
+    return matches.getReadOnlyProperty();
+  }
+
+  void refresh() {
+    context.background().ask(this::look, view::set, context.navigator()::complain);
+  }
+
+  private View look() throws Exception {
+    Shelf shelf = context.office().shelves().byId(given.store(), given.id());
+    List<Integer> leftOut = new ArrayList<>();
+    for (LeftOut.Rule rule : shelf.settings().leftOut().rules()) {
+      leftOut.add(context.office().care().matches(shelf, List.of(rule.pattern())).size());
+    }
+    return new View(
+        shelf, leftOut, context.office().care().known(shelf), context.office().settings().person());
+  }
+
+  /** Switches on what is off, or pauses what is on. */
+  void toggleRecording() {
+    Shelf shelf = view.get().shelf();
+    boolean on = shelf.settings().recording() != Recording.ON;
+    say(
+        () -> context.office().care().recording(shelf, on),
+        Words.of(on ? "care.on.done" : "care.paused.done", shelf.name()),
+        () -> {
+          if (on && shelf.folder().isPresent()) {
+            new Captures(context).capture(shelf);
+          }
+        });
+  }
+
+  void requireNotes(boolean required) {
+    Shelf shelf = view.get().shelf();
+    if (required != shelf.settings().noteRequired()) {
+      say(() -> context.office().care().noteRequired(shelf, required), "", () -> {});
+    }
+  }
+
+  /** Finds out what a pattern would leave out, while it is being written. */
+  void tryPattern(String pattern) {
+    matches.set(null);
+    if (pattern.isBlank() || view.get() == null) {
+      return;
+    }
+    context
+        .background()
+        .ask(
+            () ->
+                new Matches(
+                    pattern, context.office().care().matches(view.get().shelf(), List.of(pattern))),
+            matches::set,
+            // What cannot be a pattern yet is told when it is to be kept.
+            problem -> matches.set(null));
+  }
+
+  void leaveOut(String pattern) {
+    List<String> patterns = new ArrayList<>(patterns());
+    patterns.add(pattern.strip());
+    patterns(patterns, Words.of("care.leftOut.done", pattern.strip()));
+  }
+
+  void recordAgain(String pattern) {
+    List<String> patterns = new ArrayList<>(patterns());
+    patterns.remove(pattern);
+    patterns(patterns, Words.of("care.leftIn.done", pattern));
+  }
+
+  private List<String> patterns() {
+    return view.get().shelf().settings().leftOut().rules().stream()
+        .map(LeftOut.Rule::pattern)
+        .toList();
+  }
+
+  private void patterns(List<String> patterns, String told) {
+    Shelf shelf = view.get().shelf();
+    say(() -> context.office().care().leaveOut(shelf, patterns), told, () -> matches.set(null));
+  }
+
+  /**
+   * @param role empty if the person is to be like everybody else
+   */
+  void person(String name, Optional<Role> role) {
+    Shelf shelf = view.get().shelf();
+    say(() -> context.office().care().person(shelf, name, role), "", () -> {});
+  }
+
+  void others(Role role) {
+    Shelf shelf = view.get().shelf();
+    if (role != shelf.settings().people().others()) {
+      say(() -> context.office().care().others(shelf, role), "", () -> {});
+    }
+  }
+
+  private void say(Callable<Shelf> saying, String told, Runnable then) {
+    context
+        .background()
+        .ask(
+            saying,
+            shelf -> {
+              if (!told.isEmpty()) {
+                context.navigator().tell(told, null);
+              }
+              context.navigator().refresh();
+              then.run();
+            },
+            problem -> {
+              context.navigator().complain(problem);
+              // What was clicked stands there as if it had been done.
+              view.set(null);
+              refresh();
+            });
+  }
+}
