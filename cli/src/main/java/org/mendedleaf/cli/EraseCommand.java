@@ -82,6 +82,8 @@ final class EraseCommand extends FileCommand implements Callable<Integer> {
     node.put("everything", told.everything());
     told.current().ifPresent(revision -> node.put("current", revision.number()));
     node.put("liesThere", told.liesThere());
+    ArrayNode issued = node.putArray("issued");
+    told.issued().forEach(revision -> issued.add(revision.number()));
     ArrayNode held = node.putArray("held");
     told.held().forEach(revision -> held.add(revision.number()));
     told.snapshots().forEach(node.putArray("snapshots")::add);
@@ -104,6 +106,13 @@ final class EraseCommand extends FileCommand implements Callable<Integer> {
     if (told.liesThere()) {
       text.append(
           "The file in its folder is not touched, and the next capture records it again if it still holds this.\n");
+    }
+    for (Revision issued : told.issued()) {
+      text.append(
+          "%s was given out as issue %s.%n"
+              .formatted(
+                  FileLife.numbered(issued.number()),
+                  told.life().marks(issued).issue().orElseThrow().letters()));
     }
     for (Revision held : told.held()) {
       text.append(

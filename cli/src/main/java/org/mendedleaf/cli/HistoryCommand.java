@@ -59,6 +59,7 @@ final class HistoryCommand extends FileCommand implements Callable<Integer> {
 
   private static String said(RevisionMarks marks) {
     return marks.note().map(note -> ", “" + note.text() + "”").orElse("")
+        + marks.issue().map(issue -> ", issue " + issue.letters()).orElse("")
         + (marks.good().isPresent() ? ", known good" : "")
         + marks.hold().map(hold -> ", held: " + hold.why()).orElse("");
   }

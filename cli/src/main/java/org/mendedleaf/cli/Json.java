@@ -45,6 +45,7 @@ final class Json {
     node.put("store", shelf.storeFolder().toString());
     node.put("recording", shelf.recording().words());
     node.put("noteRequired", shelf.settings().noteRequired());
+    node.put("stages", shelf.settings().stages());
     return node.put("files", shelf.files()).put("revisions", shelf.revisions());
   }
 
@@ -111,6 +112,11 @@ final class Json {
     node.put("origin", revision.origin().word());
     revision.from().ifPresent(from -> node.put("from", from));
     putMarks(node, life.marks(revision));
+    if (life.shelf().settings().stages()) {
+      boolean issued = life.marks(revision).issue().isPresent();
+      node.put("stage", issued ? "issued" : "draft");
+    }
+    life.marks(revision).issue().ifPresent(issue -> node.put("issue", issue.letters()));
     return node.put("current", revision.isCurrent() && life.file().present());
   }
 

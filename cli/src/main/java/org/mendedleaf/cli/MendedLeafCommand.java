@@ -46,6 +46,7 @@ import picocli.CommandLine.ScopeType;
       HoldCommand.class,
       EraseCommand.class,
       ReleaseCommand.class,
+      IssueCommand.class,
       DescribeCommand.class,
       ShowCommand.class,
       MendCommand.class,

@@ -107,6 +107,22 @@ final class ShelfCommand {
         });
   }
 
+  @Command(name = "stages", description = "Say whether drafts are told from issued revisions.")
+  int stages(
+      @Parameters(paramLabel = "SHELF") String name,
+      @Parameters(paramLabel = "on|off") String wanted)
+      throws IOException {
+    return root.answer(
+        office -> {
+          if (!wanted.equals("on") && !wanted.equals("off")) {
+            throw new SentenceException(
+                "Stages are “on” or “off”, not “%s”. Nothing was changed.".formatted(wanted));
+          }
+          Shelf shelf = office.care().stages(office.shelves().named(name), wanted.equals("on"));
+          return Answer.done(Json.shelf(shelf), line(shelf));
+        });
+  }
+
   private static String line(Shelf shelf) {
     return "%s: %s, %s, %d files, %d revisions, store %s%n"
         .formatted(

@@ -96,4 +96,15 @@ class CareCommandsTest {
             typed.run("bring-in", "new.csv", "--onto", "Loft:list.csv", "--despite-doubts").err())
         .contains("without a note");
   }
+
+  @Test
+  void aDraftIsIssued() throws Exception {
+    typed.answer("shelf", "shelf", "stages", "Loft", "on");
+    Files.writeString(work.resolve("list.csv"), "two");
+    typed.done("capture");
+    assertThat(typed.answer("said", "issue", "Loft:list.csv").get("issue").asText()).isEqualTo("A");
+    JsonNode history = typed.answer("history", "history", "Loft:list.csv");
+    assertThat(history.at("/revisions/0/stage").asText()).isEqualTo("draft");
+    assertThat(history.at("/revisions/1/issue").asText()).isEqualTo("A");
+  }
 }

@@ -45,6 +45,10 @@ public enum Act {
   DESCRIBE("describe"),
   /** Revisions were destroyed for good. */
   ERASE("erase"),
+  /** A draft was given out: it has a letter now. */
+  ISSUE("issue"),
+  /** A shelf tells drafts from issued revisions from now on, or no longer. */
+  STAGES("stages"),
   /** It was said who may do what on a shelf. */
   PEOPLE("people"),
   /** A shelf's recording was switched on or paused. */

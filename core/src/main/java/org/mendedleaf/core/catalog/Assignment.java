@@ -83,6 +83,10 @@ final class Assignment {
     } else if (proposal instanceof Proposal.Sum sum) {
       return Optional.of(new Detail.Summed(sum.revision(), place));
     }
+    if (proposal instanceof Proposal.Issue issue) {
+      int letter = files.lastLetter(issue.file()) + 1;
+      return Optional.of(new Detail.Issued(issue.revision(), issue.file(), letter));
+    }
     return mark(proposal, place);
   }
 

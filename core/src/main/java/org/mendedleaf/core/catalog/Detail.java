@@ -22,7 +22,7 @@ import java.util.OptionalInt;
  * {"good":[SEGMENT,LINE],"is":BOOLEAN}
  * {"hold":[SEGMENT,LINE],"m":[b,l]}  {"release":[SEGMENT,LINE]}
  * {"describe":FILE,"m":[b,l]}
- * {"set":WORD,"m":[b,l]}
+ * {"set":WORD,"m":[b,l]}       {"issue":[SEGMENT,LINE],"file":FILE,"letter":NUMBER}
  * {"erase":[SEGMENT,LINE]}     {"eraseAll":FILE}
  * </pre>
  */
@@ -63,6 +63,12 @@ sealed interface Detail {
   record Released(RevisionKey revision) implements Detail {}
 
   record Described(long file, Place at) implements Detail {}
+
+  /**
+   * @param file whose letter it is: it stays used when the revision is erased
+   * @param letter from 1
+   */
+  record Issued(RevisionKey revision, long file, int letter) implements Detail {}
 
   record ShelfSet(String what, Place at) implements Detail {}
 
@@ -143,6 +149,9 @@ sealed interface Detail {
       put(node.put("describe", described.file()), described.at());
     } else if (this instanceof ShelfSet set) {
       put(node.put("set", set.what()), set.at());
+    } else if (this instanceof Issued issued) {
+      put(node, "issue", issued.revision());
+      node.put("file", issued.file()).put("letter", issued.letter());
     } else if (this instanceof Erased erased) {
       put(node, "erase", erased.revision());
     } else if (this instanceof FileErased erased) {
@@ -193,6 +202,9 @@ sealed interface Detail {
       detail = new Released(key(node.get("release")));
     } else if (node.has("describe")) {
       detail = new Described(node.get("describe").asLong(), place(node));
+    } else if (node.has("issue")) {
+      detail =
+          new Issued(key(node.get("issue")), node.get("file").asLong(), node.get("letter").asInt());
     } else if (node.has("set")) {
       detail = new ShelfSet(node.get("set").asText(), place(node));
     } else if (node.has("erase")) {

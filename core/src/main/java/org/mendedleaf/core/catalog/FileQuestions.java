@@ -69,6 +69,12 @@ public final class FileQuestions {
         SELECT id, name, kind, folder, at, first_done, files, revisions FROM shelf ORDER BY id""");
   }
 
+  /** The last issue letter that a file was given, from 1; 0 if none was. */
+  public int lastLetter(long file) throws IOException {
+    return sql.first(row -> row.getInt(1), "SELECT MAX(letter) FROM issue WHERE file = ?", file)
+        .orElse(0);
+  }
+
   public Optional<RecordedFile> file(long id) throws IOException {
     return sql.first(FileQuestions::readFile, FILE + "WHERE file.id = ?", id);
   }

@@ -65,8 +65,20 @@ public final class MarkQuestions {
             JOIN arrived ON arrived.revision = revision.id WHERE revision.file = ?""",
             file)
         .forEach(found -> arrived.put(found.number(), found.it()));
+    Map<Integer, RevisionMarks.Issue> issues = new HashMap<>();
+    sql.list(
+            row ->
+                new Found<>(
+                    row.getInt(1),
+                    new RevisionMarks.Issue(
+                        row.getInt(2), Times.of(row.getLong(3)), row.getString(4))),
+            """
+            SELECT revision.number, issue.letter, issue.at, issue.person FROM issue
+            JOIN revision ON revision.id = issue.revision WHERE issue.file = ?""",
+            file)
+        .forEach(found -> issues.put(found.number(), found.it()));
     Map<Integer, RevisionMarks> marks = new HashMap<>();
-    for (Map<Integer, ?> some : List.of(notes, good, holds, arrived)) {
+    for (Map<Integer, ?> some : List.of(notes, good, holds, arrived, issues)) {
       for (Integer number : some.keySet()) {
         marks.put(
             number,
@@ -74,7 +86,8 @@ public final class MarkQuestions {
                 notes.getOrDefault(number, List.of()),
                 Optional.ofNullable(good.get(number)),
                 Optional.ofNullable(holds.get(number)),
-                Optional.ofNullable(arrived.get(number))));
+                Optional.ofNullable(arrived.get(number)),
+                Optional.ofNullable(issues.get(number))));
       }
     }
     return marks;

@@ -43,6 +43,18 @@ final class Marks {
         segment);
   }
 
+  /** The letter stays used where the revision has been erased. */
+  void issue(CommitHeader header, Detail.Issued issued) throws IOException {
+    sql.update(
+        "INSERT OR REPLACE INTO issue VALUES (?,?,%s,?,?)".formatted(ROW),
+        issued.file(),
+        issued.letter(),
+        issued.revision().segment(),
+        issued.revision().line(),
+        Times.nanos(header.at()),
+        header.by());
+  }
+
   void good(CommitHeader header, RevisionKey of, boolean isGood) throws IOException {
     if (isGood) {
       sql.update(

@@ -242,6 +242,8 @@ final class Projection {
       marks.hold(header, held.revision(), blocks.line(held.at()).get("why").asText());
     } else if (detail instanceof Detail.Released released) {
       marks.release(released.revision());
+    } else if (detail instanceof Detail.Issued issued) {
+      marks.issue(header, issued);
     } else if (detail instanceof Detail.ShelfSet set) {
       sql.update(
           "INSERT OR REPLACE INTO shelf_setting VALUES (?,?,?,?)",

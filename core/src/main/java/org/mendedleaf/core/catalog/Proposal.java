@@ -150,6 +150,9 @@ public sealed interface Proposal {
   /** A hold is lifted. */
   record Release(RevisionKey revision) implements Proposal {}
 
+  /** A revision is given out; it gets the next letter of its file. */
+  record Issue(RevisionKey revision, long file) implements Proposal {}
+
   /** Something is said about the shelf as a whole. */
   record SetShelf(ShelfSetting setting) implements Proposal {
     @Override

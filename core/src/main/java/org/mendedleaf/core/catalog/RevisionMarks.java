@@ -11,13 +11,19 @@ import java.util.Optional;
  * @param good who marked it as known good; empty if nobody has
  * @param hold why it is held; empty if it is not
  * @param arrived where it came from, if it was brought in
+ * @param issue its letter, if it was given out
  */
 public record RevisionMarks(
-    List<Note> notes, Optional<Good> good, Optional<Hold> hold, Optional<Arrived> arrived) {
+    List<Note> notes,
+    Optional<Good> good,
+    Optional<Hold> hold,
+    Optional<Arrived> arrived,
+    Optional<Issue> issue) {
 
   /** Nobody has said anything. */
   public static final RevisionMarks NONE =
-      new RevisionMarks(List.of(), Optional.empty(), Optional.empty(), Optional.empty());
+      new RevisionMarks(
+          List.of(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
 
   /** A person's words; empty words took the former ones back. */
   public record Note(String text, Instant at, String by) {}
@@ -27,6 +33,23 @@ public record RevisionMarks(
 
   /** A keep that only a person can lift. */
   public record Hold(String why, Instant at, String by) {}
+
+  /**
+   * Given out.
+   *
+   * @param letter from 1
+   */
+  public record Issue(int letter, Instant at, String by) {
+
+    /** A, B … Z, AA, AB …: letters as columns of a table are counted. */
+    public String letters() {
+      StringBuilder letters = new StringBuilder();
+      for (int left = letter; left > 0; left = (left - 1) / 26) {
+        letters.insert(0, (char) ('A' + (left - 1) % 26));
+      }
+      return letters.toString();
+    }
+  }
 
   public RevisionMarks {
     notes = List.copyOf(notes);

@@ -8,7 +8,7 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 13;
+  static final int VERSION = 14;
 
   static final List<String> TABLES =
       List.of(
@@ -29,6 +29,9 @@ final class Schema {
           """
           CREATE TABLE shelf (id INTEGER PRIMARY KEY, name TEXT, kind TEXT, folder TEXT,
             at INTEGER, first_done INTEGER, files INTEGER, revisions INTEGER)""",
+          """
+          CREATE TABLE issue (file INTEGER, letter INTEGER, revision INTEGER, at INTEGER,
+            person TEXT, PRIMARY KEY (file, letter))""",
           """
           CREATE TABLE shelf_setting (shelf INTEGER, what TEXT, line TEXT, at INTEGER,
             PRIMARY KEY (shelf, what))""",

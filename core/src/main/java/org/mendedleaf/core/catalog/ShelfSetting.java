@@ -77,6 +77,19 @@ public sealed interface ShelfSetting {
     }
   }
 
+  /** Whether drafts are told from issued revisions: {@code {"stages":BOOLEAN}}. */
+  record Stages(boolean told) implements ShelfSetting {
+    @Override
+    public String what() {
+      return "stages";
+    }
+
+    @Override
+    public String encode() {
+      return JsonNodeFactory.instance.objectNode().put("stages", told).toString();
+    }
+  }
+
   /** Which part it is, as the log's line names it. */
   String what();
 
@@ -99,7 +112,8 @@ public sealed interface ShelfSetting {
             .orElse(none.recording()),
         switched.map(Said::at),
         node(said, "leaveOut").map(ShelfSetting::leftOut).orElse(none.leftOut()),
-        node(said, "noteRequired").map(one -> one.get("noteRequired").asBoolean()).orElse(false));
+        node(said, "noteRequired").map(one -> one.get("noteRequired").asBoolean()).orElse(false),
+        node(said, "stages").map(one -> one.get("stages").asBoolean()).orElse(false));
   }
 
   /** A line of metadata and when it was said. */

@@ -9,17 +9,20 @@ import java.util.Optional;
  *
  * @param recordingSince when recording was switched last; empty if it never was
  * @param noteRequired whether nothing is brought in without a note
+ * @param stages whether drafts are told from issued revisions
  */
 public record ShelfSettings(
     People people,
     Recording recording,
     Optional<Instant> recordingSince,
     LeftOut leftOut,
-    boolean noteRequired) {
+    boolean noteRequired,
+    boolean stages) {
 
   /** Of a shelf about which nobody has said anything. */
   public static final ShelfSettings NONE =
-      new ShelfSettings(People.EVERYBODY, Recording.ON, Optional.empty(), LeftOut.NOTHING, false);
+      new ShelfSettings(
+          People.EVERYBODY, Recording.ON, Optional.empty(), LeftOut.NOTHING, false, false);
 
   /** Whether what changes is recorded. */
   public enum Recording {

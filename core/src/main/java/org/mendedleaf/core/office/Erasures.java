@@ -42,6 +42,7 @@ public final class Erasures {
    * @param current which revision is the newest then; empty if nothing is left
    * @param liesThere whether the file as it lies on its shelf is one of those that go, so that the
    *     next capture would record it again
+   * @param issued those that were given out, with a letter
    * @param held those that somebody holds: as long as there is one, nothing is erased
    * @param snapshots labels of snapshots that have one of them
    * @param elsewhere other files whose history has the same content, which stays there
@@ -53,6 +54,7 @@ public final class Erasures {
       boolean everything,
       Optional<Revision> current,
       boolean liesThere,
+      List<Revision> issued,
       List<Revision> held,
       List<String> snapshots,
       List<String> elsewhere,
@@ -173,6 +175,7 @@ public final class Erasures {
         left.isEmpty(),
         current,
         life.file().present() && chosen.contains(life.newest()),
+        chosen.stream().filter(one -> life.marks(one).issue().isPresent()).toList(),
         held(life, chosen),
         List.copyOf(snapshots),
         elsewhere(life, chosen),

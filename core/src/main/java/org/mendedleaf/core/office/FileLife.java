@@ -43,6 +43,14 @@ public record FileLife(
     return marks.getOrDefault(revision.number(), RevisionMarks.NONE);
   }
 
+  /** The issue that a revision is, or that it led to as a draft; empty if none came of it yet. */
+  public Optional<RevisionMarks.Issue> leadsTo(Revision revision) {
+    return revisions.stream()
+        .filter(later -> later.number() >= revision.number())
+        .flatMap(later -> marks(later).issue().stream())
+        .findFirst();
+  }
+
   /** Who saved this revision. */
   public static Who who(Revision revision) {
     return Who.of(revision);

@@ -13,6 +13,7 @@ public enum Right {
   REMOVE(Role.MAKER, "remove a file"),
   SNAPSHOT(Role.MAKER, "take a snapshot"),
   HOLD(Role.MAKER, "hold a revision"),
+  ISSUE(Role.KEEPER, "issue a revision"),
   RELEASE(Role.KEEPER, "lift a hold"),
   UNLABEL(Role.KEEPER, "let a snapshot go"),
   ERASE(Role.KEEPER, "erase"),

@@ -2,12 +2,14 @@ package org.mendedleaf.core.office;
 
 import java.io.IOException;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalLong;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Description;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.store.WriteSession;
 
 /**
@@ -74,6 +76,40 @@ public final class Sayings {
     }
     office.require(file.store(), shelf(file), Right.RELEASE);
     return commit(file, Act.RELEASE, new Proposal.Release(held.key()));
+  }
+
+  /**
+   * What issuing did.
+   *
+   * @param act in the ledger
+   */
+  public record Issued(long act, RevisionMarks.Issue issue) {}
+
+  /**
+   * Gives a draft out: it gets the next letter of its file, which is never given again.
+   *
+   * @throws SentenceException if its shelf does not tell drafts from issued ones, or it has a
+   *     letter already
+   */
+  public Issued issue(FileRef file, int revision) throws IOException {
+    FileLife life = office.files().life(file);
+    office.require(file.store(), life.shelf().id(), Right.ISSUE);
+    if (!life.shelf().settings().stages()) {
+      throw new SentenceException(
+          "The shelf “%s” does not tell drafts from issued revisions, so nothing was issued. A keeper can switch that on."
+              .formatted(life.shelf().name()));
+    }
+    Revision draft = revision(life, revision);
+    Optional<RevisionMarks.Issue> given = life.marks(draft).issue();
+    if (given.isPresent()) {
+      throw new SentenceException(
+          "%s of %s is issue %s already. Nothing was changed."
+              .formatted(
+                  FileLife.numbered(revision), life.file().path().shown(), given.get().letters()));
+    }
+    long act = commit(file, Act.ISSUE, new Proposal.Issue(draft.key(), file.file()));
+    FileLife now = office.files().life(file);
+    return new Issued(act, now.marks(revision(now, revision)).issue().orElseThrow());
   }
 
   /** Says what a file is. */

@@ -97,6 +97,11 @@ public final class ShelfCare {
     return set(shelf, Act.NOTES, new ShelfSetting.NoteRequired(required));
   }
 
+  /** Says whether a shelf tells drafts from issued revisions. Letters given before stay. */
+  public Shelf stages(Shelf shelf, boolean told) throws IOException {
+    return set(shelf, Act.STAGES, new ShelfSetting.Stages(told));
+  }
+
   /**
    * Says what a shelf leaves out from now on. Nothing is removed by that.
    *

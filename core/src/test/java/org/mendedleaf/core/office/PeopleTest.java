@@ -115,6 +115,12 @@ class PeopleTest {
         office -> office.snapshots().take(shelf, InnerPath.ROOT, "label", "", Progress.NONE));
     deeds.put("hold", office -> office.sayings().hold(file, 0, "why"));
     deeds.put(
+        "issue",
+        office -> {
+          desk.office().care().stages(shelf, true);
+          office.sayings().issue(file, 1);
+        });
+    deeds.put(
         "lift a hold",
         office -> {
           desk.office().sayings().hold(file, 0, "why");
@@ -131,6 +137,7 @@ class PeopleTest {
     deeds.put("people", office -> office.care().others(shelf, Role.LOOKER));
     deeds.put("recording on or paused", office -> office.care().recording(shelf, false));
     deeds.put("leave out", office -> office.care().leaveOut(shelf, List.of("*.tmp")));
+    deeds.put("tell stages", office -> office.care().stages(shelf, true));
     deeds.put("require notes", office -> office.care().noteRequired(shelf, true));
     return deeds;
   }

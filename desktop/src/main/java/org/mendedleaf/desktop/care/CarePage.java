@@ -45,6 +45,7 @@ public final class CarePage implements Page {
   private final Label means = Nodes.text("", "soft");
   private final Button toggle;
   private final CheckBox notes = new CheckBox(Words.of("care.notes"));
+  private final CheckBox stages = new CheckBox(Words.of("care.stages"));
   private final VBox patterns = new VBox(2);
   private final TextField pattern = new TextField();
   private final Label would = Nodes.text("", "soft");
@@ -69,6 +70,15 @@ public final class CarePage implements Page {
             (property, before, now) -> {
               if (!showing) {
                 presenter.requireNotes(now);
+              }
+            });
+    stages.setId("stages");
+    stages
+        .selectedProperty()
+        .addListener(
+            (property, before, now) -> {
+              if (!showing) {
+                presenter.tellStages(now);
               }
             });
     pattern.setId("pattern");
@@ -98,7 +108,7 @@ public final class CarePage implements Page {
     VBox sheets =
         new VBox(
             10,
-            sheet(Nodes.row(new VBox(3, state, means), toggle), notes),
+            sheet(Nodes.row(new VBox(3, state, means), toggle), notes, stages),
             sheet(
                 Nodes.label(Words.of("care.leftOut"), "sheet-head"),
                 Nodes.text(Words.of("care.leftOut.what"), "soft"),
@@ -186,6 +196,7 @@ public final class CarePage implements Page {
     state.setText(state(shelf));
     means.setText(Words.of("care.means." + recording.word()));
     toggle.setText(Words.of(recording == Recording.ON ? "care.pause" : "care.switchOn"));
+    stages.setSelected(shelf.settings().stages());
     notes.setSelected(shelf.settings().noteRequired());
     patterns.getChildren().clear();
     List<LeftOut.Rule> rules = shelf.settings().leftOut().rules();
@@ -208,7 +219,7 @@ public final class CarePage implements Page {
     keeperOnly.setText(
         Words.of(
             "care.keeperOnly", String.join(", ", shelf.settings().people().with(Role.KEEPER))));
-    for (Node node : List.of(toggle, notes, pattern, people, name, role, add, patterns)) {
+    for (Node node : List.of(toggle, notes, stages, pattern, people, name, role, add, patterns)) {
       node.setDisable(!may);
     }
     showing = false;

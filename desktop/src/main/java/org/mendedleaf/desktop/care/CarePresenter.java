@@ -92,6 +92,13 @@ final class CarePresenter {
     }
   }
 
+  void tellStages(boolean told) {
+    Shelf shelf = view.get().shelf();
+    if (told != shelf.settings().stages()) {
+      say(() -> context.office().care().stages(shelf, told), "", () -> {});
+    }
+  }
+
   /** Finds out what a pattern would leave out, while it is being written. */
   void tryPattern(String pattern) {
     matches.set(null);

@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import javafx.beans.InvalidationListener;
 import javafx.css.PseudoClass;
@@ -34,6 +35,9 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
   private static final PseudoClass CURRENT = PseudoClass.getPseudoClass("current");
   private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
   private static final PseudoClass GREW = PseudoClass.getPseudoClass("changed");
+  private static final double SPAN = 4;
+  private static final double POLE = 46;
+  private static final double FLAG = 16;
   private static final double MARGIN = 34;
   private static final double DATES_APART = 10;
   private static final double DATE_ROOM = 92;
@@ -88,12 +92,14 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     LifeLineLayout.Places places =
         LifeLineLayout.place(line.getLeaves(), MARGIN - offset, wide - MARGIN - offset - 20);
     drawStem(places, stem, width);
+    drawSpans(places, stem);
     drawArcs(places, stem);
     for (LifeLineLayout.Placed placed : places.leaves()) {
       if (placed.x() > -80 && placed.x() < width + 80) {
         drawLeaf(placed, stem, places);
       }
     }
+    drawPennants(places, stem);
     drawStops(places, height);
     // What is added during layout would wait for the next pulse to get its looks.
     drawing.applyCss();
@@ -189,6 +195,56 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     knot.getStyleClass().setAll("knot");
     knot.pseudoClassStateChanged(CHOSEN, isChosen);
     add(knot);
+  }
+
+  /** Which drafts led to which issue: a line under the stem from the first of them to it. */
+  private void drawSpans(LifeLineLayout.Places places, double stem) {
+    double from = Double.NaN;
+    for (LifeLineLayout.Placed placed : places.leaves()) {
+      from = Double.isNaN(from) ? placed.x() : from;
+      if (issue(placed, places).isPresent()) {
+        add(styled(new Line(from, stem + SPAN, placed.x(), stem + SPAN), "issue-span"));
+        from = Double.NaN;
+      }
+    }
+  }
+
+  /** A pennant with its letter where a revision was given out, on the side away from its leaf. */
+  private void drawPennants(LifeLineLayout.Places places, double stem) {
+    for (LifeLineLayout.Placed placed : places.leaves()) {
+      Optional<Leaf> issued = issue(placed, places);
+      if (issued.isPresent()) {
+        double end = placed.up() ? stem + POLE : stem - POLE;
+        double x = placed.x();
+        add(styled(new Line(x, stem, x, end), "pole"));
+        double top = placed.up() ? end - FLAG : end;
+        double wide = 8 + 9 * issued.get().issue().length();
+        add(
+            styled(
+                new Polygon(
+                    x,
+                    top,
+                    x + wide,
+                    top,
+                    x + wide - 4,
+                    top + FLAG / 2,
+                    x + wide,
+                    top + FLAG,
+                    x,
+                    top + FLAG),
+                "pennant"));
+        Text letter = new Text(issued.get().issue());
+        letter.getStyleClass().setAll("pennant-letter");
+        put(letter, x + (wide - 3) / 2, top + FLAG / 2);
+      }
+    }
+  }
+
+  /** The newest issued revision at a place. */
+  private Optional<Leaf> issue(LifeLineLayout.Placed placed, LifeLineLayout.Places places) {
+    return getSkinnable().getLeaves().stream()
+        .filter(leaf -> !leaf.issue().isEmpty() && isAt(placed, places, leaf.number()))
+        .reduce((first, last) -> last);
   }
 
   /** A diamond under each revision that a snapshot holds; several that hold the same are one. */

@@ -41,6 +41,10 @@ final class EraseWords {
       String why = told.life().marks(held).hold().orElseThrow().why();
       all.add(new Consequence(Words.of("erase.held", numbered(held.number()), why), true));
     }
+    for (Revision issued : told.issued()) {
+      String letters = told.life().marks(issued).issue().orElseThrow().letters();
+      all.add(new Consequence(Words.of("erase.issued", numbered(issued.number()), letters), true));
+    }
     if (told.everything()) {
       all.add(new Consequence(Words.of("erase.nothingLeft", name), true));
     } else {

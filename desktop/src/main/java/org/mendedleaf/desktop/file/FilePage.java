@@ -25,6 +25,7 @@ import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FolderRow;
@@ -290,7 +291,8 @@ public final class FilePage implements Page {
               revision.state().size(),
               revision.from(),
               revision.afterRemoval(),
-              life.marks(revision).hold().isPresent()));
+              life.marks(revision).hold().isPresent(),
+              life.marks(revision).issue().map(RevisionMarks.Issue::letters).orElse("")));
     }
     line.nowProperty().set(context.now());
     line.zoneProperty().set(context.zone());
@@ -315,7 +317,7 @@ public final class FilePage implements Page {
     Revision newest = life.newest();
     String state =
         life.file().present()
-            ? Words.of("file.current", FilePresenter.numbered(newest.number()))
+            ? Words.of("file.current", FilePresenter.numbered(newest.number()) + stage(life))
             : Words.of("file.removed");
     String former =
         life.formerPaths().isEmpty()
@@ -327,6 +329,18 @@ public final class FilePage implements Page {
         + " · "
         + Words.count("shelf.revisions", life.revisions().size())
         + former;
+  }
+
+  /** Whether the newest revision is issued, where the shelf tells that. */
+  private static String stage(FileLife life) {
+    if (!life.shelf().settings().stages()) {
+      return "";
+    }
+    return ", "
+        + life.marks(life.newest())
+            .issue()
+            .map(issue -> Words.of("stage.issue", issue.letters()))
+            .orElseGet(() -> Words.of("stage.draft"));
   }
 
   private void crumbs(FileLife life) {

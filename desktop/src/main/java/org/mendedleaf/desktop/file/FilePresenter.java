@@ -244,6 +244,44 @@ final class FilePresenter {
     return life.get() != null && life.get().address().isPresent() && life.get().file().present();
   }
 
+  /** Whether the chosen revision is a draft that can be given out. */
+  boolean canIssue() {
+    return chosenRevision().isPresent()
+        && life.get().shelf().settings().stages()
+        && life.get().marks(chosenRevision().get()).issue().isEmpty();
+  }
+
+  /** Asks, since a letter is never taken back, and gives the chosen revision out. */
+  void issue() {
+    if (!canIssue()) {
+      return;
+    }
+    int number = chosen.get();
+    context
+        .navigator()
+        .ask(
+            Words.of("issue.ask", numbered(number), name()),
+            Words.of("issue.yes", numbered(number)),
+            () ->
+                context
+                    .background()
+                    .ask(
+                        () -> context.office().sayings().issue(ref, number),
+                        issued -> {
+                          context
+                              .navigator()
+                              .tell(
+                                  Words.of(
+                                      "issue.done",
+                                      numbered(number),
+                                      name(),
+                                      issued.issue().letters()),
+                                  null);
+                          context.navigator().refresh();
+                        },
+                        context.navigator()::complain));
+  }
+
   /** Goes to where the chosen revision can be erased. */
   void erase() {
     chosenRevision()

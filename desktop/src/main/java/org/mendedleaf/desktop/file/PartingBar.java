@@ -26,6 +26,8 @@ final class PartingBar {
 
   private static final KeyCombination HOLD =
       new KeyCodeCombination(KeyCode.H, KeyCombination.SHORTCUT_DOWN);
+  private static final KeyCombination ISSUE =
+      new KeyCodeCombination(KeyCode.G, KeyCombination.SHORTCUT_DOWN);
   private static final KeyCombination REMOVE =
       new KeyCodeCombination(KeyCode.DELETE, KeyCombination.SHORTCUT_DOWN);
   private static final KeyCombination ERASE =
@@ -34,6 +36,7 @@ final class PartingBar {
   private static final double WHY = 330;
 
   private final FilePresenter presenter;
+  private final Button issue;
   private final Button hold;
   private final Button remove;
   private final Button erase;
@@ -44,6 +47,8 @@ final class PartingBar {
 
   PartingBar(Context context, FilePresenter presenter) {
     this.presenter = presenter;
+    issue = Nodes.button("", ISSUE.getDisplayText(), presenter::issue, "link-like", "slate-link");
+    issue.setId("issue");
     hold = Nodes.button("", HOLD.getDisplayText(), this::hold, "link-like");
     hold.setId("hold");
     remove =
@@ -75,6 +80,7 @@ final class PartingBar {
 
   List<Action> actions() {
     return List.of(
+        new Action(Words.of("action.file.issue"), ISSUE, presenter::issue),
         new Action(Words.of("action.file.hold"), HOLD, this::hold),
         new Action(Words.of("action.file.remove"), REMOVE, presenter::remove),
         new Action(Words.of("action.file.erase"), ERASE, presenter::erase));
@@ -103,6 +109,10 @@ final class PartingBar {
               Tip.on(held, reason);
             });
     row.getChildren().setAll(hold, remove, erase);
+    if (presenter.canIssue()) {
+      issue.setText(Words.of("issue", number));
+      row.getChildren().add(0, issue);
+    }
     if (isHeld) {
       row.getChildren().add(0, held);
     }

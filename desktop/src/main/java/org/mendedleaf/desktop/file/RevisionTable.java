@@ -143,7 +143,12 @@ final class RevisionTable {
                 "column.number",
                 82,
                 (cell, row) -> {
-                  cell.setText(FilePresenter.numbered(row.revision().number()));
+                  String number = FilePresenter.numbered(row.revision().number());
+                  cell.setText(
+                      row.marks()
+                          .issue()
+                          .map(issue -> Words.of("stage.numbered", number, issue.letters()))
+                          .orElse(number));
                   cell.getStyleClass().add("strong");
                 }));
     table.getColumns().add(column("column.when", 150, this::when));

@@ -1,0 +1,47 @@
+package org.mendedleaf.cli;
+
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.util.concurrent.Callable;
+import org.mendedleaf.core.office.Addresses;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.Sayings;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+
+/** Give a draft out: it gets the next letter of its file. */
+@Command(
+    name = "issue",
+    description = {
+      "Give a draft out: it gets the next letter of its file, which is never given again.",
+      "The shelf must tell drafts from issued revisions (\"shelf stages\")."
+    })
+final class IssueCommand extends FileCommand implements Callable<Integer> {
+
+  @Option(
+      names = "--revision",
+      paramLabel = "R",
+      description = "The newest one where it is left out.")
+  private String revision;
+
+  @Override
+  public Integer call() throws IOException {
+    return root()
+        .answer(
+            office -> {
+              FileLife life = life(office);
+              int number =
+                  revision == null ? life.newest().number() : Addresses.revision(revision, life);
+              Sayings.Issued issued = office.sayings().issue(life.ref(), number);
+              String letters = issued.issue().letters();
+              ObjectNode node = Json.object();
+              Json.putPath(node.putObject("file").put("id", life.file().id()), life.file().path());
+              node.put("revision", number).put("done", "is issue " + letters);
+              node.put("act", issued.act()).put("issue", letters);
+              return Answer.done(
+                  node,
+                  "%s of %s is issue %s.%n"
+                      .formatted(FileLife.numbered(number), life.file().path().shown(), letters));
+            });
+  }
+}
