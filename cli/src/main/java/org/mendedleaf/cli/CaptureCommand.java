@@ -47,6 +47,7 @@ final class CaptureCommand implements Callable<Integer> {
             ? List.of(office.shelves().named(name.get()))
             : office.shelves().all().stream()
                 .filter(shelf -> shelf.recording() != RecordingState.NOT_HERE)
+                .filter(shelf -> !shelf.isDeposit())
                 .filter(this::isOn)
                 .toList();
     ObjectNode node = Json.object();

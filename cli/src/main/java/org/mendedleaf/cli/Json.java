@@ -6,6 +6,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Optional;
 import org.mendedleaf.core.capture.CaptureReport;
 import org.mendedleaf.core.capture.Problem;
 import org.mendedleaf.core.catalog.Description;
@@ -18,6 +19,7 @@ import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.catalog.Since;
 import org.mendedleaf.core.catalog.TreeEntry;
 import org.mendedleaf.core.catalog.Who;
+import org.mendedleaf.core.office.FileAddress;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Search;
 import org.mendedleaf.core.office.Shelf;
@@ -80,6 +82,7 @@ final class Json {
     ObjectNode node = object();
     ObjectNode file = node.putObject("file");
     file.put("id", life.file().id()).put("shelf", life.shelf().name());
+    file.put("address", new FileAddress(life.ref(), Optional.empty()).uri());
     putPath(file, life.file().path());
     ArrayNode former = file.putArray("formerPaths");
     life.formerPaths().forEach(path -> former.add(path.shown()));
@@ -97,6 +100,7 @@ final class Json {
       Revision revision, FileLife life, ContentReader contents, boolean withHash)
       throws IOException {
     ObjectNode node = object();
+    node.put("address", new FileAddress(life.ref(), Optional.of(revision.number())).uri());
     node.put("revision", revision.number()).put("at", revision.at().toString());
     node.put("currentFrom", revision.currentFrom().toString());
     node.put("modified", revision.state().modified().toString());

@@ -39,6 +39,7 @@ import picocli.CommandLine.ScopeType;
       BringBackCommand.class,
       BringInCommand.class,
       RemoveCommand.class,
+      MoveCommand.class,
       ReceiptCommand.class,
       HistoryCommand.class,
       NoteCommand.class,

@@ -25,7 +25,11 @@ final class ShelfCommand {
 
   @Command(name = "add", description = "Begin to protect a folder.")
   int add(
-      @Parameters(paramLabel = "FOLDER") Path folder,
+      @Parameters(paramLabel = "FOLDER", arity = "0..1") Path folder,
+      @Option(
+              names = "--deposit",
+              description = "A shelf without a folder: revisions are brought in.")
+          boolean deposit,
       @Option(names = "--store", paramLabel = "DIR", required = true) Path store,
       @Option(names = "--name", paramLabel = "N") Optional<String> name,
       @Option(
@@ -44,6 +48,14 @@ final class ShelfCommand {
           People people =
               new People(
                   Map.of(office.settings().person(), Role.KEEPER), PeopleCommand.role(others));
+          if (deposit != (folder == null)) {
+            throw new SentenceException(
+                "A shelf is either a folder or, with --deposit, a name without one. Nothing was made.");
+          }
+          if (deposit) {
+            Shelf made = office.shelves().addDeposit(root.resolve(store), name.orElse(""), people);
+            return Answer.done(Json.shelf(made), line(made));
+          }
           Shelf shelf =
               office
                   .shelves()

@@ -1,5 +1,6 @@
 package org.mendedleaf.cli;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
@@ -106,5 +107,27 @@ class CareCommandsTest {
     JsonNode history = typed.answer("history", "history", "Loft:list.csv");
     assertThat(history.at("/revisions/0/stage").asText()).isEqualTo("draft");
     assertThat(history.at("/revisions/1/issue").asText()).isEqualTo("A");
+  }
+
+  @Test
+  void aDepositShelfTakesInMovesAndIsFoundByAddress() throws Exception {
+    JsonNode made =
+        typed.answer("shelf", "shelf", "add", "--deposit", "--name", "Book", "--store", "store");
+    assertThat(made.get("kind").asText()).isEqualTo("deposit");
+    Files.writeString(base.resolve("care.txt"), "first edition");
+    typed.answer("bring-in", "bring-in", "care.txt", "--new", "Book:guides/care.txt");
+    String address =
+        typed.answer("history", "history", "Book:guides/care.txt").at("/file/address").asText();
+    typed.answer("said", "move", address, "Book:guides/Care guide.txt");
+    JsonNode moved = typed.answer("history", "history", address);
+    assertThat(moved.at("/file/path").asText()).isEqualTo("guides/Care guide.txt");
+    assertThat(moved.at("/revisions/0/revision").asInt()).isEqualTo(1);
+    assertThat(new String(typed.done("show", address, "--revision", "1").out(), UTF_8))
+        .isEqualTo("first edition");
+    assertThat(typed.run("capture").exit()).isEqualTo(MendedLeafCommand.DONE);
+    assertThat(typed.run("move", "Loft:list.csv", "Loft:other.csv").err())
+        .contains("is a folder that people work in");
+    assertThat(typed.run("shelf", "add", "--deposit", "work", "--store", "store").err())
+        .contains("either a folder or");
   }
 }

@@ -45,6 +45,8 @@ public enum Act {
   DESCRIBE("describe"),
   /** Revisions were destroyed for good. */
   ERASE("erase"),
+  /** A file of a deposit shelf was given another name or folder. */
+  MOVE("move"),
   /** A draft was given out: it has a letter now. */
   ISSUE("issue"),
   /** A shelf tells drafts from issued revisions from now on, or no longer. */

@@ -188,12 +188,14 @@ final class Projection {
     } else if (detail instanceof Detail.ShelfAdded added) {
       JsonNode node = blocks.line(added.at());
       sql.update(
-          "INSERT INTO shelf VALUES (?,?,?,?,?,0,0,0)",
+          "INSERT INTO shelf VALUES (?,?,?,?,?,?,0,0)",
           added.shelf(),
           node.get("name").asText(),
           node.get("kind").asText(),
           node.get("folder").asText(),
-          at);
+          at,
+          // Nothing lies there before it begins, so its files start at r1.
+          ShelfKind.of(node.get("kind").asText()) == ShelfKind.DEPOSIT);
     } else if (detail instanceof Detail.SnapshotTaken taken) {
       takeSnapshot(header, key, taken, blocks.line(taken.at()));
     } else if (detail instanceof Detail.ItemDone item) {

@@ -8,7 +8,7 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 14;
+  static final int VERSION = 15;
 
   static final List<String> TABLES =
       List.of(

@@ -26,6 +26,9 @@ public final class Addresses {
    * @throws SentenceException if no such file has ever been recorded
    */
   public FileRef file(String written, Path from) throws IOException {
+    if (FileAddress.isOne(written)) {
+      return FileAddress.parse(written).file();
+    }
     if (written.startsWith("id:")) {
       return new FileRef(office.stores().id(Optional.empty()), number(written.substring(3)));
     }

@@ -58,6 +58,29 @@ final class Browser {
     return rows;
   }
 
+  /** What is kept in a folder of a shelf that has none on any drive. */
+  List<FolderRow> deposited(Shelf shelf, InnerPath folder) throws IOException {
+    catalogue.catchUp();
+    List<FolderRow> rows = new ArrayList<>();
+    for (TreeEntry entry : catalogue.trees().folder(shelf.id(), folder)) {
+      boolean isFolder = entry.kind() == TreeEntry.Kind.FOLDER;
+      rows.add(
+          new FolderRow(
+              isFolder ? FolderRow.Kind.FOLDER : FolderRow.Kind.FILE,
+              entry.path(),
+              Path.of(""),
+              entry.file(),
+              entry.size(),
+              entry.modified(),
+              entry.revision(),
+              isFolder ? Optional.empty() : Optional.of(entry.since()),
+              FolderRow.Standing.RECORDED,
+              ""));
+    }
+    rows.sort(FOLDERS_FIRST);
+    return rows;
+  }
+
   private FolderRow row(FolderLook.Entry entry, Optional<TreeEntry> known) {
     FolderRow.Kind kind =
         entry.isFolder()

@@ -5,10 +5,12 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.LedgerEntry;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.compare.Look;
+import org.mendedleaf.core.recover.Deposit;
 import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.store.ContentReader;
 
@@ -81,11 +83,38 @@ public final class FileLives {
   public Mending.Mended mend(FileRef ref, int revision) throws IOException {
     FileLife life = life(ref);
     office.require(ref.store(), life.shelf().id(), Right.MEND);
+    if (life.shelf().isDeposit()) {
+      synchronized (desk.capturing()) {
+        return desk.store(ref.store())
+            .deposit()
+            .mend(office.depositPlace(life.shelf()), ref.file(), revision);
+      }
+    }
     Path folder = Shelves.requireFolder(life.shelf());
     synchronized (desk.capturing()) {
       return desk.store(ref.store())
           .mending()
           .mend(ref.file(), revision, folder, settings.person());
+    }
+  }
+
+  /**
+   * Gives a file of a deposit shelf another name or folder; its history and its address stay.
+   *
+   * @return the act
+   */
+  public long move(FileRef ref, InnerPath to) throws IOException {
+    FileLife life = life(ref);
+    office.require(ref.store(), life.shelf().id(), Right.BRING_IN);
+    if (!life.shelf().isDeposit()) {
+      throw new SentenceException(
+          "“%s” is a folder that people work in: rename or move %s there, and its history follows. Nothing was changed."
+              .formatted(life.shelf().name(), life.file().path().shown()));
+    }
+    synchronized (desk.capturing()) {
+      return desk.store(ref.store())
+          .deposit()
+          .move(office.depositPlace(life.shelf()), ref.file(), to);
     }
   }
 
@@ -104,7 +133,15 @@ public final class FileLives {
           "Act %d is a %s, which cannot be taken back.".formatted(act, entry.act().word()));
     }
     office.require(store, entry.shelf().getAsLong(), Right.MEND);
-    Path folder = Shelves.requireFolder(office.shelves().byId(store, entry.shelf().getAsLong()));
+    Shelf shelf = office.shelves().byId(store, entry.shelf().getAsLong());
+    if (shelf.isDeposit()) {
+      synchronized (desk.capturing()) {
+        Deposit.Undone undone = opened.deposit().undo(office.depositPlace(shelf), act);
+        return new Mending.Mended(
+            undone.file(), undone.file().lastNumber(), undone.revision(), undone.act());
+      }
+    }
+    Path folder = Shelves.requireFolder(shelf);
     synchronized (desk.capturing()) {
       return opened.mending().undo(act, folder, settings.person());
     }

@@ -261,6 +261,16 @@ public final class Intake {
               .formatted(shelf.name(), arrival));
     }
     BringIn bringIn = desk.store(shelf.store()).bringIn();
+    if (shelf.isDeposit()) {
+      synchronized (desk.capturing()) {
+        BringIn.Brought brought =
+            desk.store(shelf.store())
+                .deposit()
+                .bring(office.depositPlace(shelf), arrival, onto, path, note);
+        boolean cleared = clear && bringIn.clearAway(arrival, brought.file(), brought.revision());
+        return new Done(new FileRef(shelf.store(), brought.file()), brought, cleared);
+      }
+    }
     Path folder = Shelves.requireFolder(shelf);
     synchronized (desk.capturing()) {
       BringIn.Brought brought =

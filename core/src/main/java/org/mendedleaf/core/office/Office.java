@@ -3,6 +3,7 @@ package org.mendedleaf.core.office;
 import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.Files;
+import org.mendedleaf.core.recover.Deposit;
 
 /**
  * One desk's office: its stores, its shelves, and everything that can be done with them.
@@ -54,6 +55,10 @@ public final class Office implements Closeable {
   /** Refuses what the person who acts may not do on a shelf. */
   void require(String store, long shelf, Right right) throws IOException {
     new Rights(settings.person()).require(shelves().byId(store, shelf), right);
+  }
+
+  Deposit.Place depositPlace(Shelf shelf) {
+    return new Deposit.Place(shelf.id(), shelf.name(), settings.person());
   }
 
   /** Files and their histories. */

@@ -8,6 +8,7 @@ import org.mendedleaf.core.capture.Capture;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.recover.BringIn;
+import org.mendedleaf.core.recover.Deposit;
 import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.recover.Recovery;
 import org.mendedleaf.core.store.Store;
@@ -21,6 +22,7 @@ final class OpenStore implements Closeable {
   private final Mending mending;
   private final Recovery recovery;
   private final BringIn bringIn;
+  private final Deposit deposit;
 
   private OpenStore(Catalogue catalogue, OfficeSettings settings, String desk) {
     this.catalogue = catalogue;
@@ -48,6 +50,7 @@ final class OpenStore implements Closeable {
             settings.zone(),
             settings.workers(),
             FileSystems.getDefault());
+    this.deposit = new Deposit(catalogue, journal, capture, settings.clock());
     this.bringIn =
         new BringIn(
             catalogue, journal, capture, settings.clock(), settings.random(), settings.workers());
@@ -89,6 +92,10 @@ final class OpenStore implements Closeable {
 
   BringIn bringIn() {
     return bringIn;
+  }
+
+  Deposit deposit() {
+    return deposit;
   }
 
   Mending mending() {

@@ -6,6 +6,8 @@ public enum RecordingState {
   NOT_YET("not recording yet"),
   /** A person has stopped it for the time being; what is recorded stays. */
   PAUSED("paused"),
+  /** A deposit shelf: it has no folder; revisions are brought in. */
+  DEPOSIT("deposit"),
   /** Known from a store, but bound to no folder on this desk. */
   NOT_HERE("not bound here");
 

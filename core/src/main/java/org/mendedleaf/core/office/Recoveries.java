@@ -10,6 +10,7 @@ import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.Set;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Catalogue;
@@ -51,10 +52,15 @@ public final class Recoveries {
     List<TrayRehearsal.Part> parts = new ArrayList<>();
     for (Tray.Part part : tray.parts()) {
       Shelf shelf = office.shelves().byId(part.store(), part.order().shelf());
+      OpenStore store = desk.store(part.store());
+      boolean deposited =
+          shelf.isDeposit() && part.order().destination() instanceof Destination.InPlace;
       parts.add(
           new TrayRehearsal.Part(
               shelf,
-              desk.store(part.store()).recovery().rehearse(part.order(), shelf.folder(), taken)));
+              deposited
+                  ? store.deposit().rehearse(office.depositPlace(shelf), part.order())
+                  : store.recovery().rehearse(part.order(), shelf.folder(), taken)));
     }
     return new TrayRehearsal(tray, parts);
   }
@@ -128,6 +134,10 @@ public final class Recoveries {
       for (int i = 0; i < parts.size(); i++) {
         Tray.Part part = parts.get(i);
         Shelf shelf = office.shelves().byId(part.store(), part.order().shelf());
+        if (shelf.isDeposit() && part.order().destination() instanceof Destination.InPlace) {
+          recoverDeposited(part, shelf, run);
+          continue;
+        }
         desk.store(part.store())
             .recovery()
             .run(
@@ -150,6 +160,16 @@ public final class Recoveries {
             "Everything that was picked is there already, so nothing was done.");
       }
       return receipt;
+    }
+  }
+
+  private void recoverDeposited(Tray.Part part, Shelf shelf, String run) throws IOException {
+    OpenStore store = desk.store(part.store());
+    store.catalogue().catchUp();
+    // One that is resumed has done this part already.
+    if (store.catalogue().ledger().ofRun(run).stream()
+        .noneMatch(entry -> entry.shelf().equals(OptionalLong.of(shelf.id())))) {
+      var unused = store.deposit().recover(office.depositPlace(shelf), part.order(), run);
     }
   }
 
@@ -246,11 +266,18 @@ public final class Recoveries {
   public RunReceipt remove(Shelf shelf, List<InnerPath> paths, Progress progress)
       throws IOException {
     office.require(shelf.store(), shelf.id(), Right.REMOVE);
-    Path folder = Shelves.requireFolder(shelf);
     if (paths.contains(InnerPath.ROOT)) {
       throw new SentenceException("A whole shelf is not removed like a file. Nothing was changed.");
     }
     String run = "%012x".formatted(settings.random().nextLong() & 0xffff_ffff_ffffL);
+    if (shelf.isDeposit()) {
+      synchronized (desk.capturing()) {
+        long act =
+            desk.store(shelf.store()).deposit().remove(office.depositPlace(shelf), paths, run);
+        return receipt(shelf.store(), act);
+      }
+    }
+    Path folder = Shelves.requireFolder(shelf);
     synchronized (desk.capturing()) {
       long act =
           desk.store(shelf.store())
@@ -297,6 +324,13 @@ public final class Recoveries {
       for (RunReceipt.Part part : done) {
         if (part.receipt().undoneBy().isEmpty()) {
           Shelf shelf = part.shelf();
+          if (shelf.isDeposit()) {
+            OpenStore opened = desk.store(shelf.store());
+            long back =
+                opened.deposit().undo(office.depositPlace(shelf), part.receipt().act().id()).act();
+            undone.add(new RunReceipt.Part(shelf, opened.recovery().receipt(back)));
+            continue;
+          }
           Receipt back =
               desk.store(shelf.store())
                   .recovery()

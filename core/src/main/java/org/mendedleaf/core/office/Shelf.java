@@ -27,4 +27,10 @@ public record Shelf(
     long files,
     long revisions,
     Optional<Instant> capturedAt,
-    ShelfSettings settings) {}
+    ShelfSettings settings) {
+
+  /** Whether revisions are brought in instead of captured from a folder. */
+  public boolean isDeposit() {
+    return kind == ShelfKind.DEPOSIT;
+  }
+}

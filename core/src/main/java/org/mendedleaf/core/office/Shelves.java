@@ -91,16 +91,42 @@ public final class Shelves {
     ShelfPlaces.check(place, storePlace, desk.desk());
     OpenStore store = desk.storeAt(storePlace);
     String called = name.orElseGet(() -> String.valueOf(place.getFileName()));
-    if (store.catalogue().files().shelves().stream().anyMatch(s -> s.name().equals(called))) {
-      throw new SentenceException(
-          "A shelf called “%s” exists in this store already. Nothing was changed; choose another name, or bind that shelf to this folder."
-              .formatted(called));
-    }
     List<Proposal> proposals = new ArrayList<>();
     proposals.add(new Proposal.NewShelf(called, ShelfKind.WORKING, place.toString()));
     proposals.add(new Proposal.SetShelf(new ShelfSetting.Persons(people)));
     if (recording != Recording.ON) {
       proposals.add(new Proposal.SetShelf(new ShelfSetting.Switched(recording)));
+    }
+    long id = begin(store, called, proposals);
+    desk.save(desk.desk().with(new Desk.Binding(store.id(), id, place)));
+    return byId(store.id(), id);
+  }
+
+  /**
+   * Begins a shelf that has no folder: revisions are brought in, copies taken out. It tells drafts
+   * from issued revisions from the start.
+   */
+  public Shelf addDeposit(Path storeFolder, String name, People people) throws IOException {
+    ShelfCare.checkKept(people);
+    String called = name.strip();
+    if (called.isEmpty()) {
+      throw new SentenceException("A deposit shelf needs a name. None was made.");
+    }
+    OpenStore store = desk.storeAt(storeFolder.toAbsolutePath().normalize());
+    List<Proposal> proposals =
+        List.of(
+            new Proposal.NewShelf(called, ShelfKind.DEPOSIT, ""),
+            new Proposal.SetShelf(new ShelfSetting.Persons(people)),
+            new Proposal.SetShelf(new ShelfSetting.Stages(true)));
+    return byId(store.id(), begin(store, called, proposals));
+  }
+
+  private long begin(OpenStore store, String called, List<Proposal> proposals) throws IOException {
+    store.catalogue().catchUp();
+    if (store.catalogue().files().shelves().stream().anyMatch(s -> s.name().equals(called))) {
+      throw new SentenceException(
+          "A shelf called “%s” exists in this store already. Nothing was changed; choose another name, or bind that shelf to this folder."
+              .formatted(called));
     }
     Journal.Draft draft =
         new Journal.Draft(
@@ -111,16 +137,18 @@ public final class Shelves {
             OptionalLong.empty(),
             false,
             proposals);
-    long id;
     try (WriteSession session = store.store().write(store.catalogue())) {
-      id = store.journal().commit(draft, session).orElseThrow().shelf().orElseThrow();
+      return store.journal().commit(draft, session).orElseThrow().shelf().orElseThrow();
     }
-    desk.save(desk.desk().with(new Desk.Binding(store.id(), id, place)));
-    return byId(store.id(), id);
   }
 
   /** Binds a shelf that a store knows to a folder of this desk. */
   public Shelf bind(Shelf shelf, Path folder) throws IOException {
+    if (shelf.isDeposit()) {
+      throw new SentenceException(
+          "“%s” is a deposit shelf: it has no folder to work in. Nothing was changed."
+              .formatted(shelf.name()));
+    }
     Path place = folder.toAbsolutePath().normalize();
     ShelfPlaces.check(place, shelf.storeFolder(), desk.desk());
     desk.save(desk.desk().with(new Desk.Binding(shelf.store(), shelf.id(), place)));
@@ -191,6 +219,11 @@ public final class Shelves {
 
   /** What lies in a folder of a shelf now, against what is recorded. */
   public List<FolderRow> browse(Shelf shelf, InnerPath folder) throws IOException {
+    if (shelf.isDeposit()) {
+      return new Browser(
+              desk.store(shelf.store()).catalogue(), settings.clock(), settings.fileTimes())
+          .deposited(shelf, folder);
+    }
     return new Browser(
             desk.store(shelf.store()).catalogue(), settings.clock(), settings.fileTimes())
         .rows(shelf, requireFolder(shelf), folder);
@@ -235,6 +268,9 @@ public final class Shelves {
   }
 
   private static RecordingState state(boolean here, RecordedShelf recorded) {
+    if (recorded.kind() == ShelfKind.DEPOSIT) {
+      return RecordingState.DEPOSIT;
+    }
     if (!here) {
       return RecordingState.NOT_HERE;
     }
@@ -265,6 +301,11 @@ public final class Shelves {
   }
 
   static Path requireFolder(Shelf shelf) throws SentenceException {
+    if (shelf.isDeposit()) {
+      throw new SentenceException(
+          "“%s” is a deposit shelf: it has no folder, so there is nothing to capture. Revisions are brought in."
+              .formatted(shelf.name()));
+    }
     return shelf
         .folder()
         .orElseThrow(
