@@ -96,7 +96,8 @@ final class OwnerServer implements Closeable {
       Platform.runLater(
           () -> {
             window.toFront();
-            window.open(line.rest().stream().map(folder::resolve).toList());
+            window.open(line.paths(folder));
+            line.addresses().forEach(window::openAddress);
           });
       return MendedLeafCommand.DONE;
     }

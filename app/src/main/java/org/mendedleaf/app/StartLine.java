@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.mendedleaf.cli.MendedLeafCommand;
+import org.mendedleaf.core.office.FileAddress;
 
 /** A command line before it is known who runs it. */
 record StartLine(List<String> words) {
@@ -57,6 +58,16 @@ record StartLine(List<String> words) {
       }
     }
     return rest;
+  }
+
+  /** The files and folders that are to be shown. */
+  List<Path> paths(Path folder) {
+    return rest().stream().filter(word -> !FileAddress.isOne(word)).map(folder::resolve).toList();
+  }
+
+  /** The addresses of files that are to be shown. */
+  List<String> addresses() {
+    return rest().stream().filter(FileAddress::isOne).toList();
   }
 
   /** The value of an option, written as two words or with an equals sign. */

@@ -63,8 +63,9 @@ final class WindowStart {
         OwnerServer server = new OwnerServer(settings.home(), office)) {
       DesktopLauncher.run(
           office,
-          line.rest().stream().map(path -> terminal.folder().resolve(path)).toList(),
+          line.paths(terminal.folder()),
           window -> {
+            line.addresses().forEach(window::openAddress);
             server.serve(window);
             pictures.ifPresent(folder -> tour(window, folder, terminal, size(line)));
           });

@@ -46,7 +46,7 @@ import org.mendedleaf.core.store.StoreParameters;
 public record DemoOffice(Path root) {
 
   /** Raise it whenever the story or the store's format changes. */
-  private static final String EDITION = "6";
+  private static final String EDITION = "7";
 
   /** From the machine's clock to the demo's; the same as long as the process runs. */
   @SuppressWarnings("TimeInStaticInitializer") // one offset for the clock and for files' times
@@ -166,7 +166,11 @@ public record DemoOffice(Path root) {
       }
       hold(office);
       people(office);
-      new Downloads(root.resolve("desk"), office).arrive();
+      Document guide =
+          new Handbook(root.resolve("desk").resolve("Handbook arrivals"), office, at -> now = at)
+              .tell(store);
+      now = next;
+      new Downloads(root.resolve("desk"), office).arrive(guide);
     }
 
     /** The web pages were paused in January, and people forgot. */

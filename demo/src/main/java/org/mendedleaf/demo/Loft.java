@@ -24,6 +24,7 @@ final class Loft {
   static final String CUTTING = "Cutting plans";
   static final String ORDERS = "Orders";
   static final String REPAIRS = "Repairs";
+  static final String HANDBOOK = "Loft handbook";
   static final String WEB = "Web pages";
 
   /** When somebody paused the recording of the web pages, for the time of a change of provider. */

@@ -86,6 +86,9 @@ public final class PictureTour {
     picture("paused", new Place.OneShelf(web, InnerPath.ROOT));
     picture("paused-care", new Place.CareOf(web));
     picture("paused-file", file(office, "Web pages:index.html"));
+    Shelf handbook = office.shelves().named(Loft.HANDBOOK);
+    picture("deposit-shelf", new Place.OneShelf(handbook, InnerPath.ROOT));
+    picture("issues", file(office, "Loft handbook:Certificates/Cloth strength.docx"));
     picture("lost-and-found", new Place.Lost());
     picture("snapshots", new Place.ShelfSnapshots(cutting, InnerPath.ROOT));
     picture(

@@ -188,4 +188,30 @@ class DemoStepsTest extends WindowRobot {
     assertThat(copies.get(0)).hasBinaryContent(content(life, 28));
     assertThat(actions).isLessThanOrEqualTo(6);
   }
+
+  @Test
+  void case7TheCareGuideIsBroughtInUnderItsOwnName() throws Exception {
+    int before = life("Loft handbook:Care guides/Washing and folding.odt").revisions().size();
+    Path arrival =
+        SharedDemo.get().root().resolve("desk/Downloads/washing_folding guide NEW (1).odt");
+    click("Bring in");
+    eventually(() -> isThere("#arrivals"));
+    dropOn("#arrivals", arrival);
+    actions++;
+    eventually(() -> isThere("washing_folding guide NEW (1).odt"));
+    eventually(() -> !lookup("#take-arrivals").query().isDisabled());
+    typed("spring edition");
+    eventually(() -> isThere("#undo"));
+
+    FileLife guide = life("Loft handbook:Care guides/Washing and folding.odt");
+    assertThat(guide.revisions()).hasSize(before + 1);
+    assertThat(guide.marks(guide.newest()).note().orElseThrow().text()).isEqualTo("spring edition");
+    assertThat(arrival).exists();
+    assertThat(actions).isLessThanOrEqualTo(4);
+    clickOn("#undo");
+    eventually(
+        () ->
+            life("Loft handbook:Care guides/Washing and folding.odt").revisions().size()
+                == before + 2);
+  }
 }

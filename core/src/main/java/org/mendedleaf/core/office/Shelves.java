@@ -245,6 +245,11 @@ public final class Shelves {
     return new Coverages(office).of(path.toAbsolutePath().normalize());
   }
 
+  /** The file that is at a place of a shelf now, as it is recorded. */
+  public Optional<RecordedFile> presentAt(Shelf shelf, InnerPath path) throws IOException {
+    return lastAt(shelf, path).filter(RecordedFile::present);
+  }
+
   Optional<RecordedFile> lastAt(Shelf shelf, InnerPath path) throws IOException {
     OpenStore store = desk.store(shelf.store());
     store.catalogue().catchUp();

@@ -105,15 +105,19 @@ public final class CarePage implements Page {
     role.setId("role");
     add = Nodes.button(Words.of("care.person.add"), "Enter", this::addPerson);
     add.setId("add-person");
+    Node leftOut =
+        sheet(
+            Nodes.label(Words.of("care.leftOut"), "sheet-head"),
+            Nodes.text(Words.of("care.leftOut.what"), "soft"),
+            patterns,
+            line(pattern, leave, would));
+    show(leftOut, !shelf.isDeposit());
+    show(toggle, !shelf.isDeposit());
     VBox sheets =
         new VBox(
             10,
             sheet(Nodes.row(new VBox(3, state, means), toggle), notes, stages),
-            sheet(
-                Nodes.label(Words.of("care.leftOut"), "sheet-head"),
-                Nodes.text(Words.of("care.leftOut.what"), "soft"),
-                patterns,
-                line(pattern, leave, would)),
+            leftOut,
             sheet(
                 Nodes.label(Words.of("care.people"), "sheet-head"),
                 Nodes.text(Words.of("care.people.what"), "soft"),
@@ -194,7 +198,7 @@ public final class CarePage implements Page {
     Shelf shelf = view.shelf();
     Recording recording = shelf.settings().recording();
     state.setText(state(shelf));
-    means.setText(Words.of("care.means." + recording.word()));
+    means.setText(Words.of("care.means." + (shelf.isDeposit() ? "deposit" : recording.word())));
     toggle.setText(Words.of(recording == Recording.ON ? "care.pause" : "care.switchOn"));
     stages.setSelected(shelf.settings().stages());
     notes.setSelected(shelf.settings().noteRequired());
@@ -226,6 +230,9 @@ public final class CarePage implements Page {
   }
 
   private String state(Shelf shelf) {
+    if (shelf.isDeposit()) {
+      return Words.of("care.state.deposit");
+    }
     Optional<Instant> since = shelf.settings().recordingSince();
     return switch (shelf.settings().recording()) {
       case ON -> Words.of("care.state.on");

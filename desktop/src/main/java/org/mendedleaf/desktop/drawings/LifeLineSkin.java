@@ -36,6 +36,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
   private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
   private static final PseudoClass GREW = PseudoClass.getPseudoClass("changed");
   private static final double SPAN = 4;
+  private static final double ASIDE = 14;
   private static final double POLE = 46;
   private static final double FLAG = 16;
   private static final double MARGIN = 34;
@@ -317,7 +318,9 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
       Text label = new Text(label(placed));
       label.getStyleClass().setAll("leaf-label");
       label.pseudoClassStateChanged(CHOSEN, chosen);
-      put(label, placed.x(), placed.up() ? stem + 15 : stem - 15);
+      // A pennant's pole stands where the number would.
+      double aside = issue(placed, places).isPresent() ? ASIDE : 0;
+      put(label, placed.x() - aside, placed.up() ? stem + 15 : stem - 15);
       Bounds bounds = label.getBoundsInParent();
       boolean free = taken.stream().noneMatch(bounds::intersects);
       label.setVisible(free || chosen);

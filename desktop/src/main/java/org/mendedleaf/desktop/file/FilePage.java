@@ -4,6 +4,7 @@ import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
@@ -14,10 +15,14 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.SplitPane;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.DataFormat;
+import javafx.scene.input.DragEvent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -48,6 +53,9 @@ public final class FilePage implements Page {
 
   private static final KeyCombination MEND =
       new KeyCodeCombination(KeyCode.M, KeyCombination.SHORTCUT_DOWN);
+
+  private static final KeyCombination COPY_ADDRESS =
+      new KeyCodeCombination(KeyCode.A, KeyCombination.SHORTCUT_DOWN, KeyCombination.SHIFT_DOWN);
 
   /** How much of the width the table of revisions has. */
   private static final double BESIDE_TABLE = 0.64;
@@ -116,7 +124,7 @@ public final class FilePage implements Page {
     replace.setId("bring-in-replacement");
     line.setId("life-line");
     line.chosenProperty().bindBidirectional(presenter.chosenProperty());
-    parting = new PartingBar(context, presenter);
+    parting = new PartingBar(presenter, line::requestFocus);
     Region caption = Nodes.label(Words.of("life.caption"), "caption", "soft");
     caption.setMinWidth(0);
     VBox lineSheet = new VBox(Nodes.row(caption, parting.node()), line);
@@ -136,6 +144,8 @@ public final class FilePage implements Page {
     VBox.setMargin(lineSheet, new javafx.geometry.Insets(6, 0, 8, 0));
     root.getStyleClass().add("page");
     root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
+    root.setOnDragOver(FilePage::over);
+    root.setOnDragDropped(this::dropped);
     presenter.lifeProperty().addListener((p, before, life) -> show(life));
     presenter.standingProperty().addListener((p, before, row) -> showStanding());
     place.revision().ifPresent(presenter::choose);
@@ -189,6 +199,7 @@ public final class FilePage implements Page {
         "action.file.note",
         new KeyCodeCombination(KeyCode.N, KeyCombination.ALT_DOWN),
         saying::focusNote);
+    action(all, "action.file.address", COPY_ADDRESS, this::copyAddress);
     all.addAll(parting.actions());
     return all;
   }
@@ -236,6 +247,10 @@ public final class FilePage implements Page {
       saying.focusNote();
       event.consume();
     }
+    if (COPY_ADDRESS.match(event)) {
+      copyAddress();
+      event.consume();
+    }
     if (MEND.match(event)) {
       presenter.mendIfAnything();
       event.consume();
@@ -250,10 +265,46 @@ public final class FilePage implements Page {
     FileChooser chooser = new FileChooser();
     chooser.setTitle(Words.of("bringIn.replace"));
     File chosen = chooser.showOpenDialog(root.getScene().getWindow());
+    if (chosen != null) {
+      bringIn(chosen);
+    }
+  }
+
+  private void bringIn(File arrival) {
     FileLife life = presenter.lifeProperty().get();
-    if (chosen != null && life != null) {
-      context.arrivals().add(List.of(chosen.toPath()), Optional.of(life.ref()));
+    if (life != null) {
+      context.arrivals().add(List.of(arrival.toPath()), Optional.of(life.ref()));
       context.navigator().go(new Place.BringIn());
+    }
+  }
+
+  private static boolean isOneFile(DragEvent event) {
+    return event.getDragboard().hasFiles()
+        && event.getDragboard().getFiles().size() == 1
+        && event.getDragboard().getFiles().get(0).isFile();
+  }
+
+  /** One file dropped here is meant for this one; several, or a folder, open as anywhere. */
+  private static void over(DragEvent event) {
+    if (isOneFile(event)) {
+      event.acceptTransferModes(TransferMode.COPY);
+      event.consume();
+    }
+  }
+
+  private void dropped(DragEvent event) {
+    if (isOneFile(event)) {
+      bringIn(event.getDragboard().getFiles().get(0));
+      event.setDropCompleted(true);
+      event.consume();
+    }
+  }
+
+  private void copyAddress() {
+    if (presenter.lifeProperty().get() != null) {
+      String address = presenter.address();
+      Clipboard.getSystemClipboard().setContent(Map.of(DataFormat.PLAIN_TEXT, address));
+      context.navigator().tell(Words.of("address.copied", address), null);
     }
   }
 
@@ -372,7 +423,9 @@ public final class FilePage implements Page {
     boolean leftOut = row != null && row.standing() == FolderRow.Standing.LEFT_OUT;
     care.setText(Words.of(off || leftOut ? "file.care.off" : "file.care"));
     standing.getStyleClass().setAll("label", "soft");
-    if (life.address().isEmpty()) {
+    if (life.shelf().isDeposit()) {
+      standing.setText(Words.of(life.file().present() ? "file.standing.deposit" : "file.removed"));
+    } else if (life.address().isEmpty()) {
       standing.setText(Words.of("file.standing.notHere"));
     } else if (row == null || row.standing() == FolderRow.Standing.GONE) {
       standing.setText(Words.of("file.standing.gone", newest));

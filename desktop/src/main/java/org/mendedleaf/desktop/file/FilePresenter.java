@@ -11,6 +11,7 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.compare.Look;
 import org.mendedleaf.core.office.EarlierState;
+import org.mendedleaf.core.office.FileAddress;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.FolderRow;
@@ -132,11 +133,14 @@ final class FilePresenter {
   /** Whether mending with the chosen revision would change anything. */
   boolean canMend() {
     Optional<Revision> revision = chosenRevision();
-    if (revision.isEmpty() || life.get().address().isEmpty()) {
+    if (revision.isEmpty() || (life.get().address().isEmpty() && !isDeposited())) {
       return false;
     }
     boolean isCurrent =
         revision.get().number() == life.get().newest().number() && life.get().file().present();
+    if (isDeposited()) {
+      return !isCurrent;
+    }
     boolean untouched =
         standing.get() != null && standing.get().standing() == FolderRow.Standing.RECORDED;
     return !(isCurrent && untouched);
@@ -241,7 +245,31 @@ final class FilePresenter {
 
   /** Whether the file lies on its shelf here. */
   boolean canRemove() {
-    return life.get() != null && life.get().address().isPresent() && life.get().file().present();
+    return life.get() != null
+        && (life.get().address().isPresent() || isDeposited())
+        && life.get().file().present();
+  }
+
+  /** Whether the file is on a shelf that has no folder. */
+  boolean isDeposited() {
+    return life.get() != null && life.get().shelf().isDeposit();
+  }
+
+  /** Gives a file of a deposit shelf another name or folder. */
+  void move(String path) {
+    String name = name();
+    String wanted = path.strip().replaceAll("^/+|/+$", "");
+    if (!isDeposited() || wanted.isEmpty() || wanted.equals(life.get().file().path().text())) {
+      return;
+    }
+    InnerPath to = new InnerPath(wanted);
+    say(() -> context.office().files().move(ref, to), Words.of("move.done", name, to.shown()));
+  }
+
+  /** The stable address of the chosen revision, or of the file where the newest is chosen. */
+  String address() {
+    boolean newest = chosen.get() == life.get().newest().number();
+    return new FileAddress(ref, newest ? Optional.empty() : Optional.of(chosen.get())).uri();
   }
 
   /** Whether the chosen revision is a draft that can be given out. */

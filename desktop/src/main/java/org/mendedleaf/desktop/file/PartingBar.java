@@ -15,7 +15,6 @@ import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Action;
-import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 
 /**
@@ -28,6 +27,7 @@ final class PartingBar {
       new KeyCodeCombination(KeyCode.H, KeyCombination.SHORTCUT_DOWN);
   private static final KeyCombination ISSUE =
       new KeyCodeCombination(KeyCode.G, KeyCombination.SHORTCUT_DOWN);
+  private static final KeyCombination MOVE = new KeyCodeCombination(KeyCode.F2);
   private static final KeyCombination REMOVE =
       new KeyCodeCombination(KeyCode.DELETE, KeyCombination.SHORTCUT_DOWN);
   private static final KeyCombination ERASE =
@@ -43,9 +43,17 @@ final class PartingBar {
   private final TextField why = new TextField();
   private final Label held = Nodes.label("", "plum");
   private final HBox row = new HBox(6);
+  private final Button move;
+  private final TextField path = new TextField();
+  private final Runnable toPage;
   private boolean asking;
+  private boolean moving;
 
-  PartingBar(Context context, FilePresenter presenter) {
+  /**
+   * @param toPage gives the keyboard back to the page when something was typed
+   */
+  PartingBar(FilePresenter presenter, Runnable toPage) {
+    this.toPage = toPage;
     this.presenter = presenter;
     issue = Nodes.button("", ISSUE.getDisplayText(), presenter::issue, "link-like", "slate-link");
     issue.setId("issue");
@@ -65,6 +73,22 @@ final class PartingBar {
           if (event.getCode() == KeyCode.ESCAPE) {
             asking = false;
             show();
+            toPage.run();
+            event.consume();
+          }
+        });
+    move = Nodes.button(Words.of("move"), MOVE.getDisplayText(), this::move, "link-like");
+    move.setId("move");
+    path.setId("move-to");
+    path.setPrefWidth(WHY);
+    path.setOnAction(event -> moveNow());
+    path.addEventHandler(
+        KeyEvent.KEY_PRESSED,
+        event -> {
+          if (event.getCode() == KeyCode.ESCAPE) {
+            moving = false;
+            show();
+            toPage.run();
             event.consume();
           }
         });
@@ -81,6 +105,7 @@ final class PartingBar {
   List<Action> actions() {
     return List.of(
         new Action(Words.of("action.file.issue"), ISSUE, presenter::issue),
+        new Action(Words.of("action.file.move"), MOVE, this::move),
         new Action(Words.of("action.file.hold"), HOLD, this::hold),
         new Action(Words.of("action.file.remove"), REMOVE, presenter::remove),
         new Action(Words.of("action.file.erase"), ERASE, presenter::erase));
@@ -93,6 +118,10 @@ final class PartingBar {
       return;
     }
     String number = FilePresenter.numbered(presenter.chosenProperty().get());
+    if (moving) {
+      row.getChildren().setAll(path);
+      return;
+    }
     if (asking) {
       why.setPromptText(Words.of("hold.why", number));
       row.getChildren().setAll(why);
@@ -109,6 +138,9 @@ final class PartingBar {
               Tip.on(held, reason);
             });
     row.getChildren().setAll(hold, remove, erase);
+    if (presenter.isDeposited() && presenter.canRemove()) {
+      row.getChildren().add(1, move);
+    }
     if (presenter.canIssue()) {
       issue.setText(Words.of("issue", number));
       row.getChildren().add(0, issue);
@@ -130,10 +162,28 @@ final class PartingBar {
     }
   }
 
+  private void move() {
+    if (presenter.isDeposited() && presenter.canRemove()) {
+      moving = true;
+      path.setText(presenter.lifeProperty().get().file().path().text());
+      show();
+      path.requestFocus();
+      path.selectAll();
+    }
+  }
+
+  private void moveNow() {
+    moving = false;
+    show();
+    toPage.run();
+    presenter.move(path.getText());
+  }
+
   private void holdNow() {
     String reason = why.getText();
     asking = false;
     show();
+    toPage.run();
     presenter.hold(reason);
   }
 }

@@ -31,6 +31,7 @@ import javafx.stage.Stage;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.office.Addresses;
 import org.mendedleaf.core.office.Complaint;
+import org.mendedleaf.core.office.FileAddress;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.RecordingState;
@@ -72,7 +73,7 @@ public final class MainWindow implements Navigator {
   private final BorderPane work = new BorderPane();
   private final Label storeState = new Label();
   private final Button onTray = new Button();
-  private final Notice notice = new Notice();
+  private final Notice notice = new Notice(this::focusPage);
   private final StackPane middle = new StackPane();
   private final Deque<Place> behind = new ArrayDeque<>();
   private final List<Action> actions = new ArrayList<>();
@@ -250,6 +251,12 @@ public final class MainWindow implements Navigator {
     }
   }
 
+  private void focusPage() {
+    if (page != null) {
+      page.firstFocus().requestFocus();
+    }
+  }
+
   @Override
   public void open(Path path) {
     context
@@ -270,6 +277,20 @@ public final class MainWindow implements Navigator {
               return places;
             },
             places -> places.forEach(this::go),
+            this::complain);
+  }
+
+  /** Shows what has this address, as {@link FileAddress} reads it. */
+  public void openAddress(String uri) {
+    context
+        .background()
+        .ask(
+            () -> {
+              FileAddress address = FileAddress.parse(uri);
+              var unused = context.office().files().life(address.file());
+              return new Place.OneFile(address.file(), address.revision());
+            },
+            this::go,
             this::complain);
   }
 

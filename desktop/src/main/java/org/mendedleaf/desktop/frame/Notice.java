@@ -21,6 +21,14 @@ import org.mendedleaf.desktop.words.Words;
 final class Notice {
 
   private final HBox bar = new HBox(14);
+  private final Runnable toPage;
+
+  /**
+   * @param toPage gives the keyboard back to the page
+   */
+  Notice(Runnable toPage) {
+    this.toPage = toPage;
+  }
 
   Node node() {
     return bar;
@@ -100,6 +108,7 @@ final class Notice {
         });
     bar.getChildren().setAll(sentence(question), button, closer());
     show();
+    button.requestFocus();
   }
 
   /** Tells what went wrong. */
@@ -134,6 +143,12 @@ final class Notice {
   }
 
   void hide() {
+    Node focused = bar.getScene() == null ? null : bar.getScene().getFocusOwner();
+    for (Node at = focused; at != null; at = at.getParent()) {
+      if (at == bar) {
+        toPage.run();
+      }
+    }
     bar.setVisible(false);
     bar.setManaged(false);
   }

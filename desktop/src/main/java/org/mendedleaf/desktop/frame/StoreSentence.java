@@ -38,6 +38,7 @@ final class StoreSentence {
                         "store.captured",
                         shelves.stream()
                             .filter(shelf -> shelf.settings().recording() == Recording.ON)
+                            .filter(shelf -> !shelf.isDeposit())
                             .count(),
                         Shown.moment(at, context.now(), context.zone())))
             .orElse(Words.of("store.nothingYet"));

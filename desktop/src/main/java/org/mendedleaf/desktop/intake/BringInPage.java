@@ -34,6 +34,7 @@ import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.ArrivalList;
 import org.mendedleaf.desktop.work.ArrivalList.Waiting;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
@@ -52,6 +53,8 @@ public final class BringInPage implements Page {
   private final Button take;
   private final Button dismiss;
   private final HBox others = new HBox(10);
+  private final TextField target = new TextField();
+  private final HBox elsewhere = new HBox(10, Nodes.label(Words.of("bringIn.becomes")), target);
   private final Label doubts = Nodes.text("", "rust");
   private final SheetTable<Waiting> table =
       new SheetTable<>("arrivals", this::open, one -> one.file().getFileName().toString());
@@ -70,12 +73,18 @@ public final class BringInPage implements Page {
     take.setId("take-arrivals");
     note.setId("arrival-note");
     note.setPromptText(Words.of("bringIn.note"));
+    note.setOnAction(event -> take());
     HBox.setHgrow(note, Priority.ALWAYS);
     clear.setId("clear-arrivals");
     clear.setMinWidth(CheckBox.USE_PREF_SIZE);
     Region titled = Nodes.titled(Nodes.label(Words.of("area.bringIn"), "title"), facts);
     HBox how = new HBox(12, note, clear);
     how.setAlignment(Pos.CENTER_LEFT);
+    target.setId("arrival-target");
+    target.setPromptText(Words.of("bringIn.target"));
+    target.setOnAction(event -> chooseWritten());
+    HBox.setHgrow(target, Priority.ALWAYS);
+    elsewhere.setAlignment(Pos.CENTER_LEFT);
     others.setAlignment(Pos.BASELINE_LEFT);
     others.setMinHeight(24);
     columns();
@@ -90,6 +99,7 @@ public final class BringInPage implements Page {
             how,
             table.node(),
             doubts,
+            elsewhere,
             others);
     root.getStyleClass().add("page");
     root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
@@ -151,6 +161,8 @@ public final class BringInPage implements Page {
 
   private void add(List<File> files) {
     context.arrivals().add(files.stream().map(File::toPath).toList(), Optional.empty());
+    // What changed is best said while one still knows it.
+    note.requestFocus();
   }
 
   private void show() {
@@ -178,6 +190,10 @@ public final class BringInPage implements Page {
     others.getChildren().clear();
     List<Waiting> chosen = table.chosenRows();
     Waiting one = chosen.size() == 1 ? chosen.get(0) : null;
+    elsewhere.setVisible(one != null);
+    if (one != null && !target.isFocused()) {
+      target.setText(written(one));
+    }
     String against = one == null ? "" : words.against(one.doubts());
     doubts.setText(against.isEmpty() ? "" : Words.of("bringIn.but", against));
     doubts.setManaged(!against.isEmpty());
@@ -189,6 +205,22 @@ public final class BringInPage implements Page {
         link.setOnAction(event -> context.arrivals().choose(one, other.ref()));
         others.getChildren().add(link);
       }
+    }
+  }
+
+  /** The chosen target as it would be typed. */
+  private static String written(Waiting one) {
+    return one.fresh()
+        .map(fresh -> fresh.shelf().name() + ":" + fresh.path().text())
+        .or(() -> one.onto().map(life -> life.shelf().name() + ":" + life.file().path().text()))
+        .orElse("");
+  }
+
+  private void chooseWritten() {
+    List<Waiting> chosen = table.chosenRows();
+    if (chosen.size() == 1 && !target.getText().isBlank()) {
+      context.arrivals().choose(chosen.get(0), target.getText());
+      table.node().requestFocus();
     }
   }
 
@@ -255,9 +287,8 @@ public final class BringInPage implements Page {
       if (progress.cancelled()) {
         break;
       }
-      FileRef onto = one.onto().orElseThrow().ref();
       try {
-        done.add(context.office().intake().bringIn(one.file(), onto, said, clearAway));
+        done.add(bringIn(one, said, clearAway));
         taken.add(one);
         progress.advanced(1, one.size());
       } catch (IOException e) {
@@ -265,6 +296,16 @@ public final class BringInPage implements Page {
       }
     }
     return new Taken(taken, done, null);
+  }
+
+  private Intake.Done bringIn(Waiting one, String said, boolean clearAway) throws IOException {
+    Intake intake = context.office().intake();
+    if (one.fresh().isPresent()) {
+      ArrivalList.Fresh fresh = one.fresh().get();
+      return intake.bringInNew(one.file(), fresh.shelf(), fresh.path(), said, clearAway);
+    }
+    FileRef onto = one.onto().orElseThrow().ref();
+    return intake.bringIn(one.file(), onto, said, clearAway);
   }
 
   private void taken(Taken taken) {
@@ -275,16 +316,20 @@ public final class BringInPage implements Page {
     if (taken.problem() != null) {
       context.navigator().complain(taken.problem());
     } else if (taken.done().size() == 1) {
-      FileLife life = taken.taken().get(0).onto().orElseThrow();
+      Waiting one = taken.taken().get(0);
+      String path =
+          one.fresh()
+              .map(fresh -> fresh.path().shown())
+              .orElseGet(() -> one.onto().orElseThrow().file().path().shown());
       Intake.Done done = taken.done().get(0);
       context
           .navigator()
           .tell(
               Words.of(
                   "bringIn.done.one",
-                  taken.taken().get(0).file().getFileName(),
+                  one.file().getFileName(),
                   FileLife.numbered(done.brought().revision()),
-                  life.file().path().shown()),
+                  path),
               () -> undo(taken.done()),
               Words.of("bringIn.show"),
               () -> context.navigator().go(new Place.OneFile(done.file(), Optional.empty())));
@@ -347,7 +392,8 @@ public final class BringInPage implements Page {
         (cell, one) -> {
           cell.setText(becomes(one));
           Tip.on(cell, cell.getText());
-          cell.getStyleClass().add(one.onto().isPresent() ? "plain" : "soft");
+          cell.getStyleClass()
+              .add(one.onto().isPresent() || one.fresh().isPresent() ? "plain" : "soft");
         });
     table.column(
         "column.because",
@@ -364,6 +410,10 @@ public final class BringInPage implements Page {
   }
 
   private static String becomes(Waiting one) {
+    if (one.fresh().isPresent()) {
+      ArrivalList.Fresh fresh = one.fresh().get();
+      return Words.of("bringIn.fresh", fresh.shelf().name() + " / " + fresh.path().shown());
+    }
     if (one.onto().isEmpty()) {
       return Words.of("bringIn.nothingLike");
     }

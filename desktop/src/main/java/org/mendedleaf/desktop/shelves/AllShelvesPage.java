@@ -92,6 +92,12 @@ public final class AllShelvesPage implements Page {
               Nodes.button(
                   Words.of("shelf.capture"), "", () -> new Captures(context).capture(shelf)));
     }
+    if (shelf.isDeposit()) {
+      row.getChildren()
+          .add(
+              Nodes.button(
+                  Words.of("area.bringIn"), "", () -> context.navigator().go(new Place.BringIn())));
+    }
     row.getStyleClass().addAll("sheet", "padded");
     return row;
   }
@@ -107,6 +113,7 @@ public final class AllShelvesPage implements Page {
                   .orElse(""));
       case NOT_YET -> Words.of("shelf.notYet");
       case PAUSED -> paused(shelf, context);
+      case DEPOSIT -> Words.of("shelf.deposit");
       case NOT_HERE -> Words.of("shelf.notHere");
     };
   }
@@ -129,6 +136,9 @@ public final class AllShelvesPage implements Page {
   }
 
   private static String where(Shelf shelf) {
+    if (shelf.isDeposit()) {
+      return Words.of("shelf.where.deposit", Shown.path(shelf.storeFolder()));
+    }
     String folder = shelf.folder().map(Shown::path).orElse(Words.of("shelf.noFolder"));
     String text = Words.of("shelf.where", folder, Shown.path(shelf.storeFolder()));
     boolean risky =

@@ -42,6 +42,8 @@ public final class NewShelfForm {
   private final Label warning = Nodes.text("", "warning");
   private final Label space = Nodes.text("", "soft");
   private final ChoiceBox<Role> others = RoleChoice.of(Role.MAKER, chosen -> {});
+  private final CheckBox deposit = new CheckBox(Words.of("new.deposit"));
+  private final TextField name = new TextField();
   private final CheckBox later = new CheckBox(Words.of("new.later"));
   private final Button go;
   private final VBox root;
@@ -56,7 +58,11 @@ public final class NewShelfForm {
     go.disableProperty()
         .bind(
             Bindings.createBooleanBinding(
-                () -> folder.getText().isBlank() || store.getText().isBlank(),
+                () ->
+                    (deposit.isSelected() ? name : folder).getText().isBlank()
+                        || store.getText().isBlank(),
+                deposit.selectedProperty(),
+                name.textProperty(),
                 folder.textProperty(),
                 store.textProperty()));
     folder.textProperty().addListener((p, a, b) -> look());
@@ -64,10 +70,16 @@ public final class NewShelfForm {
     root =
         new VBox(
             18,
-            step("1", "new.folder", "new.folder.why", chooser(folder)),
+            step("1", "new.folder", "new.folder.why", chooser(folder), deposit, name),
             step("2", "new.store", "new.store.why", chooser(store), space, warning),
             step("3", "new.people", "new.people.why", others),
             step("4", "new.record", "new.record.why", later, go));
+    deposit.setId("deposit");
+    name.setId("shelf-name");
+    name.setPromptText(Words.of("new.deposit.name"));
+    name.setMaxWidth(330);
+    show(name, false);
+    deposit.selectedProperty().addListener((property, before, now) -> asDeposit(now));
     others.setId("others");
     later.setId("later");
     later
@@ -84,6 +96,16 @@ public final class NewShelfForm {
 
   public Node firstFocus() {
     return folder.getText().isBlank() ? folder : store;
+  }
+
+  private void asDeposit(boolean now) {
+    show(name, now);
+    folder.setDisable(now);
+    show(later, !now);
+    go.setText(Words.of(now || later.isSelected() ? "new.go.later" : "new.go"));
+    if (now) {
+      name.requestFocus();
+    }
   }
 
   private static Node step(String number, String title, String why, Node... fields) {
@@ -185,6 +207,10 @@ public final class NewShelfForm {
   }
 
   private void protect() {
+    if (deposit.isSelected()) {
+      makeDeposit();
+      return;
+    }
     Path protect = Shown.pathWritten(folder.getText());
     Path keep = Shown.pathWritten(store.getText());
     Role role = others.getValue();
@@ -199,6 +225,25 @@ public final class NewShelfForm {
                 new Captures(context).capture(shelf);
               }
             },
+            context.navigator()::complain);
+  }
+
+  private void makeDeposit() {
+    Path keep = Shown.pathWritten(store.getText());
+    String called = name.getText();
+    Role role = others.getValue();
+    context
+        .background()
+        .ask(
+            () -> {
+              Office office = context.office();
+              if (!Files.exists(keep.resolve("store.json"))) {
+                office.stores().make(keep);
+              }
+              People people = new People(Map.of(office.settings().person(), Role.KEEPER), role);
+              return office.shelves().addDeposit(keep, called, people);
+            },
+            shelf -> context.navigator().go(new Place.OneShelf(shelf, InnerPath.ROOT)),
             context.navigator()::complain);
   }
 

@@ -62,8 +62,13 @@ public final class ShelfPage implements Page {
     this.folder = folder;
     Label title = Nodes.label(folder.isRoot() ? shelf.name() : Shortened.name(folder), "title");
     capture =
-        Nodes.button(
-            Words.of("shelf.capture"), "Ctrl+R", () -> new Captures(context).capture(shelf));
+        shelf.isDeposit()
+            ? Nodes.button(
+                Words.of("area.bringIn"),
+                "Ctrl+4",
+                () -> context.navigator().go(new Place.BringIn()))
+            : Nodes.button(
+                Words.of("shelf.capture"), "Ctrl+R", () -> new Captures(context).capture(shelf));
     capture.setId("capture");
     HBox head =
         Nodes.row(
@@ -201,6 +206,7 @@ public final class ShelfPage implements Page {
     String state =
         switch (found.shelf().recording()) {
           case NOT_YET -> folder.isRoot() ? Words.of("shelf.notYet") : recorded;
+          case DEPOSIT -> Words.of("shelf.deposit");
           case PAUSED -> AllShelvesPage.paused(found.shelf(), context);
           default -> recorded;
         };

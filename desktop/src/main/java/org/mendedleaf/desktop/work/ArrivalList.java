@@ -11,11 +11,16 @@ import java.util.Set;
 import java.util.function.Consumer;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.intake.Doubt;
 import org.mendedleaf.core.intake.Match;
+import org.mendedleaf.core.office.Addresses;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.SentenceException;
+import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.Suggestion;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.desktop.words.Words;
@@ -32,6 +37,7 @@ public final class ArrivalList {
    * @param size in bytes
    * @param suggestion what it may replace
    * @param onto the file that it will replace; empty if none is chosen
+   * @param fresh where it becomes a new file instead
    * @param others further files that it may replace
    * @param doubts what speaks against the choice
    */
@@ -40,12 +46,13 @@ public final class ArrivalList {
       long size,
       Suggestion suggestion,
       Optional<FileLife> onto,
+      Optional<Fresh> fresh,
       List<FileLife> others,
       List<Named> doubts) {
 
     /** Whether it can be brought in as it is. */
     public boolean isReady() {
-      return onto.isPresent() && !isThereAlready();
+      return fresh.isPresent() || (onto.isPresent() && !isThereAlready());
     }
 
     /** Whether the chosen file is exactly this already. */
@@ -56,6 +63,9 @@ public final class ArrivalList {
           && onto.get().ref().equals(suggestion.same().get().file());
     }
   }
+
+  /** A place for a new file. */
+  public record Fresh(Shelf shelf, InnerPath path) {}
 
   /**
    * A doubt with the path of the other file it is about, where it is about one.
@@ -127,6 +137,7 @@ public final class ArrivalList {
         Files.size(suggestion.arrival()),
         suggestion,
         lives.stream().findFirst(),
+        Optional.empty(),
         lives.size() < 2 ? List.of() : lives.subList(1, lives.size()),
         named(suggestion.doubts()));
   }
@@ -141,6 +152,7 @@ public final class ArrivalList {
         as.size(),
         suggestion,
         Optional.of(office.files().life(onto)),
+        Optional.empty(),
         others,
         named(office.intake().doubts(as.file(), onto, Progress.NONE)));
   }
@@ -166,6 +178,36 @@ public final class ArrivalList {
   public void choose(Waiting one, FileRef onto) {
     background.ask(
         () -> chosen(one.suggestion(), onto), changed -> replace(one, changed), complain);
+  }
+
+  /**
+   * Chooses the file that is meant by something written, or a new one where there is none.
+   *
+   * @param written as SHELF:path, or a path on a shelf's folder
+   */
+  public void choose(Waiting one, String written) {
+    background.ask(() -> written(one, written), changed -> replace(one, changed), complain);
+  }
+
+  private Waiting written(Waiting one, String written) throws IOException {
+    Addresses.Place place = office.addresses().place(written.strip(), one.file().toAbsolutePath());
+    Optional<RecordedFile> there = office.shelves().presentAt(place.shelf(), place.path());
+    if (there.isPresent()) {
+      return chosen(one.suggestion(), new FileRef(place.shelf().store(), there.get().id()));
+    }
+    if (place.path().isRoot()) {
+      throw new SentenceException(
+          "A new file needs a name: write %s:name. Nothing was changed."
+              .formatted(place.shelf().name()));
+    }
+    return new Waiting(
+        one.file(),
+        one.size(),
+        one.suggestion(),
+        Optional.empty(),
+        Optional.of(new Fresh(place.shelf(), place.path())),
+        one.onto().stream().toList(),
+        List.of());
   }
 
   private void replace(Waiting one, Waiting changed) {

@@ -132,7 +132,7 @@ class WindowTest extends WindowRobot {
                 .anyMatch(
                     cell ->
                         ((Labeled) cell).getText() != null
-                            && ((Labeled) cell).getText().contains("not recorded since")));
+                            && ((Labeled) cell).getText().endsWith("ago, not recorded")));
 
     clickOn("#capture");
 
