@@ -152,6 +152,16 @@ public final class Catalogue implements ChunkIndex, Closeable {
   }
 
   @Override
+  public synchronized boolean isRetired(SheafId sheaf) throws IOException {
+    return writing
+        .first(
+            row -> row.getLong(1),
+            "SELECT 1 FROM sheaf WHERE name = ? AND retired_at IS NOT NULL",
+            sheaf.text())
+        .isPresent();
+  }
+
+  @Override
   public synchronized long erasures() {
     return erasures;
   }

@@ -62,8 +62,11 @@ final class Projection {
       addSheaf(segment.number(), sheaf, known);
     }
     for (SheafId sheaf : header.retired()) {
-      sql.update(
-          "UPDATE sheaf SET retired_at = ? WHERE name = ?", Times.nanos(header.at()), sheaf.text());
+      long at = Times.nanos(header.at());
+      if (sql.update("UPDATE sheaf SET retired_at = ? WHERE name = ?", at, sheaf.text()) == 0) {
+        // No commit ever added it: what was left of somebody's writing goes with an erasure.
+        addRetired(segment.number(), sheaf, at);
+      }
     }
     lastFile = sql.first(row -> row.getLong(1), "SELECT MAX(id) FROM file").orElse(0L);
     Blocks blocks = new Blocks(header.blocks());

@@ -16,6 +16,11 @@ public interface ChunkIndex {
     return 0;
   }
 
+  /** Whether a commit says that this sheaf's file is to be deleted. */
+  default boolean isRetired(SheafId sheaf) throws IOException {
+    return false;
+  }
+
   /**
    * Looks whether contents have moved since, as when a sheaf that was packed into another is gone.
    *

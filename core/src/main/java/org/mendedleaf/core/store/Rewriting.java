@@ -38,7 +38,9 @@ public final class Rewriting {
   }
 
   /**
-   * Writes everything but what is dead.
+   * Writes everything but what is dead. Sheaves that are not in use, because they were retired
+   * already or because whoever wrote them never committed, are retired with the others: they may
+   * hold what is dead.
    *
    * @param sheaves all that are in use
    * @param dead chunks and chunk lists that nothing living needs
@@ -49,8 +51,15 @@ public final class Rewriting {
       List<SheafId> sheaves, Set<ContentId> dead, Map<ContentId, byte[]> instead)
       throws IOException {
     List<SheafId> retired = new ArrayList<>();
+    Set<SheafId> used = Set.copyOf(sheaves);
     try (Output output = new Output()) {
       long before = 0;
+      for (SheafId sheaf : store.layout().sheavesThere()) {
+        if (!used.contains(sheaf)) {
+          retired.add(sheaf);
+          before += Files.size(store.layout().sheaf(sheaf));
+        }
+      }
       for (SheafId sheaf : sheaves) {
         List<RecordHead> heads = store.sheaves().reader(sheaf).heads();
         if (heads.stream().anyMatch(head -> concerns(head, dead, instead))) {

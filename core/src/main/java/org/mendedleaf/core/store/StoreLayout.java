@@ -1,6 +1,11 @@
 package org.mendedleaf.core.store;
 
+import java.io.IOException;
+import java.nio.file.DirectoryStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 
 /** The names of everything in a store's folder. */
 record StoreLayout(Path root) {
@@ -18,6 +23,24 @@ record StoreLayout(Path root) {
 
   Path sheaf(SheafId id) {
     return sheaves().resolve(id.text().substring(0, 2)).resolve(id.text() + ".sheaf");
+  }
+
+  /** All sheaves whose files are there, whether or not a commit mentions them. */
+  List<SheafId> sheavesThere() throws IOException {
+    List<SheafId> there = new ArrayList<>();
+    try (DirectoryStream<Path> folders = Files.newDirectoryStream(sheaves())) {
+      for (Path folder : folders) {
+        if (Files.isDirectory(folder)) {
+          try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, "*.sheaf")) {
+            for (Path file : files) {
+              String name = file.getFileName().toString();
+              there.add(new SheafId(name.substring(0, name.length() - ".sheaf".length())));
+            }
+          }
+        }
+      }
+    }
+    return there;
   }
 
   Path log() {

@@ -29,6 +29,7 @@ public final class WriteSession implements Closeable {
   private final Set<ContentId> reliedOn = ConcurrentHashMap.newKeySet();
   private final long erasuresBefore;
   private final List<FinishedSheaf> finished = new ArrayList<>();
+  private final List<SheafId> own = new ArrayList<>();
   private SheafWriter current;
   private long bytesAppended;
 
@@ -100,7 +101,8 @@ public final class WriteSession implements Closeable {
   }
 
   /**
-   * Looks whether all that this session relied on is still there; to be asked before committing.
+   * Looks whether all that this session relied on is still there, and whether its own sheaves are:
+   * an erasure also does away with sheaves that no commit mentions. To be asked before committing.
    *
    * @throws ErasedMeanwhileException if it is not
    */
@@ -108,11 +110,20 @@ public final class WriteSession implements Closeable {
     if (index.erasures() == erasuresBefore) {
       return;
     }
+    for (SheafId sheaf : own()) {
+      if (index.isRetired(sheaf)) {
+        throw new ErasedMeanwhileException();
+      }
+    }
     for (ContentId id : reliedOn) {
       if (index.locate(id).isEmpty()) {
         throw new ErasedMeanwhileException();
       }
     }
+  }
+
+  private synchronized List<SheafId> own() {
+    return List.copyOf(own);
   }
 
   synchronized void append(StoredRecord record) throws IOException {
@@ -161,7 +172,9 @@ public final class WriteSession implements Closeable {
 
   private void roll() throws IOException {
     if (current != null) {
-      finished.add(current.finish());
+      FinishedSheaf sheaf = current.finish();
+      finished.add(sheaf);
+      own.add(sheaf.id());
       current = null;
     }
   }
