@@ -2,6 +2,7 @@ package org.mendedleaf.core.catalog;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.NoSuchFileException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -17,6 +18,7 @@ import java.util.stream.Collectors;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.store.DamagedContentException;
 import org.mendedleaf.core.store.Rewriting;
 import org.mendedleaf.core.store.Segment;
 
@@ -61,6 +63,19 @@ public final class Erasing {
    */
   public Prepared prepare(long shelf, List<Revision> revisions) throws IOException {
     catalogue.catchUp();
+    while (true) {
+      try {
+        return prepareOnce(shelf, revisions);
+      } catch (NoSuchFileException | DamagedContentException e) {
+        // Another desk's erasure may have taken a sheaf away that was being read.
+        if (catalogue.catchUp() == 0) {
+          throw e;
+        }
+      }
+    }
+  }
+
+  private Prepared prepareOnce(long shelf, List<Revision> revisions) throws IOException {
     long basedOn = catalogue.nextSegment();
     Set<RevisionKey> keys = revisions.stream().map(Revision::key).collect(Collectors.toSet());
     Set<Long> files = wholeFiles(revisions, keys);

@@ -2,6 +2,7 @@ package org.mendedleaf.core.store;
 
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -57,7 +58,7 @@ public final class Rewriting {
       for (SheafId sheaf : store.layout().sheavesThere()) {
         if (!used.contains(sheaf)) {
           retired.add(sheaf);
-          before += Files.size(store.layout().sheaf(sheaf));
+          before += sizeOrGone(sheaf);
         }
       }
       for (SheafId sheaf : sheaves) {
@@ -73,6 +74,15 @@ public final class Rewriting {
       List<FinishedSheaf> written = output.finish();
       long after = written.stream().mapToLong(FinishedSheaf::bytes).sum();
       return new Rewritten(written, retired, before - after);
+    }
+  }
+
+  /** Another desk may be deleting what it has retired. */
+  private long sizeOrGone(SheafId sheaf) throws IOException {
+    try {
+      return Files.size(store.layout().sheaf(sheaf));
+    } catch (NoSuchFileException e) {
+      return 0;
     }
   }
 
