@@ -5,11 +5,9 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.desktop.drawings.Tip;
@@ -40,20 +38,16 @@ final class PartingBar {
   private final Button hold;
   private final Button remove;
   private final Button erase;
-  private final TextField why = new TextField();
+  private final TypedLine why;
   private final Label held = Nodes.label("", "plum");
   private final HBox row = new HBox(6);
   private final Button move;
-  private final TextField path = new TextField();
-  private final Runnable toPage;
-  private boolean asking;
-  private boolean moving;
+  private final TypedLine path;
 
   /**
    * @param toPage gives the keyboard back to the page when something was typed
    */
   PartingBar(FilePresenter presenter, Runnable toPage) {
-    this.toPage = toPage;
     this.presenter = presenter;
     issue = Nodes.button("", ISSUE.getDisplayText(), presenter::issue, "link-like", "slate-link");
     issue.setId("issue");
@@ -64,38 +58,14 @@ final class PartingBar {
     remove.setId("remove");
     erase = Nodes.button("", ERASE.getDisplayText(), presenter::erase, "link-like", "rust-link");
     erase.setId("to-erase");
-    why.setId("hold-why");
-    why.setPrefWidth(WHY);
-    why.setOnAction(event -> holdNow());
-    why.addEventHandler(
-        KeyEvent.KEY_PRESSED,
-        event -> {
-          if (event.getCode() == KeyCode.ESCAPE) {
-            asking = false;
-            show();
-            toPage.run();
-            event.consume();
-          }
-        });
+    why = new TypedLine("hold-why", this::show, toPage, presenter::hold);
     move = Nodes.button(Words.of("move"), MOVE.getDisplayText(), this::move, "link-like");
     move.setId("move");
-    path.setId("move-to");
-    path.setPrefWidth(WHY);
-    path.setOnAction(event -> moveNow());
-    path.addEventHandler(
-        KeyEvent.KEY_PRESSED,
-        event -> {
-          if (event.getCode() == KeyCode.ESCAPE) {
-            moving = false;
-            show();
-            toPage.run();
-            event.consume();
-          }
-        });
+    path = new TypedLine("move-to", this::show, toPage, presenter::move);
     held.setMaxWidth(WHY);
     row.setAlignment(Pos.CENTER_RIGHT);
     row.setMinHeight(32);
-    presenter.chosenProperty().addListener((property, before, now) -> asking = false);
+    presenter.chosenProperty().addListener((property, before, now) -> why.close());
   }
 
   Node node() {
@@ -118,13 +88,12 @@ final class PartingBar {
       return;
     }
     String number = FilePresenter.numbered(presenter.chosenProperty().get());
-    if (moving) {
-      row.getChildren().setAll(path);
-      return;
-    }
-    if (asking) {
-      why.setPromptText(Words.of("hold.why", number));
-      row.getChildren().setAll(why);
+    if (path.isOpen() || why.isOpen()) {
+      Node typed = path.isOpen() ? path.node() : why.node();
+      // Put in anew, it would lose the keyboard when the page is looked at again.
+      if (!row.getChildren().equals(List.of(typed))) {
+        row.getChildren().setAll(typed);
+      }
       return;
     }
     boolean isHeld = presenter.held().isPresent();
@@ -155,35 +124,14 @@ final class PartingBar {
     if (presenter.held().isPresent()) {
       presenter.release();
     } else {
-      asking = true;
-      why.clear();
-      show();
-      why.requestFocus();
+      String number = FilePresenter.numbered(presenter.chosenProperty().get());
+      why.open("", Words.of("hold.why", number));
     }
   }
 
   private void move() {
     if (presenter.isDeposited() && presenter.canRemove()) {
-      moving = true;
-      path.setText(presenter.lifeProperty().get().file().path().text());
-      show();
-      path.requestFocus();
-      path.selectAll();
+      path.open(presenter.lifeProperty().get().file().path().text(), "");
     }
-  }
-
-  private void moveNow() {
-    moving = false;
-    show();
-    toPage.run();
-    presenter.move(path.getText());
-  }
-
-  private void holdNow() {
-    String reason = why.getText();
-    asking = false;
-    show();
-    toPage.run();
-    presenter.hold(reason);
   }
 }

@@ -1,7 +1,6 @@
 package org.mendedleaf.desktop.frame;
 
 import java.io.File;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -28,14 +27,10 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.office.Addresses;
 import org.mendedleaf.core.office.Complaint;
 import org.mendedleaf.core.office.FileAddress;
-import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.RecordingState;
-import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.StoreFacts;
 import org.mendedleaf.desktop.drawings.LeafMark;
@@ -68,6 +63,7 @@ public final class MainWindow implements Navigator {
   private final Context context;
   private final Looks looks;
   private final Pages pages;
+  private final PlacesOf placesOf;
   private final AreaStem areas = new AreaStem();
   private final SearchField search;
   private final BorderPane work = new BorderPane();
@@ -94,6 +90,7 @@ public final class MainWindow implements Navigator {
             new MendingTray(office, background),
             new ArrivalList(office, background, jobs, this::complain));
     this.pages = new Pages(context);
+    this.placesOf = new PlacesOf(office);
     this.search = new SearchField(this::find, this::openBest, this::intoFound);
     BorderPane frame = new BorderPane();
     frame.getStyleClass().add("frame");
@@ -261,7 +258,7 @@ public final class MainWindow implements Navigator {
   public void open(Path path) {
     context
         .background()
-        .ask(() -> placeOf(path.toAbsolutePath().normalize()), this::go, this::complain);
+        .ask(() -> placesOf.of(path.toAbsolutePath().normalize()), this::go, this::complain);
   }
 
   /** Shows the first of these paths; going back leads to the others. */
@@ -272,7 +269,7 @@ public final class MainWindow implements Navigator {
             () -> {
               List<Place> places = new ArrayList<>();
               for (Path path : paths) {
-                places.add(0, placeOf(path.toAbsolutePath().normalize()));
+                places.add(0, placesOf.of(path.toAbsolutePath().normalize()));
               }
               return places;
             },
@@ -282,35 +279,7 @@ public final class MainWindow implements Navigator {
 
   /** Shows what has this address, as {@link FileAddress} reads it. */
   public void openAddress(String uri) {
-    context
-        .background()
-        .ask(
-            () -> {
-              FileAddress address = FileAddress.parse(uri);
-              var unused = context.office().files().life(address.file());
-              return new Place.OneFile(address.file(), address.revision());
-            },
-            this::go,
-            this::complain);
-  }
-
-  private Place placeOf(Path path) throws Exception {
-    Office office = context.office();
-    Optional<Addresses.Place> found = office.addresses().placeOf(path);
-    if (found.isEmpty()) {
-      return new Place.Stray(path);
-    }
-    Shelf shelf = found.get().shelf();
-    InnerPath inner = found.get().path();
-    if (Files.isDirectory(path)) {
-      return new Place.OneShelf(shelf, inner);
-    }
-    try {
-      FileRef ref = office.addresses().file(path.toString(), path);
-      return new Place.OneFile(ref, Optional.empty());
-    } catch (SentenceException e) {
-      return new Place.Stray(path);
-    }
+    context.background().ask(() -> placesOf.of(uri), this::go, this::complain);
   }
 
   @Override
@@ -436,11 +405,8 @@ public final class MainWindow implements Navigator {
   private void showStoreState(String sentence, boolean wrong) {
     storeState.setText(sentence);
     storeState.getStyleClass().setAll("label", wrong ? "rust" : "soft", "store-state");
-    if (wrong) {
-      Tip.on(storeState, sentence);
-    } else {
-      Tip.off(storeState);
-    }
+    // Where the search field leaves no room for all of it.
+    Tip.on(storeState, sentence);
   }
 
   // ---- keys and drops

@@ -79,7 +79,17 @@ public class WindowRobot extends FxRobot {
   }
 
   public static void eventually(Callable<Boolean> condition) throws Exception {
-    WaitForAsyncUtils.waitFor(PATIENCE_SECONDS, TimeUnit.SECONDS, condition);
+    WaitForAsyncUtils.waitFor(
+        PATIENCE_SECONDS,
+        TimeUnit.SECONDS,
+        () -> {
+          try {
+            return condition.call();
+          } catch (IndexOutOfBoundsException e) {
+            // The window changed while it was looked through from here: look again.
+            return false;
+          }
+        });
     WaitForAsyncUtils.waitForFxEvents();
   }
 

@@ -1,0 +1,54 @@
+package org.mendedleaf.desktop.frame;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Optional;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.office.Addresses;
+import org.mendedleaf.core.office.FileAddress;
+import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.SentenceException;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.desktop.work.Place;
+
+/** Where the window goes for what the system hands over. Asks the office; may take long. */
+final class PlacesOf {
+
+  private final Office office;
+
+  PlacesOf(Office office) {
+    this.office = office;
+  }
+
+  /** The page of a file or folder, or that it is on no shelf. */
+  Place of(Path path) throws IOException {
+    Optional<Addresses.Place> found = office.addresses().placeOf(path);
+    if (found.isEmpty()) {
+      return new Place.Stray(path);
+    }
+    Shelf shelf = found.get().shelf();
+    InnerPath inner = found.get().path();
+    if (Files.isDirectory(path)) {
+      return new Place.OneShelf(shelf, inner);
+    }
+    try {
+      FileRef ref = office.addresses().file(path.toString(), path);
+      return new Place.OneFile(ref, Optional.empty());
+    } catch (SentenceException e) {
+      return new Place.Stray(path);
+    }
+  }
+
+  /**
+   * The page of what has this address.
+   *
+   * @throws SentenceException if it cannot be read, or there is no such file
+   */
+  Place of(String address) throws IOException {
+    FileAddress read = FileAddress.parse(address);
+    var unused = office.files().life(read.file());
+    return new Place.OneFile(read.file(), read.revision());
+  }
+}
