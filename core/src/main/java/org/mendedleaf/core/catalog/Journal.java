@@ -182,7 +182,8 @@ public final class Journal {
   /**
    * Commits that one sheaf holds everything that these held.
    *
-   * @return false if another desk has retired one of them meanwhile; nothing was committed then
+   * @return false if another desk has retired one of them, or the packed one, meanwhile; nothing
+   *     was committed then
    */
   synchronized boolean pack(FinishedSheaf packed, List<SheafId> retired, Instant at, String by)
       throws IOException {
@@ -201,7 +202,8 @@ public final class Journal {
             retired);
     while (true) {
       catalogue.catchUp();
-      if (!catalogue.ledger().sheaves().containsAll(retired)) {
+      // An erasure does away with sheaves that no commit mentions yet, as the packed one.
+      if (!catalogue.ledger().sheaves().containsAll(retired) || catalogue.isRetired(packed.id())) {
         return false;
       }
       Optional<Segment> published = publish(List.of(header.encode(OptionalLong.empty())));

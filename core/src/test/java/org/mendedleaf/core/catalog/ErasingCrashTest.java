@@ -24,6 +24,7 @@ import org.mendedleaf.core.oracle.FaultyDesk;
 import org.mendedleaf.core.oracle.FaultyFileSystem.Operation;
 import org.mendedleaf.core.oracle.RandomActs;
 import org.mendedleaf.core.store.ErasedMeanwhileException;
+import org.mendedleaf.core.store.FinishedSheaf;
 import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.WriteSession;
 
@@ -113,6 +114,33 @@ class ErasingCrashTest {
                   desk.catalogue().contents().bytes(newest.state().content().orElseThrow()),
                   StandardCharsets.UTF_8))
           .isEqualTo("saved while somebody else erases");
+    } finally {
+      RandomActs.delete(disk);
+    }
+  }
+
+  @Example
+  void aPackedSheafThatWentWithAnErasureDoesNotCount() throws Exception {
+    Path disk = Files.createTempDirectory("erasing");
+    try (FaultyDesk desk = new FaultyDesk(disk)) {
+      fill(desk, new Random(1));
+      for (String state : List.of("one", "two")) {
+        desk.write("beside", state);
+        desk.capture();
+      }
+      List<SheafId> all = desk.catalogue().ledger().sheaves();
+      List<SheafId> newest = all.subList(all.size() - 2, all.size());
+      FinishedSheaf packed = desk.store().packing().pack(newest);
+      erase(desk, histories(desk).get("f0"));
+      assertThat(desk.catalogue().ledger().sheaves())
+          .as("the erasure left these as they were")
+          .containsAll(newest);
+
+      assertThat(desk.journal().pack(packed, newest, desk.now(), "maren")).isFalse();
+      for (Revision revision : histories(desk).get("beside")) {
+        assertThat(desk.catalogue().contents().bytes(revision.state().content().orElseThrow()))
+            .hasSize(3);
+      }
     } finally {
       RandomActs.delete(disk);
     }

@@ -38,8 +38,8 @@ import org.mendedleaf.core.store.WriteSession;
 
 /**
  * Two desks over one store, one inside the other: between any two operations on the store of what
- * one does, the other captures, erases, packs or reads. The seed says what happens where. Whatever
- * comes between, what was recorded and not erased stays as it was, byte for byte.
+ * one does, the other captures, erases or reads. The seed says what happens where. Whatever comes
+ * between, what was recorded and not erased stays as it was, byte for byte.
  */
 class ErasingInterleavingsTest {
 
