@@ -33,8 +33,10 @@ record StoreLayout(Path root) {
         if (Files.isDirectory(folder)) {
           try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, "*.sheaf")) {
             for (Path file : files) {
-              String name = file.getFileName().toString();
-              there.add(new SheafId(name.substring(0, name.length() - ".sheaf".length())));
+              String name = file.getFileName().toString().replaceAll("\\.sheaf$", "");
+              if (SheafId.isOne(name)) {
+                there.add(new SheafId(name));
+              }
             }
           }
         }

@@ -129,6 +129,9 @@ class ErasingCrashTest {
         desk.capture();
       }
       List<SheafId> all = desk.catalogue().ledger().sheaves();
+      Path stranger = desk.storeFolder().resolve("sheaves/zz/copy of something.sheaf");
+      Files.createDirectories(stranger.getParent());
+      Files.writeString(stranger, "put there by somebody");
       List<SheafId> newest = all.subList(all.size() - 2, all.size());
       FinishedSheaf packed = desk.store().packing().pack(newest);
       erase(desk, histories(desk).get("f0"));
