@@ -23,6 +23,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.stage.Stage;
 import org.mendedleaf.core.capture.CaptureOutcome;
+import org.mendedleaf.core.catalog.ChangeQuestions;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.office.Office;
@@ -79,8 +80,9 @@ public final class Handlers {
   private void run() throws Exception {
     try (Office office = Office.open(OfficeSettings.ofThisMachine(base.resolve("home")))) {
       Shelf shelf = fill(office);
-      Moment then = new Moment.At(office.moments().changes(shelf).get(0).at().plusMillis(1));
-      Moment later = new Moment.At(office.moments().changes(shelf).get(1).at().plusMillis(1));
+      List<ChangeQuestions.Change> changes = office.moments().changes(shelf);
+      Moment then = new Moment.At(changes.get(0).at().plusMillis(1));
+      Moment later = new Moment.At(changes.get(changes.size() - 1).at().plusMillis(1));
       open(office);
       Thread.sleep(LOOKED_AT);
       step("shelves", () -> timedGo(new Place.AllShelves()), () -> true);
@@ -102,10 +104,11 @@ public final class Handlers {
           () -> timedGo(new Place.ShelfAt(shelf, new InnerPath("in"), later)),
           () -> rows("#files-then") > 0);
       step("the rest of that", () -> {}, () -> rows("#files-then") == files);
+      List<?> shownBefore = onInterface(() -> lookup("#files-then").getItems());
       step(
-          "the first again",
+          "straight to the first",
           () -> timedGo(new Place.ShelfAt(shelf, new InnerPath("in"), then)),
-          () -> rows("#files-then") > 0);
+          () -> lookup("#files-then").getItems() != shownBefore);
       step("the rest again", () -> {}, () -> rows("#files-then") == files);
       TableView<?> table = table("#files-then");
       step("to the end", () -> key(table, KeyCode.END, false), () -> true);
@@ -246,7 +249,11 @@ public final class Handlers {
   }
 
   private TableView<?> table(String id) throws Exception {
-    return onInterface(() -> (TableView<?>) window.scene().lookup(id));
+    return onInterface(() -> lookup(id));
+  }
+
+  private TableView<?> lookup(String id) {
+    return (TableView<?>) window.scene().lookup(id);
   }
 
   private int rows(String id) {

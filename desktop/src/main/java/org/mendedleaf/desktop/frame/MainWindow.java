@@ -230,8 +230,11 @@ public final class MainWindow implements Navigator {
     place = next;
     notice.hide();
     boolean first = next instanceof Place.NewShelf start && start.folder().isEmpty();
-    page = first && behind.isEmpty() ? new FirstStartPage(context) : pages.at(next);
-    middle.getChildren().setAll(page.node());
+    boolean moved = page != null && page.moveTo(next);
+    if (!moved) {
+      page = first && behind.isEmpty() ? new FirstStartPage(context) : pages.at(next);
+      middle.getChildren().setAll(page.node());
+    }
     // The page is there at once; what it shows is asked for in a turn of its own.
     Page shown = page;
     context
@@ -244,7 +247,9 @@ public final class MainWindow implements Navigator {
     work.pseudoClassStateChanged(PAST, next instanceof Place.ShelfAt);
     if (!(page instanceof FoundPage)) {
       search.clear();
-      page.firstFocus().requestFocus();
+      if (!moved) {
+        page.firstFocus().requestFocus();
+      }
     }
   }
 

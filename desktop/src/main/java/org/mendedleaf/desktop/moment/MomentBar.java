@@ -88,6 +88,16 @@ public final class MomentBar {
     presenter.step(direction);
   }
 
+  /** Whether somebody writes a day and a time here. */
+  boolean isTypedIn() {
+    return typed.isFocused();
+  }
+
+  /** Begins anew with what is written. */
+  void forgetTyped() {
+    typed.clear();
+  }
+
   /** Puts the keyboard where a day and a time can be typed. */
   public void typeMoment() {
     typed.requestFocus();

@@ -35,7 +35,10 @@ public final class MomentPage implements Page {
 
   private final Context context;
   private final Shelf shelf;
-  private final Moment moment;
+  private final Label title = Nodes.label("", "title");
+  private final ShelfCrumbs crumbs;
+  private InnerPath folder;
+  private Moment moment;
   private final MomentPresenter presenter;
   private final MomentBar bar;
   private final FolderTree tree;
@@ -49,13 +52,14 @@ public final class MomentPage implements Page {
   public MomentPage(Context context, Place.ShelfAt place) {
     this.context = context;
     this.shelf = place.shelf();
+    this.folder = place.folder();
     this.moment = place.moment();
     this.presenter =
         new MomentPresenter(context, shelf, place.folder(), Optional.of(place.moment()));
     this.bar = new MomentBar(context, presenter);
-    this.table = new MomentTable(context, shelf, moment, this::open, presenter.sumsProperty()::get);
-    InnerPath folder = place.folder();
-    Label title = Nodes.label(folder.isRoot() ? shelf.name() : Shortened.name(folder), "title");
+    this.table = new MomentTable(context, shelf, this::open, presenter.sumsProperty()::get);
+    this.crumbs = new ShelfCrumbs(context, shelf, folder, this::at);
+    name();
     Region titled = Nodes.titled(title, facts);
     CheckBox gone = new CheckBox(Words.of("moment.withGone"));
     gone.setId("with-gone");
@@ -85,7 +89,6 @@ public final class MomentPage implements Page {
     HBox.setHgrow(table.node(), Priority.ALWAYS);
     Node below = new TraySheet(context).beside(main, tree.node());
     VBox.setVgrow(below, Priority.ALWAYS);
-    ShelfCrumbs crumbs = new ShelfCrumbs(context, shelf, folder, this::at);
     root =
         new VBox(
             6,
@@ -115,6 +118,31 @@ public final class MomentPage implements Page {
   @Override
   public Node firstFocus() {
     return table.node();
+  }
+
+  @Override
+  public boolean moveTo(Place place) {
+    if (!(place instanceof Place.ShelfAt then) || !then.shelf().equals(shelf)) {
+      return false;
+    }
+    if (bar.isTypedIn()) {
+      table.node().requestFocus();
+    }
+    bar.forgetTyped();
+    table.turn(then.folder().equals(folder));
+    if (!then.folder().equals(folder)) {
+      folder = then.folder();
+      name();
+      crumbs.show(folder);
+      tree.at(folder);
+    }
+    moment = then.moment();
+    presenter.turnTo(folder, moment);
+    return true;
+  }
+
+  private void name() {
+    title.setText(folder.isRoot() ? shelf.name() : Shortened.name(folder));
   }
 
   @Override

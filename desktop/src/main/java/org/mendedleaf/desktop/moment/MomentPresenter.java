@@ -37,8 +37,8 @@ final class MomentPresenter {
 
   private final Context context;
   private final Shelf shelf;
-  private final InnerPath folder;
-  private final Optional<Moment> moment;
+  private InnerPath folder;
+  private Optional<Moment> moment;
   private final BooleanProperty withGone = new SimpleBooleanProperty(false);
   private final BooleanProperty withRevisions = new SimpleBooleanProperty(false);
   private final ReadOnlyObjectWrapper<Rows> rows = new ReadOnlyObjectWrapper<>();
@@ -70,6 +70,8 @@ final class MomentPresenter {
   /**
    * What the list shows; takes longer where it is long.
    *
+   * @param folder what they lie in
+   * @param moment when
    * @param rows a file's revisions stand under it where that is wanted
    * @param files how many files lay there
    * @param changed how many of those are another now; not known before the whole is
@@ -78,6 +80,8 @@ final class MomentPresenter {
    * @param largest size of a file in it, in bytes
    */
   record Rows(
+      InnerPath folder,
+      Moment moment,
       List<MomentRow> rows,
       long files,
       long changed,
@@ -85,11 +89,11 @@ final class MomentPresenter {
       List<InnerPath> folders,
       long largest) {
 
-    static Rows beginning(List<MomentRow> rows, long files) {
-      return new Rows(rows, files, 0, false, List.of(), largest(rows));
+    static Rows beginning(InnerPath folder, Moment moment, List<MomentRow> rows, long files) {
+      return new Rows(folder, moment, rows, files, 0, false, List.of(), largest(rows));
     }
 
-    static Rows of(List<MomentRow> rows) {
+    static Rows of(InnerPath folder, Moment moment, List<MomentRow> rows) {
       List<MomentEntry> there =
           rows.stream()
               .filter(row -> row.revision().isEmpty() && row.entry().gone().isEmpty())
@@ -103,7 +107,7 @@ final class MomentPresenter {
               .filter(entry -> entry.kind() == TreeEntry.Kind.FOLDER)
               .map(TreeEntry::path)
               .toList();
-      return new Rows(rows, there.size(), changed, true, folders, largest(rows));
+      return new Rows(folder, moment, rows, there.size(), changed, true, folders, largest(rows));
     }
 
     private static long largest(List<MomentRow> rows) {
@@ -144,15 +148,23 @@ final class MomentPresenter {
     return moment;
   }
 
+  /** Turns to another folder or moment; {@link #refresh} asks for it. */
+  void turnTo(InnerPath otherFolder, Moment otherMoment) {
+    folder = otherFolder;
+    moment = Optional.of(otherMoment);
+  }
+
   void refresh() {
+    InnerPath here = folder;
+    Optional<Moment> then = moment;
     Moment at = moment.orElseGet(() -> new Moment.At(context.now()));
     boolean gone = withGone.get();
     boolean revisions = withRevisions.get();
     // Asked first: the list is what the eye waits for.
-    if (moment.isPresent() && rows.get() == null) {
-      openList(at, gone, revisions);
-    } else if (moment.isPresent()) {
-      list(at, gone, revisions);
+    if (then.isPresent() && (rows.get() == null || !isOf(rows.get(), here, at))) {
+      openList(here, at, gone, revisions);
+    } else if (then.isPresent()) {
+      list(here, at, gone, revisions);
     }
     context
         .background()
@@ -160,38 +172,63 @@ final class MomentPresenter {
             () -> {
               Moments moments = context.office().moments();
               return new View(
-                  moment.isPresent() ? moments.folders(shelf, at) : List.of(),
+                  then.isPresent() ? moments.folders(shelf, at) : List.of(),
                   moments.changes(shelf),
                   context.office().snapshots().labelled(shelf),
-                  moments.standing(shelf, folder, at));
-            },
-            view::set,
-            context.navigator()::complain);
-  }
-
-  /** Shows the beginning of the list before the whole of it. */
-  private void openList(Moment at, boolean gone, boolean revisions) {
-    context
-        .background()
-        .ask(
-            () -> {
-              Moments.FirstLines first =
-                  context.office().moments().firstLines(shelf, folder, at, gone, SOON);
-              List<MomentRow> found = withRevisions(first.rows(), revisions);
-              return first.all() ? Rows.of(found) : Rows.beginning(found, first.files());
+                  moments.standing(shelf, here, at));
             },
             found -> {
-              rows.set(found);
-              if (found.whole()) {
-                sum(found, at);
-              } else {
-                list(at, gone, revisions);
+              if (here.equals(folder) && then.equals(moment)) {
+                view.set(found);
               }
             },
             context.navigator()::complain);
   }
 
-  private void list(Moment at, boolean gone, boolean revisions) {
+  private static boolean isOf(Rows rows, InnerPath folder, Moment moment) {
+    return rows.folder().equals(folder) && rows.moment().equals(moment);
+  }
+
+  private void set(Rows found) {
+    if (rows.get() == null || !isOf(rows.get(), found.folder(), found.moment())) {
+      sums.set(Map.of());
+    }
+    rows.set(found);
+  }
+
+  /** Whether this is still asked for; somebody may have gone on to another moment. */
+  private boolean isWanted(Rows found) {
+    return found.folder().equals(folder) && moment.filter(found.moment()::equals).isPresent();
+  }
+
+  /** Shows the beginning of the list before the whole of it. */
+  private void openList(InnerPath here, Moment at, boolean gone, boolean revisions) {
+    context
+        .background()
+        .ask(
+            () -> {
+              Moments.FirstLines first =
+                  context.office().moments().firstLines(shelf, here, at, gone, SOON);
+              List<MomentRow> found = withRevisions(first.rows(), revisions);
+              return first.all()
+                  ? Rows.of(here, at, found)
+                  : Rows.beginning(here, at, found, first.files());
+            },
+            found -> {
+              if (!isWanted(found)) {
+                return;
+              }
+              set(found);
+              if (found.whole()) {
+                sum(found);
+              } else {
+                list(here, at, gone, revisions);
+              }
+            },
+            context.navigator()::complain);
+  }
+
+  private void list(InnerPath here, Moment at, boolean gone, boolean revisions) {
     Rows shown = rows.get();
     context
         .background()
@@ -199,12 +236,16 @@ final class MomentPresenter {
             () -> {
               Moments moments = context.office().moments();
               List<MomentRow> found =
-                  withRevisions(moments.folder(shelf, folder, at, gone), revisions);
-              return shown.whole() && shown.rows().equals(found) ? shown : Rows.of(found);
+                  withRevisions(moments.folder(shelf, here, at, gone), revisions);
+              return shown.whole() && isOf(shown, here, at) && shown.rows().equals(found)
+                  ? shown
+                  : Rows.of(here, at, found);
             },
             found -> {
-              rows.set(found);
-              sum(found, at);
+              if (isWanted(found)) {
+                set(found);
+                sum(found);
+              }
             },
             context.navigator()::complain);
   }
@@ -232,13 +273,17 @@ final class MomentPresenter {
     return rows;
   }
 
-  private void sum(Rows found, Moment at) {
+  private void sum(Rows found) {
     if (!found.folders().isEmpty()) {
       context
           .background()
           .ask(
-              () -> context.office().moments().sums(shelf, found.folders(), at),
-              sums::set,
+              () -> context.office().moments().sums(shelf, found.folders(), found.moment()),
+              held -> {
+                if (isWanted(found)) {
+                  sums.set(held);
+                }
+              },
               context.navigator()::complain);
     }
   }

@@ -38,9 +38,9 @@ final class MomentTable {
 
   private final Context context;
   private final Shelf shelf;
-  private final Moment moment;
   private final Supplier<Map<InnerPath, FolderSum>> sums;
   private final SheetTable<MomentRow> table;
+  private Optional<Moment> moment = Optional.empty();
   private Shown.Unit unit = Shown.Unit.KB;
   private TableColumn<MomentRow, MomentRow> sizes;
 
@@ -50,12 +50,10 @@ final class MomentTable {
   MomentTable(
       Context context,
       Shelf shelf,
-      Moment moment,
       Consumer<MomentRow> open,
       Supplier<Map<InnerPath, FolderSum>> sums) {
     this.context = context;
     this.shelf = shelf;
-    this.moment = moment;
     this.sums = sums;
     this.table = new SheetTable<>("files-then", open, row -> row.entry().entry().path().name());
     columns();
@@ -69,6 +67,14 @@ final class MomentTable {
     table.pick();
   }
 
+  /** Prepares for other rows: of the same folder, or of another. */
+  void turn(boolean sameFolder) {
+    table.waitNoMore();
+    if (!sameFolder) {
+      table.startOver();
+    }
+  }
+
   /** What the chosen rows would be on the tray. */
   List<Wanted> chosen() {
     return table.chosenRows().stream().flatMap(row -> wanted(row).stream()).toList();
@@ -80,6 +86,7 @@ final class MomentTable {
   }
 
   void show(MomentPresenter.Rows shown) {
+    moment = Optional.of(shown.moment());
     unit = Shown.Unit.fitting(shown.largest());
     sizes.setText(Words.of("column.size", unit.name()));
     table.show(shown.rows(), shown.whole());
@@ -102,7 +109,7 @@ final class MomentTable {
       FolderSum sum = sums.get().get(entry.path());
       return Optional.of(
           new Wanted(
-              entry(new Pick.OfMoment(entry.path(), moment)),
+              entry(new Pick.OfMoment(entry.path(), moment.orElseThrow())),
               name,
               true,
               sum == null ? 0 : sum.files(),

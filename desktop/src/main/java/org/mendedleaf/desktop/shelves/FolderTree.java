@@ -15,7 +15,7 @@ public final class FolderTree {
 
   private final TreeView<InnerPath> tree = new TreeView<>();
   private final String shelf;
-  private final InnerPath here;
+  private InnerPath here;
   private boolean showing;
   private List<InnerPath> shown = List.of();
 
@@ -33,7 +33,7 @@ public final class FolderTree {
         .selectedItemProperty()
         .addListener(
             (property, before, item) -> {
-              if (item != null && !showing && !item.getValue().equals(here)) {
+              if (item != null && !showing && !item.getValue().equals(this.here)) {
                 go.accept(item.getValue());
               }
             });
@@ -47,15 +47,28 @@ public final class FolderTree {
    * @param folders sorted, so that a folder comes before what lies in it
    */
   public void show(List<InnerPath> folders) {
-    if (tree.getRoot() != null && folders.equals(shown)) {
-      return;
+    if (tree.getRoot() == null || !folders.equals(shown)) {
+      shown = folders;
+      build();
     }
-    shown = folders;
+  }
+
+  /** Says in which folder the window is now. */
+  public void at(InnerPath folder) {
+    if (!folder.equals(here)) {
+      here = folder;
+      if (tree.getRoot() != null) {
+        build();
+      }
+    }
+  }
+
+  private void build() {
     Map<InnerPath, TreeItem<InnerPath>> items = new HashMap<>();
     TreeItem<InnerPath> root = new TreeItem<>(InnerPath.ROOT);
     root.setExpanded(true);
     items.put(InnerPath.ROOT, root);
-    for (InnerPath folder : folders) {
+    for (InnerPath folder : shown) {
       TreeItem<InnerPath> item = new TreeItem<>(folder);
       item.setExpanded(here.isWithin(folder));
       items.put(folder, item);

@@ -14,6 +14,8 @@ import org.mendedleaf.desktop.work.Place;
 public final class ShelfCrumbs {
 
   private final Context context;
+  private final Shelf shelf;
+  private final Function<InnerPath, Place> at;
   private final HBox root = Nodes.crumbs();
 
   /**
@@ -22,6 +24,14 @@ public final class ShelfCrumbs {
   public ShelfCrumbs(
       Context context, Shelf shelf, InnerPath folder, Function<InnerPath, Place> at) {
     this.context = context;
+    this.shelf = shelf;
+    this.at = at;
+    show(folder);
+  }
+
+  /** Shows the way to another folder of the shelf. */
+  public void show(InnerPath folder) {
+    root.getChildren().clear();
     add(Words.of("area.shelves"), new Place.AllShelves());
     if (!folder.isRoot()) {
       add(shelf.name(), at.apply(InnerPath.ROOT));

@@ -11,6 +11,16 @@ public interface Page {
   /** Asks again for everything that it shows. */
   void refresh();
 
+  /**
+   * Shows another place on the same page, where it can: what stands there already need not be drawn
+   * anew, and the keyboard stays where it is. It is asked to {@link #refresh} afterwards.
+   *
+   * @return whether it does; else the place needs a page of its own
+   */
+  default boolean moveTo(Place place) {
+    return false;
+  }
+
   /** Where the keyboard should be when the page is shown. */
   default Node firstFocus() {
     return node();

@@ -279,6 +279,17 @@ public final class SheetTable<T> {
     }
   }
 
+  /** Drops what waits for the rest of rows that will not come, since others do. */
+  public void waitNoMore() {
+    onceWhole.clear();
+  }
+
+  /** Goes back to the first row. */
+  public void startOver() {
+    table.getSelectionModel().clearSelection();
+    table.scrollTo(0);
+  }
+
   /** Shows these rows; looking again must not take a row away under somebody's mouse. */
   public void show(List<T> rows) {
     show(rows, true);
