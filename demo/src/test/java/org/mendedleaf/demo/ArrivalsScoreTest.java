@@ -2,22 +2,15 @@ package org.mendedleaf.demo;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.IOException;
-import java.io.OutputStream;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.Future;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.mendedleaf.core.compare.Content;
-import org.mendedleaf.core.compare.ReaderProcess;
 import org.mendedleaf.core.intake.Arriving;
 import org.mendedleaf.core.intake.Candidate;
 import org.mendedleaf.core.intake.Guard;
@@ -40,26 +33,15 @@ class ArrivalsScoreTest {
   private static List<Candidate<Integer>> candidates;
   private static Matching<Integer> matching;
 
-  private record Bytes(String name, byte[] bytes) implements Content {
-    @Override
-    public long size() {
-      return bytes.length;
-    }
-
-    @Override
-    public void writeFirst(long count, OutputStream out) throws IOException {
-      out.write(bytes, 0, (int) count);
-    }
-  }
-
   @BeforeAll
   static void theOfficeAndWhatArrives() throws Exception {
     set = new LabelledArrivals(20260312);
     arrivals = set.arrivals(ARRIVALS);
     List<Content> contents = new ArrayList<>();
-    set.filed().forEach(filed -> contents.add(new Bytes(filed.name(), filed.bytes())));
-    arrivals.forEach(arrived -> contents.add(new Bytes(arrived.name(), arrived.bytes())));
-    List<Traits> read = read(contents);
+    set.filed().forEach(filed -> contents.add(new ReadTraits.Bytes(filed.name(), filed.bytes())));
+    arrivals.forEach(
+        arrived -> contents.add(new ReadTraits.Bytes(arrived.name(), arrived.bytes())));
+    List<Traits> read = ReadTraits.of(contents);
     candidates = new ArrayList<>();
     for (LabelledArrivals.Filed filed : set.filed()) {
       candidates.add(
@@ -73,27 +55,6 @@ class ArrivalsScoreTest {
     }
     matching = new Matching<>(candidates);
     traits = read.subList(candidates.size(), read.size());
-  }
-
-  /** Reads in two child processes at once, as there are two cores. */
-  private static List<Traits> read(List<Content> contents) throws Exception {
-    ExecutorService two = Executors.newFixedThreadPool(2);
-    try (ReaderProcess one = new ReaderProcess(Duration.ofSeconds(60));
-        ReaderProcess other = new ReaderProcess(Duration.ofSeconds(60))) {
-      List<Future<Traits>> asked = new ArrayList<>();
-      for (int i = 0; i < contents.size(); i++) {
-        Content content = contents.get(i);
-        ReaderProcess reader = i % 2 == 0 ? one : other;
-        asked.add(two.submit(() -> reader.traits(content)));
-      }
-      List<Traits> read = new ArrayList<>();
-      for (Future<Traits> answer : asked) {
-        read.add(answer.get());
-      }
-      return read;
-    } finally {
-      two.shutdownNow();
-    }
   }
 
   private static Arriving arriving(int number) {

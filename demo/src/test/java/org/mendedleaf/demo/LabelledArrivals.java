@@ -272,6 +272,58 @@ final class LabelledArrivals {
     return copy.save(person());
   }
 
+  /**
+   * A copy of a file as somebody kept it beside the file.
+   *
+   * @param of the number of the file
+   * @param saved when, in days from the first one
+   */
+  record Kept(String name, byte[] bytes, int of, int saved) {}
+
+  /** A file as it grew, each state kept under a name of its own, oldest first. */
+  List<Kept> family(Filed of, int copies) {
+    Document document = of.again();
+    List<Kept> kept = new ArrayList<>();
+    int style = random.nextInt(5);
+    String base = of.name().substring(0, of.name().lastIndexOf('.'));
+    String ending = of.name().substring(of.name().lastIndexOf('.'));
+    for (int i = 0; i < copies; i++) {
+      if (i > 0) {
+        document.work(random);
+      }
+      int day = 4 + i * 3;
+      String name =
+          switch (style) {
+            case 0 -> "%s 2026-01-%02d %s".formatted(base, day, initials());
+            case 1 -> i == 0 ? base : "%s v%d".formatted(base, i + 1);
+            case 2 -> i == 0 ? base : "%s (%d)".formatted(base, i);
+            case 3 -> "%s 2026-01-%02d".formatted(base, day);
+            default -> "%s_%02d.01.26_%s".formatted(base.replace(' ', '_'), day, initials());
+          };
+      if (i == copies - 1 && style == 1) {
+        name = base + " final";
+      }
+      kept.add(new Kept(name + ending, document.save(person()), of.number(), day));
+    }
+    return kept;
+  }
+
+  /** Documents of one kind for month after month: alike, and none a copy of another. */
+  List<Kept> series(Filed like, String name) {
+    List<Kept> series = new ArrayList<>();
+    for (int month = 1; month <= 6; month++) {
+      Document fresh = like.making().of(name, random);
+      String ending = like.name().substring(like.name().lastIndexOf('.'));
+      series.add(
+          new Kept(
+              "%s 2026-%02d%s".formatted(name, month, ending),
+              fresh.save(person()),
+              -month,
+              month * 30));
+    }
+    return series;
+  }
+
   /** The name as it comes back from a download folder, a colleague or a mail. */
   private String decorated(String name) {
     int dot = name.lastIndexOf('.');

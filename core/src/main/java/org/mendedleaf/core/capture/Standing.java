@@ -33,6 +33,14 @@ public final class Standing {
         && (found.isEmpty() || found.get().sameAs(now.get()));
   }
 
+  /** Whether it is what was recorded, as far as size and time tell. */
+  public boolean isAsRecorded(FileState state) {
+    return found.isPresent()
+        && found.get().size() == state.size()
+        && found.get().modified().equals(state.modified())
+        && found.get().isLink() == state.link().isPresent();
+  }
+
   /** The state of a file that was just written with the content of another. */
   public FileState describe(FileState written) {
     Found now = found.orElseThrow();

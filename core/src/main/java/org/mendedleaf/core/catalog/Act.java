@@ -31,6 +31,8 @@ public enum Act {
   UNLABEL("unlabel"),
   /** Revisions came in from outside. */
   BRING_IN("bring-in"),
+  /** Copies became revisions of one file. */
+  GATHER("gather"),
   /** Files left their shelf because somebody wanted it. */
   REMOVE("remove"),
   /** Somebody said what changed in a revision. */

@@ -284,6 +284,16 @@ public final class FileQuestions {
         Times.NEVER);
   }
 
+  /** The same for the file at one path. */
+  public Optional<PresentFile> present(long shelf, InnerPath path) throws IOException {
+    return sql.first(
+        FileQuestions::readPresent,
+        PRESENT + "WHERE file.shelf = ?1 AND file.present AND path.inner = ?3",
+        shelf,
+        Times.NEVER,
+        path.bytes());
+  }
+
   /** The same for the files that a commit from this number on has touched. */
   public List<PresentFile> presentSince(long shelf, long commit) throws IOException {
     return sql.list(

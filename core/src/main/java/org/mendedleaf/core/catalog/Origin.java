@@ -12,6 +12,8 @@ public enum Origin {
   RECOVER("recover"),
   /** It came from outside. */
   BRING_IN("bring-in"),
+  /** It was a copy under a name of its own. */
+  GATHER("gather"),
   /** A removed file's path was taken again. */
   RETURN("return");
 

@@ -283,14 +283,16 @@ final class Projection {
     long shelf = header.shelf().orElseThrow();
     long path = path(shelf, state.path());
     long at = Times.nanos(header.at());
-    // A desk with a late clock must not make a revision current before the one it follows.
+    // A gathered copy was what counted from when it was saved, not only from now.
+    long since =
+        revised.origin() == Origin.GATHER ? Math.min(at, Times.nanos(state.modified())) : at;
     boolean fresh = revised.file() > lastFile;
-    long since = at;
     if (fresh) {
       files++;
     } else {
       Before before = before(revised.file());
-      since = Math.max(at, before.currentFrom());
+      // A desk with a late clock must not make a revision current before the one it follows.
+      since = Math.max(since, before.currentFrom());
       endCurrent(revised.file(), since);
       files += before.present() ? 0 : 1;
     }

@@ -76,6 +76,11 @@ public final class Office implements Closeable {
     return new Sayings(this, desk, settings);
   }
 
+  /** Copies of a file that become its revisions. */
+  public Gatherings gatherings() {
+    return new Gatherings(this, desk, settings);
+  }
+
   /** Files from outside. */
   public Intake intake() {
     return new Intake(this, desk, settings);

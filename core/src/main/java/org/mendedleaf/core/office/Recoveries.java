@@ -287,7 +287,7 @@ public final class Recoveries {
     }
   }
 
-  /** Whether an act is a recovery or a removal, which are taken back alike. */
+  /** Whether an act is a recovery, a removal or a gathering, which are taken back alike. */
   public boolean isRecovery(String store, long act) throws IOException {
     OpenStore opened = desk.store(store);
     opened.catalogue().catchUp();
@@ -296,7 +296,7 @@ public final class Recoveries {
         .ledger()
         .act(act)
         .map(LedgerEntry::act)
-        .filter(done -> done == Act.RECOVER || done == Act.REMOVE)
+        .filter(Recovery::isTakenBack)
         .isPresent();
   }
 

@@ -11,6 +11,7 @@ public enum Right {
   BRING_IN(Role.MAKER, "bring in a revision"),
   MEND(Role.MAKER, "mend, recover or take something back"),
   REMOVE(Role.MAKER, "remove a file"),
+  GATHER(Role.MAKER, "gather copies"),
   SNAPSHOT(Role.MAKER, "take a snapshot"),
   HOLD(Role.MAKER, "hold a revision"),
   ISSUE(Role.KEEPER, "issue a revision"),

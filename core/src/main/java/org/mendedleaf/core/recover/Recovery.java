@@ -254,6 +254,21 @@ public final class Recovery {
         .remove(paths, List.copyOf(unrecorded), by, run, progress);
   }
 
+  /**
+   * Makes copies revisions of one file, and takes the extra names away.
+   *
+   * @return the acts, whose receipts say what was done
+   */
+  public List<Long> gather(
+      long shelf, Path folder, List<Copies> families, String by, String run, Progress progress)
+      throws IOException {
+    Set<InnerPath> unrecorded = captureFirst(shelf, folder, by, progress);
+    catalogue.catchUp();
+    List<InnerPath> these = families.stream().flatMap(one -> one.copies().stream()).toList();
+    recordLeftOut(shelf, folder, by, these, unrecorded);
+    return new Gathering(tools, shelf, folder, by, run).gather(families, unrecorded, progress);
+  }
+
   /** Takes a recovery back, as far as nothing has changed since at its targets. */
   public Receipt undo(
       long act, Optional<Path> shelfFolder, String by, Optional<String> run, Progress progress)
@@ -294,12 +309,17 @@ public final class Recovery {
         catalogue.ledger().undoOf(act));
   }
 
+  /** Whether {@link #undo} takes back such acts. */
+  public static boolean isTakenBack(Act act) {
+    return RecoveryUndo.TAKEN_BACK.contains(act);
+  }
+
   /** The recoveries of a run, oldest first. */
   public List<Receipt> receipts(String run) throws IOException {
     catalogue.catchUp();
     List<Receipt> receipts = new ArrayList<>();
     for (LedgerEntry entry : catalogue.ledger().ofRun(run)) {
-      if (entry.act() == Act.RECOVER || entry.act() == Act.REMOVE) {
+      if (isTakenBack(entry.act())) {
         receipts.add(receipt(entry.id()));
       }
     }

@@ -27,6 +27,7 @@ import org.mendedleaf.core.catalog.FolderState;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.Origin;
+import org.mendedleaf.core.catalog.PresentFile;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.ReceiptItem;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
@@ -207,6 +208,7 @@ final class RecoveryAct {
     if (before.exists() == (step.planned() != Outcome.MADE_ROOM)) {
       throw new RefusedException("something has changed there just now; it is untouched");
     }
+    requireRecorded(step, before);
     tools
         .placement()
         .place(
@@ -221,7 +223,18 @@ final class RecoveryAct {
     noteSave(step);
   }
 
+  /** A long recovery may come to a place much later than what stood there was recorded. */
+  private void requireRecorded(Step step, Standing standing) throws IOException {
+    if (inPlace && standing.exists()) {
+      Optional<PresentFile> recorded = tools.catalogue().files().present(shelf, name(step));
+      if (recorded.isEmpty() || !standing.isAsRecorded(recorded.get().state())) {
+        throw new RefusedException("it was saved again just now; that save is untouched");
+      }
+    }
+  }
+
   private void take(Step step) throws IOException {
+    requireRecorded(step, tools.capture().standing(step.target(), name(step)));
     try (TargetFolder folder = TargetFolder.open(rootOf(step), step.target().getParent())) {
       folder.delete(step.target().getFileName());
       folder.force();

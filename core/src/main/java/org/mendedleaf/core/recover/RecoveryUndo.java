@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
+import java.util.Set;
 import java.util.stream.Stream;
 import java.util.zip.ZipException;
 import org.apache.commons.compress.archivers.zip.ZipFile;
@@ -29,6 +30,9 @@ import org.mendedleaf.core.catalog.Revision;
 
 /** Works out the steps that take a recovery back, item by item, last done first. Used once. */
 final class RecoveryUndo {
+
+  /** Acts that are taken back item by item. */
+  static final Set<Act> TAKEN_BACK = Set.of(Act.RECOVER, Act.REMOVE, Act.GATHER);
 
   private static final String CHANGED = "it has changed since then; it is untouched";
 
@@ -48,7 +52,7 @@ final class RecoveryUndo {
             .ledger()
             .act(act)
             .orElseThrow(() -> new RefusedException("The ledger has no act " + act + "."));
-    if (entry.act() != Act.RECOVER && entry.act() != Act.REMOVE) {
+    if (!TAKEN_BACK.contains(entry.act())) {
       throw new RefusedException(
           "Act %d is a %s, which cannot be taken back as a recovery."
               .formatted(act, entry.act().word()));
@@ -119,7 +123,9 @@ final class RecoveryUndo {
 
   private Step takeBack(ReceiptItem item, Path target, InnerPath path) throws IOException {
     Optional<Revision> mine =
-        made.stream().filter(revision -> revision.state().path().equals(path)).findFirst();
+        made.stream()
+            .filter(revision -> revision.state().path().equals(path))
+            .reduce((older, newer) -> newer);
     if (mine.isEmpty()) {
       return step(item, target, Optional.of(path), Outcome.REFUSED, CHANGED);
     }
@@ -158,10 +164,10 @@ final class RecoveryUndo {
    * What gave way. After an interruption a capture may have recorded what was written before the
    * recovery could say so, so it is the last revision that holds something else.
    */
-  private Optional<Revision> before(long file, Revision made) throws IOException {
+  private Optional<Revision> before(long file, Revision mine) throws IOException {
     List<Revision> history = catalogue.files().history(file);
-    return history.subList(0, history.indexOf(made)).stream()
-        .filter(revision -> !revision.state().sameContent(made.state()))
+    return history.subList(0, history.indexOf(mine)).stream()
+        .filter(revision -> !revision.state().sameContent(mine.state()) && !made.contains(revision))
         .reduce((older, newer) -> newer);
   }
 

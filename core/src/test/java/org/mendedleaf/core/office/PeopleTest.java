@@ -24,6 +24,7 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Role;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.Copies;
 import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.Pick;
@@ -89,6 +90,16 @@ class PeopleTest {
         "describe",
         office -> office.sayings().describe(file, new Description("a list", "", List.of())));
     deeds.put("bring in", office -> office.intake().bringIn(arrival, file, "", false));
+    deeds.put(
+        "gather copies",
+        office -> {
+          desk.write("list copy.csv", "three");
+          List<InnerPath> copies =
+              List.of(new InnerPath("list.csv"), new InnerPath("list copy.csv"));
+          office
+              .gatherings()
+              .gather(shelf, List.of(new Copies(copies.get(0), copies)), Progress.NONE);
+        });
     deeds.put("mend", office -> office.files().mend(file, 0));
     deeds.put(
         "recover in place",

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Random;
+import java.util.concurrent.atomic.AtomicLong;
 import org.mendedleaf.core.capture.Capture;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.PartSize;
@@ -21,6 +22,7 @@ import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.ShelfKind;
+import org.mendedleaf.core.oracle.FaultyFileSystem.Operation;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.BringIn;
 import org.mendedleaf.core.recover.Mending;
@@ -88,6 +90,29 @@ public final class FaultyDesk implements Closeable {
 
   public FaultyFileSystem files() {
     return files;
+  }
+
+  /** From now on every lasting operation fails after so many: the process is as good as dead. */
+  public void dieAfter(long operations) {
+    AtomicLong left = new AtomicLong(operations);
+    files.setFaults(
+        (operation, path, bytes) -> {
+          boolean lasting =
+              operation == Operation.WRITE
+                  || operation == Operation.MOVE
+                  || operation == Operation.LINK
+                  || operation == Operation.DELETE;
+          if (lasting && left.decrementAndGet() < 0) {
+            throw new IOException("the process is dead");
+          }
+        });
+  }
+
+  /** Nothing fails any more, and everything is read again from the disk. */
+  public void startAgain() throws IOException {
+    files.setFaults((operation, path, bytes) -> {});
+    closeStore();
+    open();
   }
 
   public Path folder() {

@@ -9,7 +9,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.OptionalLong;
-import java.util.concurrent.atomic.AtomicLong;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -80,23 +79,9 @@ class BringInFaultsTest {
       close();
       Files.deleteIfExists(disk.resolve("catalogue.sqlite"));
       aFileAndItsNextEdition();
-      AtomicLong left = new AtomicLong(last);
-      desk.files()
-          .setFaults(
-              (operation, path, bytes) -> {
-                boolean lasting =
-                    operation == Operation.WRITE
-                        || operation == Operation.MOVE
-                        || operation == Operation.LINK
-                        || operation == Operation.DELETE;
-                if (lasting && left.decrementAndGet() < 0) {
-                  throw new IOException("the process is dead");
-                }
-              });
+      desk.dieAfter(last);
       boolean died = died();
-      desk.files().setFaults((operation, path, bytes) -> {});
-      desk.closeStore();
-      desk.open();
+      desk.startAgain();
       String lies = Files.readString(desk.file("in/guide"));
       assertThat(lies).as("dead after %d", last).isIn("saved since", "the next edition");
       assertThat(arrival).hasContent("the next edition");
