@@ -56,7 +56,8 @@ public final class Gatherings {
    */
   public List<Proposed> find(Shelf shelf, InnerPath folder, Progress progress) throws IOException {
     requireFolder(shelf);
-    if (shelf.recording() == RecordingState.RECORDING) {
+    // The shelf as it is now, which may be another than when its page was opened.
+    if (office.shelves().byId(shelf.store(), shelf.id()).recording() == RecordingState.RECORDING) {
       var unused = office.shelves().capture(shelf, false, progress);
     }
     Catalogue catalogue = desk.store(shelf.store()).catalogue();
