@@ -12,7 +12,7 @@ import org.mendedleaf.core.office.FileAddress;
 record StartLine(List<String> words) {
 
   private static final Set<String> WITH_VALUE =
-      Set.of("--home", "--as", "--clock", "--pictures", "--size");
+      Set.of("--home", "--as", "--clock", "--pictures", "--only", "--size");
 
   StartLine {
     words = List.copyOf(words);

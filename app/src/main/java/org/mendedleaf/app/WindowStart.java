@@ -2,6 +2,7 @@ package org.mendedleaf.app;
 
 import java.nio.file.Path;
 import java.util.Optional;
+import java.util.Set;
 import org.mendedleaf.cli.Terminal;
 import org.mendedleaf.core.office.DeskLock;
 import org.mendedleaf.core.office.Office;
@@ -34,7 +35,7 @@ final class WindowStart {
   static int demo(Terminal terminal, StartLine line) throws Exception {
     Optional<Path> pictures = line.option("--pictures").map(p -> terminal.folder().resolve(p));
     DemoOffice demo = pictures.isPresent() ? DemoOffice.forPictures() : DemoOffice.inCache();
-    if (pictures.isPresent()) {
+    if (pictures.isPresent() && only(line).isEmpty()) {
       // Built anew each time, so that they repeat.
       demo.delete();
     }
@@ -67,7 +68,9 @@ final class WindowStart {
           window -> {
             line.addresses().forEach(window::openAddress);
             server.serve(window);
-            pictures.ifPresent(folder -> tour(window, folder, terminal, size(line)));
+            pictures.ifPresent(
+                folder ->
+                    tour(new PictureTour(window, folder, only(line)), window, terminal, line));
           });
     }
     return 0;
@@ -82,12 +85,19 @@ final class WindowStart {
     };
   }
 
-  private static void tour(MainWindow window, Path folder, Terminal terminal, int[] size) {
+  /** Names of the pictures that are wanted, as in "shelf,file"; empty for all. */
+  private static Set<String> only(StartLine line) {
+    return line.option("--only").map(names -> Set.of(names.split(",", -1))).orElse(Set.of());
+  }
+
+  private static void tour(
+      PictureTour pictures, MainWindow window, Terminal terminal, StartLine line) {
     Thread tour =
         new Thread(
             () -> {
               try {
-                new PictureTour(window, folder).run(size[0], size[1]);
+                int[] size = size(line);
+                pictures.run(size[0], size[1]);
               } catch (Exception e) {
                 terminal.err().println("The pictures were not finished: " + e.getMessage());
               } finally {

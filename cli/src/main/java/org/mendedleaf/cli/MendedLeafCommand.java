@@ -38,6 +38,7 @@ import picocli.CommandLine.ScopeType;
       CopyOutCommand.class,
       BringBackCommand.class,
       BringInCommand.class,
+      GatherCommand.class,
       RemoveCommand.class,
       MoveCommand.class,
       ReceiptCommand.class,

@@ -36,6 +36,29 @@ class IntakeCommandsTest {
   }
 
   @Test
+  void copiesAreRehearsedGatheredAndTakenBack() throws Exception {
+    for (int i = 1; i < 4; i++) {
+      Files.writeString(
+          work.resolve("Rinsing v%d.txt".formatted(i)),
+          guide("soap").replace("Line %d:".formatted(i), "Line no. %d:".formatted(i)));
+    }
+    JsonNode rehearsed = typed.answer("gather", "gather", "Loft:guides", "--rehearse");
+    assertThat(rehearsed.at("/families/0/file/path").asText()).isEqualTo("guides/Rinsing.txt");
+    assertThat(rehearsed.at("/families/0/copies")).hasSize(3);
+    assertThat(rehearsed.has("undo")).isFalse();
+    assertThat(work.resolve("Rinsing.txt")).doesNotExist();
+
+    JsonNode gathered = typed.answer("gather", "gather", work.toString(), "--only", "Rinsing.txt");
+    assertThat(work.resolve("Rinsing v3.txt")).doesNotExist();
+    JsonNode history = typed.answer("history", "history", "Loft:guides/Rinsing.txt");
+    assertThat(history.at("/revisions")).hasSize(3);
+    assertThat(history.at("/revisions/0/origin").asText()).isEqualTo("gather");
+    typed.done("undo", gathered.at("/undo").asText());
+    assertThat(work.resolve("Rinsing v3.txt")).exists();
+    assertThat(work.resolve("Rinsing.txt")).doesNotExist();
+  }
+
+  @Test
   void anArrivalIsSuggestedBroughtInWithANoteAndTakenBack() throws Exception {
     Path arrival = Files.createDirectories(base.resolve("mail")).resolve("care_guide final.txt");
     Files.writeString(arrival, guide("soap").replace("Line 3:", "Line three:"));

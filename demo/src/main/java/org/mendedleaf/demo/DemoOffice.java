@@ -46,7 +46,7 @@ import org.mendedleaf.core.store.StoreParameters;
 public record DemoOffice(Path root) {
 
   /** Raise it whenever the story or the store's format changes. */
-  private static final String EDITION = "7";
+  private static final String EDITION = "8";
 
   /** From the machine's clock to the demo's; the same as long as the process runs. */
   @SuppressWarnings("TimeInStaticInitializer") // one offset for the clock and for files' times
@@ -205,7 +205,7 @@ public record DemoOffice(Path root) {
       }
       Path file = happening.deed().in(folder);
       if (file != null) {
-        Files.setLastModifiedTime(file, FileTime.from(happening.at()));
+        Files.setLastModifiedTime(file, FileTime.from(happening.saved()));
         owners.put(file, happening.person());
       }
     }

@@ -8,13 +8,16 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.RadioButton;
+import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.image.PixelReader;
@@ -47,15 +50,20 @@ public final class PictureTour {
   private final MainWindow window;
   private final Path folder;
   private final Duration settled;
+  private final Set<String> only;
 
-  public PictureTour(MainWindow window, Path folder) {
-    this(window, folder, SETTLED);
+  /**
+   * @param only names of the pictures wanted; empty for all
+   */
+  public PictureTour(MainWindow window, Path folder, Set<String> only) {
+    this(window, folder, only, SETTLED);
   }
 
   /**
    * @param settled how long a page is given until it is taken to be complete
    */
-  PictureTour(MainWindow window, Path folder, Duration settled) {
+  PictureTour(MainWindow window, Path folder, Set<String> only, Duration settled) {
+    this.only = Set.copyOf(only);
     this.window = window;
     this.folder = folder;
     this.settled = settled;
@@ -90,6 +98,7 @@ public final class PictureTour {
     picture("deposit-shelf", new Place.OneShelf(handbook, InnerPath.ROOT));
     picture("issues", file(office, "Loft handbook:Certificates/Cloth strength.docx"));
     picture("lost-and-found", new Place.Lost());
+    gather(office.shelves().named(Loft.ORDERS));
     picture("snapshots", new Place.ShelfSnapshots(cutting, InnerPath.ROOT));
     picture(
         "found",
@@ -124,6 +133,21 @@ public final class PictureTour {
     bringIn(downloads);
     // Last, since it changes what the others show.
     tray(office, cutting);
+  }
+
+  /** The families in a folder, once they are found. */
+  private void gather(Shelf orders) throws Exception {
+    onInterface(() -> window.go(new Place.Gather(orders, InnerPath.ROOT)));
+    for (int i = 0; i < LOOKS && isEmpty("#families"); i++) {
+      Thread.sleep(settled.toMillis() / 10);
+    }
+    saved("gather", scene -> {});
+  }
+
+  private boolean isEmpty(String table) throws InterruptedException {
+    AtomicBoolean empty = new AtomicBoolean();
+    onInterface(() -> empty.set(((TableView<?>) scene().lookup(table)).getItems().isEmpty()));
+    return empty.get();
   }
 
   /** What waits in the download folder, the mix-up chosen. */
@@ -199,7 +223,17 @@ public final class PictureTour {
   }
 
   private void picture(String name, Place place, Consumer<Scene> act) throws Exception {
+    if (!only.isEmpty() && !only.contains(name)) {
+      return;
+    }
     onInterface(() -> window.go(place));
+    saved(name, act);
+  }
+
+  private void saved(String name, Consumer<Scene> act) throws Exception {
+    if (!only.isEmpty() && !only.contains(name)) {
+      return;
+    }
     Thread.sleep(settled.toMillis());
     onInterface(() -> act.accept(scene()));
     Thread.sleep(settled.toMillis());

@@ -43,6 +43,7 @@ final class Story {
     story.badDays();
     // Last, so that its chances do not shift those of the others.
     story.webPages();
+    story.oldCopies();
     story.happenings.sort(Comparator.comparing(Happening::at));
     return story.happenings;
   }
@@ -184,6 +185,42 @@ final class Story {
           6);
     }
     life(Loft.WEB, "images/loft.png", new PictureDocument("png", random), Loft.JUNO, 3);
+  }
+
+  /** From before anybody recorded revisions: one price sheet, kept under eleven names. */
+  private void oldCopies() {
+    Document sheet = new TableDocument(TableDocument.Format.XLSX, "Shackle", PRICE, 46, random);
+    List<String> names =
+        List.of(
+            "Rigging prices 2025-02-10 MO.xlsx",
+            "Rigging prices 2025-03-03 PD.xlsx",
+            "Rigging prices 2025-03-24 PD.xlsx",
+            "rigging prices 2025-04-14 TL.xlsx",
+            "Rigging prices 2025-05-19 PD.xlsx",
+            "Rigging prices 2025-05-19 PD (1).xlsx",
+            "Rigging prices 2025-06-30 PD final.xlsx",
+            "Rigging_prices_2025-08-11_MO.xlsx",
+            "Rigging prices 2025-09-01 PD.xlsx",
+            "Rigging prices 2025-10-06 PD.xlsx",
+            "Rigging prices 2025-11-03 MO final.xlsx");
+    for (int i = 0; i < names.size(); i++) {
+      String name = names.get(i);
+      LocalDate day = LocalDate.parse(name.replaceAll(".*(2025-\\d\\d-\\d\\d).*", "$1"));
+      String person =
+          name.contains("MO") ? Loft.MAREN : name.contains("TL") ? Loft.TEO : Loft.PRIYA;
+      long seed = random.nextLong();
+      boolean first = i == 0;
+      Happening.Deed deed =
+          folder -> {
+            if (!first) {
+              sheet.work(new Random(seed));
+            }
+            return write(folder.resolve(name), sheet.save(person));
+          };
+      Instant at = BEGIN.atTime(7, 30).atZone(Loft.ZONE).toInstant();
+      Instant saved = day.atTime(16, 20 + i).atZone(Loft.ZONE).toInstant();
+      happenings.add(new Happening(at, person, Loft.ORDERS, deed, saved));
+    }
   }
 
   private void badDays() {
@@ -357,7 +394,8 @@ final class Story {
   }
 
   private void add(LocalDateTime time, String person, String shelf, Happening.Deed deed) {
-    happenings.add(new Happening(time.atZone(Loft.ZONE).toInstant(), person, shelf, deed));
+    Instant at = time.atZone(Loft.ZONE).toInstant();
+    happenings.add(new Happening(at, person, shelf, deed, at));
   }
 
   private static Path write(Path file, byte[] bytes) throws java.io.IOException {

@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
 import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
@@ -156,6 +158,33 @@ class DemoStepsTest extends WindowRobot {
     assertThat(actions).isLessThanOrEqualTo(4);
     clickOn("#undo");
     eventually(() -> !Files.exists(folder));
+  }
+
+  @Test
+  void case14ElevenCopiesOfOnePriceSheetBecomeOneFile() throws Exception {
+    Path orders = SharedDemo.get().root().resolve("desk/Orders");
+    click("Orders");
+    eventually(() -> isThere("#gather-copies"));
+    click("#gather-copies");
+    eventually(() -> text("#gather").startsWith("Gather 11 copies"));
+    click("#gather");
+    eventually(() -> isThere("#undo") && text(".title").equals("Rigging prices.xlsx"));
+    FileLife life = life("Orders:Rigging prices.xlsx");
+    assertThat(life.revisions()).hasSize(11);
+    assertThat(life.revisions().get(0).currentFrom())
+        .isBefore(Instant.parse("2025-02-11T00:00:00Z"));
+    assertThat(copies(orders)).isEqualTo(1);
+    assertThat(actions).isLessThanOrEqualTo(3);
+    clickOn("#undo");
+    eventually(() -> copies(orders) == 11);
+  }
+
+  private static long copies(Path folder) throws Exception {
+    try (var files = Files.list(folder)) {
+      return files
+          .filter(file -> file.toString().toLowerCase(Locale.ROOT).contains("rigging"))
+          .count();
+    }
   }
 
   @Test

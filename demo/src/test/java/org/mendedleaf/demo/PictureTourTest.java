@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.Set;
 import java.util.stream.Stream;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.AfterEach;
@@ -32,7 +33,8 @@ class PictureTourTest extends WindowRobot {
     office = Office.open(SharedDemo.get().settings(DemoOffice.frozenClock()));
     show(office);
 
-    new PictureTour(window(), base.resolve("pictures"), Duration.ofMillis(300)).run(1280, 800);
+    new PictureTour(window(), base.resolve("pictures"), Set.of(), Duration.ofMillis(300))
+        .run(1280, 800);
 
     List<Path> pictures;
     try (Stream<Path> files = Files.list(base.resolve("pictures"))) {

@@ -1,6 +1,7 @@
 package org.mendedleaf.core.intake;
 
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import org.mendedleaf.core.likeness.PlainName;
 import org.mendedleaf.core.likeness.Traits;
@@ -65,6 +66,13 @@ public record Family<F>(
    * @param shared how alike it is to the copy that it is most like, 0 to 1
    */
   public record Doubtful<F>(Copy<F> copy, Reason reason, double shared) {}
+
+  /** All of them, oldest first. */
+  public List<Copy<F>> all() {
+    List<Copy<F>> all = new ArrayList<>(copies);
+    doubtful.forEach(one -> all.add(one.copy()));
+    return CopyOrder.of(all).sorted();
+  }
 
   public Family {
     copies = List.copyOf(copies);

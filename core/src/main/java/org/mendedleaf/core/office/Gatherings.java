@@ -46,6 +46,12 @@ public final class Gatherings {
       return new Copies(
           file, family.copies().stream().map(copy -> copy.file().state().path()).toList());
     }
+
+    /** All of them, in their order. */
+    public Copies copiesWithDoubtful() {
+      return new Copies(
+          file, family.all().stream().map(copy -> copy.file().state().path()).toList());
+    }
   }
 
   /**

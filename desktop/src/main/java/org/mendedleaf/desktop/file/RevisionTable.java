@@ -13,6 +13,7 @@ import javafx.scene.control.TableView;
 import javafx.scene.input.MouseEvent;
 import org.mendedleaf.core.catalog.Arrived;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Origin;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.catalog.Who;
@@ -270,7 +271,8 @@ final class RevisionTable {
       cell.getStyleClass().add("brass");
     } else if (row.marks().arrived().isPresent()) {
       Arrived arrived = row.marks().arrived().get();
-      cell.setText(Words.of("what.broughtIn", arrived.name()));
+      boolean gathered = revision.origin() == Origin.GATHER;
+      cell.setText(Words.of(gathered ? "what.gathered" : "what.broughtIn", arrived.name()));
       Tip.on(cell, arrived.folder());
     } else if (revision.number() == 0) {
       cell.setText(Words.of("what.first"));

@@ -58,6 +58,9 @@ final class Areas {
     if (place instanceof Place.Compared compared) {
       return Optional.of(compared.shelf());
     }
+    if (place instanceof Place.Gather of) {
+      return Optional.of(of.shelf());
+    }
     if (place instanceof Place.CareOf of) {
       return Optional.of(of.shelf());
     }

@@ -4,6 +4,7 @@ import org.mendedleaf.desktop.care.CarePage;
 import org.mendedleaf.desktop.erase.ErasePage;
 import org.mendedleaf.desktop.file.FilePage;
 import org.mendedleaf.desktop.find.FoundPage;
+import org.mendedleaf.desktop.gather.GatherPage;
 import org.mendedleaf.desktop.intake.BringInPage;
 import org.mendedleaf.desktop.lost.LostPage;
 import org.mendedleaf.desktop.moment.ComparedPage;
@@ -42,6 +43,8 @@ final class Pages {
       return new SnapshotsPage(context, of);
     } else if (place instanceof Place.CareOf of) {
       return new CarePage(context, of);
+    } else if (place instanceof Place.Gather gather) {
+      return new GatherPage(context, gather);
     } else if (place instanceof Place.BringIn) {
       return new BringInPage(context);
     } else if (place instanceof Place.Lost) {

@@ -10,6 +10,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -29,6 +30,7 @@ import org.mendedleaf.desktop.moment.MomentBar;
 import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.MendingTray.Wanted;
@@ -70,11 +72,15 @@ public final class ShelfPage implements Page {
             : Nodes.button(
                 Words.of("shelf.capture"), "Ctrl+R", () -> new Captures(context).capture(shelf));
     capture.setId("capture");
+    Button gather = Nodes.button(Words.of("shelf.gather"), "Ctrl+Shift+G", this::gather);
+    gather.setId("gather-copies");
+    gather.setDisable(shelf.isDeposit());
     HBox head =
         Nodes.row(
             Nodes.titled(title, facts),
             Nodes.button(Words.of("copy"), "Ctrl+Shift+C", this::copyOut),
             Nodes.button(Words.of("pick"), "Space", table::pick),
+            gather,
             Nodes.button(
                 Words.of("shelf.care"),
                 "Ctrl+U",
@@ -84,8 +90,8 @@ public final class ShelfPage implements Page {
                 "Ctrl+T",
                 () -> context.navigator().go(new Place.ShelfSnapshots(shelf, folder))),
             capture);
-    head.getChildren().get(3).setId("care");
-    head.getChildren().get(4).setId("snapshots-of-shelf");
+    head.getChildren().get(4).setId("care");
+    head.getChildren().get(5).setId("snapshots-of-shelf");
     columns();
     tree =
         new FolderTree(
@@ -117,6 +123,9 @@ public final class ShelfPage implements Page {
     if (event.isAltDown() && event.getCode() == KeyCode.LEFT) {
       bar.step(-1);
       event.consume();
+    } else if (event.isShortcutDown() && event.isShiftDown() && event.getCode() == KeyCode.G) {
+      gather();
+      event.consume();
     } else if (event.isShortcutDown() && event.getCode() == KeyCode.U) {
       context.navigator().go(new Place.CareOf(shelf));
       event.consume();
@@ -140,6 +149,27 @@ public final class ShelfPage implements Page {
             () -> context.office().shelves().folders(shelf),
             tree::show,
             context.navigator()::complain);
+  }
+
+  @Override
+  public List<Action> actions() {
+    return List.of(
+        new Action(
+            Words.of("shelf.gather"), KeyCombination.valueOf("Shortcut+Shift+G"), this::gather),
+        new Action(
+            Words.of("shelf.care"),
+            KeyCombination.valueOf("Shortcut+U"),
+            () -> context.navigator().go(new Place.CareOf(shelf))),
+        new Action(
+            Words.of("shelf.snapshots"),
+            KeyCombination.valueOf("Shortcut+T"),
+            () -> context.navigator().go(new Place.ShelfSnapshots(shelf, folder))));
+  }
+
+  private void gather() {
+    if (!shelf.isDeposit()) {
+      context.navigator().go(new Place.Gather(shelf, folder));
+    }
   }
 
   private void copyOut() {

@@ -33,6 +33,9 @@ public sealed interface Place {
   /** Whether a shelf is recorded, what it leaves out, and who may do what on it. */
   record CareOf(Shelf shelf) implements Place {}
 
+  /** Copies in a folder that may be one file. */
+  record Gather(Shelf shelf, InnerPath folder) implements Place {}
+
   /** Files from outside that wait to be brought in. */
   record BringIn() implements Place {}
 

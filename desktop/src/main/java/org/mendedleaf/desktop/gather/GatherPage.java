@@ -1,0 +1,261 @@
+package org.mendedleaf.desktop.gather;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCombination;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.mendedleaf.core.catalog.PresentFile;
+import org.mendedleaf.core.intake.Family;
+import org.mendedleaf.desktop.drawings.Tip;
+import org.mendedleaf.desktop.shelves.ShelfCrumbs;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Action;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.Page;
+import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.SheetTable;
+
+/** Copies of one file that lie beside each other, to be made one file with a history. */
+public final class GatherPage implements Page {
+
+  private static final String INDENT = "      ";
+  private static final PseudoClass IN = PseudoClass.getPseudoClass("in");
+
+  private final Context context;
+  private final GatherPresenter presenter;
+  private final SheetTable<GatherRow> table;
+  private final Label facts = Nodes.label("", "soft");
+  private final Label order = Nodes.text("", "soft");
+  private final Label what = Nodes.text("");
+  private final TextField called = new TextField();
+  private final HBox calling;
+  private final Button gather;
+  private final Label nothing = Nodes.text(Words.of("gather.looking"), "soft");
+  private final VBox root;
+
+  public GatherPage(Context context, Place.Gather place) {
+    this.context = context;
+    this.presenter = new GatherPresenter(context, place.shelf(), place.folder());
+    this.table = new SheetTable<>("families", presenter::toggle, GatherRow::name);
+    gather = Nodes.button(Words.of("gather.do"), "Ctrl+Enter", presenter::gather, "moss");
+    gather.setId("gather");
+    called.setId("gather-name");
+    called.setPrefColumnCount(28);
+    called.setOnAction(event -> call());
+    called
+        .focusedProperty()
+        .addListener(
+            (property, before, focused) -> {
+              if (!focused) {
+                call();
+              }
+            });
+    calling = new HBox(8, Nodes.label(Words.of("gather.called"), "soft"), called, order);
+    calling.setAlignment(Pos.CENTER_LEFT);
+    calling.setMinHeight(34);
+    calling.managedProperty().bind(calling.visibleProperty());
+    HBox.setHgrow(order, Priority.ALWAYS);
+    columns();
+    table.onChoice(this::showChoice);
+    VBox.setVgrow(table.node(), Priority.ALWAYS);
+    nothing.setMaxWidth(560);
+    table.placeholder(nothing);
+    Region titled = Nodes.titled(Nodes.label(Words.of("gather.title"), "title"), facts);
+    root =
+        new VBox(
+            8,
+            new ShelfCrumbs(
+                    context,
+                    place.shelf(),
+                    // The way to what lies in the folder leads through the folder itself.
+                    place.folder().resolve("-"),
+                    folder -> new Place.OneShelf(place.shelf(), folder))
+                .node(),
+            Nodes.row(titled, gather),
+            Nodes.text(Words.of("gather.what"), "soft"),
+            table.node(),
+            calling,
+            what);
+    root.getStyleClass().add("page");
+    root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
+    presenter.rowsProperty().addListener((property, before, rows) -> show(rows));
+    showChoice();
+  }
+
+  @Override
+  public Node node() {
+    return root;
+  }
+
+  @Override
+  public Node firstFocus() {
+    return table.node();
+  }
+
+  @Override
+  public void refresh() {
+    presenter.refresh();
+  }
+
+  @Override
+  public List<Action> actions() {
+    return List.of(
+        new Action(
+            Words.of("gather.do"), KeyCombination.valueOf("Shortcut+Enter"), presenter::gather));
+  }
+
+  private void onKey(KeyEvent event) {
+    if (event.isShortcutDown() && event.getCode() == KeyCode.ENTER) {
+      call();
+      presenter.gather();
+      event.consume();
+    }
+  }
+
+  private void columns() {
+    table.column("column.in", 46, this::inCell);
+    table.column("column.copy", 300, this::nameCell);
+    table.column("column.savedAt", 150, this::savedCell);
+    table.numbers("column.sizeBytes", 96, this::sizeCell);
+    table.column("column.order", 130, GatherPage::orderCell);
+    table.column("column.speaksAgainst", 240, GatherPage::doubtCell);
+    table
+        .node()
+        .addEventFilter(
+            KeyEvent.KEY_TYPED,
+            event -> {
+              if (event.getCharacter().equals(" ")) {
+                table.chosen().ifPresent(presenter::toggle);
+                event.consume();
+              }
+            });
+  }
+
+  /** A leaf where a copy becomes a revision; a click there changes that. */
+  private void inCell(TableCell<GatherRow, GatherRow> cell, GatherRow row) {
+    boolean in =
+        row instanceof GatherRow.Line line ? line.isIn() : ((GatherRow.Head) row).chosen() > 1;
+    Region mark = new Region();
+    mark.getStyleClass().add("in-mark");
+    mark.pseudoClassStateChanged(IN, in);
+    cell.setGraphic(mark);
+    cell.setOnMousePressed(
+        event -> {
+          if (cell.getItem() != null) {
+            presenter.toggle(cell.getItem());
+            event.consume();
+          }
+        });
+    Tip.on(cell, () -> Words.of(in ? "gather.leave" : "gather.take"));
+  }
+
+  private void nameCell(TableCell<GatherRow, GatherRow> cell, GatherRow row) {
+    if (row instanceof GatherRow.Head head) {
+      cell.setText(head.name());
+      cell.getStyleClass().add("strong");
+      Tip.on(cell, head.name());
+    } else {
+      cell.setText(INDENT + row.name());
+      Tip.on(cell, row.name());
+    }
+  }
+
+  private void savedCell(TableCell<GatherRow, GatherRow> cell, GatherRow row) {
+    if (row instanceof GatherRow.Line line) {
+      cell.setText(Shown.moment(line.copy().saved(), context.now(), context.zone()));
+      Tip.on(cell, () -> Shown.full(line.copy().saved(), context.zone()));
+    }
+  }
+
+  private void sizeCell(TableCell<GatherRow, GatherRow> cell, GatherRow row) {
+    if (row instanceof GatherRow.Line line) {
+      cell.setText(Shown.count(line.copy().file().state().size()));
+    }
+  }
+
+  private static void orderCell(TableCell<GatherRow, GatherRow> cell, GatherRow row) {
+    if (row instanceof GatherRow.Head head) {
+      cell.setText(Words.of("gather.ofCopies", head.chosen(), head.copies()));
+      cell.getStyleClass().add("soft");
+    } else if (row instanceof GatherRow.Line line && line.isIn()) {
+      cell.setText(
+          line.isLast()
+              ? Words.of("gather.newest", line.position())
+              : Integer.toString(line.position()));
+    } else {
+      cell.setText(Words.of("gather.stays"));
+      cell.getStyleClass().add("soft");
+    }
+  }
+
+  private static void doubtCell(TableCell<GatherRow, GatherRow> cell, GatherRow row) {
+    if (row instanceof GatherRow.Line line && line.doubt().isPresent()) {
+      Family.Doubtful<PresentFile> doubt = line.doubt().get();
+      String reason = Words.of("gather.doubt." + doubt.reason().name().toLowerCase(Locale.ROOT));
+      String shared = Words.of("gather.shared", Math.round(100 * doubt.shared()));
+      cell.setText(
+          doubt.reason() == Family.Reason.BROKEN ? reason : String.join("; ", reason, shared));
+      Tip.on(cell, cell.getText());
+      cell.getStyleClass().add("brass");
+    }
+  }
+
+  private void show(List<GatherRow> rows) {
+    table.show(rows);
+    nothing.setText(Words.of("gather.none"));
+    facts.setText(
+        presenter.families() == 0 ? "" : Words.count("gather.families", presenter.families()));
+    showChoice();
+  }
+
+  private Optional<Integer> family() {
+    return table.chosen().map(GatherRow::family);
+  }
+
+  private void call() {
+    Optional<Integer> family = family();
+    if (family.isPresent() && !called.getText().equals(presenter.file(family.get()).name())) {
+      presenter.call(family.get(), called.getText());
+    }
+  }
+
+  private void showChoice() {
+    int copies = presenter.copies();
+    int files = presenter.ready().size();
+    gather.setText(copies == 0 ? Words.of("gather.do") : Words.count("gather.do", files, copies));
+    gather.setDisable(copies == 0);
+    what.setText(
+        copies == 0 ? "" : Words.count("gather.then", files, copies, presenter.goingNames()));
+    Optional<Integer> family = family();
+    calling.setVisible(family.isPresent());
+    if (family.isPresent() && !called.isFocused()) {
+      called.setText(presenter.file(family.get()).name());
+    }
+    family.ifPresent(number -> order.setText(order(presenter.proposed(number).family())));
+  }
+
+  private static String order(Family<PresentFile> family) {
+    List<String> words = new ArrayList<>();
+    words.add(Words.of("gather.order." + family.order().name().toLowerCase(Locale.ROOT)));
+    if (family.ordersDiffer()) {
+      words.add(Words.of("gather.ordersDiffer"));
+    }
+    return String.join(" ", words);
+  }
+}
