@@ -7,9 +7,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
-import org.mendedleaf.core.intake.Match;
 import org.mendedleaf.core.office.Addresses;
-import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Intake;
 import org.mendedleaf.core.office.Office;
@@ -30,8 +28,6 @@ import picocli.CommandLine.ParentCommand;
       "Without --onto, --new and --take-confident it only says what it would replace."
     })
 final class BringInCommand implements Callable<Integer> {
-
-  private static final int SHOWN = 3;
 
   @ParentCommand private MendedLeafCommand root;
 
@@ -80,7 +76,8 @@ final class BringInCommand implements Callable<Integer> {
                 ? onto(office, arrivals.get(0))
                 : fresh(office, arrivals.get(0));
           }
-          return suggested(office, office.intake().suggest(arrivals, Progress.NONE));
+          return new SuggestionAnswer(office)
+              .of(office.intake().suggest(arrivals, Progress.NONE), this::takeConfident);
         });
   }
 
@@ -100,7 +97,7 @@ final class BringInCommand implements Callable<Integer> {
       return new Answer(node, text, MendedLeafCommand.NOT_DONE);
     }
     Intake.Done done = office.intake().bringIn(arrival, target, note, clearAway);
-    return Answer.done(node, taken(office, one, done, arrival));
+    return Answer.done(node, new SuggestionAnswer(office).taken(one, done, arrival));
   }
 
   private Answer fresh(Office office, Path arrival) throws IOException {
@@ -112,83 +109,16 @@ final class BringInCommand implements Callable<Integer> {
     one.putArray("guard");
     Intake.Done done =
         office.intake().bringInNew(arrival, place.shelf(), place.path(), note, clearAway);
-    return Answer.done(node, taken(office, one, done, arrival));
+    return Answer.done(node, new SuggestionAnswer(office).taken(one, done, arrival));
   }
 
-  private static String taken(Office office, ObjectNode one, Intake.Done done, Path arrival)
+  /** Takes in what there is no question about, if that is wanted. */
+  private Optional<Intake.Done> takeConfident(Suggestion suggestion, Office office)
       throws IOException {
-    FileLife life = office.files().life(done.file());
-    ObjectNode taken = one.putObject("taken");
-    Json.putPath(taken.putObject("file").put("id", life.file().id()), life.file().path());
-    taken.put("revision", done.brought().revision()).put("undo", done.brought().act());
-    taken.put("clearedAway", done.cleared());
-    return "%s is %s of %s now. To take it back: mended-leaf undo %d%n"
-        .formatted(
-            arrival.getFileName(),
-            FileLife.numbered(done.brought().revision()),
-            life.file().path().shown(),
-            done.brought().act());
-  }
-
-  private Answer suggested(Office office, List<Suggestion> suggestions) throws IOException {
-    ObjectNode node = Json.object();
-    ArrayNode arrivals = node.putArray("arrivals");
-    StringBuilder text = new StringBuilder();
-    for (Suggestion suggestion : suggestions) {
-      ObjectNode one = arrivals.addObject().put("arrival", suggestion.arrival().toString());
-      List<String> doubts = new DoubtText(office).of(suggestion.doubts());
-      ArrayNode candidates = one.putArray("candidates");
-      ArrayNode guard = one.putArray("guard");
-      doubts.forEach(guard::add);
-      text.append(suggestion.arrival()).append(System.lineSeparator());
-      if (suggestion.matches().isEmpty()) {
-        text.append("  is like nothing on a shelf%n".formatted());
-      }
-      for (Match<FileRef> match :
-          suggestion.matches().subList(0, Math.min(SHOWN, suggestion.matches().size()))) {
-        candidate(office, candidates.addObject(), text, match);
-      }
-      doubts.forEach(doubt -> text.append("  but %s%n".formatted(doubt)));
-      if (suggestion.same().isPresent()) {
-        same(office, one, text, suggestion.same().get());
-      } else if (where.takeConfident && suggestion.isPlain()) {
-        FileRef target = suggestion.first().orElseThrow().candidate().file();
-        Intake.Done done = office.intake().bringIn(suggestion.arrival(), target, note, clearAway);
-        text.append("  ").append(taken(office, one, done, suggestion.arrival()));
-      }
+    if (!where.takeConfident || !suggestion.isPlain()) {
+      return Optional.empty();
     }
-    return Answer.done(node, text.toString());
-  }
-
-  private static void candidate(
-      Office office, ObjectNode node, StringBuilder text, Match<FileRef> match) throws IOException {
-    FileLife life = office.files().life(match.candidate().file());
-    Json.putPath(node.putObject("file").put("id", life.file().id()), life.file().path());
-    node.put("confidence", Math.round(match.likelihood() * 1000) / 1000.0);
-    node.put("confident", match.confident());
-    ArrayNode reasons = node.putArray("reasons");
-    List<String> why = Reasons.of(match.evidence());
-    why.forEach(reasons::add);
-    text.append(
-        "  %s %s: %s%n"
-            .formatted(
-                match.confident() ? "replaces" : "may replace",
-                life.file().path().shown(),
-                String.join(", ", why)));
-  }
-
-  private static void same(
-      Office office, ObjectNode node, StringBuilder text, Suggestion.SameAs same)
-      throws IOException {
-    FileLife life = office.files().life(same.file());
-    ObjectNode there = node.putObject("sameAs");
-    Json.putPath(there.putObject("file").put("id", life.file().id()), life.file().path());
-    there.put("revision", same.revision()).put("current", same.current());
-    text.append(
-        "  is exactly %s of %s%s%n"
-            .formatted(
-                FileLife.numbered(same.revision()),
-                life.file().path().shown(),
-                same.current() ? ", which is the current one" : ""));
+    FileRef target = suggestion.first().orElseThrow().candidate().file();
+    return Optional.of(office.intake().bringIn(suggestion.arrival(), target, note, clearAway));
   }
 }

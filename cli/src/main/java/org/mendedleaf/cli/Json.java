@@ -48,6 +48,7 @@ final class Json {
     node.put("recording", shelf.recording().words());
     node.put("noteRequired", shelf.settings().noteRequired());
     node.put("stages", shelf.settings().stages());
+    node.put("admits", shelf.settings().admits());
     return node.put("files", shelf.files()).put("revisions", shelf.revisions());
   }
 

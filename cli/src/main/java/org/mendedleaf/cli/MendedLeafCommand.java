@@ -37,6 +37,7 @@ import picocli.CommandLine.ScopeType;
       RecoverCommand.class,
       CopyOutCommand.class,
       BringBackCommand.class,
+      ArrivalsCommand.class,
       BringInCommand.class,
       GatherCommand.class,
       RemoveCommand.class,

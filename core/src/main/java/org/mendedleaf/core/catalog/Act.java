@@ -59,6 +59,8 @@ public enum Act {
   RECORDING("recording"),
   /** It was said what a shelf leaves out. */
   LEAVE_OUT("leave-out"),
+  /** It was said whether same-named arrivals become revisions by themselves. */
+  ADMITTING("admitting"),
   /** It was said whether a shelf's arrivals need a note. */
   NOTES("notes"),
   /** Another desk took over a store whose place serves one desk only. */

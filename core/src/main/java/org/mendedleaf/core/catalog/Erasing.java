@@ -168,6 +168,8 @@ public final class Erasing {
     private final Set<Long> touched;
     private final Map<Long, Set<Integer>> numbers = new HashMap<>();
     private final Set<RevisionKey> after = new HashSet<>();
+    private final Set<ContentRef> erased = new HashSet<>();
+    private boolean actGoes;
     private final Set<RevisionKey> blankedItems = new HashSet<>();
     private final Set<ContentRef> keptByBlanked = new HashSet<>();
     // Lines that go, and lines that may name a content, by block.
@@ -179,6 +181,7 @@ public final class Erasing {
       this.files = files;
       this.touched = revisions.stream().map(Revision::file).collect(Collectors.toSet());
       for (Revision revision : revisions) {
+        revision.state().content().ifPresent(erased::add);
         numbers.computeIfAbsent(revision.file(), file -> new HashSet<>()).add(revision.number());
         // What changed in the next one was told against this one.
         catalogue.files().histories(List.of(revision.file())).stream()
@@ -194,6 +197,7 @@ public final class Erasing {
           segment.isPresent();
           segment = catalogue.store().log().read(++number)) {
         CommitHeader header = CommitHeader.decode(segment.get().lines().get(0));
+        actGoes = header.act() != Act.KEEP && isAllErased(segment.get());
         for (int line = 1; line < segment.get().lines().size(); line++) {
           Optional<Detail> detail = Detail.decode(segment.get().lines().get(line));
           if (detail.isPresent() && detail.get().place().isPresent()) {
@@ -201,6 +205,20 @@ public final class Erasing {
           }
         }
       }
+    }
+
+    /** Whether an act that made one file's revisions has made only such as are erased. */
+    private boolean isAllErased(Segment segment) {
+      boolean made = false;
+      for (int line = 1; line < segment.lines().size(); line++) {
+        if (Detail.decode(segment.lines().get(line)).orElse(null) instanceof Detail.Revised) {
+          made = true;
+          if (!keys.contains(new RevisionKey(segment.number(), line))) {
+            return false;
+          }
+        }
+      }
+      return made;
     }
 
     private void look(CommitHeader header, RevisionKey key, Detail detail) throws IOException {
@@ -238,21 +256,32 @@ public final class Erasing {
 
     private boolean goesItem(RevisionKey key) throws IOException {
       Optional<ReceiptItem> item = catalogue.erasable().item(key);
-      if (item.isEmpty() || item.get().file().isEmpty()) {
+      if (item.isEmpty()) {
         return false;
       }
-      long file = item.get().file().getAsLong();
-      boolean goes =
-          files.contains(file)
-              || (item.get().revision().isPresent()
-                  && numbers
-                      .getOrDefault(file, Set.of())
-                      .contains(item.get().revision().getAsInt()));
+      boolean goes = actGoes || isArrival(item.get()) || isOfErased(item.get());
       if (goes) {
         blankedItems.add(key);
         item.get().before().flatMap(FileState::content).ifPresent(keptByBlanked::add);
       }
       return goes;
+    }
+
+    private boolean isOfErased(ReceiptItem item) {
+      if (item.file().isEmpty()) {
+        return false;
+      }
+      long file = item.file().getAsLong();
+      return files.contains(file)
+          || (item.revision().isPresent()
+              && numbers.getOrDefault(file, Set.of()).contains(item.revision().getAsInt()));
+    }
+
+    /** What was stored before it was brought in is kept by a line of its own. */
+    private boolean isArrival(ReceiptItem item) {
+      return item.outcome() == ReceiptItem.Outcome.KEPT
+          && item.revision().isEmpty()
+          && item.before().flatMap(FileState::content).filter(erased::contains).isPresent();
     }
 
     private boolean mayName(Detail detail) {

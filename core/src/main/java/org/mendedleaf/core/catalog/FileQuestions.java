@@ -275,6 +275,18 @@ public final class FileQuestions {
         content.bytes());
   }
 
+  /** Revisions of a shelf's files whose content has so many bytes, newest first. */
+  public List<Revision> ofSize(long shelf, long bytes) throws IOException {
+    return sql.list(
+        FileQuestions::readRevision,
+        REVISION
+            + """
+            WHERE revision.size = ? AND revision.content IS NOT NULL AND path.shelf = ?
+            ORDER BY segment DESC, line DESC""",
+        bytes,
+        shelf);
+  }
+
   /** What a shelf's files are like now: the newest state of each that is present. */
   public List<PresentFile> present(long shelf) throws IOException {
     return sql.list(

@@ -30,6 +30,7 @@ import org.mendedleaf.core.store.ContentRef;
  * recording     recording (on, paused, not-yet)
  * leaveOut      leaveOut (objects of pattern and since)
  * noteRequired  noteRequired
+ * admits        admits
  * stages        stages
  * snapshot      path or pathBytes of the folder, label, reason, cause
  * </pre>

@@ -64,29 +64,36 @@ public sealed interface ShelfSetting {
     }
   }
 
-  /** Whether bringing in needs a note: {@code {"noteRequired":BOOLEAN}}. */
-  record NoteRequired(boolean required) implements ShelfSetting {
+  /**
+   * A yes or no: {@code {WHAT:BOOLEAN}}.
+   *
+   * @param question what it answers
+   */
+  record Answered(Question question, boolean yes) implements ShelfSetting {
     @Override
     public String what() {
-      return "noteRequired";
+      return question.word;
     }
 
     @Override
     public String encode() {
-      return JsonNodeFactory.instance.objectNode().put("noteRequired", required).toString();
+      return JsonNodeFactory.instance.objectNode().put(question.word, yes).toString();
     }
   }
 
-  /** Whether drafts are told from issued revisions: {@code {"stages":BOOLEAN}}. */
-  record Stages(boolean told) implements ShelfSetting {
-    @Override
-    public String what() {
-      return "stages";
-    }
+  /** What is answered by yes or no; no as long as nobody has said anything. */
+  enum Question {
+    /** Whether bringing in needs a note. */
+    NOTE_REQUIRED("noteRequired"),
+    /** Whether drafts are told from issued revisions. */
+    STAGES("stages"),
+    /** Whether same-named arrivals become revisions by themselves. */
+    ADMITS("admits");
 
-    @Override
-    public String encode() {
-      return JsonNodeFactory.instance.objectNode().put("stages", told).toString();
+    private final String word;
+
+    Question(String word) {
+      this.word = word;
     }
   }
 
@@ -112,8 +119,9 @@ public sealed interface ShelfSetting {
             .orElse(none.recording()),
         switched.map(Said::at),
         node(said, "leaveOut").map(ShelfSetting::leftOut).orElse(none.leftOut()),
-        node(said, "noteRequired").map(one -> one.get("noteRequired").asBoolean()).orElse(false),
-        node(said, "stages").map(one -> one.get("stages").asBoolean()).orElse(false));
+        yes(said, Question.NOTE_REQUIRED),
+        yes(said, Question.STAGES),
+        yes(said, Question.ADMITS));
   }
 
   /** A line of metadata and when it was said. */
@@ -121,6 +129,10 @@ public sealed interface ShelfSetting {
 
   private static Optional<JsonNode> node(Map<String, Said> said, String what) {
     return Optional.ofNullable(said.get(what)).map(one -> MetadataFormat.parse(one.line()));
+  }
+
+  private static boolean yes(Map<String, Said> said, Question question) {
+    return node(said, question.word).map(one -> one.get(question.word).asBoolean()).orElse(false);
   }
 
   private static People people(JsonNode node) {

@@ -10,6 +10,7 @@ import java.util.Optional;
  * @param recordingSince when recording was switched last; empty if it never was
  * @param noteRequired whether nothing is brought in without a note
  * @param stages whether drafts are told from issued revisions
+ * @param admits whether same-named arrivals become revisions by themselves
  */
 public record ShelfSettings(
     People people,
@@ -17,12 +18,13 @@ public record ShelfSettings(
     Optional<Instant> recordingSince,
     LeftOut leftOut,
     boolean noteRequired,
-    boolean stages) {
+    boolean stages,
+    boolean admits) {
 
   /** Of a shelf about which nobody has said anything. */
   public static final ShelfSettings NONE =
       new ShelfSettings(
-          People.EVERYBODY, Recording.ON, Optional.empty(), LeftOut.NOTHING, false, false);
+          People.EVERYBODY, Recording.ON, Optional.empty(), LeftOut.NOTHING, false, false, false);
 
   /** Whether what changes is recorded. */
   public enum Recording {

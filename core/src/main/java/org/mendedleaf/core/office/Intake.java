@@ -18,6 +18,7 @@ import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.PresentFile;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.ShelfSettings;
 import org.mendedleaf.core.intake.Arriving;
 import org.mendedleaf.core.intake.Candidate;
 import org.mendedleaf.core.intake.Doubt;
@@ -31,6 +32,7 @@ import org.mendedleaf.core.likeness.WeighedName;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.BringIn;
+import org.mendedleaf.core.store.ContentId;
 
 /**
  * Files from outside: which file each most likely replaces, what speaks against it, and bringing it
@@ -93,6 +95,33 @@ public final class Intake {
           new Suggestion(arrivals.get(i), matches, same(arrivals.get(i), one, matches), doubts));
     }
     return suggestions;
+  }
+
+  /**
+   * Brings an arrival in by itself, where its file's shelf admits that: it has the file's name,
+   * there is no question which file is meant, and nothing speaks against it.
+   *
+   * @return empty if a person has to look at it
+   */
+  public Optional<Done> admit(Suggestion suggestion) throws IOException {
+    if (!suggestion.isPlain()) {
+      return Optional.empty();
+    }
+    FileRef onto = suggestion.first().orElseThrow().candidate().file();
+    FileLife life = office.files().life(onto);
+    ShelfSettings shelf = life.shelf().settings();
+    boolean named = isCalled(suggestion.arrival(), life);
+    for (Match<FileRef> other : suggestion.matches().subList(1, suggestion.matches().size())) {
+      // Two files of that name: only a person knows which one is meant.
+      named &= !isCalled(suggestion.arrival(), office.files().life(other.candidate().file()));
+    }
+    return shelf.admits() && !shelf.noteRequired() && named && life.file().present()
+        ? Optional.of(bringIn(suggestion.arrival(), onto, "", false))
+        : Optional.empty();
+  }
+
+  private static boolean isCalled(Path arrival, FileLife life) {
+    return ShelfPaths.name(arrival).equalsIgnoreCase(life.file().path().name());
   }
 
   /** What speaks against bringing a file in onto another; empty if nothing does. */
@@ -203,27 +232,54 @@ public final class Intake {
         .toList();
   }
 
-  /** Looks for the very same bytes among what the matches ever held. */
+  /**
+   * Looks for the very same bytes among everything that is recorded: first in what it most likely
+   * replaces, and current revisions before earlier ones.
+   */
   private Optional<Suggestion.SameAs> same(
       Path arrival, Arriving arriving, List<Match<FileRef>> matches) throws IOException {
-    for (Match<FileRef> match : matches.subList(0, Math.min(3, matches.size()))) {
-      FileRef ref = match.candidate().file();
-      FileLife life = office.files().life(ref);
-      for (int i = life.revisions().size() - 1; i >= 0; i--) {
-        Revision revision = life.revisions().get(i);
-        if (revision.state().content().isPresent()
-            && revision.state().size() == arriving.traits().size()
-            && holds(arrival, ref, revision)) {
-          boolean current = life.file().present() && revision.isCurrent();
-          return Optional.of(new Suggestion.SameAs(ref, revision.number(), current));
+    Optional<Suggestion.SameAs> earlier = Optional.empty();
+    if (arriving.traits().size() == 0) {
+      // Nothing is the same as nothing in any way that helps.
+      return earlier;
+    }
+    List<FileRef> likeliest = matches.stream().map(one -> one.candidate().file()).toList();
+    for (Shelf shelf : office.shelves().all()) {
+      Catalogue catalogue = desk.store(shelf.store()).catalogue();
+      Map<ContentId, Boolean> held = new HashMap<>();
+      for (Revision revision : catalogue.files().ofSize(shelf.id(), arriving.traits().size())) {
+        ContentId content = revision.state().content().orElseThrow().id();
+        Boolean known = held.get(content);
+        if (known == null) {
+          known = holds(arrival, shelf.store(), revision);
+          held.put(content, known);
+        }
+        if (known) {
+          FileRef file = new FileRef(shelf.store(), revision.file());
+          Suggestion.SameAs same =
+              new Suggestion.SameAs(file, revision.number(), revision.isCurrent());
+          if (likeliest.indexOf(file) == 0 && same.current()) {
+            return Optional.of(same);
+          }
+          earlier = Optional.of(earlier.filter(one -> isNearer(one, same, likeliest)).orElse(same));
         }
       }
     }
-    return Optional.empty();
+    return earlier;
   }
 
-  private boolean holds(Path arrival, FileRef ref, Revision revision) throws IOException {
-    return desk.store(ref.store()).bringIn().holds(arrival, revision);
+  private static boolean isNearer(
+      Suggestion.SameAs one, Suggestion.SameAs other, List<FileRef> likeliest) {
+    if (one.current() != other.current()) {
+      return one.current();
+    }
+    int here = likeliest.indexOf(one.file());
+    int there = likeliest.indexOf(other.file());
+    return here >= 0 && (there < 0 || here <= there);
+  }
+
+  private boolean holds(Path arrival, String store, Revision revision) throws IOException {
+    return desk.store(store).bringIn().holds(arrival, revision);
   }
 
   /**

@@ -86,6 +86,11 @@ public final class Office implements Closeable {
     return new Intake(this, desk, settings);
   }
 
+  /** Folders in which files from outside arrive. */
+  public ArrivalFolders arrivals() {
+    return desk.arrivals();
+  }
+
   /** Shelves at a moment. */
   public Moments moments() {
     return new Moments(desk);

@@ -19,11 +19,13 @@ final class OpenDesk implements Closeable {
   private final Map<String, OpenStore> open = new LinkedHashMap<>();
   private final Object capturing = new Object();
   private final Insides insides = new Insides();
+  private final ArrivalFolders arrivals;
   private Desk desk;
 
   OpenDesk(OfficeSettings settings, Desk desk) {
     this.settings = settings;
     this.desk = desk;
+    this.arrivals = new ArrivalFolders(settings);
   }
 
   synchronized Desk desk() {
@@ -33,6 +35,10 @@ final class OpenDesk implements Closeable {
   /** Held while anything is recorded: captures, mendings and upkeep take turns. */
   Object capturing() {
     return capturing;
+  }
+
+  ArrivalFolders arrivals() {
+    return arrivals;
   }
 
   Insides insides() {

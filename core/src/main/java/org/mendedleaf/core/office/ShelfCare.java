@@ -18,6 +18,7 @@ import org.mendedleaf.core.catalog.People;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.Role;
 import org.mendedleaf.core.catalog.ShelfSetting;
+import org.mendedleaf.core.catalog.ShelfSetting.Question;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.store.WriteSession;
 
@@ -94,12 +95,20 @@ public final class ShelfCare {
 
   /** Says whether nothing is brought in to a shelf without a note. */
   public Shelf noteRequired(Shelf shelf, boolean required) throws IOException {
-    return set(shelf, Act.NOTES, new ShelfSetting.NoteRequired(required));
+    return set(shelf, Act.NOTES, new ShelfSetting.Answered(Question.NOTE_REQUIRED, required));
+  }
+
+  /**
+   * Says whether an arrival that has the name of a file of the shelf becomes its next revision by
+   * itself, as long as nothing speaks against it.
+   */
+  public Shelf admits(Shelf shelf, boolean admits) throws IOException {
+    return set(shelf, Act.ADMITTING, new ShelfSetting.Answered(Question.ADMITS, admits));
   }
 
   /** Says whether a shelf tells drafts from issued revisions. Letters given before stay. */
   public Shelf stages(Shelf shelf, boolean told) throws IOException {
-    return set(shelf, Act.STAGES, new ShelfSetting.Stages(told));
+    return set(shelf, Act.STAGES, new ShelfSetting.Answered(Question.STAGES, told));
   }
 
   /**

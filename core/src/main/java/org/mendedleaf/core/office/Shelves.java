@@ -117,7 +117,7 @@ public final class Shelves {
         List.of(
             new Proposal.NewShelf(called, ShelfKind.DEPOSIT, ""),
             new Proposal.SetShelf(new ShelfSetting.Persons(people)),
-            new Proposal.SetShelf(new ShelfSetting.Stages(true)));
+            new Proposal.SetShelf(new ShelfSetting.Answered(ShelfSetting.Question.STAGES, true)));
     return byId(store.id(), begin(store, called, proposals));
   }
 

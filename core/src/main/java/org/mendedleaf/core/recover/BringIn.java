@@ -224,7 +224,11 @@ public final class BringIn {
           journal
               .commit(
                   Journal.Draft.on(
-                      request.shelf(), Act.BRING_IN, clock.instant(), request.by(), List.of(save)),
+                      request.shelf(),
+                      Act.BRING_IN,
+                      clock.instant(),
+                      request.by(),
+                      List.of(save, new Proposal.Item(item(request, state)))),
                   session)
               .orElseThrow();
       return new Brought(
@@ -233,6 +237,19 @@ public final class BringIn {
           committed.segment(),
           from);
     }
+  }
+
+  /** What its receipt says. */
+  private static ReceiptItem item(Request request, FileState state) {
+    return new ReceiptItem(
+        ShelfPaths.resolve(request.folder(), request.path()).toString(),
+        request.onto(),
+        OptionalInt.empty(),
+        request.onto().isPresent() ? ReceiptItem.Outcome.MADE_ROOM : ReceiptItem.Outcome.RECOVERED,
+        state.size(),
+        "",
+        Optional.of(state),
+        Optional.empty());
   }
 
   /** Whether a file holds the very bytes of a revision. */

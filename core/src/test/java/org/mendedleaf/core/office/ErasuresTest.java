@@ -21,6 +21,7 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.Copies;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.Pick;
 
@@ -174,6 +175,71 @@ class ErasuresTest {
                     InnerPath.ROOT,
                     new org.mendedleaf.core.catalog.Moment.At(desk.clock().instant())))
         .hasSize(2);
+  }
+
+  private void assertNowhere(String word, byte[] content) throws Exception {
+    assertThat(metadata()).doesNotContain(word);
+    assertThat(filesWith(word.getBytes(StandardCharsets.UTF_8))).as(word).isEmpty();
+    assertThat(filesWith(java.util.Arrays.copyOf(content, 200))).isEmpty();
+  }
+
+  @Test
+  void whatWasBroughtInGoesWithWhatSaidWhereItCameFrom() throws Exception {
+    desk.write("guide.txt", "the guide");
+    desk.capture();
+    byte[] edition = noise(4, 5000);
+    Path mail = Files.createDirectories(base.resolve("mail"));
+    Path arrival = Files.write(mail.resolve("ARRIVALCASE.txt"), edition);
+    FileRef guide = desk.life("guide.txt").ref();
+    Intake.Done onto = desk.office().intake().bringIn(arrival, guide, "", true);
+    desk.write("guide.txt", "the guide, another");
+    desk.capture();
+    desk.office().erasures().erase(guide, Set.of(onto.brought().revision()), "guide.txt");
+    assertNowhere("ARRIVALCASE", edition);
+
+    byte[] fresh = noise(5, 5000);
+    Path other = Files.write(mail.resolve("FRESHCASE.txt"), fresh);
+    Intake.Done made =
+        desk.office()
+            .intake()
+            .bringInNew(other, desk.shelf(), new InnerPath("NEWCASE.txt"), "", true);
+    Files.delete(desk.file("NEWCASE.txt"));
+    desk.capture();
+    desk.office().erasures().erase(made.file(), Set.of(), "NEWCASE.txt");
+    assertNowhere("FRESHCASE", fresh);
+    assertNowhere("NEWCASE", fresh);
+    assertIntact();
+  }
+
+  @Test
+  void gatheredCopiesGoWithTheNamesThatTheyHad() throws Exception {
+    byte[] secret = noise(6, 5000);
+    desk.write("stays.txt", "stays");
+    for (int i = 1; i < 4; i++) {
+      desk.write("COPYCASE v%d.txt".formatted(i), withNoise("edition " + i, secret));
+    }
+    desk.capture();
+    List<InnerPath> copies =
+        List.of(new InnerPath("COPYCASE v1.txt"), new InnerPath("COPYCASE v2.txt"));
+    desk.office()
+        .gatherings()
+        .gather(
+            desk.shelf(), List.of(new Copies(new InnerPath("ONECASE.txt"), copies)), Progress.NONE);
+    FileRef one = desk.life("ONECASE.txt").ref();
+    FileRef first = desk.life("COPYCASE v1.txt").ref();
+    FileRef second = desk.life("COPYCASE v2.txt").ref();
+    FileRef third = desk.life("COPYCASE v3.txt").ref();
+    for (String name : List.of("ONECASE.txt", "COPYCASE v3.txt")) {
+      Files.delete(desk.file(name));
+    }
+    desk.capture();
+    desk.office().erasures().erase(one, Set.of(), "ONECASE.txt");
+    assertThat(metadata()).doesNotContain("ONECASE");
+    desk.office().erasures().erase(first, Set.of(), "COPYCASE v1.txt");
+    desk.office().erasures().erase(second, Set.of(), "COPYCASE v2.txt");
+    desk.office().erasures().erase(third, Set.of(), "COPYCASE v3.txt");
+    assertNowhere("COPYCASE", secret);
+    assertIntact();
   }
 
   @Test

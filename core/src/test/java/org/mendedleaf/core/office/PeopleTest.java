@@ -149,6 +149,8 @@ class PeopleTest {
     deeds.put("recording on or paused", office -> office.care().recording(shelf, false));
     deeds.put("leave out", office -> office.care().leaveOut(shelf, List.of("*.tmp")));
     deeds.put("tell stages", office -> office.care().stages(shelf, true));
+    deeds.put(
+        "let same-named arrivals in by themselves", office -> office.care().admits(shelf, true));
     deeds.put("require notes", office -> office.care().noteRequired(shelf, true));
     return deeds;
   }

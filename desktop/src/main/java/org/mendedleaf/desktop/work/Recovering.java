@@ -7,6 +7,7 @@ import java.util.Optional;
 import org.mendedleaf.core.catalog.ReceiptItem;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
 import org.mendedleaf.core.office.RunReceipt;
+import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.IfThere;
@@ -27,7 +28,7 @@ public final class Recovering {
 
   /** Work that ends with a receipt. */
   public interface Work {
-    RunReceipt run(org.mendedleaf.core.progress.Progress progress) throws IOException;
+    RunReceipt run(Progress progress) throws IOException;
   }
 
   /**
@@ -124,8 +125,7 @@ public final class Recovering {
   public void undo(RunReceipt receipt) {
     run(
         Words.of("recovered.undo.job"),
-        progress ->
-            context.office().recoveries().undo(receipt.store(), receipt.act().id(), progress),
+        progress -> takeBack(receipt, progress),
         undone -> {
           long refused =
               undone.lines().stream()
@@ -139,5 +139,15 @@ public final class Recovering {
                       : Words.count("recovered.undone.partly", refused),
                   null);
         });
+  }
+
+  private RunReceipt takeBack(RunReceipt receipt, Progress progress) throws IOException {
+    String store = receipt.store();
+    long act = receipt.act().id();
+    if (context.office().recoveries().isRecovery(store, act)) {
+      return context.office().recoveries().undo(store, act, progress);
+    }
+    var unused = context.office().files().undo(store, act);
+    return context.office().recoveries().receipt(store, act);
   }
 }

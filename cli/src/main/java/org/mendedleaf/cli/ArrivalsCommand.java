@@ -1,0 +1,144 @@
+package org.mendedleaf.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import org.mendedleaf.core.office.ArrivalFolders;
+import org.mendedleaf.core.office.Intake;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.SentenceException;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.Suggestion;
+import org.mendedleaf.core.progress.Progress;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.ParentCommand;
+
+/** What waits in the folders in which files arrive. */
+@Command(
+    name = "arrivals",
+    description = {
+      "Show what waits in the chosen folders, newest first, and what each most likely replaces.",
+      "With --admit, what shelves admit by themselves is brought in."
+    })
+final class ArrivalsCommand implements Callable<Integer> {
+
+  @ParentCommand private MendedLeafCommand root;
+
+  @Option(
+      names = "--admit",
+      description =
+          "Bring in same-named arrivals for shelves that admit them, where nothing speaks against it.")
+  private boolean admit;
+
+  @Override
+  public Integer call() throws IOException {
+    return root.answer(this::waiting);
+  }
+
+  private Answer waiting(Office office) throws IOException {
+    List<ArrivalFolders.Arrival> waiting = office.arrivals().waiting();
+    List<Suggestion> suggestions =
+        office
+            .intake()
+            .suggest(waiting.stream().map(ArrivalFolders.Arrival::file).toList(), Progress.NONE);
+    ObjectNode node = Json.object();
+    ArrayNode folders = node.putArray("folders");
+    office.arrivals().folders().forEach(folder -> folders.add(folder.toString()));
+    ArrayNode arrivals = node.putArray("arrivals");
+    StringBuilder text = new StringBuilder();
+    for (int i = 0; i < waiting.size(); i++) {
+      ObjectNode one = arrivals.addObject();
+      new SuggestionAnswer(office).add(suggestions.get(i), one, text, this::admit);
+      ArrayNode doubles = one.putArray("doubles");
+      for (Path other : waiting.get(i).doubles()) {
+        doubles.add(other.toString());
+        text.append("  the same lies there as %s%n".formatted(other.getFileName()));
+      }
+    }
+    if (folders.isEmpty()) {
+      text.append(
+          "No folder is looked through for arrivals. Choose one: mended-leaf arrivals folder DIR%n"
+              .formatted());
+    } else if (waiting.isEmpty()) {
+      text.append("Nothing waits.%n".formatted());
+    }
+    return Answer.done(node, text.toString());
+  }
+
+  private Optional<Intake.Done> admit(Suggestion suggestion, Office office) throws IOException {
+    Optional<Intake.Done> done = admit ? office.intake().admit(suggestion) : Optional.empty();
+    if (done.isPresent()) {
+      office.arrivals().dismiss(List.of(suggestion.arrival()));
+    }
+    return done;
+  }
+
+  @Command(name = "folder", description = "Look for arrivals in a folder from now on.")
+  int folder(
+      @Parameters(paramLabel = "DIR") Path folder,
+      @Option(names = "--no-longer", description = "Look there no longer.") boolean noLonger)
+      throws IOException {
+    return root.answer(
+        office -> {
+          if (noLonger) {
+            office.arrivals().remove(root.resolve(folder));
+          } else {
+            office.arrivals().add(root.resolve(folder));
+          }
+          return folders(office);
+        });
+  }
+
+  private static Answer folders(Office office) throws IOException {
+    ObjectNode node = Json.object();
+    ArrayNode folders = node.putArray("folders");
+    List<String> lines = new ArrayList<>();
+    for (Path one : office.arrivals().folders()) {
+      folders.add(one.toString());
+      lines.add("Arrivals are looked for in %s%n".formatted(one));
+    }
+    return Answer.done(
+        node, lines.isEmpty() ? "Arrivals are looked for nowhere.\n" : String.join("", lines));
+  }
+
+  @Command(name = "dismiss", description = "Do not offer a file again; it stays where it is.")
+  int dismiss(@Parameters(paramLabel = "FILE", arity = "1..*") List<Path> files)
+      throws IOException {
+    return root.answer(
+        office -> {
+          office.arrivals().dismiss(files.stream().map(root::resolve).toList());
+          return folders(office);
+        });
+  }
+
+  @Command(
+      name = "same-named",
+      description = "Say whether a shelf lets same-named arrivals become revisions by themselves.")
+  int sameNamed(
+      @Parameters(paramLabel = "SHELF") String name,
+      @Parameters(paramLabel = "by-themselves|ask") String wanted)
+      throws IOException {
+    return root.answer(
+        office -> {
+          if (!wanted.equals("by-themselves") && !wanted.equals("ask")) {
+            throw new SentenceException(
+                "Same-named arrivals come in “by-themselves”, or “ask”, not “%s”. Nothing was changed."
+                    .formatted(wanted));
+          }
+          boolean admits = wanted.equals("by-themselves");
+          Shelf shelf = office.care().admits(office.shelves().named(name), admits);
+          String text =
+              admits
+                  ? "Same-named arrivals become revisions of files on %s by themselves where nothing speaks against it.%n"
+                  : "Arrivals for %s wait until somebody brings them in.%n";
+          return Answer.done(Json.shelf(shelf), text.formatted(shelf.name()));
+        });
+  }
+}
