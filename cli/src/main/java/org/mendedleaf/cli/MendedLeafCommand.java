@@ -144,8 +144,18 @@ public final class MendedLeafCommand {
             terminal.out().print(answer.text());
           }
           terminal.out().flush();
+          tell(office);
           return answer.exit();
         });
+  }
+
+  /** What was done is done, whether or not others can be told of it. */
+  private void tell(Office office) {
+    try {
+      var unused = office.notices().write();
+    } catch (IOException e) {
+      terminal.err().println("Nobody could be told of new revisions: " + e.getMessage());
+    }
   }
 
   /** For commands whose answer is not text. */

@@ -5,6 +5,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Instant;
+import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
@@ -33,6 +36,63 @@ class IntakeCommandsTest {
     return IntStream.range(0, 40)
         .mapToObj(i -> "Line %d: rinse panel %d with %s".formatted(i, i * 31 % 17, with))
         .collect(Collectors.joining("\n"));
+  }
+
+  @Test
+  void arrivalsWaitInAFolderAndSameNamedOnesComeInByThemselves() throws Exception {
+    Path mail = Files.createDirectories(base.resolve("mail"));
+    assertThat(typed.done("arrivals").text()).contains("Choose one");
+    typed.answer("arrival-folders", "arrivals", "folder", "mail");
+    for (Path shelf : List.of(work.resolve("Care guide.txt"), work.resolve("Price list.csv"))) {
+      saved(shelf, 120);
+    }
+    typed.done("capture");
+    Files.writeString(
+        mail.resolve("Care guide.txt"), guide("soap").replace("Line 3:", "Line three:"));
+    Files.writeString(
+        mail.resolve("Care guide (1).txt"), guide("soap").replace("Line 3:", "Line three:"));
+    Files.writeString(mail.resolve("stranger.txt"), "nothing like it");
+    saved(mail.resolve("Care guide.txt"), 60);
+    saved(mail.resolve("Care guide (1).txt"), 70);
+    saved(mail.resolve("stranger.txt"), 80);
+
+    JsonNode waiting = typed.answer("arrivals", "arrivals", "--admit");
+    assertThat(waiting.at("/arrivals")).hasSize(2);
+    assertThat(waiting.at("/arrivals/0/doubles")).hasSize(1);
+    assertThat(waiting.at("/arrivals/0/taken").isMissingNode()).as("nobody said so").isTrue();
+
+    typed.answer("shelf", "arrivals", "same-named", "Loft", "by-themselves");
+    JsonNode admitted = typed.answer("arrivals", "arrivals", "--admit");
+    assertThat(admitted.at("/arrivals/0/taken/revision").asInt()).isEqualTo(1);
+    assertThat(work.resolve("Care guide.txt")).content().contains("Line three:");
+    typed.answer("recovery", "receipt", admitted.at("/arrivals/0/taken/undo").asText());
+    assertThat(typed.answer("arrivals", "arrivals").at("/arrivals")).hasSize(1);
+    typed.answer("arrival-folders", "arrivals", "dismiss", "mail/stranger.txt");
+    assertThat(typed.done("arrivals").text()).contains("Nothing waits");
+    assertThat(mail.resolve("stranger.txt")).exists();
+  }
+
+  private static void saved(Path file, int secondsAgo) throws Exception {
+    Files.setLastModifiedTime(file, FileTime.from(Instant.now().minusSeconds(secondsAgo)));
+  }
+
+  @Test
+  void whoeverWantsToKnowIsWrittenTo() throws Exception {
+    typed.answer(
+        "describe", "describe", "Loft:guides/Care guide.txt", "--tell", "priya@loft.example");
+    Files.writeString(work.resolve("Care guide.txt"), guide("water"));
+    typed.done("capture");
+    Path outbox = base.resolve("home/outbox");
+    try (var files = Files.list(outbox)) {
+      assertThat(files.filter(file -> file.toString().endsWith(".eml")).toList())
+          .singleElement()
+          .satisfies(
+              file ->
+                  assertThat(file)
+                      .content()
+                      .contains("To: priya@loft.example")
+                      .contains("Subject: r1 of Care guide.txt"));
+    }
   }
 
   @Test

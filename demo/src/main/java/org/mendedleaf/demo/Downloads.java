@@ -39,6 +39,12 @@ final class Downloads {
         "panel-layout.svg",
         Files.readAllBytes(desk.resolve("Cutting plans/Plover 26/genoa-cut-list.csv")),
         10);
+    // The cloth supplier's list came twice; the first is what is there already.
+    byte[] list = Files.readAllBytes(desk.resolve("Orders/supplier cloth list.csv"));
+    put("supplier cloth list.csv", list, 70);
+    String longer = new String(list, StandardCharsets.UTF_8) + "Cloth-99,5120,4800,C12 white\n";
+    put("supplier cloth list (1).csv", longer.getBytes(StandardCharsets.UTF_8), 65);
+    office.arrivals().add(desk.resolve("Downloads"));
   }
 
   private void put(String name, byte[] bytes, int minutesAgo) throws IOException {

@@ -130,7 +130,7 @@ public final class PictureTour {
     onInterface(() -> window.looks().toggleNight());
     picture("file-night", kestrel, scene -> choose(scene, -1));
     onInterface(() -> window.looks().toggleNight());
-    bringIn(downloads);
+    bringIn();
     // Last, since it changes what the others show.
     tray(office, cutting);
   }
@@ -151,13 +151,11 @@ public final class PictureTour {
   }
 
   /** What waits in the download folder, the mix-up chosen. */
-  private void bringIn(Path downloads) throws Exception {
-    onInterface(() -> window.context().arrivals().add(List.of(downloads), Optional.empty()));
+  private void bringIn() throws Exception {
     for (int i = 0; i < LOOKS && window.context().arrivals().waiting().isEmpty(); i++) {
       Thread.sleep(settled.toMillis());
     }
     picture("bring-in", new Place.BringIn(), scene -> scene.lookup("#arrivals").requestFocus());
-    onInterface(() -> window.context().arrivals().dismiss(window.context().arrivals().waiting()));
   }
 
   /** Picks from two moments and two shelves, their rehearsal, and the receipt. */

@@ -189,6 +189,12 @@ final class Story {
 
   /** From before anybody recorded revisions: one price sheet, kept under eleven names. */
   private void oldCopies() {
+    life(
+        Loft.ORDERS,
+        "supplier cloth list.csv",
+        new TableDocument(TableDocument.Format.CSV, "Cloth", PRICE, 60, random),
+        Loft.PRIYA,
+        4);
     Document sheet = new TableDocument(TableDocument.Format.XLSX, "Shackle", PRICE, 46, random);
     List<String> names =
         List.of(

@@ -225,10 +225,10 @@ class DemoStepsTest extends WindowRobot {
         SharedDemo.get().root().resolve("desk/Downloads/washing_folding guide NEW (1).odt");
     click("Bring in");
     eventually(() -> isThere("#arrivals"));
-    dropOn("#arrivals", arrival);
-    actions++;
-    eventually(() -> isThere("washing_folding guide NEW (1).odt"));
-    eventually(() -> !lookup("#take-arrivals").query().isDisabled());
+    eventually(() -> shows("washing_folding guide NEW (1).odt"));
+    click("washing_folding guide NEW (1).odt");
+    eventually(() -> text("#take-arrivals").equals("Bring in 1 file"));
+    click("#arrival-note");
     typed("spring edition");
     eventually(() -> isThere("#undo"));
 

@@ -230,7 +230,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
   }
 
   /** The number that the next commit will have, unless another desk is first. */
-  synchronized long nextSegment() {
+  public synchronized long nextSegment() {
     return nextSegment;
   }
 

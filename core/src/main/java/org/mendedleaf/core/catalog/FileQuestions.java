@@ -275,6 +275,22 @@ public final class FileQuestions {
         content.bytes());
   }
 
+  /**
+   * Revisions that a desk has made by commits from this number on, of files about which somebody
+   * wants to know, oldest first.
+   */
+  public List<Revision> described(String desk, long from) throws IOException {
+    return sql.list(
+        FileQuestions::readRevision,
+        REVISION
+            + """
+            JOIN described ON described.file = revision.file
+            WHERE revision.segment >= ? AND revision.desk = ?
+            ORDER BY revision.segment, revision.line""",
+        from,
+        desk);
+  }
+
   /** Revisions of a shelf's files whose content has so many bytes, newest first. */
   public List<Revision> ofSize(long shelf, long bytes) throws IOException {
     return sql.list(

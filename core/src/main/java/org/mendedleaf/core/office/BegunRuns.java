@@ -1,6 +1,7 @@
 package org.mendedleaf.core.office;
 
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
@@ -9,6 +10,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.mendedleaf.core.recover.Tray;
 
@@ -56,6 +58,21 @@ final class BegunRuns {
         }
       }
     }
+  }
+
+  /** Whether what is kept of a run has one of these words in it. */
+  boolean mentions(String run, Set<String> words) throws IOException {
+    try (Stream<Path> files = Files.list(folder)) {
+      for (Path file : files.toList()) {
+        if (file.getFileName().toString().startsWith(run)) {
+          String kept = new String(Files.readAllBytes(file), StandardCharsets.UTF_8);
+          if (words.stream().anyMatch(kept::contains)) {
+            return true;
+          }
+        }
+      }
+    }
+    return false;
   }
 
   /** Oldest first. */

@@ -2,6 +2,7 @@ package org.mendedleaf.core.office;
 
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
@@ -102,12 +103,29 @@ public final class Erasures {
       for (int i = 0; i < TRIES; i++) {
         Optional<Erased> erased = tryToErase(office.files().life(file), numbers);
         if (erased.isPresent()) {
+          forgetHere(life, numbers, erased.get());
           return erased.get();
         }
       }
     }
     throw new SentenceException(
         "Others are recording into the store all the time, so nothing could be erased. Nothing was changed; do it once more when it is quieter.");
+  }
+
+  /** What this desk has beside the store: notices, and plans of recoveries that never ended. */
+  private void forgetHere(FileLife life, Set<Integer> numbers, Erased erased) throws IOException {
+    office.notices().forget(life.ref(), erased.everything() ? Set.of() : numbers);
+    Set<String> words = new HashSet<>();
+    for (Revision revision : life.revisions()) {
+      if (numbers.isEmpty() || numbers.contains(revision.number())) {
+        revision.state().content().ifPresent(content -> words.add(content.id().hex()));
+      }
+    }
+    if (erased.everything()) {
+      words.add(life.file().path().name());
+      life.formerPaths().forEach(path -> words.add(path.name()));
+    }
+    office.recoveries().forgetMentioning(words);
   }
 
   private Optional<Erased> tryToErase(FileLife life, Set<Integer> numbers) throws IOException {

@@ -85,16 +85,20 @@ public final class FileLives {
     office.require(ref.store(), life.shelf().id(), Right.MEND);
     if (life.shelf().isDeposit()) {
       synchronized (desk.capturing()) {
-        return desk.store(ref.store())
-            .deposit()
-            .mend(office.depositPlace(life.shelf()), ref.file(), revision);
+        return Anew.ifErased(
+            () ->
+                desk.store(ref.store())
+                    .deposit()
+                    .mend(office.depositPlace(life.shelf()), ref.file(), revision));
       }
     }
     Path folder = Shelves.requireFolder(life.shelf());
     synchronized (desk.capturing()) {
-      return desk.store(ref.store())
-          .mending()
-          .mend(ref.file(), revision, folder, settings.person());
+      return Anew.ifErased(
+          () ->
+              desk.store(ref.store())
+                  .mending()
+                  .mend(ref.file(), revision, folder, settings.person()));
     }
   }
 
@@ -143,7 +147,7 @@ public final class FileLives {
     }
     Path folder = Shelves.requireFolder(shelf);
     synchronized (desk.capturing()) {
-      return opened.mending().undo(act, folder, settings.person());
+      return Anew.ifErased(() -> opened.mending().undo(act, folder, settings.person()));
     }
   }
 }

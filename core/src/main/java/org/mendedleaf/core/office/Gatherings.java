@@ -136,9 +136,11 @@ public final class Gatherings {
     progress.phase(Phase.WAITING, 0, 0);
     synchronized (desk.capturing()) {
       List<Long> acts =
-          desk.store(shelf.store())
-              .recovery()
-              .gather(shelf.id(), folder, families, settings.person(), run, progress);
+          Anew.ifErased(
+              () ->
+                  desk.store(shelf.store())
+                      .recovery()
+                      .gather(shelf.id(), folder, families, settings.person(), run, progress));
       return office.recoveries().receipt(shelf.store(), acts.get(0));
     }
   }

@@ -320,9 +320,11 @@ public final class Intake {
     if (shelf.isDeposit()) {
       synchronized (desk.capturing()) {
         BringIn.Brought brought =
-            desk.store(shelf.store())
-                .deposit()
-                .bring(office.depositPlace(shelf), arrival, onto, path, note);
+            Anew.ifErased(
+                () ->
+                    desk.store(shelf.store())
+                        .deposit()
+                        .bring(office.depositPlace(shelf), arrival, onto, path, note));
         boolean cleared = clear && bringIn.clearAway(arrival, brought.file(), brought.revision());
         return new Done(new FileRef(shelf.store(), brought.file()), brought, cleared);
       }
@@ -330,9 +332,11 @@ public final class Intake {
     Path folder = Shelves.requireFolder(shelf);
     synchronized (desk.capturing()) {
       BringIn.Brought brought =
-          bringIn.bring(
-              new BringIn.Request(
-                  arrival, shelf.id(), folder, onto, path, note, settings.person()));
+          Anew.ifErased(
+              () ->
+                  bringIn.bring(
+                      new BringIn.Request(
+                          arrival, shelf.id(), folder, onto, path, note, settings.person())));
       boolean cleared = clear && bringIn.clearAway(arrival, brought.file(), brought.revision());
       return new Done(new FileRef(shelf.store(), brought.file()), brought, cleared);
     }

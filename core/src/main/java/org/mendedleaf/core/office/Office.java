@@ -91,6 +91,11 @@ public final class Office implements Closeable {
     return desk.arrivals();
   }
 
+  /** Notices to people who want to know of new revisions. */
+  public Notices notices() {
+    return new Notices(this, desk, settings);
+  }
+
   /** Shelves at a moment. */
   public Moments moments() {
     return new Moments(desk);

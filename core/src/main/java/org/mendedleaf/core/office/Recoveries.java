@@ -110,6 +110,15 @@ public final class Recoveries {
     begun.end(id);
   }
 
+  /** Leaves recoveries that were interrupted and were about any of this, which is erased now. */
+  void forgetMentioning(Set<String> words) throws IOException {
+    for (BegunRuns.Begun one : begun.all()) {
+      if (begun.mentions(one.run(), words)) {
+        begun.end(one.run());
+      }
+    }
+  }
+
   private RunReceipt finish(String run, Tray tray, Progress progress) throws IOException {
     try {
       return recover(run, tray, progress);
@@ -138,17 +147,17 @@ public final class Recoveries {
           recoverDeposited(part, shelf, run);
           continue;
         }
-        desk.store(part.store())
-            .recovery()
-            .run(
-                new Recovery.Request(
-                    part.order(),
-                    shelf.folder(),
-                    settings.person(),
-                    run,
-                    begun.plan(run, i),
-                    taken),
-                progress);
+        Recovery.Request request =
+            new Recovery.Request(
+                part.order(), shelf.folder(), settings.person(), run, begun.plan(run, i), taken);
+        Set<String> before = Set.copyOf(taken);
+        var unused =
+            Anew.ifErased(
+                () -> {
+                  taken.retainAll(before);
+                  desk.store(part.store()).recovery().run(request, progress);
+                  return part;
+                });
       }
       // One that was stopped can be taken up again.
       if (!progress.cancelled()) {
@@ -280,9 +289,11 @@ public final class Recoveries {
     Path folder = Shelves.requireFolder(shelf);
     synchronized (desk.capturing()) {
       long act =
-          desk.store(shelf.store())
-              .recovery()
-              .remove(shelf.id(), folder, paths, settings.person(), run, progress);
+          Anew.ifErased(
+              () ->
+                  desk.store(shelf.store())
+                      .recovery()
+                      .remove(shelf.id(), folder, paths, settings.person(), run, progress));
       return receipt(shelf.store(), act);
     }
   }
@@ -332,14 +343,16 @@ public final class Recoveries {
             continue;
           }
           Receipt back =
-              desk.store(shelf.store())
-                  .recovery()
-                  .undo(
-                      part.receipt().act().id(),
-                      shelf.folder(),
-                      settings.person(),
-                      Optional.empty(),
-                      progress);
+              Anew.ifErased(
+                  () ->
+                      desk.store(shelf.store())
+                          .recovery()
+                          .undo(
+                              part.receipt().act().id(),
+                              shelf.folder(),
+                              settings.person(),
+                              Optional.empty(),
+                              progress));
           undone.add(new RunReceipt.Part(shelf, back));
         }
       }

@@ -115,6 +115,9 @@ public final class Sayings {
   /** Says what a file is. */
   public long describe(FileRef file, Description description) throws IOException {
     var unused = checked("description", description.text());
+    if (!description.tell().isEmpty()) {
+      office.notices().begin(file.store());
+    }
     return commit(file, Act.DESCRIBE, new Proposal.Describe(file.file(), description));
   }
 

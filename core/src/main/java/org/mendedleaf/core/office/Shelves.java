@@ -26,7 +26,6 @@ import org.mendedleaf.core.catalog.ShelfKind;
 import org.mendedleaf.core.catalog.ShelfSetting;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.store.ErasedMeanwhileException;
 import org.mendedleaf.core.store.WriteSession;
 
 /**
@@ -185,18 +184,6 @@ public final class Shelves {
     return named.get(0);
   }
 
-  /**
-   * Another desk may erase what this capture had found in the store already; then it begins anew.
-   */
-  private static CaptureOutcome recorded(
-      OpenStore store, Capture.Request request, Progress progress) throws IOException {
-    try {
-      return store.capture().run(request, progress);
-    } catch (ErasedMeanwhileException e) {
-      return store.capture().run(request, progress);
-    }
-  }
-
   /** Records what has changed on a shelf. */
   public CaptureOutcome capture(Shelf shelf, boolean takeAsRemoved, Progress progress)
       throws IOException {
@@ -206,7 +193,7 @@ public final class Shelves {
     Capture.Request request =
         new Capture.Request(shelf.id(), folder, settings.person(), takeAsRemoved);
     synchronized (desk.capturing()) {
-      CaptureOutcome outcome = recorded(store, request, progress);
+      CaptureOutcome outcome = Anew.ifErased(() -> store.capture().run(request, progress));
       if (outcome instanceof CaptureOutcome.Done done && done.report().act().isPresent()) {
         new Savers(store, desk.insides(), settings).find(done.report(), progress);
         if (done.report().act().getAsLong() % UPKEEP_EVERY == 0) {

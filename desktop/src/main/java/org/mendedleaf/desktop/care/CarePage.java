@@ -45,6 +45,7 @@ public final class CarePage implements Page {
   private final Label means = Nodes.text("", "soft");
   private final Button toggle;
   private final CheckBox notes = new CheckBox(Words.of("care.notes"));
+  private final CheckBox admits = new CheckBox(Words.of("care.admits"));
   private final CheckBox stages = new CheckBox(Words.of("care.stages"));
   private final VBox patterns = new VBox(2);
   private final TextField pattern = new TextField();
@@ -70,6 +71,15 @@ public final class CarePage implements Page {
             (property, before, now) -> {
               if (!showing) {
                 presenter.requireNotes(now);
+              }
+            });
+    admits.setId("admits");
+    admits
+        .selectedProperty()
+        .addListener(
+            (property, before, now) -> {
+              if (!showing) {
+                presenter.admit(now);
               }
             });
     stages.setId("stages");
@@ -116,7 +126,7 @@ public final class CarePage implements Page {
     VBox sheets =
         new VBox(
             10,
-            sheet(Nodes.row(new VBox(3, state, means), toggle), notes, stages),
+            sheet(Nodes.row(new VBox(3, state, means), toggle), notes, admits, stages),
             leftOut,
             sheet(
                 Nodes.label(Words.of("care.people"), "sheet-head"),
@@ -200,6 +210,7 @@ public final class CarePage implements Page {
     state.setText(state(shelf));
     means.setText(Words.of("care.means." + (shelf.isDeposit() ? "deposit" : recording.word())));
     toggle.setText(Words.of(recording == Recording.ON ? "care.pause" : "care.switchOn"));
+    admits.setSelected(shelf.settings().admits());
     stages.setSelected(shelf.settings().stages());
     notes.setSelected(shelf.settings().noteRequired());
     patterns.getChildren().clear();
@@ -223,7 +234,8 @@ public final class CarePage implements Page {
     keeperOnly.setText(
         Words.of(
             "care.keeperOnly", String.join(", ", shelf.settings().people().with(Role.KEEPER))));
-    for (Node node : List.of(toggle, notes, stages, pattern, people, name, role, add, patterns)) {
+    for (Node node :
+        List.of(toggle, notes, admits, stages, pattern, people, name, role, add, patterns)) {
       node.setDisable(!may);
     }
     showing = false;

@@ -92,6 +92,13 @@ final class CarePresenter {
     }
   }
 
+  void admit(boolean admits) {
+    Shelf shelf = view.get().shelf();
+    if (admits != shelf.settings().admits()) {
+      say(() -> context.office().care().admits(shelf, admits), "", () -> {});
+    }
+  }
+
   void tellStages(boolean told) {
     Shelf shelf = view.get().shelf();
     if (told != shelf.settings().stages()) {

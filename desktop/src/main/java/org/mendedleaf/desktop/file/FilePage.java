@@ -60,6 +60,9 @@ public final class FilePage implements Page {
   /** How much of the width the table of revisions has. */
   private static final double BESIDE_TABLE = 0.64;
 
+  private static final KeyCombination DESCRIBE =
+      new KeyCodeCombination(KeyCode.D, KeyCombination.ALT_DOWN);
+
   private static final double COMPARING = 0.42;
 
   private final Context context;
@@ -77,6 +80,9 @@ public final class FilePage implements Page {
   private final Button pick;
   // Held here, since the tray outlives the page and holds it weakly.
   private final InvalidationListener follower = property -> showActs();
+  private final Button describe;
+  private final DescribingLine describing;
+  private final HBox recorded = new HBox(6);
   private final SayingBar saying;
   private final PartingBar parting;
   private final InsidePane inside;
@@ -116,7 +122,11 @@ public final class FilePage implements Page {
             () -> context.navigator().go(new Place.CareOf(presenter.lifeProperty().get().shelf())),
             "link-like");
     care.setId("care");
-    HBox recorded = new HBox(6, standing, capture, care);
+    describe =
+        Nodes.button(Words.of("describe"), DESCRIBE.getDisplayText(), this::describe, "link-like");
+    describe.setId("describe");
+    describing = new DescribingLine(context, presenter, this::showDescribing, line::requestFocus);
+    showDescribing();
     recorded.setAlignment(Pos.CENTER_LEFT);
     recorded.setMinWidth(0);
     HBox standingRow = Nodes.row(recorded, saying.node());
@@ -199,6 +209,7 @@ public final class FilePage implements Page {
         "action.file.note",
         new KeyCodeCombination(KeyCode.N, KeyCombination.ALT_DOWN),
         saying::focusNote);
+    action(all, "action.file.describe", DESCRIBE, this::describe);
     action(all, "action.file.address", COPY_ADDRESS, this::copyAddress);
     all.addAll(parting.actions());
     return all;
@@ -245,6 +256,10 @@ public final class FilePage implements Page {
       event.consume();
     } else if (event.isAltDown() && event.getCode() == KeyCode.N) {
       saying.focusNote();
+      event.consume();
+    }
+    if (DESCRIBE.match(event)) {
+      describe();
       event.consume();
     }
     if (COPY_ADDRESS.match(event)) {
@@ -298,6 +313,22 @@ public final class FilePage implements Page {
       event.setDropCompleted(true);
       event.consume();
     }
+  }
+
+  private void describe() {
+    describing.open();
+  }
+
+  /** What is typed about the file takes the place of what stands there about it. */
+  private void showDescribing() {
+    boolean open = describing != null && describing.isOpen();
+    if (open) {
+      recorded.getChildren().setAll(describing.node());
+    } else {
+      recorded.getChildren().setAll(standing, capture, care, describe);
+    }
+    saying.node().setManaged(!open);
+    saying.node().setVisible(!open && presenter.chosenRevision().isPresent());
   }
 
   private void copyAddress() {
@@ -379,6 +410,7 @@ public final class FilePage implements Page {
         + Shown.size(newest.state().size())
         + " · "
         + Words.count("shelf.revisions", life.revisions().size())
+        + DescribingLine.facts(life.description())
         + former;
   }
 

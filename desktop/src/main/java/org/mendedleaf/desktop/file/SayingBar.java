@@ -53,7 +53,7 @@ final class SayingBar {
   void show() {
     Optional<Revision> chosen = presenter.chosenRevision();
     FileLife life = presenter.lifeProperty().get();
-    row.setVisible(chosen.isPresent() && life != null);
+    row.setVisible(row.isManaged() && chosen.isPresent() && life != null);
     if (chosen.isEmpty() || life == null) {
       return;
     }

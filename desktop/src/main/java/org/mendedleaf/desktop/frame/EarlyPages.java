@@ -67,7 +67,7 @@ final class EarlyPages {
                 jobs,
                 file -> {},
                 new MendingTray(office, nobody),
-                new ArrivalList(office, nobody, jobs, problem -> {})));
+                new ArrivalList(office, nobody, jobs, problem -> {}, admitted -> {})));
     this.places =
         places(office.settings().home(), new Moment.At(office.settings().clock().instant()));
   }

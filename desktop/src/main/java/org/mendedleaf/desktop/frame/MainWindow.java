@@ -88,7 +88,7 @@ public final class MainWindow implements Navigator {
             jobs,
             opener,
             new MendingTray(office, background),
-            new ArrivalList(office, background, jobs, this::complain));
+            new ArrivalList(office, background, jobs, this::complain, this::cameIn));
     this.pages = new Pages(context);
     this.placesOf = new PlacesOf(office);
     this.search = new SearchField(this::find, this::openBest, this::intoFound);
@@ -134,7 +134,13 @@ public final class MainWindow implements Navigator {
     context.background().ask(early::make, made -> {}, this::complain);
     IdleWork idle = new IdleWork(context);
     idle.begin();
-    stage.setOnHiding(event -> idle.end());
+    ArrivalWatch arrivals = new ArrivalWatch(context);
+    arrivals.begin();
+    stage.setOnHiding(
+        event -> {
+          idle.end();
+          arrivals.end();
+        });
   }
 
   /** Comes to the front, as when another start hands its files over. */
@@ -296,6 +302,10 @@ public final class MainWindow implements Navigator {
   }
 
   // ---- telling
+
+  private void cameIn(List<ArrivalList.Admitted> admitted) {
+    new CameIn(context).tell(admitted);
+  }
 
   @Override
   public void tell(String sentence, Runnable undo, String more, Runnable show) {

@@ -14,7 +14,9 @@ import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
+import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.SelectionMode;
+import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
 import javafx.scene.input.DragEvent;
 import javafx.scene.input.KeyCode;
@@ -52,6 +54,7 @@ public final class BringInPage implements Page {
   private final CheckBox clear = new CheckBox(Words.of("bringIn.clear"));
   private final Button take;
   private final Button dismiss;
+  private final Button compare;
   private final HBox others = new HBox(10);
   private final TextField target = new TextField();
   private final HBox elsewhere = new HBox(10, Nodes.label(Words.of("bringIn.becomes")), target);
@@ -60,6 +63,10 @@ public final class BringInPage implements Page {
       new SheetTable<>("arrivals", this::open, one -> one.file().getFileName().toString());
   // Held here, since the list outlives the page and holds it weakly.
   private final InvalidationListener follower = property -> show();
+  private final InvalidationListener placesFollower = property -> showPlaces();
+  // What was added here and is not in the list yet.
+  private final List<Path> added = new ArrayList<>();
+  private final HBox places = new HBox(10);
   private final VBox root;
 
   public BringInPage(Context context) {
@@ -69,6 +76,8 @@ public final class BringInPage implements Page {
     choose.setId("choose-arrivals");
     dismiss = Nodes.button(Words.of("bringIn.dismiss"), "Del", this::dismiss);
     dismiss.setId("dismiss-arrivals");
+    compare = Nodes.button(Words.of("bringIn.compare"), "Enter", this::compare);
+    compare.setId("compare-arrival");
     take = Nodes.button("", "Ctrl+Enter", this::take, "moss");
     take.setId("take-arrivals");
     note.setId("arrival-note");
@@ -85,6 +94,7 @@ public final class BringInPage implements Page {
     target.setOnAction(event -> chooseWritten());
     HBox.setHgrow(target, Priority.ALWAYS);
     elsewhere.setAlignment(Pos.CENTER_LEFT);
+    places.setAlignment(Pos.CENTER_LEFT);
     others.setAlignment(Pos.BASELINE_LEFT);
     others.setMinHeight(24);
     columns();
@@ -94,8 +104,9 @@ public final class BringInPage implements Page {
     root =
         new VBox(
             8,
-            Nodes.row(titled, choose, dismiss, take),
+            Nodes.row(titled, compare, choose, dismiss, take),
             Nodes.text(Words.of("bringIn.what"), "soft"),
+            places,
             how,
             table.node(),
             doubts,
@@ -106,7 +117,47 @@ public final class BringInPage implements Page {
     root.setOnDragOver(BringInPage::over);
     root.setOnDragDropped(this::dropped);
     context.arrivals().waiting().addListener(new WeakInvalidationListener(follower));
+    context.arrivals().folders().addListener(new WeakInvalidationListener(placesFollower));
     show();
+    showPlaces();
+  }
+
+  /** The folders that are looked through, each with a way to leave it. */
+  private void showPlaces() {
+    places.getChildren().clear();
+    List<Path> folders = context.arrivals().folders();
+    places
+        .getChildren()
+        .add(
+            Nodes.label(
+                Words.of(folders.isEmpty() ? "arrivals.nowhere" : "arrivals.where"), "soft"));
+    for (Path folder : folders) {
+      Label name = Nodes.label(Shown.path(folder), "strong");
+      name.setMinWidth(0);
+      name.setTextOverrun(OverrunStyle.LEADING_ELLIPSIS);
+      Tip.on(name, folder.toString());
+      Button leave =
+          Nodes.button(
+              Words.of("arrivals.unwatch"),
+              "",
+              () -> context.arrivals().unwatch(folder),
+              "link-like");
+      places.getChildren().addAll(name, leave);
+    }
+    Button watch =
+        Nodes.button(Words.of("arrivals.watch"), "Ctrl+Shift+O", this::watch, "link-like");
+    watch.setId("watch-folder");
+    places.getChildren().add(watch);
+  }
+
+  private void watch() {
+    context
+        .navigator()
+        .askFolder(
+            Words.of("arrivals.which"),
+            Words.of("arrivals.watch"),
+            Shown.path(Path.of(System.getProperty("user.home"))),
+            context.arrivals()::watch);
   }
 
   @Override
@@ -127,6 +178,9 @@ public final class BringInPage implements Page {
   private void onKey(KeyEvent event) {
     if (event.isShortcutDown() && event.getCode() == KeyCode.ENTER) {
       take();
+      event.consume();
+    } else if (event.isShortcutDown() && event.isShiftDown() && event.getCode() == KeyCode.O) {
+      watch();
       event.consume();
     } else if (event.isShortcutDown() && event.getCode() == KeyCode.O) {
       choose();
@@ -160,14 +214,37 @@ public final class BringInPage implements Page {
   }
 
   private void add(List<File> files) {
-    context.arrivals().add(files.stream().map(File::toPath).toList(), Optional.empty());
+    List<Path> paths = files.stream().map(File::toPath).toList();
+    added.addAll(paths);
+    context.arrivals().add(paths, Optional.empty());
     // What changed is best said while one still knows it.
     note.requestFocus();
   }
 
   private void show() {
-    table.show(List.copyOf(context.arrivals().waiting()));
+    List<Waiting> waiting = List.copyOf(context.arrivals().waiting());
+    table.show(waiting);
+    chooseAdded(waiting);
     showChoice();
+  }
+
+  /** Whoever adds some among others that wait means these. */
+  private void chooseAdded(List<Waiting> waiting) {
+    TableView.TableViewSelectionModel<Waiting> chosen = table.node().getSelectionModel();
+    boolean first = true;
+    for (int i = 0; i < waiting.size() && !added.isEmpty(); i++) {
+      Path file = waiting.get(i).file();
+      if (added.stream().anyMatch(file::startsWith)) {
+        if (first) {
+          chosen.clearSelection();
+        }
+        first = false;
+        chosen.select(i);
+      }
+    }
+    if (!first) {
+      added.clear();
+    }
   }
 
   /** The chosen ones; all where none is chosen. */
@@ -191,6 +268,7 @@ public final class BringInPage implements Page {
     List<Waiting> chosen = table.chosenRows();
     Waiting one = chosen.size() == 1 ? chosen.get(0) : null;
     elsewhere.setVisible(one != null);
+    compare.setDisable(one == null || one.onto().isEmpty());
     if (one != null && !target.isFocused()) {
       target.setText(written(one));
     }
@@ -222,6 +300,10 @@ public final class BringInPage implements Page {
       context.arrivals().choose(chosen.get(0), target.getText());
       table.node().requestFocus();
     }
+  }
+
+  private void compare() {
+    table.chosen().ifPresent(this::open);
   }
 
   private void open(Waiting one) {
@@ -366,7 +448,9 @@ public final class BringInPage implements Page {
         "column.arrival",
         220,
         (cell, one) -> {
-          cell.setText(one.file().getFileName().toString());
+          String name = one.file().getFileName().toString();
+          cell.setText(
+              one.doubles() == 0 ? name : Words.count("arrivals.doubles", one.doubles(), name));
           Tip.on(cell, one.file().toString());
           cell.getStyleClass().add("strong");
         });
@@ -376,7 +460,7 @@ public final class BringInPage implements Page {
         (cell, one) -> {
           Path folder = one.file().getParent();
           cell.setText(folder == null ? "" : Shown.path(folder));
-          cell.setTextOverrun(javafx.scene.control.OverrunStyle.LEADING_ELLIPSIS);
+          cell.setTextOverrun(OverrunStyle.LEADING_ELLIPSIS);
           cell.getStyleClass().add("soft");
         });
     table.numbers(

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import org.mendedleaf.core.catalog.InnerPath;
@@ -16,8 +17,10 @@ import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.intake.Doubt;
 import org.mendedleaf.core.intake.Match;
 import org.mendedleaf.core.office.Addresses;
+import org.mendedleaf.core.office.ArrivalFolders;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.office.Intake;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.office.Shelf;
@@ -26,8 +29,9 @@ import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.desktop.words.Words;
 
 /**
- * Files that wait to be brought in, each with the file it most likely replaces. Kept as long as the
- * window is open. For the interface thread.
+ * Files that wait to be brought in, each with the file it most likely replaces: those that somebody
+ * has added, kept as long as the window is open, and those in the folders in which files arrive.
+ * For the interface thread.
  */
 public final class ArrivalList {
 
@@ -40,6 +44,7 @@ public final class ArrivalList {
    * @param fresh where it becomes a new file instead
    * @param others further files that it may replace
    * @param doubts what speaks against the choice
+   * @param doubles how many files with the very same bytes lie there too
    */
   public record Waiting(
       Path file,
@@ -48,7 +53,12 @@ public final class ArrivalList {
       Optional<FileLife> onto,
       Optional<Fresh> fresh,
       List<FileLife> others,
-      List<Named> doubts) {
+      List<Named> doubts,
+      int doubles) {
+
+    Waiting withDoubles(int count) {
+      return new Waiting(file, size, suggestion, onto, fresh, others, doubts, count);
+    }
 
     /** Whether it can be brought in as it is. */
     public boolean isReady() {
@@ -80,15 +90,28 @@ public final class ArrivalList {
   private final Background background;
   private final Jobs jobs;
   private final Consumer<Exception> complain;
+  private final Consumer<List<Admitted>> told;
   private final ObservableList<Waiting> waiting = FXCollections.observableArrayList();
+  private final ObservableList<Path> folders = FXCollections.observableArrayList();
+  private final ObservableList<Path> folderView = FXCollections.unmodifiableObservableList(folders);
+  // Until they are remembered as dismissed, a look around must not find them again.
+  private final Set<Path> dismissed = new HashSet<>();
+  private boolean looking;
+  private String trouble = "";
   // One for all who look: a view of its own would be gone with its followers at any time.
   private final ObservableList<Waiting> view = FXCollections.unmodifiableObservableList(waiting);
 
   /**
    * @param complain tells what went wrong
+   * @param told tells what came in by itself
    */
   public ArrivalList(
-      Office office, Background background, Jobs jobs, Consumer<Exception> complain) {
+      Office office,
+      Background background,
+      Jobs jobs,
+      Consumer<Exception> complain,
+      Consumer<List<Admitted>> told) {
+    this.told = told;
     this.office = office;
     this.background = background;
     this.jobs = jobs;
@@ -105,20 +128,22 @@ public final class ArrivalList {
    * @param onto the file that they are for; empty if that is to be found out
    */
   public void add(List<Path> paths, Optional<FileRef> onto) {
-    Set<Path> there = new HashSet<>();
-    waiting.forEach(one -> there.add(one.file()));
     jobs.start(
         Words.of("arrivals.looking"),
-        progress -> look(paths, there, onto, progress),
-        found -> waiting.addAll(0, found),
+        progress -> look(paths, onto, progress),
+        found -> {
+          // A look around may have found them meanwhile; somebody who adds them may mean them for a
+          // file.
+          Set<Path> added = found.stream().map(Waiting::file).collect(Collectors.toSet());
+          waiting.removeIf(one -> added.contains(one.file()));
+          waiting.addAll(0, found);
+        },
         complain);
   }
 
-  private List<Waiting> look(
-      List<Path> paths, Set<Path> there, Optional<FileRef> onto, Progress progress)
+  private List<Waiting> look(List<Path> paths, Optional<FileRef> onto, Progress progress)
       throws IOException {
-    List<Path> files = new ArrayList<>(office.intake().files(paths));
-    files.removeIf(there::contains);
+    List<Path> files = office.intake().files(paths);
     List<Waiting> found = new ArrayList<>();
     for (Suggestion suggestion : office.intake().suggest(files, progress)) {
       found.add(onto.isPresent() ? chosen(suggestion, onto.get()) : suggested(suggestion));
@@ -139,7 +164,8 @@ public final class ArrivalList {
         lives.stream().findFirst(),
         Optional.empty(),
         lives.size() < 2 ? List.of() : lives.subList(1, lives.size()),
-        named(suggestion.doubts()));
+        named(suggestion.doubts()),
+        0);
   }
 
   private Waiting chosen(Suggestion suggestion, FileRef onto) throws IOException {
@@ -154,7 +180,8 @@ public final class ArrivalList {
         Optional.of(office.files().life(onto)),
         Optional.empty(),
         others,
-        named(office.intake().doubts(as.file(), onto, Progress.NONE)));
+        named(office.intake().doubts(as.file(), onto, Progress.NONE)),
+        0);
   }
 
   private List<Named> named(List<Doubt<FileRef>> doubts) throws IOException {
@@ -177,7 +204,9 @@ public final class ArrivalList {
   /** Chooses another file for it. */
   public void choose(Waiting one, FileRef onto) {
     background.ask(
-        () -> chosen(one.suggestion(), onto), changed -> replace(one, changed), complain);
+        () -> chosen(one.suggestion(), onto).withDoubles(one.doubles()),
+        changed -> replace(one, changed),
+        complain);
   }
 
   /**
@@ -193,7 +222,8 @@ public final class ArrivalList {
     Addresses.Place place = office.addresses().place(written.strip(), one.file().toAbsolutePath());
     Optional<RecordedFile> there = office.shelves().presentAt(place.shelf(), place.path());
     if (there.isPresent()) {
-      return chosen(one.suggestion(), new FileRef(place.shelf().store(), there.get().id()));
+      return chosen(one.suggestion(), new FileRef(place.shelf().store(), there.get().id()))
+          .withDoubles(one.doubles());
     }
     if (place.path().isRoot()) {
       throw new SentenceException(
@@ -207,7 +237,8 @@ public final class ArrivalList {
         Optional.empty(),
         Optional.of(new Fresh(place.shelf(), place.path())),
         one.onto().stream().toList(),
-        List.of());
+        List.of(),
+        one.doubles());
   }
 
   private void replace(Waiting one, Waiting changed) {
@@ -217,8 +248,127 @@ public final class ArrivalList {
     }
   }
 
-  /** Takes these off the list; the files stay where they are. */
+  /** Takes these off the list for good; the files stay where they are. */
   public void dismiss(List<Waiting> some) {
+    List<Path> files = some.stream().map(Waiting::file).toList();
+    dismissed.addAll(files);
     waiting.removeAll(List.copyOf(some));
+    background.ask(
+        () -> {
+          office.arrivals().dismiss(files);
+          return files;
+        },
+        done -> dismissed.removeAll(done),
+        complain);
+  }
+
+  // ---- folders in which files arrive
+
+  /** The folders that are looked through. */
+  public ObservableList<Path> folders() {
+    return folderView;
+  }
+
+  /** Looks for arrivals in a folder from now on. */
+  public void watch(Path folder) {
+    change(() -> office.arrivals().add(folder));
+  }
+
+  /** Looks there no longer. */
+  public void unwatch(Path folder) {
+    change(() -> office.arrivals().remove(folder));
+  }
+
+  private interface Change {
+    void make() throws IOException;
+  }
+
+  private void change(Change change) {
+    background.ask(
+        () -> {
+          change.make();
+          return true;
+        },
+        done -> lookAround(),
+        complain);
+  }
+
+  /**
+   * What was found on a look around.
+   *
+   * @param gone files of the list that are there no longer
+   * @param admitted what shelves let in by themselves
+   */
+  private record Found(
+      List<Path> folders, List<Waiting> fresh, Set<Path> gone, List<Admitted> admitted) {}
+
+  /** An arrival that became a revision by itself. */
+  public record Admitted(Path file, FileLife onto, Intake.Done done) {}
+
+  /** Looks once more what has arrived; one look at a time. */
+  public void lookAround() {
+    if (looking) {
+      return;
+    }
+    looking = true;
+    Set<Path> there = new HashSet<>(dismissed);
+    waiting.forEach(one -> there.add(one.file()));
+    background.ask(
+        () -> around(there),
+        found -> {
+          looking = false;
+          trouble = "";
+          show(found);
+        },
+        problem -> {
+          looking = false;
+          // Every few seconds the same would be said again.
+          String said = String.valueOf(problem.getMessage());
+          if (!said.equals(trouble)) {
+            trouble = said;
+            complain.accept(problem);
+          }
+        });
+  }
+
+  private Found around(Set<Path> there) throws IOException {
+    List<ArrivalFolders.Arrival> fresh =
+        office.arrivals().waiting().stream().filter(one -> !there.contains(one.file())).toList();
+    Set<Path> gone = there.stream().filter(Files::notExists).collect(Collectors.toSet());
+    List<Waiting> found = new ArrayList<>();
+    List<Admitted> admitted = new ArrayList<>();
+    if (!fresh.isEmpty()) {
+      List<Suggestion> suggestions =
+          office
+              .intake()
+              .suggest(fresh.stream().map(ArrivalFolders.Arrival::file).toList(), Progress.NONE);
+      for (int i = 0; i < fresh.size(); i++) {
+        Optional<Intake.Done> done = office.intake().admit(suggestions.get(i));
+        if (done.isPresent()) {
+          office.arrivals().dismiss(List.of(fresh.get(i).file()));
+          admitted.add(
+              new Admitted(
+                  fresh.get(i).file(), office.files().life(done.get().file()), done.get()));
+        } else {
+          found.add(suggested(suggestions.get(i)).withDoubles(fresh.get(i).doubles().size()));
+        }
+      }
+    }
+    return new Found(office.arrivals().folders(), found, gone, admitted);
+  }
+
+  private void show(Found found) {
+    if (!folders.equals(found.folders())) {
+      folders.setAll(found.folders());
+    }
+    if (!found.gone().isEmpty()) {
+      waiting.removeIf(one -> found.gone().contains(one.file()));
+    }
+    if (!found.fresh().isEmpty()) {
+      waiting.addAll(0, found.fresh());
+    }
+    if (!found.admitted().isEmpty()) {
+      told.accept(found.admitted());
+    }
   }
 }

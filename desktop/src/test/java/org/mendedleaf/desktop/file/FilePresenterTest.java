@@ -46,7 +46,7 @@ class FilePresenterTest {
             jobs,
             file -> {},
             new MendingTray(desk.office(), inTurn),
-            new ArrivalList(desk.office(), inTurn, jobs, navigator::complain));
+            new ArrivalList(desk.office(), inTurn, jobs, navigator::complain, admitted -> {}));
     presenter = new FilePresenter(context, desk.life("a.txt").ref());
     presenter.refresh();
   }

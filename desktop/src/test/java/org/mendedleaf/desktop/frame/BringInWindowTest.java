@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Duration;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import javafx.scene.control.Labeled;
@@ -24,7 +26,9 @@ class BringInWindowTest extends WindowRobot {
   @BeforeEach
   void aShelfAndAnArrival() throws Exception {
     desk = new TestDesk(base);
-    desk.write("Care guide.txt", guide("soap"));
+    Path guide = desk.write("Care guide.txt", guide("soap"));
+    Files.setLastModifiedTime(
+        guide, FileTime.from(desk.clock().instant().minus(Duration.ofHours(2))));
     desk.write("Price list.csv", "cloth,price\nC7,12\nC9,14\nL5,20\n");
     desk.capture();
     arrival = Files.createDirectories(base.resolve("mail")).resolve("care-guide final.txt");
@@ -78,6 +82,60 @@ class BringInWindowTest extends WindowRobot {
     type(KeyCode.DELETE);
     eventually(() -> !shows("but it is empty"));
     assertThat(mixedUp).exists();
+  }
+
+  @Test
+  void whatArrivesInAChosenFolderWaitsAndASameNamedOneComesInByItself() throws Exception {
+    settled(arrival);
+    push(KeyCode.CONTROL, KeyCode.DIGIT4);
+    eventually(() -> isThere("#watch-folder"));
+    clickOn("#watch-folder");
+    eventually(() -> isThere("#folder-wanted"));
+    clickOn("#folder-wanted");
+    push(KeyCode.CONTROL, KeyCode.A).write(arrival.getParent().toString()).type(KeyCode.ENTER);
+    eventually(() -> shows("r1 of Desk of home / Care guide.txt"));
+    clickOn("care-guide final.txt").type(KeyCode.DELETE);
+    eventually(() -> !shows("care-guide final.txt"));
+    assertThat(arrival).exists();
+
+    var unused = desk.office().care().admits(desk.shelf(), true);
+    Path edition = arrival.resolveSibling("Care guide.txt");
+    Files.writeString(edition, guide("soap").replace("Line 5:", "Line five:"));
+    settled(edition);
+    eventually(() -> isThere("“Care guide.txt” became r1 of Care guide.txt by itself."));
+    assertThat(desk.file("Care guide.txt")).hasSameTextualContentAs(edition);
+    clickOn("Undo");
+    eventually(() -> Files.readString(desk.file("Care guide.txt")).equals(guide("soap")));
+    assertThat(shows("care-guide final.txt")).as("dismissed").isFalse();
+  }
+
+  /** As if it had been saved a while ago, by the desk's clock. */
+  private void settled(Path file) throws Exception {
+    Files.setLastModifiedTime(
+        file, FileTime.from(desk.clock().instant().minus(Duration.ofMinutes(1))));
+  }
+
+  @Test
+  void aFileIsDescribedAndWhoeverWantsToKnowIsToldOfWhatIsBroughtIn() throws Exception {
+    interact(() -> window().open(desk.file("Care guide.txt")));
+    eventually(() -> isThere("#describe") && isThere("#life-line"));
+    push(KeyCode.ALT, KeyCode.D);
+    eventually(() -> isThere("#describe-text"));
+    write("how laminates are washed").type(KeyCode.TAB).write("guide").type(KeyCode.TAB);
+    write("Priya Dunmore <priya@loft.example>").type(KeyCode.ENTER);
+    eventually(() -> !desk.life("Care guide.txt").description().tell().isEmpty());
+    eventually(() -> isThere("#describe"));
+
+    desk.office()
+        .intake()
+        .bringIn(arrival, desk.life("Care guide.txt").ref(), "new edition", false);
+    Path outbox = desk.office().notices().outbox();
+    eventually(
+        () -> {
+          try (var files = Files.list(outbox)) {
+            return files.anyMatch(file -> file.toString().endsWith("r1.eml"));
+          }
+        });
   }
 
   @Test

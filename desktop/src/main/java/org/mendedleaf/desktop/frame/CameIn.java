@@ -1,0 +1,57 @@
+package org.mendedleaf.desktop.frame;
+
+import java.util.List;
+import java.util.Optional;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.ArrivalList.Admitted;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Place;
+
+/** Says which arrivals became revisions by themselves, with the way to take that back. */
+final class CameIn {
+
+  private final Context context;
+
+  CameIn(Context context) {
+    this.context = context;
+  }
+
+  void tell(List<Admitted> admitted) {
+    Admitted first = admitted.get(0);
+    context.navigator().refresh();
+    context
+        .navigator()
+        .tell(
+            Words.count(
+                "arrivals.admitted",
+                admitted.size(),
+                first.file().getFileName(),
+                FileLife.numbered(first.done().brought().revision()),
+                first.onto().file().path().shown()),
+            () -> takeBack(admitted),
+            Words.of("bringIn.show"),
+            () -> context.navigator().go(new Place.OneFile(first.done().file(), Optional.empty())));
+  }
+
+  private void takeBack(List<Admitted> admitted) {
+    context
+        .background()
+        .ask(
+            () -> {
+              for (Admitted one : admitted) {
+                var unused =
+                    context
+                        .office()
+                        .files()
+                        .undo(one.done().file().store(), one.done().brought().act());
+              }
+              return true;
+            },
+            done -> {
+              context.navigator().tell(Words.of("recovered.undone"), null);
+              context.navigator().refresh();
+            },
+            context.navigator()::complain);
+  }
+}
