@@ -44,6 +44,11 @@ final class EraseCommand extends FileCommand implements Callable<Integer> {
     private boolean all;
   }
 
+  @Option(
+      names = "--name-in-ledger",
+      description = "Let the ledger keep what the file was called; else it keeps no name.")
+  private boolean nameInLedger;
+
   @Override
   public Integer call() throws IOException {
     return root().answer(this::erase);
@@ -66,7 +71,7 @@ final class EraseCommand extends FileCommand implements Callable<Integer> {
               + "Nothing was erased. To do it, add: --confirm \"%s\"%n"
                   .formatted(life.file().path().name()));
     }
-    Erasures.Erased erased = office.erasures().erase(life.ref(), numbers, name);
+    Erasures.Erased erased = office.erasures().erase(life.ref(), numbers, name, nameInLedger);
     node.put("erased", true).put("act", erased.act()).put("freed", erased.freed());
     return Answer.done(
         node,

@@ -214,6 +214,7 @@ final class Json {
     node.put("act", entry.act().word()).put("by", entry.by()).put("desk", entry.desk());
     entry.shelf().ifPresent(shelf -> node.put("shelf", shelf));
     entry.undoes().ifPresent(act -> node.put("undoes", act));
+    entry.about().ifPresent(name -> node.put("about", name));
     return node.put("lines", entry.lines()).put("hash", entry.hash());
   }
 

@@ -31,12 +31,13 @@ final class LedgerCommand implements Callable<Integer> {
               office.stores().ledger(office.stores().id(store.map(root::resolve)))) {
             entries.add(Json.ledger(entry));
             text.append(
-                "%6d  %s  %-8s %s%n"
+                "%6d  %s  %-8s %s%s%n"
                     .formatted(
                         entry.id(),
                         Text.moment(entry.at(), office.settings().zone()),
                         entry.act().word(),
-                        entry.by()));
+                        entry.by(),
+                        entry.about().map(name -> "  " + name).orElse("")));
           }
           return Answer.done(node, text.toString());
         });

@@ -23,7 +23,7 @@ import java.util.OptionalInt;
  * {"hold":[SEGMENT,LINE],"m":[b,l]}  {"release":[SEGMENT,LINE]}
  * {"describe":FILE,"m":[b,l]}
  * {"set":WORD,"m":[b,l]}       {"issue":[SEGMENT,LINE],"file":FILE,"letter":NUMBER}
- * {"erase":[SEGMENT,LINE]}     {"eraseAll":FILE}
+ * {"erase":[SEGMENT,LINE]}     {"eraseAll":FILE}     {"called":TEXT}
  * </pre>
  */
 sealed interface Detail {
@@ -75,6 +75,9 @@ sealed interface Detail {
   record Erased(RevisionKey revision) implements Detail {}
 
   record FileErased(long file) implements Detail {}
+
+  /** What an erased file was called, where somebody wants the ledger to keep that. */
+  record Called(String name) implements Detail {}
 
   /** Where its metadata stands; empty if it has none. */
   default Optional<Place> place() {
@@ -156,6 +159,8 @@ sealed interface Detail {
       put(node, "erase", erased.revision());
     } else if (this instanceof FileErased erased) {
       node.put("eraseAll", erased.file());
+    } else if (this instanceof Called called) {
+      node.put("called", called.name());
     }
     return node.toString();
   }
@@ -211,6 +216,8 @@ sealed interface Detail {
       detail = new Erased(key(node.get("erase")));
     } else if (node.has("eraseAll")) {
       detail = new FileErased(node.get("eraseAll").asLong());
+    } else if (node.has("called")) {
+      detail = new Called(node.get("called").asText());
     }
     return Optional.ofNullable(detail);
   }

@@ -119,10 +119,13 @@ public final class Erasing {
   /**
    * Makes it so.
    *
+   * @param called what the ledger is to say of the file's name; empty if nothing
    * @return the act; empty if something was committed meanwhile, and what was prepared is dropped
    */
-  public OptionalLong commit(Prepared prepared, Instant at, String by) throws IOException {
+  public OptionalLong commit(Prepared prepared, Instant at, String by, Optional<String> called)
+      throws IOException {
     List<Detail> details = new ArrayList<>();
+    called.ifPresent(name -> details.add(new Detail.Called(name)));
     prepared.files().forEach(file -> details.add(new Detail.FileErased(file)));
     prepared.revisions().forEach(revision -> details.add(new Detail.Erased(revision.key())));
     OptionalLong act =

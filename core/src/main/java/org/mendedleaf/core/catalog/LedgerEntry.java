@@ -11,6 +11,7 @@ import java.util.OptionalLong;
  * @param hash of the segment, continuing the chain
  * @param run shared by acts that were done as one and are taken back as one
  * @param lines how many things it did
+ * @param about what an erased file was called, where somebody wanted that to be kept
  */
 public record LedgerEntry(
     long id,
@@ -22,4 +23,5 @@ public record LedgerEntry(
     OptionalLong undoes,
     long lines,
     String hash,
-    Optional<String> run) {}
+    Optional<String> run,
+    Optional<String> about) {}

@@ -14,7 +14,7 @@ import org.mendedleaf.core.store.SheafId;
 public final class LedgerQuestions {
 
   private static final String ENTRY =
-      "SELECT number, at, act, desk, person, shelf, undoes, lines - 1, hash, run FROM segment ";
+      "SELECT number, at, act, desk, person, shelf, undoes, lines - 1, hash, run, about FROM segment ";
 
   private final Sql sql;
 
@@ -100,7 +100,8 @@ public final class LedgerQuestions {
         optional(row, 7),
         row.getLong(8),
         HexFormat.of().formatHex(row.getBytes(9)),
-        Optional.ofNullable(row.getString(10)));
+        Optional.ofNullable(row.getString(10)),
+        Optional.ofNullable(row.getString(11)));
   }
 
   private static OptionalLong optional(ResultSet row, int column) throws SQLException {

@@ -47,7 +47,7 @@ final class Projection {
   void apply(Segment segment, Map<SheafId, List<SheafEntry>> known) throws IOException {
     CommitHeader header = CommitHeader.decode(segment.lines().get(0));
     sql.update(
-        "INSERT INTO segment VALUES (?,?,?,?,?,?,?,?,?,0,0,0,?)",
+        "INSERT INTO segment VALUES (?,?,?,?,?,?,?,?,?,0,0,0,?,NULL)",
         segment.number(),
         segment.hash().bytes(),
         header.act().word(),
@@ -245,6 +245,8 @@ final class Projection {
       marks.good(header, good.revision(), good.isGood());
     } else if (detail instanceof Detail.Held held) {
       marks.hold(header, held.revision(), blocks.line(held.at()).get("why").asText());
+    } else if (detail instanceof Detail.Called called) {
+      sql.update("UPDATE segment SET about = ? WHERE number = ?", called.name(), key.segment());
     } else if (detail instanceof Detail.Released released) {
       marks.release(released.revision());
     } else if (detail instanceof Detail.Issued issued) {

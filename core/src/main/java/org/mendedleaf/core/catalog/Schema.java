@@ -8,7 +8,7 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 15;
+  static final int VERSION = 16;
 
   static final List<String> TABLES =
       List.of(
@@ -16,7 +16,7 @@ final class Schema {
           """
           CREATE TABLE segment (number INTEGER PRIMARY KEY, hash BLOB, act TEXT, at INTEGER,
             desk TEXT, person TEXT, shelf INTEGER, undoes INTEGER, lines INTEGER, saved INTEGER,
-            gone INTEGER, moved INTEGER, run TEXT)""",
+            gone INTEGER, moved INTEGER, run TEXT, about TEXT)""",
           "CREATE INDEX segment_run ON segment (run) WHERE run IS NOT NULL",
           "CREATE INDEX segment_undoes ON segment (undoes) WHERE undoes IS NOT NULL",
           "CREATE INDEX segment_shelf ON segment (shelf, at)",

@@ -1,9 +1,11 @@
 package org.mendedleaf.core.catalog;
 
 import java.io.IOException;
+import java.nio.file.NoSuchFileException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import org.mendedleaf.core.store.DamagedContentException;
 import org.mendedleaf.core.store.FinishedSheaf;
 import org.mendedleaf.core.store.Packing;
 import org.mendedleaf.core.store.SheafId;
@@ -22,10 +24,19 @@ public final class Upkeep {
 
   private final Catalogue catalogue;
   private final Journal journal;
+  private final int enough;
 
   public Upkeep(Catalogue catalogue, Journal journal) {
+    this(catalogue, journal, ENOUGH);
+  }
+
+  /**
+   * @param enough so many small sheaves are worth a commit
+   */
+  Upkeep(Catalogue catalogue, Journal journal, int enough) {
     this.catalogue = catalogue;
     this.journal = journal;
+    this.enough = enough;
   }
 
   /**
@@ -46,9 +57,21 @@ public final class Upkeep {
   }
 
   private int pack(Instant now, String by) throws IOException {
+    try {
+      return packOnce(now, by);
+    } catch (NoSuchFileException | DamagedContentException e) {
+      // Another desk's erasure may have taken a sheaf away meanwhile; the next time will do.
+      if (catalogue.catchUp() == 0) {
+        throw e;
+      }
+      return 0;
+    }
+  }
+
+  private int packOnce(Instant now, String by) throws IOException {
     Packing packing = catalogue.store().packing();
     List<SheafId> small = packing.small(catalogue.ledger().sheaves());
-    if (small.size() < ENOUGH) {
+    if (small.size() < enough) {
       return 0;
     }
     FinishedSheaf sheaf = packing.pack(small);

@@ -91,6 +91,16 @@ public final class Erasures {
    * @throws SentenceException if the name is another, a revision is held, or there is none such
    */
   public Erased erase(FileRef file, Set<Integer> numbers, String typedName) throws IOException {
+    return erase(file, numbers, typedName, false);
+  }
+
+  /**
+   * The same.
+   *
+   * @param named whether the ledger keeps what the file was called
+   */
+  public Erased erase(FileRef file, Set<Integer> numbers, String typedName, boolean named)
+      throws IOException {
     FileLife life = office.files().life(file);
     office.require(file.store(), life.shelf().id(), Right.ERASE);
     String name = life.file().path().name();
@@ -101,7 +111,7 @@ public final class Erasures {
     }
     synchronized (desk.capturing()) {
       for (int i = 0; i < TRIES; i++) {
-        Optional<Erased> erased = tryToErase(office.files().life(file), numbers);
+        Optional<Erased> erased = tryToErase(office.files().life(file), numbers, named);
         if (erased.isPresent()) {
           forgetHere(life, numbers, erased.get());
           return erased.get();
@@ -128,12 +138,18 @@ public final class Erasures {
     office.recoveries().forgetMentioning(words);
   }
 
-  private Optional<Erased> tryToErase(FileLife life, Set<Integer> numbers) throws IOException {
+  private Optional<Erased> tryToErase(FileLife life, Set<Integer> numbers, boolean named)
+      throws IOException {
     List<Revision> chosen = chosen(life, numbers);
     refuseHeld(life, chosen);
     Erasing erasing = erasing(life.ref());
     Erasing.Prepared prepared = erasing.prepare(life.shelf().id(), chosen);
-    OptionalLong act = erasing.commit(prepared, settings.clock().instant(), settings.person());
+    OptionalLong act =
+        erasing.commit(
+            prepared,
+            settings.clock().instant(),
+            settings.person(),
+            named ? Optional.of(life.file().path().shown()) : Optional.empty());
     return act.isEmpty()
         ? Optional.empty()
         : Optional.of(

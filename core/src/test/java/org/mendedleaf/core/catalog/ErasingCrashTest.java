@@ -12,6 +12,7 @@ import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Stream;
@@ -202,7 +203,7 @@ class ErasingCrashTest {
   private static void erase(FaultyDesk desk, List<Revision> goes) throws IOException {
     Erasing erasing = new Erasing(desk.catalogue(), desk.journal());
     Erasing.Prepared prepared = erasing.prepare(desk.shelf(), goes);
-    assertThat(erasing.commit(prepared, desk.now(), "maren")).isPresent();
+    assertThat(erasing.commit(prepared, desk.now(), "maren", Optional.empty())).isPresent();
   }
 
   private static void agrees(FaultyDesk desk, Map<RevisionKey, byte[]> expected)

@@ -154,21 +154,29 @@ class ErasingInterleavingsTest {
   }
 
   private void actOne() throws IOException {
-    if (random.nextBoolean()) {
-      save("work");
-      note(() -> one.capture());
-    } else {
-      erase(one.catalogue(), one.journal(), one.shelf());
+    switch (random.nextInt(5)) {
+      case 0, 1 -> {
+        save("work");
+        note(() -> one.capture());
+      }
+      case 2 -> pack(one.catalogue(), one.journal());
+      default -> erase(one.catalogue(), one.journal(), one.shelf());
     }
   }
 
+  /** Puts small sheaves together, as idle moments do where there are more of them. */
+  private void pack(Catalogue catalogue, Journal journal) throws IOException {
+    var unused = new Upkeep(catalogue, journal, 3).run(one.now(), "somebody");
+  }
+
   private void actOther() throws IOException {
-    switch (random.nextInt(4)) {
+    switch (random.nextInt(5)) {
       case 0 -> erase(two.catalogue(), two.journal(), two.shelf());
       case 1 -> {
         two.catalogue().catchUp();
         agreesSoFar(two.catalogue());
       }
+      case 2 -> pack(two.catalogue(), two.journal());
       default -> {
         save("work2");
         note(this::captureOther);
@@ -217,7 +225,7 @@ class ErasingInterleavingsTest {
     Erasing erasing = new Erasing(catalogue, journal);
     for (int tries = 0; tries < 5; tries++) {
       Erasing.Prepared prepared = erasing.prepare(shelf, goes);
-      if (erasing.commit(prepared, one.now(), "somebody").isPresent()) {
+      if (erasing.commit(prepared, one.now(), "somebody", Optional.empty()).isPresent()) {
         between.addAndGet(inside.get() ? 1 : 0);
         for (Revision revision : goes) {
           erased.add(revision.key());

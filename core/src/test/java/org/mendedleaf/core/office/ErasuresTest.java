@@ -212,6 +212,23 @@ class ErasuresTest {
   }
 
   @Test
+  void theLedgerKeepsTheNameWhereThatIsWanted() throws Exception {
+    desk.write("stays.txt", "stays");
+    desk.write("contract with Lund.txt", "secret");
+    desk.capture();
+    FileRef contract = desk.life("contract with Lund.txt").ref();
+    Files.delete(desk.file("contract with Lund.txt"));
+    desk.capture();
+    Erasures.Erased erased =
+        desk.office().erasures().erase(contract, Set.of(), "contract with Lund.txt", true);
+    assertIntact();
+    assertThat(desk.office().stores().ledger(desk.shelf().store()))
+        .filteredOn(entry -> entry.id() == erased.act())
+        .singleElement()
+        .satisfies(entry -> assertThat(entry.about()).contains("contract with Lund.txt"));
+  }
+
+  @Test
   void gatheredCopiesGoWithTheNamesThatTheyHad() throws Exception {
     byte[] secret = noise(6, 5000);
     desk.write("stays.txt", "stays");

@@ -7,6 +7,7 @@ import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.RadioButton;
 import javafx.scene.control.TableCell;
@@ -54,6 +55,8 @@ public final class ErasePage implements Page {
   private final Label ask = Nodes.text("");
   private final TextField typed = new TextField();
   private final Button erase;
+  private final CheckBox named = new CheckBox(Words.of("erase.named"));
+  private final Button remove;
   private final VBox root;
 
   public ErasePage(Context context, Place.Erase place) {
@@ -67,14 +70,16 @@ public final class ErasePage implements Page {
     choices();
     columns();
     typed.setId("erase-name");
-    typed.setOnAction(event -> presenter.erase(typed.getText()));
+    typed.setOnAction(event -> erase());
     typed.textProperty().addListener((property, before, now) -> allow());
-    erase =
-        Nodes.button(
-            Words.of("erase.do"), "Enter", () -> presenter.erase(typed.getText()), "rust-act");
+    erase = Nodes.button(Words.of("erase.do"), "Enter", this::erase, "rust-act");
     erase.setId("erase");
     Button keep =
         Nodes.button(Words.of("erase.keep"), "Esc", () -> context.navigator().back(), "moss");
+    named.setId("erase-named");
+    remove =
+        Nodes.button(Words.of("erase.removeInstead"), "", presenter::removeInstead, "link-like");
+    remove.setId("remove-instead");
     VBox chosen = new VBox(8, Nodes.label(Words.of("erase.question"), "strong"), one, several, all);
     VBox left = new VBox(12, chosen, table.node());
     VBox.setVgrow(table.node(), Priority.ALWAYS);
@@ -83,7 +88,15 @@ public final class ErasePage implements Page {
     acts.setAlignment(Pos.CENTER_LEFT);
     VBox right =
         new VBox(
-            14, Nodes.label(Words.of("erase.follows"), "strong"), freed, follows, ask, typed, acts);
+            14,
+            Nodes.label(Words.of("erase.follows"), "strong"),
+            freed,
+            follows,
+            ask,
+            typed,
+            named,
+            acts,
+            remove);
     VBox.setMargin(ask, new Insets(14, 0, 0, 0));
     right.getStyleClass().add("erase-sheet");
     right.setMinWidth(CONSEQUENCES);
@@ -99,6 +112,10 @@ public final class ErasePage implements Page {
     presenter.choiceProperty().addListener((property, before, now) -> showChoice());
     presenter.toldProperty().addListener((property, before, told) -> tell(told));
     tell(null);
+  }
+
+  private void erase() {
+    presenter.erase(typed.getText(), named.isSelected());
   }
 
   private void choices() {
@@ -278,6 +295,7 @@ public final class ErasePage implements Page {
     boolean held =
         presenter.toldProperty().get() != null && !presenter.toldProperty().get().held().isEmpty();
     typed.setDisable(held);
+    remove.setVisible(presenter.canRemove());
     erase.setDisable(!presenter.mayErase(typed.getText()));
   }
 }

@@ -1,5 +1,6 @@
 package org.mendedleaf.desktop.erase;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -15,6 +16,7 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.Recovering;
 
 /**
  * What erasing revisions of a file would do, and doing it; knows no nodes. Properties change on the
@@ -137,6 +139,32 @@ final class ErasePresenter {
     };
   }
 
+  /** Whether the file lies on its shelf, so that it can be removed. */
+  boolean canRemove() {
+    return life.get() != null && life.get().file().present();
+  }
+
+  /** Takes the file off its shelf; its revisions stay, and that can be taken back. */
+  void removeInstead() {
+    FileLife file = life.get();
+    Recovering recovering = new Recovering(context);
+    recovering.run(
+        Words.of("remove.job", file.file().path().name()),
+        progress ->
+            context
+                .office()
+                .recoveries()
+                .remove(file.shelf(), List.of(file.file().path()), progress),
+        receipt -> {
+          context.navigator().go(new Place.OneFile(ref, Optional.empty()));
+          context
+              .navigator()
+              .tell(
+                  Words.of("remove.done", file.file().path().name()),
+                  () -> recovering.undo(receipt));
+        });
+  }
+
   /** Whether what was typed is the file's name, and nothing stands against erasing. */
   boolean mayErase(String typed) {
     return told.get() != null
@@ -144,7 +172,10 @@ final class ErasePresenter {
         && typed.strip().equals(life.get().file().path().name());
   }
 
-  void erase(String typed) {
+  /**
+   * @param named whether the ledger keeps what the file was called
+   */
+  void erase(String typed, boolean named) {
     if (!mayErase(typed)) {
       return;
     }
@@ -157,7 +188,7 @@ final class ErasePresenter {
         .jobs()
         .start(
             Words.of("erase.job", name),
-            progress -> context.office().erasures().erase(ref, numbers, typed),
+            progress -> context.office().erasures().erase(ref, numbers, typed, named),
             erased -> {
               context
                   .navigator()

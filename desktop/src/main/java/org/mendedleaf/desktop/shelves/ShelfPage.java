@@ -10,6 +10,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
@@ -42,6 +43,9 @@ import org.mendedleaf.desktop.work.SheetTable;
 
 /** A folder of a shelf: what lies there now, and for each line whether that is recorded. */
 public final class ShelfPage implements Page {
+
+  private static final KeyCombination REMOVE =
+      new KeyCodeCombination(KeyCode.DELETE, KeyCombination.SHORTCUT_DOWN);
 
   private final Context context;
   private final Shelf shelf;
@@ -126,6 +130,9 @@ public final class ShelfPage implements Page {
     } else if (event.isShortcutDown() && event.isShiftDown() && event.getCode() == KeyCode.G) {
       gather();
       event.consume();
+    } else if (REMOVE.match(event)) {
+      remove();
+      event.consume();
     } else if (event.isShortcutDown() && event.getCode() == KeyCode.U) {
       context.navigator().go(new Place.CareOf(shelf));
       event.consume();
@@ -154,6 +161,7 @@ public final class ShelfPage implements Page {
   @Override
   public List<Action> actions() {
     return List.of(
+        new Action(Words.of("action.shelf.remove"), REMOVE, this::remove),
         new Action(
             Words.of("shelf.gather"), KeyCombination.valueOf("Shortcut+Shift+G"), this::gather),
         new Action(
@@ -164,6 +172,28 @@ public final class ShelfPage implements Page {
             Words.of("shelf.snapshots"),
             KeyCombination.valueOf("Shortcut+T"),
             () -> context.navigator().go(new Place.ShelfSnapshots(shelf, folder))));
+  }
+
+  /** Takes the chosen files and folders off the shelf; one undo brings them back. */
+  private void remove() {
+    List<InnerPath> paths =
+        table.chosenRows().stream()
+            .filter(row -> row.standing() != FolderRow.Standing.GONE)
+            .map(FolderRow::path)
+            .toList();
+    if (paths.isEmpty()) {
+      return;
+    }
+    String name =
+        paths.size() == 1 ? paths.get(0).name() : Words.count("copy.several", paths.size());
+    Recovering recovering = new Recovering(context);
+    recovering.run(
+        Words.of("remove.job", name),
+        progress -> context.office().recoveries().remove(shelf, paths, progress),
+        receipt ->
+            context
+                .navigator()
+                .tell(Words.of("remove.done", name), () -> recovering.undo(receipt)));
   }
 
   private void gather() {
