@@ -12,6 +12,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
@@ -119,5 +120,40 @@ class PartingTest extends WindowRobot {
     assertThat(life().file().present()).isFalse();
     clickOn("#undo");
     eventually(() -> Files.exists(desk.file("list.csv")));
+  }
+
+  @Test
+  void aWholeFolderIsRemovedFromItsShelfAndTakenBack() throws Exception {
+    desk.write("plans/one.csv", "one");
+    desk.write("plans/two.csv", "two");
+    desk.capture();
+    interact(() -> window().go(new Place.OneShelf(desk.shelf(), InnerPath.ROOT)));
+    eventually(() -> isThere("#files") && isThere("plans /"));
+    clickOn("plans /");
+    push(KeyCode.CONTROL, KeyCode.DELETE);
+    eventually(() -> Files.notExists(desk.file("plans")) && isThere("#undo"));
+    assertThat(desk.file("other.csv")).exists();
+    clickOn("#undo");
+    eventually(() -> Files.exists(desk.file("plans/two.csv")));
+  }
+
+  @Test
+  void whoeverComesToEraseCanRemoveInsteadAndTheLedgerKeepsANameOnlyWhereThatIsTicked()
+      throws Exception {
+    clickOn("#to-erase");
+    eventually(() -> isThere("#remove-instead"));
+    clickOn("#remove-instead");
+    eventually(() -> Files.notExists(desk.file("list.csv")) && isThere("#undo"));
+    assertThat(life().revisions()).hasSize(3);
+    clickOn("#undo");
+    eventually(() -> Files.exists(desk.file("list.csv")));
+
+    interact(() -> window().go(new Place.Erase(file, 1)));
+    eventually(() -> text("#erase").equals("Erase r1"));
+    clickOn("#erase-named");
+    clickOn("#erase-name").write("list.csv").type(KeyCode.ENTER);
+    eventually(() -> life().revision(1).isEmpty());
+    assertThat(desk.office().stores().ledger(file.store()))
+        .anyMatch(entry -> entry.about().equals(Optional.of("list.csv")));
   }
 }
