@@ -93,7 +93,7 @@ final class EraseCommand extends FileCommand implements Callable<Integer> {
     told.held().forEach(revision -> held.add(revision.number()));
     told.snapshots().forEach(node.putArray("snapshots")::add);
     told.elsewhere().forEach(node.putArray("elsewhere")::add);
-    return node.put("freed", told.freed());
+    return node.put("freed", told.freed()).put("unused", told.unused());
   }
 
   private static String text(Erasures.Consequences told) {
@@ -128,7 +128,13 @@ final class EraseCommand extends FileCommand implements Callable<Integer> {
         .forEach(
             other ->
                 text.append("The same content stays in the history of %s.%n".formatted(other)));
-    return text.append(space("would be", told.freed())).append('\n').toString();
+    text.append(space("would be", told.freed())).append('\n');
+    if (told.unused() > 0) {
+      text.append(
+          "This counts %s of files that were out of use already and go with it.%n"
+              .formatted(Text.size(told.unused())));
+    }
+    return text.toString();
   }
 
   private static String space(String are, long freed) {

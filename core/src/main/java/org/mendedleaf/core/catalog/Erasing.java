@@ -47,12 +47,14 @@ public final class Erasing {
    * @param files those of which nothing is left
    * @param revisions those that go
    * @param freed bytes by which the store's files will be smaller
+   * @param unused how many of them were out of use already, and go on this occasion
    */
   public record Prepared(
       long shelf,
       Set<Long> files,
       List<Revision> revisions,
       long freed,
+      long unused,
       Rewriting.Rewritten rewritten,
       long basedOn) {}
 
@@ -108,7 +110,13 @@ public final class Erasing {
             .rewriting(catalogue)
             .without(catalogue.ledger().sheaves(), dead, scrubbing.blocks(contents, hashes));
     return new Prepared(
-        shelf, files, List.copyOf(revisions), rewritten.freed(), rewritten, basedOn);
+        shelf,
+        files,
+        List.copyOf(revisions),
+        rewritten.freed(),
+        rewritten.unused(),
+        rewritten,
+        basedOn);
   }
 
   /** Forgets what was prepared. */

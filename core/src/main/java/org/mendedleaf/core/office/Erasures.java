@@ -48,6 +48,7 @@ public final class Erasures {
    * @param snapshots labels of snapshots that have one of them
    * @param elsewhere other files whose history has the same content, which stays there
    * @param freed bytes by which the store's files become smaller; exact
+   * @param unused how many of them were out of use already, as after packing, and go as well
    */
   public record Consequences(
       FileLife life,
@@ -59,7 +60,8 @@ public final class Erasures {
       List<Revision> held,
       List<String> snapshots,
       List<String> elsewhere,
-      long freed) {}
+      long freed,
+      long unused) {}
 
   /**
    * What was erased.
@@ -80,7 +82,7 @@ public final class Erasures {
     Erasing erasing = erasing(file);
     Erasing.Prepared prepared = erasing.prepare(life.shelf().id(), chosen);
     erasing.drop(prepared);
-    return consequences(life, chosen, prepared.freed());
+    return consequences(life, chosen, prepared.freed(), prepared.unused());
   }
 
   /**
@@ -190,7 +192,7 @@ public final class Erasures {
     return chosen;
   }
 
-  private Consequences consequences(FileLife life, List<Revision> chosen, long freed)
+  private Consequences consequences(FileLife life, List<Revision> chosen, long freed, long unused)
       throws IOException {
     List<Revision> left =
         life.revisions().stream().filter(revision -> !chosen.contains(revision)).toList();
@@ -213,7 +215,8 @@ public final class Erasures {
         held(life, chosen),
         List.copyOf(snapshots),
         elsewhere(life, chosen),
-        freed);
+        freed,
+        unused);
   }
 
   private List<String> elsewhere(FileLife life, List<Revision> chosen) throws IOException {

@@ -29,8 +29,10 @@ public final class Rewriting {
    * @param sheaves what lives on
    * @param retired the sheaves that are not needed any more once that is committed
    * @param freed bytes of files that there will be fewer
+   * @param unused how many of them belong to sheaves that were out of use already
    */
-  public record Rewritten(List<FinishedSheaf> sheaves, List<SheafId> retired, long freed) {
+  public record Rewritten(
+      List<FinishedSheaf> sheaves, List<SheafId> retired, long freed, long unused) {
 
     public Rewritten {
       sheaves = List.copyOf(sheaves);
@@ -61,6 +63,7 @@ public final class Rewriting {
           before += sizeOrGone(sheaf);
         }
       }
+      long unused = before;
       for (SheafId sheaf : sheaves) {
         List<RecordHead> heads = store.sheaves().reader(sheaf).heads();
         if (heads.stream().anyMatch(head -> concerns(head, dead, instead))) {
@@ -73,7 +76,7 @@ public final class Rewriting {
       }
       List<FinishedSheaf> written = output.finish();
       long after = written.stream().mapToLong(FinishedSheaf::bytes).sum();
-      return new Rewritten(written, retired, before - after);
+      return new Rewritten(written, retired, before - after, unused);
     }
   }
 

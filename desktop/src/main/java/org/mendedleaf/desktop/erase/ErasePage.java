@@ -40,6 +40,12 @@ import org.mendedleaf.desktop.work.SheetTable;
 public final class ErasePage implements Page {
 
   private static final double CONSEQUENCES = 430;
+  private static final double NARROW = 330;
+  private static final double REVISIONS = 460;
+
+  /** Below it the table says not who saved. */
+  private static final double ROOM_FOR_WHO = 520;
+
   private static final PseudoClass GOES = PseudoClass.getPseudoClass("goes");
 
   private final Context context;
@@ -99,8 +105,10 @@ public final class ErasePage implements Page {
             remove);
     VBox.setMargin(ask, new Insets(14, 0, 0, 0));
     right.getStyleClass().add("erase-sheet");
-    right.setMinWidth(CONSEQUENCES);
+    right.setMinWidth(NARROW);
+    right.setPrefWidth(CONSEQUENCES);
     right.setMaxWidth(CONSEQUENCES);
+    left.setMinWidth(REVISIONS);
     HBox below = new HBox(12, left, right);
     VBox.setVgrow(below, Priority.ALWAYS);
     Region titled = Nodes.titled(Nodes.label(Words.of("erase.title"), "title", "rust"), facts);
@@ -157,24 +165,36 @@ public final class ErasePage implements Page {
   }
 
   private void columns() {
-    table.column("column.goes", 60, this::goesCell);
-    table.column(
-        "column.number",
-        90,
-        (cell, row) -> {
-          cell.setText(FileLife.numbered(row.number()));
-          cell.getStyleClass().add("strong");
-        });
-    table.column(
-        "column.when",
-        150,
-        (cell, row) -> {
-          cell.setText(Shown.moment(row.currentFrom(), context.now(), context.zone()));
-          Tip.on(cell, () -> Shown.full(row.currentFrom(), context.zone()));
-        });
-    table.column("column.who", 120, (cell, row) -> cell.setText(FileLife.who(row).name()));
-    table.numbers(
-        "column.sizeBytes", 90, (cell, row) -> cell.setText(Shown.count(row.state().size())));
+    table.column("column.goes", 60, this::goesCell).setMinWidth(46);
+    table
+        .column(
+            "column.number",
+            90,
+            (cell, row) -> {
+              cell.setText(FileLife.numbered(row.number()));
+              cell.getStyleClass().add("strong");
+            })
+        .setMinWidth(76);
+    table
+        .column(
+            "column.when",
+            150,
+            (cell, row) -> {
+              cell.setText(Shown.moment(row.currentFrom(), context.now(), context.zone()));
+              Tip.on(cell, () -> Shown.full(row.currentFrom(), context.zone()));
+            })
+        .setMinWidth(136);
+    var who =
+        table.column("column.who", 120, (cell, row) -> cell.setText(FileLife.who(row).name()));
+    table
+        .node()
+        .widthProperty()
+        .addListener(
+            (property, before, width) -> who.setVisible(width.doubleValue() >= ROOM_FOR_WHO));
+    table
+        .numbers(
+            "column.sizeBytes", 90, (cell, row) -> cell.setText(Shown.count(row.state().size())))
+        .setMinWidth(84);
     table.column("column.said", 200, this::saidCell);
     table.state("goes", row -> presenter.goes(row.number()));
     table
@@ -274,10 +294,13 @@ public final class ErasePage implements Page {
       for (EraseWords.Consequence one : EraseWords.of(told)) {
         follows.getChildren().add(consequence(one));
       }
+      String unused =
+          told.unused() == 0 ? "" : " " + Words.of("erase.unused", Shown.exact(told.unused()));
       freed.setText(
           Words.of(
-              told.freed() < 0 ? "erase.costs" : "erase.frees",
-              Shown.exact(Math.abs(told.freed()))));
+                  told.freed() < 0 ? "erase.costs" : "erase.frees",
+                  Shown.exact(Math.abs(told.freed())))
+              + unused);
       erase.setText(Words.of("erase.do.what", EraseWords.what(told)));
     }
     allow();

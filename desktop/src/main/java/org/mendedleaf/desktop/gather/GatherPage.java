@@ -34,6 +34,9 @@ import org.mendedleaf.desktop.work.SheetTable;
 /** Copies of one file that lie beside each other, to be made one file with a history. */
 public final class GatherPage implements Page {
 
+  /** A day of another year with its time, in full. */
+  private static final double WHEN = 148;
+
   private static final String INDENT = "      ";
   private static final PseudoClass IN = PseudoClass.getPseudoClass("in");
 
@@ -131,7 +134,7 @@ public final class GatherPage implements Page {
   private void columns() {
     table.column("column.in", 46, this::inCell);
     table.column("column.copy", 300, this::nameCell);
-    table.column("column.savedAt", 150, this::savedCell);
+    table.column("column.savedAt", 150, this::savedCell).setMinWidth(WHEN);
     table.numbers("column.sizeBytes", 96, this::sizeCell);
     table.column("column.order", 130, GatherPage::orderCell);
     table.column("column.speaksAgainst", 240, GatherPage::doubtCell);

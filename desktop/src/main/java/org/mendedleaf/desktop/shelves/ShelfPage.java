@@ -47,6 +47,9 @@ public final class ShelfPage implements Page {
   private static final KeyCombination REMOVE =
       new KeyCodeCombination(KeyCode.DELETE, KeyCombination.SHORTCUT_DOWN);
 
+  /** A day of this year with its time, in full. */
+  private static final double WHEN = 128;
+
   private final Context context;
   private final Shelf shelf;
   private final InnerPath folder;
@@ -76,26 +79,30 @@ public final class ShelfPage implements Page {
             : Nodes.button(
                 Words.of("shelf.capture"), "Ctrl+R", () -> new Captures(context).capture(shelf));
     capture.setId("capture");
-    Button gather = Nodes.button(Words.of("shelf.gather"), "Ctrl+Shift+G", this::gather);
+    Button gather =
+        Nodes.button(Words.of("shelf.gather"), "Ctrl+Shift+G", this::gather, "link-like");
     gather.setId("gather-copies");
     gather.setDisable(shelf.isDeposit());
+    Button care =
+        Nodes.button(
+            Words.of("shelf.care"),
+            "Ctrl+U",
+            () -> context.navigator().go(new Place.CareOf(shelf)),
+            "link-like");
+    care.setId("care");
+    Button snapshots =
+        Nodes.button(
+            Words.of("shelf.snapshots"),
+            "Ctrl+T",
+            () -> context.navigator().go(new Place.ShelfSnapshots(shelf, folder)));
+    snapshots.setId("snapshots-of-shelf");
     HBox head =
         Nodes.row(
             Nodes.titled(title, facts),
             Nodes.button(Words.of("copy"), "Ctrl+Shift+C", this::copyOut),
             Nodes.button(Words.of("pick"), "Space", table::pick),
-            gather,
-            Nodes.button(
-                Words.of("shelf.care"),
-                "Ctrl+U",
-                () -> context.navigator().go(new Place.CareOf(shelf))),
-            Nodes.button(
-                Words.of("shelf.snapshots"),
-                "Ctrl+T",
-                () -> context.navigator().go(new Place.ShelfSnapshots(shelf, folder))),
+            snapshots,
             capture);
-    head.getChildren().get(4).setId("care");
-    head.getChildren().get(5).setId("snapshots-of-shelf");
     columns();
     tree =
         new FolderTree(
@@ -107,7 +114,8 @@ public final class ShelfPage implements Page {
     bar = new MomentBar(context, shelf, folder);
     ShelfCrumbs crumbs =
         new ShelfCrumbs(context, shelf, folder, path -> new Place.OneShelf(shelf, path));
-    root = new VBox(6, crumbs.node(), head, bar.node(), below);
+    HBox way = Nodes.row(crumbs.node(), gather, care);
+    root = new VBox(6, way, head, bar.node(), below);
     VBox.setMargin(below, new javafx.geometry.Insets(6, 0, 0, 0));
     root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
     root.getStyleClass().add("page");
@@ -284,7 +292,7 @@ public final class ShelfPage implements Page {
   private void columns() {
     table.column("column.name", 290, this::nameCell);
     sizes = table.numbers("column.size", 90, this::sizeCell);
-    table.column("column.changed", 145, this::changedCell);
+    table.column("column.changed", 145, this::changedCell).setMinWidth(WHEN);
     table.column("column.recorded", 230, this::standingCell);
     table.column("column.revision", 110, this::revisionCell);
     table.picking(context.tray(), this::wanted);
