@@ -34,7 +34,7 @@ public record LeftOut(List<Rule> rules) {
       this(pattern, since, compile(pattern));
     }
 
-    boolean matches(InnerPath path) {
+    public boolean matches(InnerPath path) {
       return compiled.matcher(path.text().toLowerCase(Locale.ROOT)).matches();
     }
 

@@ -1,0 +1,75 @@
+package org.mendedleaf.core.plan;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.mendedleaf.core.catalog.InnerPath;
+
+/**
+ * A file's revisions as a plan looks at them.
+ *
+ * @param revisions oldest first, at least one
+ */
+public record FileHistory(InnerPath path, List<Kept> revisions) {
+
+  /**
+   * One revision.
+   *
+   * @param from when it became the current one
+   * @param until when it stopped being that; empty if it still is
+   * @param removed whether it stopped because the file was removed
+   */
+  public record Kept(
+      int number,
+      Instant from,
+      Optional<Instant> until,
+      boolean removed,
+      long bytes,
+      Set<Said> said) {
+    public Kept {
+      said = Set.copyOf(said);
+    }
+
+    boolean is(Said what) {
+      return said.contains(what);
+    }
+  }
+
+  /** What is said of a revision. */
+  public enum Said {
+    HELD,
+    KNOWN_GOOD,
+    ISSUED,
+    NOTED,
+    IN_SNAPSHOT
+  }
+
+  public FileHistory {
+    revisions = List.copyOf(revisions);
+  }
+
+  Kept newest() {
+    return revisions.get(revisions.size() - 1);
+  }
+
+  /** When the file left its shelf; empty if it is there. */
+  public Optional<Instant> removedAt() {
+    return newest().until();
+  }
+
+  /**
+   * Which of the revisions up to one is the newest that is marked as known good; where none is,
+   * that one.
+   *
+   * @return its position in the list
+   */
+  int newestGood(int upTo) {
+    for (int i = upTo; i >= 0; i--) {
+      if (revisions.get(i).is(Said.KNOWN_GOOD)) {
+        return i;
+      }
+    }
+    return upTo;
+  }
+}

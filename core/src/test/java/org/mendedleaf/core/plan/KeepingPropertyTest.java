@@ -1,0 +1,188 @@
+package org.mendedleaf.core.plan;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.DayOfWeek;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.Set;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.ShrinkingMode;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.plan.FileHistory.Kept;
+import org.mendedleaf.core.plan.FileHistory.Said;
+
+/** Judging over random histories and plans, in zones whose clocks change. */
+class KeepingPropertyTest {
+
+  private static final List<String> ZONES =
+      List.of("Europe/Lisbon", "America/New_York", "Asia/Kolkata", "Pacific/Apia", "UTC");
+  private static final List<String> RULES =
+      List.of(
+          "the newest 1",
+          "the newest 3",
+          "what was replaced less than 7 days ago",
+          "what was replaced less than 36 hours ago",
+          "what was replaced less than 1 month ago",
+          "what closed a day in the last 14 days",
+          "what closed a day in the last 40 hours",
+          "what closed a week in the last 2 months",
+          "what closed a month in the last 1 year",
+          "what closed a month for good",
+          "what closed a year for good",
+          "what was issued",
+          "what has a note",
+          "what is known good",
+          "everything of *.csv",
+          "everything larger than 5 KB",
+          "the newest 4 of tables",
+          "everything not changed since 2024-03-10");
+
+  private Random random;
+
+  private CarePlan plan() {
+    List<KeepRule> rules = new ArrayList<>();
+    int count = random.nextInt(4);
+    for (int i = 0; i < count; i++) {
+      rules.add(KeepSentences.parse(RULES.get(random.nextInt(RULES.size()))).orElseThrow());
+    }
+    return new CarePlan(
+        ZoneId.of(ZONES.get(random.nextInt(ZONES.size()))),
+        DayOfWeek.of(1 + random.nextInt(7)),
+        rules,
+        Span.days(1 + random.nextInt(60)));
+  }
+
+  /** Saves and removals at any distance, often within an hour, and often at a day's very end. */
+  private FileHistory history() {
+    List<Kept> kept = new ArrayList<>();
+    Instant now = Instant.parse("2023-10-20T00:00:00Z");
+    int events = 1 + random.nextInt(14);
+    for (int i = 0; i < events; i++) {
+      now = now.plus(gap());
+      next(kept, now, i > 0 && random.nextInt(6) == 0);
+    }
+    String name = random.nextBoolean() ? "a.csv" : "b.txt";
+    return new FileHistory(new InnerPath(name), kept);
+  }
+
+  private Duration gap() {
+    return switch (random.nextInt(5)) {
+      case 0 -> Duration.ofMinutes(random.nextInt(60));
+      case 1 -> Duration.ofHours(random.nextInt(30));
+      case 2 -> Duration.ofDays(1 + random.nextInt(3));
+      case 3 -> Duration.ofDays(random.nextInt(40)).plusMinutes(random.nextInt(1440));
+      default -> Duration.ofHours(24L * random.nextInt(9));
+    };
+  }
+
+  private void next(List<Kept> kept, Instant at, boolean removed) {
+    if (!kept.isEmpty() && kept.get(kept.size() - 1).until().isEmpty()) {
+      Kept last = kept.remove(kept.size() - 1);
+      kept.add(
+          new Kept(
+              last.number(), last.from(), Optional.of(at), removed, last.bytes(), last.said()));
+    }
+    if (!removed) {
+      Set<Said> said = EnumSet.noneOf(Said.class);
+      for (Said one : Said.values()) {
+        if (random.nextInt(9) == 0) {
+          said.add(one);
+        }
+      }
+      kept.add(
+          new Kept(kept.size() + 1, at, Optional.empty(), false, random.nextInt(10_000), said));
+    }
+  }
+
+  private Instant after(FileHistory file) {
+    Kept last = file.newest();
+    return last.until().orElse(last.from()).plus(gap());
+  }
+
+  private static List<Integer> staying(FileHistory file, CarePlan plan, Instant at) {
+    return new Judgement(plan, at)
+        .of(file).stream().filter(Judgement.Judged::stays).map(Judgement.Judged::number).toList();
+  }
+
+  @Property(tries = 10_000, shrinking = ShrinkingMode.OFF)
+  void theFastJudgementAgreesWithThePlainModel(@ForAll long seed) {
+    random = new Random(seed);
+    FileHistory file = history();
+    CarePlan plan = plan();
+    Instant at = after(file);
+    assertThat(staying(file, plan, at)).isEqualTo(PlainKeeping.stays(file, plan, at));
+  }
+
+  @Property(tries = 5_000, shrinking = ShrinkingMode.OFF)
+  void whatIsPromisedIsKeptWhateverIsSavedOrRemovedNext(@ForAll long seed) {
+    random = new Random(seed);
+    FileHistory file = history();
+    CarePlan plan = plan();
+    Instant at = after(file);
+    List<Judgement.Judged> promised = new Judgement(plan, at).of(file);
+    List<Kept> later = new ArrayList<>(file.revisions());
+    Instant now = at;
+    int events = random.nextInt(8);
+    for (int i = 0; i < events; i++) {
+      now = now.plus(gap());
+      // Marks are a person's acts: what is saved next has none.
+      later = unmarked(later, now, random.nextInt(4) == 0);
+      for (Judgement.Judged one : promised) {
+        Optional<Instant> until = one.keptUntil();
+        if (until.isPresent() && now.isBefore(until.get())) {
+          assertThat(staying(new FileHistory(file.path(), later), plan, now))
+              .as("promised until %s, at %s", until.get(), now)
+              .contains(one.number());
+        }
+      }
+    }
+  }
+
+  private List<Kept> unmarked(List<Kept> before, Instant at, boolean removed) {
+    List<Kept> kept = new ArrayList<>(before);
+    next(kept, at, removed);
+    if (!removed) {
+      Kept last = kept.remove(kept.size() - 1);
+      kept.add(new Kept(last.number(), at, Optional.empty(), false, last.bytes(), Set.of()));
+    }
+    return kept;
+  }
+
+  @Property(tries = 3_000, shrinking = ShrinkingMode.OFF)
+  void theCurrentTheHeldAndTheNewestGoodAreNeverLetGo(@ForAll long seed) {
+    random = new Random(seed);
+    FileHistory file = history();
+    List<Integer> stays = staying(file, plan(), after(file));
+    for (Kept one : file.revisions()) {
+      if (one.until().isEmpty() || one.is(Said.HELD)) {
+        assertThat(stays).contains(one.number());
+      }
+    }
+    if (file.removedAt().isEmpty()) {
+      int good = file.newestGood(file.revisions().size() - 1);
+      assertThat(stays).contains(file.revisions().get(good).number());
+    }
+  }
+
+  @Property(tries = 3_000, shrinking = ShrinkingMode.OFF)
+  void fewerRulesNeverKeepMore(@ForAll long seed) {
+    random = new Random(seed);
+    FileHistory file = history();
+    CarePlan plan = plan();
+    Instant at = after(file);
+    List<KeepRule> fewer = new ArrayList<>(plan.rules());
+    if (!fewer.isEmpty()) {
+      fewer.remove(random.nextInt(fewer.size()));
+    }
+    CarePlan less = new CarePlan(plan.zone(), plan.firstDay(), fewer, Span.days(1));
+    assertThat(staying(file, plan, at)).containsAll(staying(file, less, at));
+  }
+}

@@ -1,0 +1,132 @@
+package org.mendedleaf.core.plan;
+
+import java.time.Instant;
+import java.time.ZonedDateTime;
+import java.time.temporal.ChronoUnit;
+import java.time.temporal.TemporalAdjusters;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.TreeSet;
+import org.mendedleaf.core.plan.FileHistory.Kept;
+import org.mendedleaf.core.plan.FileHistory.Said;
+
+/**
+ * What stays, written down as {@code docs/keep-rules.md} says it and in no way clever: it walks
+ * through every period there was, one after another, and asks who was current at its end.
+ */
+final class PlainKeeping {
+
+  private PlainKeeping() {}
+
+  static List<Integer> stays(FileHistory file, CarePlan plan, Instant at) {
+    TreeSet<Integer> stays = new TreeSet<>();
+    List<Kept> all = file.revisions();
+    Kept newest = all.get(all.size() - 1);
+    boolean onShelf = newest.until().isEmpty();
+    Instant removedFrom = ago(plan.removed(), plan, at);
+    boolean removedLately = !onShelf && newest.until().get().isAfter(removedFrom);
+    for (int i = 0; i < all.size(); i++) {
+      Kept one = all.get(i);
+      if (one.until().isEmpty()
+          || one.said().contains(Said.HELD)
+          || one.said().contains(Said.IN_SNAPSHOT)) {
+        stays.add(one.number());
+      }
+      if (one.removed() && one.until().get().isAfter(removedFrom)) {
+        stays.add(one.number());
+        newestMarked(all.subList(0, i + 1)).ifPresent(good -> stays.add(good.number()));
+      }
+    }
+    if (onShelf) {
+      stays.add(newestMarked(all).orElse(newest).number());
+    }
+    for (KeepRule rule : plan.rules()) {
+      for (int i = 0; i < all.size(); i++) {
+        Kept one = all.get(i);
+        boolean passes = true;
+        for (Filter filter : rule.filters()) {
+          passes &= filter.passes(file, one, plan.zone());
+        }
+        boolean counts = onShelf || removedLately;
+        if (passes && keeps(rule.what(), all, i, counts, plan, at)) {
+          stays.add(one.number());
+        }
+      }
+    }
+    return List.copyOf(stays);
+  }
+
+  private static Optional<Kept> newestMarked(List<Kept> revisions) {
+    return revisions.stream()
+        .filter(one -> one.said().contains(Said.KNOWN_GOOD))
+        .reduce((older, newer) -> newer);
+  }
+
+  private static boolean keeps(
+      KeepRule.What what, List<Kept> all, int i, boolean counts, CarePlan plan, Instant at) {
+    Kept one = all.get(i);
+    if (what instanceof KeepRule.Newest newest) {
+      return counts && all.size() - i <= newest.count();
+    } else if (what instanceof KeepRule.ReplacedLessThan replaced) {
+      return one.until().isEmpty() || one.until().get().isAfter(ago(replaced.ago(), plan, at));
+    } else if (what instanceof KeepRule.Closed closed) {
+      for (Instant end : ends(closed.period(), plan, all.get(0).from(), at)) {
+        boolean isLate = closed.last().isEmpty() || end.isAfter(ago(closed.last().get(), plan, at));
+        boolean wasCurrent =
+            one.from().isBefore(end) && (one.until().isEmpty() || !one.until().get().isBefore(end));
+        if (isLate && wasCurrent) {
+          return true;
+        }
+      }
+      return false;
+    }
+    return switch ((KeepRule.Mark) what) {
+      case ISSUED -> one.said().contains(Said.ISSUED);
+      case NOTED -> one.said().contains(Said.NOTED);
+      case KNOWN_GOOD -> one.said().contains(Said.KNOWN_GOOD);
+      case EVERYTHING -> true;
+    };
+  }
+
+  /** Every end of a period between two moments. */
+  private static List<Instant> ends(
+      CalendarPeriod period, CarePlan plan, Instant from, Instant at) {
+    List<Instant> ends = new ArrayList<>();
+    ZonedDateTime end =
+        from.atZone(plan.zone())
+            .toLocalDate()
+            .minusYears(2)
+            .withDayOfYear(1)
+            .atStartOfDay(plan.zone());
+    if (period == CalendarPeriod.WEEK) {
+      end =
+          end.toLocalDate()
+              .with(TemporalAdjusters.previousOrSame(plan.firstDay()))
+              .atStartOfDay(plan.zone());
+    }
+    ChronoUnit unit =
+        switch (period) {
+          case DAY -> ChronoUnit.DAYS;
+          case WEEK -> ChronoUnit.WEEKS;
+          case MONTH -> ChronoUnit.MONTHS;
+          case YEAR -> ChronoUnit.YEARS;
+        };
+    while (!end.toInstant().isAfter(at)) {
+      ends.add(end.toInstant());
+      end = end.toLocalDate().plus(1, unit).atStartOfDay(plan.zone());
+    }
+    return ends;
+  }
+
+  private static Instant ago(Span span, CarePlan plan, Instant at) {
+    ZonedDateTime there = at.atZone(plan.zone());
+    return switch (span.unit()) {
+      case HOUR -> at.minusSeconds(span.count() * 3600L);
+      case DAY -> there.minusDays(span.count()).toInstant();
+      case WEEK -> there.minusWeeks(span.count()).toInstant();
+      case MONTH -> there.minusMonths(span.count()).toInstant();
+      case YEAR -> there.minusYears(span.count()).toInstant();
+    };
+  }
+}
