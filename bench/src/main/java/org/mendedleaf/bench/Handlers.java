@@ -95,14 +95,16 @@ public final class Handlers {
           () -> timedGo(new Place.ShelfAt(shelf, new InnerPath("in"), then)),
           () -> rows("#files-then") > 0);
       step("the rest of it", () -> {}, () -> rows("#files-then") == files);
+      TableView<?> momentTable = table("#files-then");
       step(
           "now again",
           () -> timedGo(new Place.OneShelf(shelf, new InnerPath("in"))),
           () -> rows("#files") == files);
+      List<?> shownFirst = momentTable.getItems();
       step(
           "a later moment",
           () -> timedGo(new Place.ShelfAt(shelf, new InnerPath("in"), later)),
-          () -> rows("#files-then") > 0);
+          () -> rows("#files-then") > 0 && lookup("#files-then").getItems() != shownFirst);
       step("the rest of that", () -> {}, () -> rows("#files-then") == files);
       List<?> shownBefore = onInterface(() -> lookup("#files-then").getItems());
       step(
