@@ -61,6 +61,8 @@ public enum Act {
   LEAVE_OUT("leave-out"),
   /** It was said whether same-named arrivals become revisions by themselves. */
   ADMITTING("admitting"),
+  /** A care plan was chosen or changed. */
+  PLAN("plan"),
   /** It was said whether a shelf's arrivals need a note. */
   NOTES("notes"),
   /** Another desk took over a store whose place serves one desk only. */

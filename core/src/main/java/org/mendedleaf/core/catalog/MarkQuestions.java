@@ -93,6 +93,35 @@ public final class MarkQuestions {
     return marks;
   }
 
+  /** One mark of one revision. */
+  public record Marked(long file, int number, String mark) {}
+
+  /**
+   * What is said of all revisions of a shelf that may keep them: "held", "good", "issued", "noted"
+   * and "snapshot".
+   */
+  public List<Marked> ofShelf(long shelf) throws IOException {
+    return sql.list(
+        row -> new Marked(row.getLong(1), row.getInt(2), row.getString(3)),
+        """
+        WITH ours AS (SELECT revision.id, revision.file, revision.number FROM revision
+          JOIN file ON file.id = revision.file WHERE file.shelf = ?1)
+        SELECT file, number, 'held' FROM ours JOIN held ON held.revision = ours.id
+        UNION SELECT file, number, 'good' FROM ours JOIN good ON good.revision = ours.id
+        UNION SELECT ours.file, number, 'issued' FROM ours JOIN issue ON issue.revision = ours.id
+        UNION SELECT file, number, 'noted' FROM ours JOIN note ON note.revision = ours.id
+          WHERE note.text <> '' AND note.id =
+            (SELECT MAX(id) FROM note AS last WHERE last.revision = ours.id)
+        UNION SELECT ours.file, number, 'snapshot' FROM ours
+          JOIN state ON state.revision = ours.id JOIN path ON path.id = state.path
+          JOIN snapshot ON snapshot.shelf = ?1 AND snapshot.unlabelled IS NULL
+            AND state.from_segment <= snapshot.segment AND state.until_segment > snapshot.segment
+          WHERE LENGTH(snapshot.path) = 0
+            OR SUBSTR(path.inner, 1, LENGTH(snapshot.path) + 1)
+              = CAST(snapshot.path || X'2F' AS BLOB)""",
+        shelf);
+  }
+
   private record Found<T>(int number, T it) {}
 
   /** What people say a file is. */

@@ -31,6 +31,7 @@ import org.mendedleaf.core.store.ContentRef;
  * leaveOut      leaveOut (objects of pattern and since)
  * noteRequired  noteRequired
  * admits        admits
+ * plan          plan (a care plan, see PlanFormat)
  * stages        stages
  * snapshot      path or pathBytes of the folder, label, reason, cause
  * </pre>

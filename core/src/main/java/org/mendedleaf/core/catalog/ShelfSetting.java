@@ -65,6 +65,24 @@ public sealed interface ShelfSetting {
   }
 
   /**
+   * What is kept, as a care plan says it: {@code {"plan":PLAN}}.
+   *
+   * @param json the plan, which this package does not look into
+   */
+  record Planned(String json) implements ShelfSetting {
+    @Override
+    public String what() {
+      return "plan";
+    }
+
+    @Override
+    public String encode() {
+      ObjectNode node = JsonNodeFactory.instance.objectNode();
+      return node.set("plan", MetadataFormat.parse(json)).toString();
+    }
+  }
+
+  /**
    * A yes or no: {@code {WHAT:BOOLEAN}}.
    *
    * @param question what it answers
@@ -121,7 +139,8 @@ public sealed interface ShelfSetting {
         node(said, "leaveOut").map(ShelfSetting::leftOut).orElse(none.leftOut()),
         yes(said, Question.NOTE_REQUIRED),
         yes(said, Question.STAGES),
-        yes(said, Question.ADMITS));
+        yes(said, Question.ADMITS),
+        node(said, "plan").map(one -> one.get("plan").toString()));
   }
 
   /** A line of metadata and when it was said. */

@@ -11,6 +11,7 @@ import java.util.Optional;
  * @param noteRequired whether nothing is brought in without a note
  * @param stages whether drafts are told from issued revisions
  * @param admits whether same-named arrivals become revisions by themselves
+ * @param plan the care plan as JSON; empty where none was chosen, so that everything is kept
  */
 public record ShelfSettings(
     People people,
@@ -19,12 +20,20 @@ public record ShelfSettings(
     LeftOut leftOut,
     boolean noteRequired,
     boolean stages,
-    boolean admits) {
+    boolean admits,
+    Optional<String> plan) {
 
   /** Of a shelf about which nobody has said anything. */
   public static final ShelfSettings NONE =
       new ShelfSettings(
-          People.EVERYBODY, Recording.ON, Optional.empty(), LeftOut.NOTHING, false, false, false);
+          People.EVERYBODY,
+          Recording.ON,
+          Optional.empty(),
+          LeftOut.NOTHING,
+          false,
+          false,
+          false,
+          Optional.empty());
 
   /** Whether what changes is recorded. */
   public enum Recording {

@@ -91,6 +91,11 @@ public final class Office implements Closeable {
     return desk.arrivals();
   }
 
+  /** What is kept of shelves, and why. */
+  public CarePlans plans() {
+    return new CarePlans(this, desk, settings);
+  }
+
   /** Notices to people who want to know of new revisions. */
   public Notices notices() {
     return new Notices(this, desk, settings);

@@ -70,6 +70,51 @@ public final class KeepSentences {
         .flatMap(mark -> rule(mark.getValue(), text, mark.getKey().length()));
   }
 
+  /** The sentence of a rule, without its "keep"; {@link #parse} reads the same rule from it. */
+  public static String format(KeepRule rule) {
+    StringBuilder sentence = new StringBuilder(what(rule.what()));
+    rule.filters().forEach(filter -> sentence.append(' ').append(words(filter)));
+    return sentence.toString();
+  }
+
+  private static String what(KeepRule.What what) {
+    if (what instanceof KeepRule.Newest newest) {
+      return "the newest " + newest.count();
+    } else if (what instanceof KeepRule.ReplacedLessThan replaced) {
+      return "what was replaced less than " + replaced.ago() + " ago";
+    } else if (what instanceof KeepRule.Closed closed) {
+      return "what closed a "
+          + closed.period().name().toLowerCase(Locale.ROOT)
+          + closed.last().map(span -> " in the last " + span).orElse(" for good");
+    }
+    return MARKS.entrySet().stream()
+        .filter(mark -> mark.getValue() == what)
+        .findFirst()
+        .orElseThrow()
+        .getKey();
+  }
+
+  private static String words(Filter filter) {
+    if (filter instanceof Filter.Matching matching) {
+      return "of " + matching.rule().pattern();
+    } else if (filter instanceof Filter.OfKind of) {
+      return "of " + of.kind().name().toLowerCase(Locale.ROOT);
+    } else if (filter instanceof Filter.Size size) {
+      return (size.larger() ? "larger than " : "smaller than ") + size(size.bytes());
+    }
+    return "not changed since " + ((Filter.NotChangedSince) filter).day();
+  }
+
+  private static String size(long bytes) {
+    String best = bytes + " B";
+    for (String unit : List.of("KB", "MB", "GB")) {
+      if (bytes > 0 && bytes % UNITS.get(unit) == 0) {
+        best = bytes / UNITS.get(unit) + " " + unit;
+      }
+    }
+    return best;
+  }
+
   private static Optional<KeepRule> rule(KeepRule.What what, String text, int from) {
     List<Filter> filters = new ArrayList<>();
     Matcher matcher = FILTER.matcher(text);

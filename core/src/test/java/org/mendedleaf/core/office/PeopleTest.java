@@ -6,6 +6,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.DayOfWeek;
+import java.time.ZoneOffset;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -23,6 +25,7 @@ import org.mendedleaf.core.catalog.Description;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Role;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.plan.ReadyPlans;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Copies;
 import org.mendedleaf.core.recover.Destination;
@@ -148,6 +151,14 @@ class PeopleTest {
     deeds.put("people", office -> office.care().others(shelf, Role.LOOKER));
     deeds.put("recording on or paused", office -> office.care().recording(shelf, false));
     deeds.put("leave out", office -> office.care().leaveOut(shelf, List.of("*.tmp")));
+    deeds.put(
+        "care plan",
+        office ->
+            office
+                .plans()
+                .choose(
+                    shelf,
+                    ReadyPlans.named("Archive", ZoneOffset.UTC, DayOfWeek.MONDAY).orElseThrow()));
     deeds.put("tell stages", office -> office.care().stages(shelf, true));
     deeds.put(
         "let same-named arrivals in by themselves", office -> office.care().admits(shelf, true));

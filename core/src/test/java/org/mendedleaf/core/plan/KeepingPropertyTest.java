@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
+import net.jqwik.api.Example;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.ShrinkingMode;
@@ -169,6 +170,17 @@ class KeepingPropertyTest {
     if (file.removedAt().isEmpty()) {
       int good = file.newestGood(file.revisions().size() - 1);
       assertThat(stays).contains(file.revisions().get(good).number());
+    }
+  }
+
+  @Example
+  void everySentenceReadsAsItIsWritten() {
+    for (String sentence : RULES) {
+      assertThat(KeepSentences.format(KeepSentences.parse(sentence).orElseThrow()))
+          .isEqualTo(sentence);
+    }
+    for (String wrong : List.of("", "the newest 0", "the newest 3 or so", "what closed a day")) {
+      assertThat(KeepSentences.parse(wrong)).isEmpty();
     }
   }
 

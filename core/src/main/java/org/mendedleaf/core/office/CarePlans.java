@@ -1,0 +1,214 @@
+package org.mendedleaf.core.office;
+
+import java.io.IOException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.mendedleaf.core.catalog.Act;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.MarkQuestions;
+import org.mendedleaf.core.catalog.Proposal;
+import org.mendedleaf.core.catalog.RecordedFile;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.ShelfSetting;
+import org.mendedleaf.core.plan.FileHistory;
+import org.mendedleaf.core.plan.FileHistory.Said;
+import org.mendedleaf.core.plan.Judgement;
+import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.plan.PlanFormat;
+import org.mendedleaf.core.store.WriteSession;
+
+/**
+ * Which care plan a shelf has, and what that keeps. A shelf without one keeps everything. Shelves
+ * of one store share a plan by its name. Nothing is let go here. Safe for several threads; any
+ * method may take long.
+ */
+public final class CarePlans {
+
+  private static final Map<String, Said> SAID =
+      Map.of(
+          "held", Said.HELD,
+          "good", Said.KNOWN_GOOD,
+          "issued", Said.ISSUED,
+          "noted", Said.NOTED,
+          "snapshot", Said.IN_SNAPSHOT);
+
+  private final Office office;
+  private final OpenDesk desk;
+  private final OfficeSettings settings;
+
+  CarePlans(Office office, OpenDesk desk, OfficeSettings settings) {
+    this.office = office;
+    this.desk = desk;
+    this.settings = settings;
+  }
+
+  /** The plan of a shelf; empty where none was chosen, so that everything is kept. */
+  public Optional<NamedPlan> of(Shelf shelf) throws IOException {
+    Optional<String> json = office.shelves().byId(shelf.store(), shelf.id()).settings().plan();
+    return json.isEmpty() ? Optional.empty() : Optional.of(decode(json.get()));
+  }
+
+  private NamedPlan decode(String json) throws IOException {
+    try {
+      return PlanFormat.decode(json, settings.zone());
+    } catch (PlanFormat.PlanException e) {
+      // A newer program may know more rules; to let go by a plan that is not understood is worse.
+      throw new SentenceException(
+          "The care plan cannot be read here: %s Nothing is let go by it."
+              .formatted(e.getMessage()),
+          e);
+    }
+  }
+
+  /** The shelves that have a plan of this name in the store of a shelf, that shelf among them. */
+  public List<Shelf> sharing(Shelf shelf, String name) throws IOException {
+    List<Shelf> sharing = new ArrayList<>();
+    for (Shelf one : office.shelves().all()) {
+      boolean named = of(one).filter(plan -> plan.name().equals(name)).isPresent();
+      if (one.store().equals(shelf.store()) && (named || one.id() == shelf.id())) {
+        sharing.add(one);
+      }
+    }
+    return sharing;
+  }
+
+  /**
+   * Gives a shelf a plan, and the same to every shelf of its store that has one of that name.
+   *
+   * @return the shelves that have it now
+   */
+  public List<Shelf> choose(Shelf shelf, NamedPlan plan) throws IOException {
+    List<Shelf> sharing = sharing(shelf, plan.name());
+    for (Shelf one : sharing) {
+      office.require(one.store(), one.id(), Right.PLAN);
+    }
+    OpenStore store = desk.store(shelf.store());
+    String run = "%012x".formatted(settings.random().nextLong() & 0xffff_ffff_ffffL);
+    synchronized (desk.capturing()) {
+      for (Shelf one : sharing) {
+        Journal.Draft draft =
+            Journal.Draft.on(
+                    one.id(),
+                    Act.PLAN,
+                    settings.clock().instant(),
+                    settings.person(),
+                    List.of(
+                        new Proposal.SetShelf(
+                            new ShelfSetting.Planned(PlanFormat.encode(plan).toString()))))
+                .inRun(run);
+        try (WriteSession session = store.store().write(store.catalogue())) {
+          var unused = store.journal().commit(draft, session).orElseThrow();
+        }
+      }
+    }
+    return sharing;
+  }
+
+  /** Why each revision of a file stays, by its number; empty where the shelf has no plan. */
+  public Map<Integer, Judgement.Judged> judge(FileLife life, Instant at) throws IOException {
+    Optional<NamedPlan> plan = of(life.shelf());
+    if (plan.isEmpty()) {
+      return Map.of();
+    }
+    Map<Integer, Judgement.Judged> judged = new HashMap<>();
+    Map<Integer, Set<Said>> said = said(life.shelf()).getOrDefault(life.file().id(), Map.of());
+    FileHistory history = history(life.file(), life.revisions(), said);
+    new Judgement(plan.get().plan(), at).of(history).forEach(one -> judged.put(one.number(), one));
+    return judged;
+  }
+
+  /**
+   * A revision that a plan would let go.
+   *
+   * @param bytes of its content, which others may share
+   */
+  public record Going(long file, InnerPath path, int revision, long bytes) {}
+
+  /**
+   * What a plan would keep and let go.
+   *
+   * @param stays how many revisions stay
+   */
+  public record Rehearsal(Instant at, long stays, List<Going> goes) {
+    public Rehearsal {
+      goes = List.copyOf(goes);
+    }
+  }
+
+  /**
+   * Works out what a plan would let go, and changes nothing.
+   *
+   * @param at when, now or later, as if nothing was saved until then
+   */
+  public Rehearsal rehearse(Shelf shelf, NamedPlan plan, Instant at) throws IOException {
+    if (at.isBefore(settings.clock().instant())) {
+      throw new SentenceException(
+          "What a plan lets go is worked out for now or later, not for the past.");
+    }
+    Catalogue catalogue = desk.store(shelf.store()).catalogue();
+    catalogue.catchUp();
+    Map<Long, List<Revision>> files = new LinkedHashMap<>();
+    for (Revision revision : catalogue.files().allOf(shelf.id())) {
+      files.computeIfAbsent(revision.file(), file -> new ArrayList<>()).add(revision);
+    }
+    Map<Long, Map<Integer, Set<Said>>> said = said(shelf);
+    Judgement judgement = new Judgement(plan.plan(), at);
+    long stays = 0;
+    List<Going> goes = new ArrayList<>();
+    for (List<Revision> revisions : files.values()) {
+      Revision newest = revisions.get(revisions.size() - 1);
+      RecordedFile file = catalogue.files().file(newest.file()).orElseThrow();
+      FileHistory history = history(file, revisions, said.getOrDefault(file.id(), Map.of()));
+      List<Judgement.Judged> judged = judgement.of(history);
+      for (int i = 0; i < judged.size(); i++) {
+        if (judged.get(i).stays()) {
+          stays++;
+        } else {
+          Revision one = revisions.get(i);
+          goes.add(new Going(file.id(), file.path(), one.number(), one.state().size()));
+        }
+      }
+    }
+    return new Rehearsal(at, stays, goes);
+  }
+
+  private Map<Long, Map<Integer, Set<Said>>> said(Shelf shelf) throws IOException {
+    Map<Long, Map<Integer, Set<Said>>> said = new HashMap<>();
+    for (MarkQuestions.Marked one :
+        desk.store(shelf.store()).catalogue().marks().ofShelf(shelf.id())) {
+      said.computeIfAbsent(one.file(), file -> new HashMap<>())
+          .computeIfAbsent(one.number(), number -> EnumSet.noneOf(Said.class))
+          .add(SAID.get(one.mark()));
+    }
+    return said;
+  }
+
+  /** A revision that another follows after a removal was ended by that. */
+  private static FileHistory history(
+      RecordedFile file, List<Revision> revisions, Map<Integer, Set<Said>> said) {
+    List<FileHistory.Kept> kept = new ArrayList<>();
+    for (int i = 0; i < revisions.size(); i++) {
+      Revision one = revisions.get(i);
+      boolean last = i == revisions.size() - 1;
+      boolean removed = last ? !file.present() : revisions.get(i + 1).afterRemoval();
+      kept.add(
+          new FileHistory.Kept(
+              one.number(),
+              one.currentFrom(),
+              one.currentUntil(),
+              removed,
+              one.state().size(),
+              said.getOrDefault(one.number(), Set.of())));
+    }
+    return new FileHistory(file.path(), kept);
+  }
+}

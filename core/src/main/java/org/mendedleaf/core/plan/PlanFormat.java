@@ -1,0 +1,106 @@
+package org.mendedleaf.core.plan;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.time.DateTimeException;
+import java.time.DayOfWeek;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * A plan as JSON, in the log and in files that people write: {@code
+ * {"name":…,"zone":…,"firstDay":"monday","keep":["the newest 5",…],"removedFor":"90
+ * days","grace":"30 days"}}. The sentences are those of {@code docs/keep-rules.md}.
+ */
+public final class PlanFormat {
+
+  private static final ObjectMapper JSON = new ObjectMapper();
+
+  private PlanFormat() {}
+
+  /** What is wrong with a plan that somebody wrote, in one sentence. */
+  public static final class PlanException extends Exception {
+    private static final long serialVersionUID = 1L;
+
+    PlanException(String message) {
+      super(message);
+    }
+  }
+
+  public static ObjectNode encode(NamedPlan named) {
+    CarePlan plan = named.plan();
+    ObjectNode node = JSON.createObjectNode();
+    node.put("name", named.name()).put("zone", plan.zone().getId());
+    node.put("firstDay", plan.firstDay().name().toLowerCase(Locale.ROOT));
+    ArrayNode keep = node.putArray("keep");
+    plan.rules().forEach(rule -> keep.add(KeepSentences.format(rule)));
+    node.put("removedFor", plan.removed().toString());
+    return node.put("grace", named.grace().toString());
+  }
+
+  /**
+   * Reads what {@link #encode} wrote, or what a person wrote; what is left out has its usual value.
+   *
+   * @param zone where none is said
+   */
+  public static NamedPlan decode(String json, ZoneId zone) throws PlanException {
+    JsonNode node;
+    try {
+      node = JSON.readTree(json);
+    } catch (JsonProcessingException e) {
+      throw new PlanException("The plan is no JSON (%s).".formatted(e.getOriginalMessage()));
+    }
+    String name = node.path("name").asText().strip();
+    if (name.isEmpty()) {
+      throw new PlanException("The plan has no name.");
+    }
+    List<KeepRule> rules = new ArrayList<>();
+    for (JsonNode sentence : node.path("keep")) {
+      rules.add(
+          KeepSentences.parse(sentence.asText())
+              .orElseThrow(
+                  () ->
+                      new PlanException(
+                          "“%s” is no keep rule; docs/keep-rules.md gives them all."
+                              .formatted(sentence.asText()))));
+    }
+    return new NamedPlan(
+        name,
+        new CarePlan(
+            zone(node, zone), firstDay(node), rules, span(node, "removedFor", CarePlan.REMOVED)),
+        span(node, "grace", NamedPlan.GRACE));
+  }
+
+  private static ZoneId zone(JsonNode node, ZoneId usual) throws PlanException {
+    try {
+      return node.has("zone") ? ZoneId.of(node.get("zone").asText()) : usual;
+    } catch (DateTimeException e) {
+      throw new PlanException("“%s” is no time zone.".formatted(node.get("zone").asText()));
+    }
+  }
+
+  private static DayOfWeek firstDay(JsonNode node) throws PlanException {
+    String day = node.path("firstDay").asText("monday");
+    for (DayOfWeek one : DayOfWeek.values()) {
+      if (one.name().equalsIgnoreCase(day)) {
+        return one;
+      }
+    }
+    throw new PlanException("“%s” is no day of the week.".formatted(day));
+  }
+
+  private static Span span(JsonNode node, String field, Span usual) throws PlanException {
+    if (!node.has(field)) {
+      return usual;
+    }
+    String text = node.get(field).asText();
+    return Span.parse(text)
+        .orElseThrow(
+            () -> new PlanException("“%s” is no span of time, as “30 days” is.".formatted(text)));
+  }
+}
