@@ -1,11 +1,16 @@
 package org.mendedleaf.cli;
 
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
+import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.plan.Judgement;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 
@@ -22,13 +27,24 @@ final class HistoryCommand extends FileCommand implements Callable<Integer> {
         .answer(
             office -> {
               FileLife life = life(office);
-              return Answer.done(
-                  Json.history(life, office.files().contents(life.ref().store()), sha256),
-                  text(life));
+              Map<Integer, Judgement.Judged> judged =
+                  office.plans().judge(life, office.settings().clock().instant());
+              Optional<ClaimText> claims =
+                  judged.isEmpty()
+                      ? Optional.empty()
+                      : office.plans().of(life.shelf()).map(ClaimText::new);
+              ObjectNode node =
+                  Json.history(life, office.files().contents(life.ref().store()), sha256);
+              for (JsonNode one : node.get("revisions")) {
+                claims.ifPresent(
+                    text -> text.put((ObjectNode) one, judged.get(one.get("revision").asInt())));
+              }
+              return Answer.done(node, text(life, claims, judged));
             });
   }
 
-  private static String text(FileLife life) {
+  private static String text(
+      FileLife life, Optional<ClaimText> claims, Map<Integer, Judgement.Judged> judged) {
     StringBuilder text = new StringBuilder();
     text.append(
         "%s on %s%s%n"
@@ -53,6 +69,11 @@ final class HistoryCommand extends FileCommand implements Callable<Integer> {
                   revision.summary().map(summary -> ", " + summary).orElse("")
                       + said(life.marks(revision)),
                   revision.isCurrent() && life.file().present() ? ", current" : ""));
+      claims.ifPresent(
+          words ->
+              text.append(
+                  "             %s%n"
+                      .formatted(words.of(judged.get(revision.number()), life.zone()))));
     }
     return text.toString();
   }

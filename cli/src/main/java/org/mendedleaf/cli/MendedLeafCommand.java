@@ -39,6 +39,7 @@ import picocli.CommandLine.ScopeType;
       BringBackCommand.class,
       ArrivalsCommand.class,
       BringInCommand.class,
+      PlanCommand.class,
       GatherCommand.class,
       RemoveCommand.class,
       MoveCommand.class,

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -96,6 +97,33 @@ class CareCommandsTest {
     assertThat(
             typed.run("bring-in", "new.csv", "--onto", "Loft:list.csv", "--despite-doubts").err())
         .contains("without a note");
+  }
+
+  @Test
+  void aPlanIsChosenRehearsedAndEachRevisionSaysUntilWhenItIsKept() throws Exception {
+    assertThat(typed.answer("plan", "plan", "show", "Loft").get("plan").isNull()).isTrue();
+    for (String state : List.of("two", "three", "four")) {
+      Files.writeString(work.resolve("list.csv"), state);
+      typed.done("capture");
+    }
+    Path lean = base.resolve("lean.json");
+    Files.writeString(lean, "{\"name\":\"Lean\",\"keep\":[\"keep the newest 2 of *.csv\"]}");
+    JsonNode rehearsed =
+        typed.answer("plan-rehearsal", "plan", "rehearse", "Loft", "--file", lean.toString());
+    assertThat(rehearsed.get("goes")).hasSize(2);
+
+    JsonNode set = typed.answer("plan", "plan", "set", "Loft", "--ready", "office memory");
+    assertThat(set.at("/plan/name").asText()).isEqualTo("Office memory");
+    assertThat(typed.answer("plan-rehearsal", "plan", "rehearse", "Loft").get("goes")).isEmpty();
+    JsonNode history = typed.answer("history", "history", "Loft:list.csv");
+    assertThat(history.at("/revisions/0/keptUntil/atLeast").asText()).startsWith("20");
+    assertThat(history.at("/revisions/0/keptUntil/why/0").asText())
+        .isEqualTo("what was replaced less than 14 days ago");
+    assertThat(typed.done("history", "Loft:list.csv").text()).contains("at least: it is current");
+
+    Files.writeString(lean, "{\"name\":\"Lean\",\"keep\":[\"most of it\"]}");
+    assertThat(typed.run("plan", "set", "Loft", "--file", lean.toString()).err())
+        .contains("“most of it” is no keep rule");
   }
 
   @Test

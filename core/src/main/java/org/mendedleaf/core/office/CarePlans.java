@@ -1,6 +1,7 @@
 package org.mendedleaf.core.office;
 
 import java.io.IOException;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.EnumSet;
@@ -40,6 +41,8 @@ public final class CarePlans {
           "issued", Said.ISSUED,
           "noted", Said.NOTED,
           "snapshot", Said.IN_SNAPSHOT);
+
+  private static final Duration ASKING = Duration.ofMinutes(1);
 
   private final Office office;
   private final OpenDesk desk;
@@ -150,7 +153,8 @@ public final class CarePlans {
    * @param at when, now or later, as if nothing was saved until then
    */
   public Rehearsal rehearse(Shelf shelf, NamedPlan plan, Instant at) throws IOException {
-    if (at.isBefore(settings.clock().instant())) {
+    // Who asks for now asks a moment later.
+    if (at.isBefore(settings.clock().instant().minus(ASKING))) {
       throw new SentenceException(
           "What a plan lets go is worked out for now or later, not for the past.");
     }

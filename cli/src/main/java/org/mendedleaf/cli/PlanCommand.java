@@ -1,0 +1,187 @@
+package org.mendedleaf.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.DayOfWeek;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.mendedleaf.core.office.CarePlans;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.SentenceException;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.When;
+import org.mendedleaf.core.plan.KeepSentences;
+import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.plan.PlanFormat;
+import org.mendedleaf.core.plan.ReadyPlans;
+import picocli.CommandLine.ArgGroup;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.ParentCommand;
+
+/** What a shelf keeps, and for how long. */
+@Command(
+    name = "plan",
+    description = "Show, choose and rehearse what is kept of a shelf. Nothing is let go by this.")
+final class PlanCommand {
+
+  private static final int SHOWN = 40;
+
+  @ParentCommand private MendedLeafCommand root;
+
+  /** Which plan is meant. */
+  static final class Wanted {
+    @Option(
+        names = "--ready",
+        paramLabel = "NAME",
+        description = "A ready plan: “Safety net”, “Office memory” or “Archive”.")
+    private Optional<String> ready = Optional.empty();
+
+    @Option(
+        names = "--file",
+        paramLabel = "JSON",
+        description = "A plan in a file: name, zone, firstDay, keep, removedFor, grace.")
+    private Optional<Path> file = Optional.empty();
+  }
+
+  @Command(name = "show", description = "Show the plan of a shelf.")
+  int show(@Parameters(paramLabel = "SHELF") String name) throws IOException {
+    return root.answer(
+        office -> {
+          Shelf shelf = office.shelves().named(name);
+          Optional<NamedPlan> plan = office.plans().of(shelf);
+          if (plan.isEmpty()) {
+            ObjectNode node = Json.object().put("shelf", shelf.name()).putNull("plan");
+            return Answer.done(
+                node, "%s has no plan: everything is kept.%n".formatted(shelf.name()));
+          }
+          return answer(plan.get(), office.plans().sharing(shelf, plan.get().name()));
+        });
+  }
+
+  @Command(
+      name = "set",
+      description = "Give a shelf a plan; shelves that have one of that name get it too.")
+  int set(
+      @Parameters(paramLabel = "SHELF") String name, @ArgGroup(multiplicity = "1") Wanted wanted)
+      throws IOException {
+    return root.answer(
+        office -> {
+          Shelf shelf = office.shelves().named(name);
+          NamedPlan plan = wanted(office, wanted).orElseThrow();
+          return answer(plan, office.plans().choose(shelf, plan));
+        });
+  }
+
+  @Command(
+      name = "rehearse",
+      description = "Say what a plan would let go, now or at another date; nothing is changed.")
+  int rehearse(
+      @Parameters(paramLabel = "SHELF") String name,
+      @ArgGroup Wanted wanted,
+      @Option(names = "--at", paramLabel = "WHEN", description = "Now unless said.")
+          Optional<String> when)
+      throws IOException {
+    return root.answer(
+        office -> {
+          Shelf shelf = office.shelves().named(name);
+          Optional<NamedPlan> own =
+              wanted == null ? office.plans().of(shelf) : wanted(office, wanted);
+          NamedPlan plan =
+              own.orElseThrow(
+                  () ->
+                      new SentenceException(
+                          "%s has no plan, so nothing is ever let go. Say one with --ready or --file to rehearse it."
+                              .formatted(shelf.name())));
+          Instant now = office.settings().clock().instant();
+          Instant at =
+              when.isPresent() ? new When(office.settings().zone()).parse(when.get(), now) : now;
+          return rehearsed(plan, office.plans().rehearse(shelf, plan, at), office);
+        });
+  }
+
+  private Optional<NamedPlan> wanted(Office office, Wanted wanted) throws IOException {
+    ZoneId zone = office.settings().zone();
+    if (wanted.ready.isPresent()) {
+      return Optional.of(
+          ReadyPlans.named(wanted.ready.get(), zone, DayOfWeek.MONDAY)
+              .orElseThrow(
+                  () ->
+                      new SentenceException(
+                          "There is no ready plan “%s”; there are %s. Nothing was changed."
+                              .formatted(wanted.ready.get(), ready(zone)))));
+    }
+    if (wanted.file.isEmpty()) {
+      return Optional.empty();
+    }
+    try {
+      return Optional.of(
+          PlanFormat.decode(Files.readString(root.resolve(wanted.file.get())), zone));
+    } catch (PlanFormat.PlanException e) {
+      throw new SentenceException(
+          "%s: %s Nothing was changed.".formatted(wanted.file.get(), e.getMessage()), e);
+    }
+  }
+
+  private static String ready(ZoneId zone) {
+    return ReadyPlans.of(zone, DayOfWeek.MONDAY).stream()
+        .map(NamedPlan::name)
+        .collect(Collectors.joining(", "));
+  }
+
+  private static Answer answer(NamedPlan plan, List<Shelf> shelves) {
+    ObjectNode node = Json.object();
+    node.set("plan", PlanFormat.encode(plan));
+    ArrayNode names = node.putArray("shelves");
+    shelves.forEach(shelf -> names.add(shelf.name()));
+    StringBuilder text = new StringBuilder("%s%n".formatted(plan.name()));
+    plan.plan()
+        .rules()
+        .forEach(rule -> text.append("  keep %s%n".formatted(KeepSentences.format(rule))));
+    text.append("  removed files for %s%n".formatted(plan.plan().removed()));
+    text.append("  grace time %s%n".formatted(plan.grace()));
+    text.append(
+        "of %s%n".formatted(shelves.stream().map(Shelf::name).collect(Collectors.joining(", "))));
+    return Answer.done(node, text.toString());
+  }
+
+  private static Answer rehearsed(NamedPlan plan, CarePlans.Rehearsal rehearsal, Office office) {
+    ObjectNode node = Json.object();
+    node.put("at", rehearsal.at().toString()).put("plan", plan.name());
+    node.put("stays", rehearsal.stays());
+    ArrayNode goes = node.putArray("goes");
+    StringBuilder text = new StringBuilder();
+    long bytes = 0;
+    for (CarePlans.Going one : rehearsal.goes()) {
+      ObjectNode going = goes.addObject();
+      Json.putPath(going.putObject("file").put("id", one.file()), one.path());
+      going.put("revision", one.revision()).put("bytes", one.bytes());
+      bytes += one.bytes();
+      if (goes.size() <= SHOWN) {
+        text.append(
+            "%-11s  %12d bytes  %s%n"
+                .formatted(FileLife.numbered(one.revision()), one.bytes(), one.path().shown()));
+      }
+    }
+    if (goes.size() > SHOWN) {
+      text.append("and %,d more%n".formatted(goes.size() - SHOWN));
+    }
+    text.append(
+        "At %s “%s” keeps %,d revisions and would let go %,d with %s of content. Nothing was done.%n"
+            .formatted(
+                Text.moment(rehearsal.at(), office.settings().zone()),
+                plan.name(),
+                rehearsal.stays(),
+                goes.size(),
+                Text.size(bytes)));
+    return Answer.done(node, text.toString());
+  }
+}
