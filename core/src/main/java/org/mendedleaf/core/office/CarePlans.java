@@ -20,9 +20,9 @@ import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.ShelfSetting;
-import org.mendedleaf.core.plan.FileHistory;
-import org.mendedleaf.core.plan.FileHistory.Said;
 import org.mendedleaf.core.plan.Judgement;
+import org.mendedleaf.core.plan.Lineage;
+import org.mendedleaf.core.plan.Lineage.Said;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.PlanFormat;
 import org.mendedleaf.core.store.WriteSession;
@@ -124,7 +124,7 @@ public final class CarePlans {
     }
     Map<Integer, Judgement.Judged> judged = new HashMap<>();
     Map<Integer, Set<Said>> said = said(life.shelf()).getOrDefault(life.file().id(), Map.of());
-    FileHistory history = history(life.file(), life.revisions(), said);
+    Lineage history = history(life.file(), life.revisions(), said);
     new Judgement(plan.get().plan(), at).of(history).forEach(one -> judged.put(one.number(), one));
     return judged;
   }
@@ -171,7 +171,7 @@ public final class CarePlans {
     for (List<Revision> revisions : files.values()) {
       Revision newest = revisions.get(revisions.size() - 1);
       RecordedFile file = catalogue.files().file(newest.file()).orElseThrow();
-      FileHistory history = history(file, revisions, said.getOrDefault(file.id(), Map.of()));
+      Lineage history = history(file, revisions, said.getOrDefault(file.id(), Map.of()));
       List<Judgement.Judged> judged = judgement.of(history);
       for (int i = 0; i < judged.size(); i++) {
         if (judged.get(i).stays()) {
@@ -197,15 +197,15 @@ public final class CarePlans {
   }
 
   /** A revision that another follows after a removal was ended by that. */
-  private static FileHistory history(
+  private static Lineage history(
       RecordedFile file, List<Revision> revisions, Map<Integer, Set<Said>> said) {
-    List<FileHistory.Kept> kept = new ArrayList<>();
+    List<Lineage.Kept> kept = new ArrayList<>();
     for (int i = 0; i < revisions.size(); i++) {
       Revision one = revisions.get(i);
       boolean last = i == revisions.size() - 1;
       boolean removed = last ? !file.present() : revisions.get(i + 1).afterRemoval();
       kept.add(
-          new FileHistory.Kept(
+          new Lineage.Kept(
               one.number(),
               one.currentFrom(),
               one.currentUntil(),
@@ -213,6 +213,6 @@ public final class CarePlans {
               one.state().size(),
               said.getOrDefault(one.number(), Set.of())));
     }
-    return new FileHistory(file.path(), kept);
+    return new Lineage(file.path(), kept);
   }
 }

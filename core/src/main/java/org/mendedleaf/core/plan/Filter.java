@@ -11,7 +11,7 @@ import org.mendedleaf.core.catalog.LeftOut;
 public sealed interface Filter {
 
   /** Whether a revision of a file passes. */
-  boolean passes(FileHistory file, FileHistory.Kept revision, ZoneId zone);
+  boolean passes(Lineage file, Lineage.Kept revision, ZoneId zone);
 
   /**
    * The file's name or path matches.
@@ -20,7 +20,7 @@ public sealed interface Filter {
    */
   record Matching(LeftOut.Rule rule) implements Filter {
     @Override
-    public boolean passes(FileHistory file, FileHistory.Kept revision, ZoneId zone) {
+    public boolean passes(Lineage file, Lineage.Kept revision, ZoneId zone) {
       return rule.matches(file.path());
     }
   }
@@ -28,7 +28,7 @@ public sealed interface Filter {
   /** The file is of a kind, by the ending of its name. */
   record OfKind(Kind kind) implements Filter {
     @Override
-    public boolean passes(FileHistory file, FileHistory.Kept revision, ZoneId zone) {
+    public boolean passes(Lineage file, Lineage.Kept revision, ZoneId zone) {
       return kind.has(file.path());
     }
   }
@@ -40,7 +40,7 @@ public sealed interface Filter {
    */
   record Size(boolean larger, long bytes) implements Filter {
     @Override
-    public boolean passes(FileHistory file, FileHistory.Kept revision, ZoneId zone) {
+    public boolean passes(Lineage file, Lineage.Kept revision, ZoneId zone) {
       return larger ? revision.bytes() > bytes : revision.bytes() < bytes;
     }
   }
@@ -48,7 +48,7 @@ public sealed interface Filter {
   /** The file's newest revision became current before a day began. */
   record NotChangedSince(LocalDate day) implements Filter {
     @Override
-    public boolean passes(FileHistory file, FileHistory.Kept revision, ZoneId zone) {
+    public boolean passes(Lineage file, Lineage.Kept revision, ZoneId zone) {
       return file.newest().from().isBefore(day.atStartOfDay(zone).toInstant());
     }
   }

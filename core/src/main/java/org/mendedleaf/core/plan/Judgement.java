@@ -4,8 +4,8 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import org.mendedleaf.core.plan.FileHistory.Kept;
-import org.mendedleaf.core.plan.FileHistory.Said;
+import org.mendedleaf.core.plan.Lineage.Kept;
+import org.mendedleaf.core.plan.Lineage.Said;
 
 /**
  * Which claims hold the revisions of files under a plan, at one instant. Pure; each revision is
@@ -41,7 +41,7 @@ public final class Judgement {
   }
 
   /** Judges all revisions of a file, oldest first. */
-  public List<Judged> of(FileHistory file) {
+  public List<Judged> of(Lineage file) {
     List<Judged> judged = new ArrayList<>();
     boolean there = file.removedAt().isEmpty();
     boolean removedLately =
@@ -73,7 +73,7 @@ public final class Judgement {
    * Until when each revision is kept because its file was removed, whether or not that has come
    * back since; null where it is not.
    */
-  private Instant[] removedFile(FileHistory file) {
+  private Instant[] removedFile(Lineage file) {
     Instant[] until = new Instant[file.revisions().size()];
     for (int i = 0; i < until.length; i++) {
       Kept one = file.revisions().get(i);

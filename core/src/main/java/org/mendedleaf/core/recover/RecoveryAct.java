@@ -226,11 +226,22 @@ final class RecoveryAct {
   /** A long recovery may come to a place much later than what stood there was recorded. */
   private void requireRecorded(Step step, Standing standing) throws IOException {
     if (inPlace && standing.exists()) {
-      Optional<PresentFile> recorded = tools.catalogue().files().present(shelf, name(step));
+      Optional<PresentFile> recorded = recorded(name(step));
       if (recorded.isEmpty() || !standing.isAsRecorded(recorded.get().state())) {
         throw new RefusedException("it was saved again just now; that save is untouched");
       }
     }
+  }
+
+  /** Where a drive does not tell capital letters, what stands there may be written otherwise. */
+  private Optional<PresentFile> recorded(InnerPath path) throws IOException {
+    Optional<PresentFile> exactly = tools.catalogue().files().present(shelf, path);
+    if (exactly.isPresent()) {
+      return exactly;
+    }
+    return tools.catalogue().files().present(shelf).stream()
+        .filter(file -> file.state().path().text().equalsIgnoreCase(path.text()))
+        .findFirst();
   }
 
   private void take(Step step) throws IOException {

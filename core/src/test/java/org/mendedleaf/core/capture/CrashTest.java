@@ -7,14 +7,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
 import java.util.TreeMap;
-import java.util.concurrent.atomic.AtomicLong;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.ShrinkingMode;
 import net.jqwik.api.constraints.LongRange;
 import org.mendedleaf.core.catalog.PresentFile;
 import org.mendedleaf.core.oracle.FaultyDesk;
-import org.mendedleaf.core.oracle.FaultyFileSystem.Operation;
 import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.store.SheafId;
 
@@ -36,24 +34,10 @@ class CrashTest {
       Map<String, String> before = fill(desk, "before");
       desk.capture();
       Map<String, String> after = fill(desk, "after");
-      AtomicLong left = new AtomicLong(last);
-      desk.files()
-          .setFaults(
-              (operation, path, bytes) -> {
-                boolean lasting =
-                    operation == Operation.WRITE
-                        || operation == Operation.LINK
-                        || operation == Operation.MOVE
-                        || operation == Operation.DELETE;
-                if (lasting && path.startsWith(desk.storeFolder()) && left.decrementAndGet() < 0) {
-                  throw new IOException("the process is dead");
-                }
-              });
+      desk.dieInStoreAfter(last);
       boolean died = died(desk);
 
-      desk.files().setFaults((operation, path, bytes) -> {});
-      desk.closeStore();
-      desk.open();
+      desk.startAgain();
       Map<String, String> found = recorded(desk);
       if (!died) {
         assertThat(found).isEqualTo(after);

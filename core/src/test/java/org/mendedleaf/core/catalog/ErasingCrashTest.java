@@ -46,24 +46,10 @@ class ErasingCrashTest {
       Map<RevisionKey, byte[]> expected = fill(desk, new Random(last));
       leaveBehind(desk);
       List<Revision> goes = histories(desk).get("f0");
-      AtomicLong left = new AtomicLong(last);
-      desk.files()
-          .setFaults(
-              (operation, path, bytes) -> {
-                boolean lasting =
-                    operation == Operation.WRITE
-                        || operation == Operation.LINK
-                        || operation == Operation.MOVE
-                        || operation == Operation.DELETE;
-                if (lasting && path.startsWith(desk.storeFolder()) && left.decrementAndGet() < 0) {
-                  throw new IOException("the process is dead");
-                }
-              });
+      desk.dieInStoreAfter(last);
       boolean died = died(desk, goes);
 
-      desk.files().setFaults((operation, path, bytes) -> {});
-      desk.closeStore();
-      desk.open();
+      desk.startAgain();
       boolean gone = !histories(desk).containsKey("f0");
       assertThat(gone || died).as("without a fault it is done").isTrue();
       if (!gone) {

@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Random;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.Predicate;
 import org.mendedleaf.core.capture.Capture;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.PartSize;
@@ -94,6 +95,15 @@ public final class FaultyDesk implements Closeable {
 
   /** From now on every lasting operation fails after so many: the process is as good as dead. */
   public void dieAfter(long operations) {
+    dieAfter(operations, path -> true);
+  }
+
+  /** The same counting, and failing, in the store's folder alone. */
+  public void dieInStoreAfter(long operations) {
+    dieAfter(operations, path -> path.startsWith(storeFolder()));
+  }
+
+  private void dieAfter(long operations, Predicate<Path> counts) {
     AtomicLong left = new AtomicLong(operations);
     files.setFaults(
         (operation, path, bytes) -> {
@@ -102,7 +112,7 @@ public final class FaultyDesk implements Closeable {
                   || operation == Operation.MOVE
                   || operation == Operation.LINK
                   || operation == Operation.DELETE;
-          if (lasting && left.decrementAndGet() < 0) {
+          if (lasting && counts.test(path) && left.decrementAndGet() < 0) {
             throw new IOException("the process is dead");
           }
         });

@@ -22,7 +22,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.plan.FileHistory.Said;
+import org.mendedleaf.core.plan.Lineage.Said;
 
 /** Every example of {@code docs/keep-rules.md}, by the fast judgement and by the plain model. */
 class KeepRulesTest {
@@ -38,7 +38,7 @@ class KeepRulesTest {
           "snapshot", Said.IN_SNAPSHOT);
 
   /** A line of the table. */
-  record Example(String number, FileHistory file, CarePlan plan, Instant at, String stays) {
+  record Example(String number, Lineage file, CarePlan plan, Instant at, String stays) {
     @Override
     public String toString() {
       return number;
@@ -74,26 +74,26 @@ class KeepRulesTest {
     return new CarePlan(LISBON, DayOfWeek.MONDAY, rules, removed);
   }
 
-  private static FileHistory history(String name, String text) {
-    List<FileHistory.Kept> kept = new ArrayList<>();
+  private static Lineage history(String name, String text) {
+    List<Lineage.Kept> kept = new ArrayList<>();
     for (String event : text.split("; ", -1)) {
       String[] words = event.split(" ", -1);
       Instant at = time(words[1] + " " + words[2]);
       boolean removed = words[0].equals("removed");
       if (!kept.isEmpty() && kept.get(kept.size() - 1).until().isEmpty()) {
-        FileHistory.Kept last = kept.remove(kept.size() - 1);
+        Lineage.Kept last = kept.remove(kept.size() - 1);
         kept.add(
-            new FileHistory.Kept(
+            new Lineage.Kept(
                 last.number(), last.from(), Optional.of(at), removed, last.bytes(), last.said()));
       }
       if (!removed) {
         Set<Said> said = EnumSet.noneOf(Said.class);
         Arrays.stream(words).skip(3).map(SAID::get).forEach(said::add);
         int number = Integer.parseInt(words[0].substring(1));
-        kept.add(new FileHistory.Kept(number, at, Optional.empty(), false, 1000, said));
+        kept.add(new Lineage.Kept(number, at, Optional.empty(), false, 1000, said));
       }
     }
-    return new FileHistory(new InnerPath(name), kept);
+    return new Lineage(new InnerPath(name), kept);
   }
 
   @ParameterizedTest

@@ -17,8 +17,8 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.ShrinkingMode;
 import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.plan.FileHistory.Kept;
-import org.mendedleaf.core.plan.FileHistory.Said;
+import org.mendedleaf.core.plan.Lineage.Kept;
+import org.mendedleaf.core.plan.Lineage.Said;
 
 /** Judging over random histories and plans, in zones whose clocks change. */
 class KeepingPropertyTest {
@@ -62,7 +62,7 @@ class KeepingPropertyTest {
   }
 
   /** Saves and removals at any distance, often within an hour, and often at a day's very end. */
-  private FileHistory history() {
+  private Lineage lineage() {
     List<Kept> kept = new ArrayList<>();
     Instant now = Instant.parse("2023-10-20T00:00:00Z");
     int events = 1 + random.nextInt(14);
@@ -71,7 +71,7 @@ class KeepingPropertyTest {
       next(kept, now, i > 0 && random.nextInt(6) == 0);
     }
     String name = random.nextBoolean() ? "a.csv" : "b.txt";
-    return new FileHistory(new InnerPath(name), kept);
+    return new Lineage(new InnerPath(name), kept);
   }
 
   private Duration gap() {
@@ -103,12 +103,12 @@ class KeepingPropertyTest {
     }
   }
 
-  private Instant after(FileHistory file) {
+  private Instant after(Lineage file) {
     Kept last = file.newest();
     return last.until().orElse(last.from()).plus(gap());
   }
 
-  private static List<Integer> staying(FileHistory file, CarePlan plan, Instant at) {
+  private static List<Integer> staying(Lineage file, CarePlan plan, Instant at) {
     return new Judgement(plan, at)
         .of(file).stream().filter(Judgement.Judged::stays).map(Judgement.Judged::number).toList();
   }
@@ -116,7 +116,7 @@ class KeepingPropertyTest {
   @Property(tries = 10_000, shrinking = ShrinkingMode.OFF)
   void theFastJudgementAgreesWithThePlainModel(@ForAll long seed) {
     random = new Random(seed);
-    FileHistory file = history();
+    Lineage file = lineage();
     CarePlan plan = plan();
     Instant at = after(file);
     assertThat(staying(file, plan, at)).isEqualTo(PlainKeeping.stays(file, plan, at));
@@ -125,7 +125,7 @@ class KeepingPropertyTest {
   @Property(tries = 5_000, shrinking = ShrinkingMode.OFF)
   void whatIsPromisedIsKeptWhateverIsSavedOrRemovedNext(@ForAll long seed) {
     random = new Random(seed);
-    FileHistory file = history();
+    Lineage file = lineage();
     CarePlan plan = plan();
     Instant at = after(file);
     List<Judgement.Judged> promised = new Judgement(plan, at).of(file);
@@ -139,7 +139,7 @@ class KeepingPropertyTest {
       for (Judgement.Judged one : promised) {
         Optional<Instant> until = one.keptUntil();
         if (until.isPresent() && now.isBefore(until.get())) {
-          assertThat(staying(new FileHistory(file.path(), later), plan, now))
+          assertThat(staying(new Lineage(file.path(), later), plan, now))
               .as("promised until %s, at %s", until.get(), now)
               .contains(one.number());
         }
@@ -160,7 +160,7 @@ class KeepingPropertyTest {
   @Property(tries = 3_000, shrinking = ShrinkingMode.OFF)
   void theCurrentTheHeldAndTheNewestGoodAreNeverLetGo(@ForAll long seed) {
     random = new Random(seed);
-    FileHistory file = history();
+    Lineage file = lineage();
     List<Integer> stays = staying(file, plan(), after(file));
     for (Kept one : file.revisions()) {
       if (one.until().isEmpty() || one.is(Said.HELD)) {
@@ -187,7 +187,7 @@ class KeepingPropertyTest {
   @Property(tries = 3_000, shrinking = ShrinkingMode.OFF)
   void fewerRulesNeverKeepMore(@ForAll long seed) {
     random = new Random(seed);
-    FileHistory file = history();
+    Lineage file = lineage();
     CarePlan plan = plan();
     Instant at = after(file);
     List<KeepRule> fewer = new ArrayList<>(plan.rules());

@@ -8,8 +8,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeSet;
-import org.mendedleaf.core.plan.FileHistory.Kept;
-import org.mendedleaf.core.plan.FileHistory.Said;
+import org.mendedleaf.core.plan.Lineage.Kept;
+import org.mendedleaf.core.plan.Lineage.Said;
 
 /**
  * What stays, written down as {@code docs/keep-rules.md} says it and in no way clever: it walks
@@ -19,7 +19,7 @@ final class PlainKeeping {
 
   private PlainKeeping() {}
 
-  static List<Integer> stays(FileHistory file, CarePlan plan, Instant at) {
+  static List<Integer> stays(Lineage file, CarePlan plan, Instant at) {
     TreeSet<Integer> stays = new TreeSet<>();
     List<Kept> all = file.revisions();
     Kept newest = all.get(all.size() - 1);

@@ -201,23 +201,9 @@ class RecoveryFaultsTest {
       SortedMap<String, String> before = lying(root);
       RecoveryOrder order =
           order(inPlace ? new Destination.InPlace() : new Destination.Folder(root));
-      AtomicLong left = new AtomicLong(last);
-      desk.files()
-          .setFaults(
-              (operation, path, bytes) -> {
-                boolean lasting =
-                    operation == Operation.WRITE
-                        || operation == Operation.MOVE
-                        || operation == Operation.LINK
-                        || operation == Operation.DELETE;
-                if (lasting && left.decrementAndGet() < 0) {
-                  throw new IOException("the process is dead");
-                }
-              });
+      desk.dieAfter(last);
       boolean died = died(order);
-      desk.files().setFaults((operation, path, bytes) -> {});
-      desk.closeStore();
-      desk.open();
+      desk.startAgain();
       lying(root)
           .forEach(
               (name, text) ->

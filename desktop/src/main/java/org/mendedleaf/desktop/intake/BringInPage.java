@@ -63,15 +63,15 @@ public final class BringInPage implements Page {
       new SheetTable<>("arrivals", this::open, one -> one.file().getFileName().toString());
   // Held here, since the list outlives the page and holds it weakly.
   private final InvalidationListener follower = property -> show();
-  private final InvalidationListener placesFollower = property -> showPlaces();
   // What was added here and is not in the list yet.
   private final List<Path> added = new ArrayList<>();
-  private final HBox places = new HBox(10);
+  private final ArrivalPlaces places;
   private final VBox root;
 
   public BringInPage(Context context) {
     this.context = context;
     this.words = new DoubtWords(context);
+    this.places = new ArrivalPlaces(context);
     Button choose = Nodes.button(Words.of("bringIn.choose"), "Ctrl+O", this::choose);
     choose.setId("choose-arrivals");
     dismiss = Nodes.button(Words.of("bringIn.dismiss"), "Del", this::dismiss);
@@ -94,7 +94,6 @@ public final class BringInPage implements Page {
     target.setOnAction(event -> chooseWritten());
     HBox.setHgrow(target, Priority.ALWAYS);
     elsewhere.setAlignment(Pos.CENTER_LEFT);
-    places.setAlignment(Pos.CENTER_LEFT);
     others.setAlignment(Pos.BASELINE_LEFT);
     others.setMinHeight(24);
     columns();
@@ -106,7 +105,7 @@ public final class BringInPage implements Page {
             8,
             Nodes.row(titled, compare, choose, dismiss, take),
             Nodes.text(Words.of("bringIn.what"), "soft"),
-            places,
+            places.node(),
             how,
             table.node(),
             doubts,
@@ -117,47 +116,7 @@ public final class BringInPage implements Page {
     root.setOnDragOver(BringInPage::over);
     root.setOnDragDropped(this::dropped);
     context.arrivals().waiting().addListener(new WeakInvalidationListener(follower));
-    context.arrivals().folders().addListener(new WeakInvalidationListener(placesFollower));
     show();
-    showPlaces();
-  }
-
-  /** The folders that are looked through, each with a way to leave it. */
-  private void showPlaces() {
-    places.getChildren().clear();
-    List<Path> folders = context.arrivals().folders();
-    places
-        .getChildren()
-        .add(
-            Nodes.label(
-                Words.of(folders.isEmpty() ? "arrivals.nowhere" : "arrivals.where"), "soft"));
-    for (Path folder : folders) {
-      Label name = Nodes.label(Shown.path(folder), "strong");
-      name.setMinWidth(0);
-      name.setTextOverrun(OverrunStyle.LEADING_ELLIPSIS);
-      Tip.on(name, folder.toString());
-      Button leave =
-          Nodes.button(
-              Words.of("arrivals.unwatch"),
-              "",
-              () -> context.arrivals().unwatch(folder),
-              "link-like");
-      places.getChildren().addAll(name, leave);
-    }
-    Button watch =
-        Nodes.button(Words.of("arrivals.watch"), "Ctrl+Shift+O", this::watch, "link-like");
-    watch.setId("watch-folder");
-    places.getChildren().add(watch);
-  }
-
-  private void watch() {
-    context
-        .navigator()
-        .askFolder(
-            Words.of("arrivals.which"),
-            Words.of("arrivals.watch"),
-            Shown.path(Path.of(System.getProperty("user.home"))),
-            context.arrivals()::watch);
   }
 
   @Override
@@ -180,7 +139,7 @@ public final class BringInPage implements Page {
       take();
       event.consume();
     } else if (event.isShortcutDown() && event.isShiftDown() && event.getCode() == KeyCode.O) {
-      watch();
+      places.watch();
       event.consume();
     } else if (event.isShortcutDown() && event.getCode() == KeyCode.O) {
       choose();

@@ -11,7 +11,7 @@ import org.mendedleaf.core.catalog.InnerPath;
  *
  * @param revisions oldest first, at least one
  */
-public record FileHistory(InnerPath path, List<Kept> revisions) {
+public record Lineage(InnerPath path, List<Kept> revisions) {
 
   /**
    * One revision.
@@ -45,7 +45,7 @@ public record FileHistory(InnerPath path, List<Kept> revisions) {
     IN_SNAPSHOT
   }
 
-  public FileHistory {
+  public Lineage {
     revisions = List.copyOf(revisions);
   }
 
