@@ -182,7 +182,8 @@ public final class ArrivalFolders {
     try {
       BasicFileAttributes found =
           Files.readAttributes(file, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS);
-      return found.isRegularFile()
+      // One that must not be read would keep all others from being looked at.
+      return found.isRegularFile() && Files.isReadable(file)
           ? Optional.of(new Seen(file, found.size(), found.lastModifiedTime().toInstant()))
           : Optional.empty();
     } catch (NoSuchFileException e) {

@@ -19,7 +19,9 @@ import org.mendedleaf.core.catalog.MarkQuestions;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.catalog.ShelfSetting;
+import org.mendedleaf.core.catalog.SnapshotQuestions;
 import org.mendedleaf.core.plan.Judgement;
 import org.mendedleaf.core.plan.Lineage;
 import org.mendedleaf.core.plan.Lineage.Said;
@@ -123,7 +125,7 @@ public final class CarePlans {
       return Map.of();
     }
     Map<Integer, Judgement.Judged> judged = new HashMap<>();
-    Map<Integer, Set<Said>> said = said(life.shelf()).getOrDefault(life.file().id(), Map.of());
+    Map<Integer, Set<Said>> said = said(life);
     Lineage history = history(life.file(), life.revisions(), said);
     new Judgement(plan.get().plan(), at).of(history).forEach(one -> judged.put(one.number(), one));
     return judged;
@@ -183,6 +185,23 @@ public final class CarePlans {
       }
     }
     return new Rehearsal(at, stays, goes);
+  }
+
+  private Map<Integer, Set<Said>> said(FileLife life) throws IOException {
+    Map<Integer, Set<Said>> said = new HashMap<>();
+    for (Revision revision : life.revisions()) {
+      RevisionMarks marks = life.marks(revision);
+      Set<Said> of = EnumSet.noneOf(Said.class);
+      marks.hold().ifPresent(hold -> of.add(Said.HELD));
+      marks.good().ifPresent(good -> of.add(Said.KNOWN_GOOD));
+      marks.issue().ifPresent(issue -> of.add(Said.ISSUED));
+      marks.note().ifPresent(note -> of.add(Said.NOTED));
+      said.put(revision.number(), of);
+    }
+    for (SnapshotQuestions.HeldRevision one : office.snapshots().holding(life.ref())) {
+      said.get(one.revision()).add(Said.IN_SNAPSHOT);
+    }
+    return said;
   }
 
   private Map<Long, Map<Integer, Set<Said>>> said(Shelf shelf) throws IOException {

@@ -179,8 +179,13 @@ final class Gathering {
     for (InnerPath path : family.copies()) {
       PresentFile copy = present.get(path);
       boolean own = path.equals(family.file());
+      // What the file will hold must be a revision of this act, or undoing it would not find it.
+      boolean becomesCurrent =
+          path.equals(family.copies().get(family.copies().size() - 1))
+              && !(file.isPresent() && file.get().state().sameContent(copy.state()));
+      boolean known = !own && !becomesCurrent && isGathered(copy.state(), history);
       // What the file holds itself comes again in its turn, unless nothing older comes before it.
-      if ((own && proposals.isEmpty()) || (!own && isGathered(copy.state(), history))) {
+      if ((own && proposals.isEmpty()) || known) {
         continue;
       }
       proposals.add(

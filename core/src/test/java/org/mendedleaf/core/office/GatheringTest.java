@@ -159,6 +159,11 @@ class GatheringTest {
     desk.office().recoveries().undo(receipt.store(), receipt.act().id(), Progress.NONE);
     assertThat(desk.file("orders/Rigging prices.csv")).hasContent(contents(before).get(0));
     assertThat(desk.file(NAMES.get(0))).hasContent(prices(0));
+
+    RunReceipt again = gather(proposed.copies());
+    assertThat(desk.file("orders/Rigging prices.csv")).hasContent(prices(2));
+    desk.office().recoveries().undo(again.store(), again.act().id(), Progress.NONE);
+    assertThat(desk.file("orders/Rigging prices.csv")).hasContent(contents(before).get(0));
   }
 
   @Test

@@ -343,7 +343,7 @@ public final class ArrivalList {
               .intake()
               .suggest(fresh.stream().map(ArrivalFolders.Arrival::file).toList(), Progress.NONE);
       for (int i = 0; i < fresh.size(); i++) {
-        Optional<Intake.Done> done = office.intake().admit(suggestions.get(i));
+        Optional<Intake.Done> done = admitted(suggestions.get(i));
         if (done.isPresent()) {
           office.arrivals().dismiss(List.of(fresh.get(i).file()));
           admitted.add(
@@ -357,6 +357,15 @@ public final class ArrivalList {
     return new Found(office.arrivals().folders(), found, gone, admitted);
   }
 
+  /** What cannot come in by itself is for a person to look at. */
+  private Optional<Intake.Done> admitted(Suggestion suggestion) {
+    try {
+      return office.intake().admit(suggestion);
+    } catch (IOException e) {
+      return Optional.empty();
+    }
+  }
+
   private void show(Found found) {
     if (!folders.equals(found.folders())) {
       folders.setAll(found.folders());
@@ -365,7 +374,10 @@ public final class ArrivalList {
       waiting.removeIf(one -> found.gone().contains(one.file()));
     }
     if (!found.fresh().isEmpty()) {
-      waiting.addAll(0, found.fresh());
+      // Somebody may have added or dismissed some of them meanwhile.
+      Set<Path> known = new HashSet<>(dismissed);
+      waiting.forEach(one -> known.add(one.file()));
+      waiting.addAll(0, found.fresh().stream().filter(one -> !known.contains(one.file())).toList());
     }
     if (!found.admitted().isEmpty()) {
       told.accept(found.admitted());
