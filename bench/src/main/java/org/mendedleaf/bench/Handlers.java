@@ -12,6 +12,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import java.util.concurrent.FutureTask;
+import java.util.concurrent.atomic.AtomicLong;
 import javafx.application.Platform;
 import javafx.event.Event;
 import javafx.event.EventDispatcher;
@@ -90,10 +91,12 @@ public final class Handlers {
           "folder now",
           () -> timedGo(new Place.OneShelf(shelf, new InnerPath("in"))),
           () -> rows("#files") == files);
+      Thread.sleep(LOOKED_AT);
+      List<?> prepared = onInterface(() -> lookup("#files-then").getItems());
       step(
           "folder at a moment",
           () -> timedGo(new Place.ShelfAt(shelf, new InnerPath("in"), then)),
-          () -> rows("#files-then") > 0);
+          () -> rows("#files-then") > 0 && lookup("#files-then").getItems() != prepared);
       step("the rest of it", () -> {}, () -> rows("#files-then") == files);
       TableView<?> momentTable = table("#files-then");
       step(
@@ -215,9 +218,11 @@ public final class Handlers {
     int before = nanos.size();
     current = name;
     long start = System.nanoTime();
+    AtomicLong drawn = new AtomicLong();
     onInterface(
         () -> {
           act.run();
+          onNextFrame(() -> drawn.compareAndSet(0, System.nanoTime()));
           return null;
         });
     while (!onInterface(shows)) {
@@ -230,9 +235,25 @@ public final class Handlers {
     if (!name.isEmpty()) {
       long slowest = List.copyOf(nanos).stream().skip(before).mapToLong(n -> n).max().orElse(0);
       System.out.printf(
-          "%-20s shows after %,6.0f ms, slowest handler %,4.0f ms%n",
-          name, (System.nanoTime() - start) / 1e6, slowest / 1e6);
+          "%-21s first frame after %5s ms, shows after %,6.0f ms, slowest handler %,4.0f ms%n",
+          name,
+          drawn.get() == 0 ? "-" : "%,.0f".formatted((drawn.get() - start) / 1e6),
+          (System.nanoTime() - start) / 1e6,
+          slowest / 1e6);
     }
+  }
+
+  /** Does something once what has been changed by now is handed to the renderer. */
+  private void onNextFrame(Runnable act) {
+    Scene scene = window.scene();
+    Runnable[] listener = new Runnable[1];
+    listener[0] =
+        () -> {
+          scene.removePostLayoutPulseListener(listener[0]);
+          Platform.runLater(act);
+        };
+    scene.addPostLayoutPulseListener(listener[0]);
+    Platform.requestNextPulse();
   }
 
   private List<String> texts() throws Exception {

@@ -66,7 +66,8 @@ public final class MainWindow implements Navigator {
   private final PlacesOf placesOf;
   private final AreaStem areas = new AreaStem();
   private final SearchField search;
-  private final BorderPane work = new BorderPane();
+  // A leaf of its own, since what is told to a parent restyles all that lies in it.
+  private final Region backdrop = new Region();
   private final Label storeState = new Label();
   private final Button onTray = new Button();
   private final Notice notice = new Notice(this::focusPage);
@@ -250,7 +251,7 @@ public final class MainWindow implements Navigator {
               shown.refresh();
               showFrame();
             });
-    work.pseudoClassStateChanged(PAST, next instanceof Place.ShelfAt);
+    backdrop.pseudoClassStateChanged(PAST, next instanceof Place.ShelfAt);
     if (!(page instanceof FoundPage)) {
       search.clear();
       if (!moved) {
@@ -376,10 +377,11 @@ public final class MainWindow implements Navigator {
     top.getStyleClass().add("top");
     top.setAlignment(Pos.CENTER_LEFT);
     notice.hide();
+    BorderPane work = new BorderPane();
     work.setTop(new VBox(top, new JobStrips(context.jobs()).node(), notice.node()));
     work.setCenter(middle);
-    work.getStyleClass().add("work");
-    return work;
+    backdrop.getStyleClass().add("backdrop");
+    return new StackPane(backdrop, work);
   }
 
   private static Region trayLeaf() {

@@ -8,11 +8,9 @@ import org.mendedleaf.desktop.gather.GatherPage;
 import org.mendedleaf.desktop.intake.BringInPage;
 import org.mendedleaf.desktop.lost.LostPage;
 import org.mendedleaf.desktop.moment.ComparedPage;
-import org.mendedleaf.desktop.moment.MomentPage;
 import org.mendedleaf.desktop.moment.SnapshotsPage;
 import org.mendedleaf.desktop.shelves.AllShelvesPage;
 import org.mendedleaf.desktop.shelves.NewShelfPage;
-import org.mendedleaf.desktop.shelves.ShelfPage;
 import org.mendedleaf.desktop.shelves.StrayPage;
 import org.mendedleaf.desktop.tray.ReceiptPage;
 import org.mendedleaf.desktop.tray.RehearsalPage;
@@ -34,9 +32,9 @@ final class Pages {
     if (place instanceof Place.AllShelves) {
       return new AllShelvesPage(context);
     } else if (place instanceof Place.OneShelf one) {
-      return new ShelfPage(context, one.shelf(), one.folder());
+      return new FolderPages(context, one);
     } else if (place instanceof Place.ShelfAt at) {
-      return new MomentPage(context, at);
+      return new FolderPages(context, at);
     } else if (place instanceof Place.Compared compared) {
       return new ComparedPage(context, compared);
     } else if (place instanceof Place.ShelfSnapshots of) {

@@ -140,11 +140,31 @@ public final class MomentBar {
     if (!ribbon.getStops().equals(stops)) {
       ribbon.getStops().setAll(stops);
     }
-    ribbon.atNowProperty().set(presenter.moment().isEmpty());
-    ribbon.pointerProperty().set(presenter.moment().map(Moment::instant).orElse(now));
+    point(now);
     words(view.standing(), now);
     before.setDisable(view.standing().before().isEmpty());
     after.setDisable(view.standing().after().isEmpty() && presenter.moment().isEmpty());
+  }
+
+  /** Says which moment it is before it is known what stands around it. */
+  void turned() {
+    point(context.now());
+    presenter.moment().ifPresent(moment -> name(moment, context.now()));
+  }
+
+  private void point(Instant now) {
+    ribbon.atNowProperty().set(presenter.moment().isEmpty());
+    ribbon.pointerProperty().set(presenter.moment().map(Moment::instant).orElse(now));
+  }
+
+  private void name(Moment moment, Instant now) {
+    String at = Shown.moment(moment.instant(), now, context.zone());
+    which.getStyleClass().setAll("label", "strong", "brass");
+    which.setText(
+        moment instanceof Moment.InSnapshot in
+            ? Words.of("moment.asSnapshot", in.snapshot().label(), at)
+            : Words.of("moment.asAt", at));
+    Tip.on(which, Shown.full(moment.instant(), context.zone()));
   }
 
   private void words(Moments.Standing standing, Instant now) {
@@ -158,13 +178,7 @@ public final class MomentBar {
       return;
     }
     Moment moment = presenter.moment().get();
-    String at = Shown.moment(moment.instant(), now, context.zone());
-    which.getStyleClass().setAll("label", "strong", "brass");
-    which.setText(
-        moment instanceof Moment.InSnapshot in
-            ? Words.of("moment.asSnapshot", in.snapshot().label(), at)
-            : Words.of("moment.asAt", at));
-    Tip.on(which, Shown.full(moment.instant(), context.zone()));
+    name(moment, now);
     String captured =
         standing
             .captured()

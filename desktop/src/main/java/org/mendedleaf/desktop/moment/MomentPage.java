@@ -138,7 +138,13 @@ public final class MomentPage implements Page {
     }
     moment = then.moment();
     presenter.turnTo(folder, moment);
+    bar.turned();
     return true;
+  }
+
+  /** Asks for what can be drawn before anybody looks: the beginning of the list. */
+  public void prepare() {
+    presenter.refreshBeginning();
   }
 
   private void name() {

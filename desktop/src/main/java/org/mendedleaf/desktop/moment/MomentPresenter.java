@@ -162,10 +162,21 @@ final class MomentPresenter {
     boolean revisions = withRevisions.get();
     // Asked first: the list is what the eye waits for.
     if (then.isPresent() && (rows.get() == null || !isOf(rows.get(), here, at))) {
-      openList(here, at, gone, revisions);
+      openList(here, at, gone, revisions, true);
     } else if (then.isPresent()) {
       list(here, at, gone, revisions);
     }
+    lookAround(here, then, at);
+  }
+
+  /** Asks for all but the rest of a long list. */
+  void refreshBeginning() {
+    Moment at = moment.orElseThrow();
+    openList(folder, at, withGone.get(), withRevisions.get(), false);
+    lookAround(folder, moment, at);
+  }
+
+  private void lookAround(InnerPath here, Optional<Moment> then, Moment at) {
     context
         .background()
         .ask(
@@ -202,7 +213,8 @@ final class MomentPresenter {
   }
 
   /** Shows the beginning of the list before the whole of it. */
-  private void openList(InnerPath here, Moment at, boolean gone, boolean revisions) {
+  private void openList(
+      InnerPath here, Moment at, boolean gone, boolean revisions, boolean thenAll) {
     context
         .background()
         .ask(
@@ -219,6 +231,9 @@ final class MomentPresenter {
                 return;
               }
               set(found);
+              if (!thenAll) {
+                return;
+              }
               if (found.whole()) {
                 sum(found);
               } else {
