@@ -39,6 +39,11 @@ final class BringInCommand implements Callable<Integer> {
   @Option(names = "--note", paramLabel = "TEXT", description = "What changed.")
   private String note = "";
 
+  @Option(
+      names = "--new-too",
+      description = "With --take-confident: also what is new in a folder whose place is known.")
+  private boolean newToo;
+
   @Option(names = "--clear-away", description = "Delete what was brought in where it came from.")
   private boolean clearAway;
 
@@ -65,7 +70,8 @@ final class BringInCommand implements Callable<Integer> {
   public Integer call() throws IOException {
     return root.answer(
         office -> {
-          List<Path> arrivals = office.intake().files(files.stream().map(root::resolve).toList());
+          List<Path> given = files.stream().map(root::resolve).toList();
+          List<Path> arrivals = office.intake().files(given);
           if (where.onto.isPresent() || where.fresh.isPresent()) {
             if (arrivals.size() != 1) {
               throw new SentenceException(
@@ -76,8 +82,9 @@ final class BringInCommand implements Callable<Integer> {
                 ? onto(office, arrivals.get(0))
                 : fresh(office, arrivals.get(0));
           }
-          return new SuggestionAnswer(office)
-              .of(office.intake().suggest(arrivals, Progress.NONE), this::takeConfident);
+          List<Suggestion> suggestions = office.intake().suggest(arrivals, Progress.NONE);
+          return new SuggestionAnswer(office, office.intake().newPlaces(given, suggestions))
+              .of(suggestions, this::takeConfident);
         });
   }
 
@@ -113,9 +120,19 @@ final class BringInCommand implements Callable<Integer> {
   }
 
   /** Takes in what there is no question about, if that is wanted. */
-  private Optional<Intake.Done> takeConfident(Suggestion suggestion, Office office)
-      throws IOException {
-    if (!where.takeConfident || !suggestion.isPlain()) {
+  private Optional<Intake.Done> takeConfident(
+      Suggestion suggestion, Optional<Addresses.Place> newAt, Office office) throws IOException {
+    if (!where.takeConfident) {
+      return Optional.empty();
+    }
+    if (newAt.isPresent() && newToo) {
+      Addresses.Place place = newAt.get();
+      return Optional.of(
+          office
+              .intake()
+              .bringInNew(suggestion.arrival(), place.shelf(), place.path(), note, clearAway));
+    }
+    if (!suggestion.isPlain()) {
       return Optional.empty();
     }
     FileRef target = suggestion.first().orElseThrow().candidate().file();

@@ -5,8 +5,10 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.mendedleaf.core.intake.Match;
+import org.mendedleaf.core.office.Addresses;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Intake;
@@ -19,14 +21,27 @@ final class SuggestionAnswer {
   private static final int SHOWN = 3;
 
   private final Office office;
+  private final Map<Path, Addresses.Place> newPlaces;
 
   SuggestionAnswer(Office office) {
+    this(office, Map.of());
+  }
+
+  /**
+   * @param newPlaces where those belong that are new in their folder
+   */
+  SuggestionAnswer(Office office, Map<Path, Addresses.Place> newPlaces) {
     this.office = office;
+    this.newPlaces = newPlaces;
   }
 
   /** What is done with an arrival at once. */
   interface Taking {
-    Optional<Intake.Done> take(Suggestion suggestion, Office office) throws IOException;
+    /**
+     * @param newAt where it belongs if it is new
+     */
+    Optional<Intake.Done> take(
+        Suggestion suggestion, Optional<Addresses.Place> newAt, Office office) throws IOException;
   }
 
   Answer of(List<Suggestion> suggestions, Taking taking) throws IOException {
@@ -56,11 +71,17 @@ final class SuggestionAnswer {
       candidate(candidates.addObject(), text, match);
     }
     doubts.forEach(doubt -> text.append("  but %s%n".formatted(doubt)));
+    Optional<Addresses.Place> newAt = Optional.ofNullable(newPlaces.get(suggestion.arrival()));
+    if (newAt.isPresent()) {
+      String place = "%s:%s".formatted(newAt.get().shelf().name(), newAt.get().path().shown());
+      one.put("newAt", place);
+      text.append("  belongs at %s by its folder%n".formatted(place));
+    }
     if (suggestion.same().isPresent()) {
       same(one, text, suggestion.same().get());
       return;
     }
-    Optional<Intake.Done> done = taking.take(suggestion, office);
+    Optional<Intake.Done> done = taking.take(suggestion, newAt, office);
     if (done.isPresent()) {
       text.append("  ").append(taken(one, done.get(), suggestion.arrival()));
     }

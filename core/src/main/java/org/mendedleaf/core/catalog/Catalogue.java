@@ -24,24 +24,30 @@ import org.mendedleaf.core.store.Store;
 /**
  * A projection of one store's log into SQLite: throw it away and it is built again. One process at
  * a time may hold a catalogue; inside it, all methods are safe for several threads. Questions are
- * answered over a connection of their own and see what was committed when they began.
+ * answered over a connection of their own and see what was committed when they began. While a
+ * catalogue is built anew, the former one goes on answering.
  */
 public final class Catalogue implements ChunkIndex, Closeable {
 
   private static final int READERS = 3;
+  private static final long ANSWERED_BY_THEN_NANOS = 60_000_000_000L;
 
   private final Store store;
-  private final Path file;
+  private final CatalogueFiles files;
   private Sql writing;
   // One long question must not keep the short ones waiting.
-  private List<Sql> reading = List.of();
+  private volatile List<Sql> reading = List.of();
+  private boolean building;
+  // Who asked before a catalogue was built anew may not have done asking.
+  private List<Sql> former = List.of();
+  private long formerSince;
   private long nextSegment;
   private long erasures;
   private ContentId lastHash = Segment.NO_PREDECESSOR;
 
-  private Catalogue(Store store, Path file) {
+  private Catalogue(Store store, CatalogueFiles files) {
     this.store = store;
-    this.file = file;
+    this.files = files;
   }
 
   /**
@@ -50,9 +56,10 @@ public final class Catalogue implements ChunkIndex, Closeable {
    */
   public static Catalogue open(Store store, Path file) throws IOException {
     Files.createDirectories(file.toAbsolutePath().getParent());
-    Catalogue catalogue = new Catalogue(store, file);
+    Catalogue catalogue = new Catalogue(store, CatalogueFiles.of(file));
     try {
       catalogue.connect();
+      catalogue.building = true;
       if (!catalogue.fits()) {
         catalogue.startOver();
       }
@@ -119,8 +126,10 @@ public final class Catalogue implements ChunkIndex, Closeable {
   /** Applies all segments that were published since. Returns how many. */
   public synchronized long catchUp() throws IOException {
     long before = nextSegment;
+    letFormerGo(false);
     Optional<Segment> next = store.log().read(nextSegment);
     if (next.isEmpty()) {
+      answerFromHere();
       return 0;
     }
     if (erasedSince(nextSegment)) {
@@ -136,7 +145,38 @@ public final class Catalogue implements ChunkIndex, Closeable {
       apply(next.get(), Map.of());
       next = store.log().read(nextSegment);
     }
+    answerFromHere();
     return nextSegment - before;
+  }
+
+  /** Once it is built, a new catalogue answers, and nothing is left of the former one's files. */
+  private void answerFromHere() throws IOException {
+    if (!building) {
+      return;
+    }
+    List<Sql> readers = new ArrayList<>();
+    for (int i = 0; i < READERS; i++) {
+      readers.add(new Sql(files.current()));
+    }
+    letFormerGo(true);
+    former = reading;
+    formerSince = System.nanoTime();
+    reading = List.copyOf(readers);
+    building = false;
+    try {
+      files.deleteOthers();
+    } catch (IOException e) {
+      // Some systems do not delete what is open.
+      letFormerGo(true);
+      files.deleteOthers();
+    }
+  }
+
+  private void letFormerGo(boolean atOnce) {
+    if (atOnce || System.nanoTime() - formerSince > ANSWERED_BY_THEN_NANOS) {
+      former.forEach(Sql::close);
+      former = List.of();
+    }
   }
 
   private boolean erasedSince(long number) throws IOException {
@@ -265,12 +305,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
   }
 
   private void connect() throws IOException {
-    writing = new Sql(file);
-    List<Sql> readers = new ArrayList<>();
-    for (int i = 0; i < READERS; i++) {
-      readers.add(new Sql(file));
-    }
-    reading = List.copyOf(readers);
+    writing = new Sql(files.current());
     int version = writing.first(row -> row.getInt(1), "PRAGMA user_version").orElse(0);
     if (version == 0) {
       writing.transaction(
@@ -317,10 +352,11 @@ public final class Catalogue implements ChunkIndex, Closeable {
   }
 
   private void startOver() throws IOException {
-    close();
-    for (String suffix : List.of("", "-wal", "-shm")) {
-      Files.deleteIfExists(file.resolveSibling(file.getFileName() + suffix));
+    if (writing != null) {
+      writing.close();
     }
+    files.next();
+    building = true;
     nextSegment = 0;
     lastHash = Segment.NO_PREDECESSOR;
     connect();
@@ -329,6 +365,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
   @Override
   public synchronized void close() {
     reading.forEach(Sql::close);
+    letFormerGo(true);
     if (writing != null) {
       writing.close();
     }

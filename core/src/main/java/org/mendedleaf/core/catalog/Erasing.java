@@ -15,6 +15,7 @@ import java.util.OptionalLong;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import org.mendedleaf.core.store.AbandonedWrites;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.store.ContentRef;
@@ -149,6 +150,7 @@ public final class Erasing {
       return act;
     }
     Upkeep.deleteErased(catalogue);
+    AbandonedWrites.delete(prepared.rewritten().abandoned());
     return act;
   }
 

@@ -5,6 +5,7 @@ import java.nio.file.NoSuchFileException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import org.mendedleaf.core.store.AbandonedWrites;
 import org.mendedleaf.core.store.DamagedContentException;
 import org.mendedleaf.core.store.FinishedSheaf;
 import org.mendedleaf.core.store.Packing;
@@ -52,6 +53,7 @@ public final class Upkeep {
     catalogue.catchUp();
     int packed = pack(now, by);
     int deleted = deleteRetired(now);
+    AbandonedWrites.delete(catalogue.store().abandonedWrites().find());
     int folded = catalogue.store().log().fold(catalogue.nextSegment());
     return new Done(packed, deleted, folded);
   }

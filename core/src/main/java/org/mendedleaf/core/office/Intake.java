@@ -74,6 +74,17 @@ public final class Intake {
     return files;
   }
 
+  /**
+   * Where the new files of folders among these belong, by arrival.
+   *
+   * @param given what {@link #files} was asked for
+   * @param suggestions for what it answered
+   */
+  public Map<Path, Addresses.Place> newPlaces(List<Path> given, List<Suggestion> suggestions)
+      throws IOException {
+    return new InnerPlaces(office, given).of(suggestions);
+  }
+
   /** Suggests for each file what it most likely replaces. */
   public List<Suggestion> suggest(List<Path> arrivals, Progress progress) throws IOException {
     List<Arriving> arriving = new ArrayList<>();

@@ -29,14 +29,20 @@ public final class Rewriting {
    * @param sheaves what lives on
    * @param retired the sheaves that are not needed any more once that is committed
    * @param freed bytes of files that there will be fewer
-   * @param unused how many of them belong to sheaves that were out of use already
+   * @param unused how many of them belong to files that were out of use already
+   * @param abandoned what writers that died have left; it is deleted once that is committed
    */
   public record Rewritten(
-      List<FinishedSheaf> sheaves, List<SheafId> retired, long freed, long unused) {
+      List<FinishedSheaf> sheaves,
+      List<SheafId> retired,
+      long freed,
+      long unused,
+      List<AbandonedWrites.Abandoned> abandoned) {
 
     public Rewritten {
       sheaves = List.copyOf(sheaves);
       retired = List.copyOf(retired);
+      abandoned = List.copyOf(abandoned);
     }
   }
 
@@ -56,7 +62,8 @@ public final class Rewriting {
     List<SheafId> retired = new ArrayList<>();
     Set<SheafId> used = Set.copyOf(sheaves);
     try (Output output = new Output()) {
-      long before = 0;
+      List<AbandonedWrites.Abandoned> abandoned = store.abandonedWrites().find();
+      long before = abandoned.stream().mapToLong(AbandonedWrites.Abandoned::bytes).sum();
       for (SheafId sheaf : store.layout().sheavesThere()) {
         if (!used.contains(sheaf)) {
           retired.add(sheaf);
@@ -76,7 +83,7 @@ public final class Rewriting {
       }
       List<FinishedSheaf> written = output.finish();
       long after = written.stream().mapToLong(FinishedSheaf::bytes).sum();
-      return new Rewritten(written, retired, before - after, unused);
+      return new Rewritten(written, retired, before - after, unused, abandoned);
     }
   }
 

@@ -178,6 +178,11 @@ public final class Store implements Closeable {
     return new SheafVerification(layout, sheaves);
   }
 
+  /** Files that writers which died have left. */
+  public AbandonedWrites abandonedWrites() {
+    return new AbandonedWrites(layout);
+  }
+
   /** Puts small sheaves together. */
   public Packing packing() {
     return new Packing(this);

@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.List;
 import java.util.Random;
 import java.util.Set;
@@ -128,6 +129,27 @@ class ErasuresTest {
     try (Stream<Path> files = Files.walk(base.resolve("store/sheaves"))) {
       return files.filter(Files::isRegularFile).mapToLong(file -> file.toFile().length()).sum();
     }
+  }
+
+  @Test
+  void whatADeadWriterLeftGoesAndWhatALivingOneWritesStays() throws Exception {
+    byte[] secret = noise(3, 4000);
+    desk.write("list.csv", withNoise("", secret));
+    desk.capture();
+    Path folder = Files.createDirectories(base.resolve("store/sheaves/aa"));
+    Path dead = Files.write(folder.resolve("aabbccddeeffgghhiijjkkllmm.pending"), secret);
+    Files.setLastModifiedTime(
+        dead, java.nio.file.attribute.FileTime.from(Instant.now().minusSeconds(7200)));
+    Path alive = Files.writeString(base.resolve("store/log/000000000999-ab.pending"), "begun");
+    FileRef list = desk.life("list.csv").ref();
+    long told = desk.office().erasures().rehearse(list, Set.of()).freed();
+    long size = sheafBytes();
+
+    Erasures.Erased erased = desk.office().erasures().erase(list, Set.of(), "list.csv");
+
+    assertThat(erased.freed()).isEqualTo(told).isEqualTo(size - sheafBytes());
+    assertThat(filesWith(java.util.Arrays.copyOf(secret, 200))).isEmpty();
+    assertThat(alive).exists();
   }
 
   @Test

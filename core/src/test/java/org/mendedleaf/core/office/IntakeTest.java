@@ -168,4 +168,24 @@ class IntakeTest {
     assertThatThrownBy(() -> intake().files(List.of(outside.resolve("gone"))))
         .hasMessageContaining("There is no file");
   }
+
+  @Test
+  void whatIsNewInAFolderBelongsBesideTheFilesOfThatFolder() throws Exception {
+    Path batch = outside.resolve("from the printer");
+    Files.createDirectories(batch.resolve("guides/new ones"));
+    Files.writeString(batch.resolve("guides/Care guide.txt"), GUIDE + "one more line\n");
+    Path fresh = batch.resolve("guides/new ones/Varnish.txt");
+    Files.writeString(fresh, text("quite something else", 30));
+    Path alone = arrival("Varnish.txt", text("nothing that is known", 30));
+
+    List<Path> given = List.of(batch, alone);
+    List<Suggestion> suggestions = intake().suggest(intake().files(given), Progress.NONE);
+
+    assertThat(intake().newPlaces(given, suggestions))
+        .hasEntrySatisfying(
+            fresh,
+            place ->
+                assertThat(place.path()).isEqualTo(new InnerPath("guides/new ones/Varnish.txt")))
+        .doesNotContainKey(alone);
+  }
 }

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
@@ -145,10 +146,31 @@ public final class ArrivalList {
       throws IOException {
     List<Path> files = office.intake().files(paths);
     List<Waiting> found = new ArrayList<>();
-    for (Suggestion suggestion : office.intake().suggest(files, progress)) {
-      found.add(onto.isPresent() ? chosen(suggestion, onto.get()) : suggested(suggestion));
+    List<Suggestion> suggestions = office.intake().suggest(files, progress);
+    Map<Path, Addresses.Place> places = office.intake().newPlaces(paths, suggestions);
+    for (Suggestion suggestion : suggestions) {
+      Addresses.Place place = places.get(suggestion.arrival());
+      if (onto.isPresent()) {
+        found.add(chosen(suggestion, onto.get()));
+      } else if (place != null) {
+        found.add(fresh(suggested(suggestion), place));
+      } else {
+        found.add(suggested(suggestion));
+      }
     }
     return found;
+  }
+
+  private static Waiting fresh(Waiting one, Addresses.Place place) {
+    return new Waiting(
+        one.file(),
+        one.size(),
+        one.suggestion(),
+        Optional.empty(),
+        Optional.of(new Fresh(place.shelf(), place.path())),
+        one.onto().stream().toList(),
+        List.of(),
+        one.doubles());
   }
 
   private Waiting suggested(Suggestion suggestion) throws IOException {
@@ -230,15 +252,7 @@ public final class ArrivalList {
           "A new file needs a name: write %s:name. Nothing was changed."
               .formatted(place.shelf().name()));
     }
-    return new Waiting(
-        one.file(),
-        one.size(),
-        one.suggestion(),
-        Optional.empty(),
-        Optional.of(new Fresh(place.shelf(), place.path())),
-        one.onto().stream().toList(),
-        List.of(),
-        one.doubles());
+    return fresh(one, place);
   }
 
   private void replace(Waiting one, Waiting changed) {

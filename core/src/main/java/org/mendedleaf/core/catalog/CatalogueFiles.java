@@ -1,0 +1,83 @@
+package org.mendedleaf.core.catalog;
+
+import java.io.IOException;
+import java.nio.file.DirectoryStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * The names of a catalogue's files. One that is built anew gets a name that was never used, since
+ * the one that it replaces still answers meanwhile, and SQLite finds the files beside a database by
+ * their names.
+ */
+final class CatalogueFiles {
+
+  private static final Pattern NAME = Pattern.compile("(?:\\.(\\d{1,18}))?(?:-wal|-shm)?");
+
+  private final Path first;
+  private long generation;
+
+  private CatalogueFiles(Path first, long generation) {
+    this.first = first;
+    this.generation = generation;
+  }
+
+  /**
+   * The newest of those that are there; older ones are what a crash has left.
+   *
+   * @param first the name of the first one
+   */
+  static CatalogueFiles of(Path first) throws IOException {
+    CatalogueFiles files = new CatalogueFiles(first, 0);
+    long newest = 0;
+    for (Path file : files.there()) {
+      newest = Math.max(newest, files.generation(file));
+    }
+    files.generation = newest;
+    return files;
+  }
+
+  Path current() {
+    return generation == 0 ? first : first.resolveSibling(first.getFileName() + "." + generation);
+  }
+
+  /** Goes on to a name that was not used before. */
+  void next() {
+    generation++;
+  }
+
+  /** Deletes all but the current one. */
+  void deleteOthers() throws IOException {
+    for (Path file : there()) {
+      long of = generation(file);
+      if (of >= 0 && of != generation) {
+        Files.deleteIfExists(file);
+      }
+    }
+  }
+
+  private List<Path> there() throws IOException {
+    List<Path> found = new ArrayList<>();
+    try (DirectoryStream<Path> there =
+        Files.newDirectoryStream(
+            first.toAbsolutePath().getParent(),
+            file -> file.getFileName().toString().startsWith(first.getFileName().toString()))) {
+      there.forEach(found::add);
+    }
+    return found;
+  }
+
+  /** Which one a file belongs to; -1 for no such file. */
+  private long generation(Path file) {
+    String rest = file.getFileName().toString().substring(first.getFileName().toString().length());
+    Matcher matcher = NAME.matcher(rest);
+    if (!matcher.matches()) {
+      return -1;
+    }
+    return matcher.group(1) == null ? 0 : Long.parseLong(matcher.group(1));
+  }
+}

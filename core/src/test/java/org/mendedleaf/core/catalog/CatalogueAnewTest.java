@@ -1,0 +1,57 @@
+package org.mendedleaf.core.catalog;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashSet;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.oracle.FaultyDesk;
+
+/** A catalogue that is built anew. */
+class CatalogueAnewTest {
+
+  @TempDir Path disk;
+
+  @Test
+  void theFormerOneAnswersUntilTheNewOneIsThereAndThenNothingIsLeftOfIt() throws Exception {
+    try (FaultyDesk desk = new FaultyDesk(disk)) {
+      for (int i = 0; i < 3; i++) {
+        desk.write("a.txt", "a " + i);
+        desk.write("b.txt", "b " + i);
+        var unused = desk.capture();
+      }
+      Catalogue catalogue = desk.catalogue();
+      Set<Integer> answers = new HashSet<>();
+      desk.files()
+          .setFaults(
+              (operation, path, bytes) ->
+                  answers.add(catalogue.files().allOf(desk.shelf()).size()));
+
+      var unused = catalogue.rebuild();
+
+      assertThat(answers).as("asked at each access to the store").containsExactly(6);
+      desk.files().setFaults((operation, path, bytes) -> {});
+      assertThat(catalogue.files().allOf(desk.shelf())).hasSize(6);
+      assertThat(catalogueFiles()).allMatch(name -> name.startsWith("catalogue.sqlite.1"));
+
+      desk.startAgain();
+      assertThat(desk.catalogue().files().allOf(desk.shelf())).hasSize(6);
+      Files.writeString(disk.resolve("catalogue.sqlite"), "what a crash has left");
+      desk.startAgain();
+      assertThat(catalogueFiles()).allMatch(name -> name.startsWith("catalogue.sqlite.1"));
+    }
+  }
+
+  private Set<String> catalogueFiles() throws Exception {
+    Set<String> names = new HashSet<>();
+    try (Stream<Path> files = Files.list(disk)) {
+      files.forEach(file -> names.add(file.getFileName().toString()));
+    }
+    assertThat(names).isNotEmpty();
+    return names;
+  }
+}
