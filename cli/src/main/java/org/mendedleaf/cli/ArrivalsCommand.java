@@ -55,7 +55,8 @@ final class ArrivalsCommand implements Callable<Integer> {
     StringBuilder text = new StringBuilder();
     for (int i = 0; i < waiting.size(); i++) {
       ObjectNode one = arrivals.addObject();
-      new SuggestionAnswer(office).add(suggestions.get(i), one, text, this::admit);
+      new SuggestionAnswer(office)
+          .add(suggestions.get(i), one, text, (suggestion, newAt, of) -> admit(suggestion, of));
       ArrayNode doubles = one.putArray("doubles");
       for (Path other : waiting.get(i).doubles()) {
         doubles.add(other.toString());

@@ -72,6 +72,21 @@ class IntakeCommandsTest {
     assertThat(mail.resolve("stranger.txt")).exists();
   }
 
+  @Test
+  void aFolderComesInWithWhatIsNewInIt() throws Exception {
+    Path batch = Files.createDirectories(base.resolve("from the printer/guides/more"));
+    Files.writeString(
+        batch.resolveSibling("Care guide.txt"), guide("soap").replace("Line 3:", "Line three:"));
+    Files.writeString(batch.resolve("Varnish.txt"), "two coats, sanded in between");
+
+    JsonNode told = typed.answer("bring-in", "bring-in", "from the printer");
+    assertThat(told.at("/arrivals/1/newAt").asText()).isEqualTo("Loft:guides/more/Varnish.txt");
+    typed.answer("bring-in", "bring-in", "from the printer", "--take-confident", "--new-too");
+
+    assertThat(work.resolve("Care guide.txt")).content().contains("Line three:");
+    assertThat(work.resolve("more/Varnish.txt")).hasContent("two coats, sanded in between");
+  }
+
   private static void saved(Path file, int secondsAgo) throws Exception {
     Files.setLastModifiedTime(file, FileTime.from(Instant.now().minusSeconds(secondsAgo)));
   }
