@@ -62,6 +62,7 @@ final class ClaimText {
       case HELD -> "it is held";
       case NEWEST_GOOD -> "it is the newest good one";
       case SNAPSHOT -> "a snapshot holds it";
+      case GATHERED -> "it was a copy that was gathered lately";
       case REMOVED_FILE -> "its file was removed";
     };
   }

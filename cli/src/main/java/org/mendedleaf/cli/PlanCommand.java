@@ -147,7 +147,7 @@ final class PlanCommand {
         .rules()
         .forEach(rule -> text.append("  keep %s%n".formatted(KeepSentences.format(rule))));
     text.append("  removed files for %s%n".formatted(plan.plan().removed()));
-    text.append("  grace time %s%n".formatted(plan.grace()));
+    text.append("  grace time %s%n".formatted(plan.plan().grace()));
     text.append(
         "of %s%n".formatted(shelves.stream().map(Shelf::name).collect(Collectors.joining(", "))));
     return Answer.done(node, text.toString());

@@ -43,6 +43,8 @@ public enum Act {
   HOLD("hold"),
   /** A hold was lifted. */
   RELEASE("release"),
+  /** Revisions that no rule keeps were put on notice. */
+  THIN("thin"),
   /** Somebody said what a file is. */
   DESCRIBE("describe"),
   /** Revisions were destroyed for good. */

@@ -100,6 +100,10 @@ final class Assignment {
       return Optional.of(new Detail.Held(hold.revision(), place));
     } else if (proposal instanceof Proposal.Release release) {
       return Optional.of(new Detail.Released(release.revision()));
+    } else if (proposal instanceof Proposal.PutOnNotice put) {
+      return Optional.of(new Detail.Noticed(put.revision(), put.until(), put.byHand()));
+    } else if (proposal instanceof Proposal.TakeOffNotice take) {
+      return Optional.of(new Detail.OffNotice(take.revision()));
     } else if (proposal instanceof Proposal.SetShelf set) {
       return Optional.of(new Detail.ShelfSet(set.setting().what(), place));
     } else if (proposal instanceof Proposal.Describe describe) {

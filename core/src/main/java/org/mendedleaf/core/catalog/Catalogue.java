@@ -109,6 +109,29 @@ public final class Catalogue implements ChunkIndex, Closeable {
     return new NameQuestions(reading());
   }
 
+  /** Questions about what needs which bytes. */
+  public SpaceQuestions space() {
+    return new SpaceQuestions(reading());
+  }
+
+  /** Remembers what large contents are made of, as ids one after another; it can be read again. */
+  public synchronized void rememberParts(Map<ContentId, byte[]> parts) throws IOException {
+    if (!parts.isEmpty()) {
+      writing.transaction(
+          () -> {
+            for (Map.Entry<ContentId, byte[]> one : parts.entrySet()) {
+              writing.update(
+                  "INSERT OR REPLACE INTO part VALUES (?,?)", one.getKey().bytes(), one.getValue());
+            }
+          });
+    }
+  }
+
+  /** Questions about all that a shelf ever recorded. */
+  public LineageQuestions lineages() {
+    return new LineageQuestions(reading());
+  }
+
   /** Questions about what people say of revisions and files. */
   public MarkQuestions marks() {
     return new MarkQuestions(reading());

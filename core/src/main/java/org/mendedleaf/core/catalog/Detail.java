@@ -3,6 +3,7 @@ package org.mendedleaf.core.catalog;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalInt;
 
@@ -21,6 +22,7 @@ import java.util.OptionalInt;
  * {"note":[SEGMENT,LINE],"m":[b,l]}
  * {"good":[SEGMENT,LINE],"is":BOOLEAN}
  * {"hold":[SEGMENT,LINE],"m":[b,l]}  {"release":[SEGMENT,LINE]}
+ * {"notice":[SEGMENT,LINE],"until":INSTANT,"byHand":BOOLEAN}  {"offNotice":[SEGMENT,LINE]}
  * {"describe":FILE,"m":[b,l]}
  * {"set":WORD,"m":[b,l]}       {"issue":[SEGMENT,LINE],"file":FILE,"letter":NUMBER}
  * {"erase":[SEGMENT,LINE]}     {"eraseAll":FILE}     {"called":TEXT}
@@ -61,6 +63,10 @@ sealed interface Detail {
   record Held(RevisionKey revision, Place at) implements Detail {}
 
   record Released(RevisionKey revision) implements Detail {}
+
+  record Noticed(RevisionKey revision, Instant until, boolean byHand) implements Detail {}
+
+  record OffNotice(RevisionKey revision) implements Detail {}
 
   record Described(long file, Place at) implements Detail {}
 
@@ -148,6 +154,11 @@ sealed interface Detail {
       put(node, "hold", held.revision(), held.at());
     } else if (this instanceof Released released) {
       put(node, "release", released.revision());
+    } else if (this instanceof Noticed noticed) {
+      put(node, "notice", noticed.revision());
+      node.put("until", noticed.until().toString()).put("byHand", noticed.byHand());
+    } else if (this instanceof OffNotice off) {
+      put(node, "offNotice", off.revision());
     } else if (this instanceof Described described) {
       put(node.put("describe", described.file()), described.at());
     } else if (this instanceof ShelfSet set) {
@@ -205,6 +216,14 @@ sealed interface Detail {
       detail = new Held(key(node.get("hold")), place(node));
     } else if (node.has("release")) {
       detail = new Released(key(node.get("release")));
+    } else if (node.has("notice")) {
+      detail =
+          new Noticed(
+              key(node.get("notice")),
+              Instant.parse(node.get("until").asText()),
+              node.get("byHand").asBoolean());
+    } else if (node.has("offNotice")) {
+      detail = new OffNotice(key(node.get("offNotice")));
     } else if (node.has("describe")) {
       detail = new Described(node.get("describe").asLong(), place(node));
     } else if (node.has("issue")) {

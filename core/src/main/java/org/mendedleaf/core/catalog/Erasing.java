@@ -81,8 +81,14 @@ public final class Erasing {
   private Prepared prepareOnce(long shelf, List<Revision> revisions) throws IOException {
     long basedOn = catalogue.nextSegment();
     Set<RevisionKey> keys = revisions.stream().map(Revision::key).collect(Collectors.toSet());
-    Set<Long> files = wholeFiles(revisions, keys);
-    Scrubbing scrubbing = new Scrubbing(revisions, keys, files);
+    Map<Long, List<Revision>> histories =
+        catalogue
+            .files()
+            .histories(revisions.stream().map(Revision::file).distinct().toList())
+            .stream()
+            .collect(Collectors.groupingBy(Revision::file));
+    Set<Long> files = wholeFiles(histories, keys);
+    Scrubbing scrubbing = new Scrubbing(revisions, histories, keys, files);
     scrubbing.readLog();
     ContentReader contents = catalogue.contents();
     Set<ContentRef> living = living(keys, scrubbing.blankedItems);
@@ -154,14 +160,14 @@ public final class Erasing {
     return act;
   }
 
-  private Set<Long> wholeFiles(List<Revision> revisions, Set<RevisionKey> keys) throws IOException {
+  private static Set<Long> wholeFiles(Map<Long, List<Revision>> histories, Set<RevisionKey> keys) {
     Set<Long> whole = new HashSet<>();
-    for (long file : revisions.stream().map(Revision::file).collect(Collectors.toSet())) {
-      if (catalogue.files().histories(List.of(file)).stream()
-          .allMatch(one -> keys.contains(one.key()))) {
-        whole.add(file);
-      }
-    }
+    histories.forEach(
+        (file, history) -> {
+          if (history.stream().allMatch(one -> keys.contains(one.key()))) {
+            whole.add(file);
+          }
+        });
     return whole;
   }
 
@@ -189,18 +195,25 @@ public final class Erasing {
     private final Map<ContentId, Set<Integer>> blank = new HashMap<>();
     private final Map<ContentId, Set<Integer>> maybe = new HashMap<>();
 
-    Scrubbing(List<Revision> revisions, Set<RevisionKey> keys, Set<Long> files) throws IOException {
+    Scrubbing(
+        List<Revision> revisions,
+        Map<Long, List<Revision>> histories,
+        Set<RevisionKey> keys,
+        Set<Long> files) {
       this.keys = keys;
       this.files = files;
       this.touched = revisions.stream().map(Revision::file).collect(Collectors.toSet());
       for (Revision revision : revisions) {
         revision.state().content().ifPresent(erased::add);
         numbers.computeIfAbsent(revision.file(), file -> new HashSet<>()).add(revision.number());
-        // What changed in the next one was told against this one.
-        catalogue.files().histories(List.of(revision.file())).stream()
-            .filter(next -> next.number() > revision.number())
-            .findFirst()
-            .ifPresent(next -> after.add(next.key()));
+      }
+      for (List<Revision> history : histories.values()) {
+        for (int i = 1; i < history.size(); i++) {
+          // What changed in the next one was told against this one.
+          if (keys.contains(history.get(i - 1).key())) {
+            after.add(history.get(i).key());
+          }
+        }
       }
     }
 

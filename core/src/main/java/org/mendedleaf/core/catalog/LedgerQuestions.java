@@ -31,6 +31,11 @@ public final class LedgerQuestions {
     return sql.first(LedgerQuestions::read, ENTRY + "WHERE number = ?", id);
   }
 
+  /** The newest act; empty if there is none. */
+  public Optional<LedgerEntry> last() throws IOException {
+    return sql.first(LedgerQuestions::read, ENTRY + "ORDER BY number DESC LIMIT 1");
+  }
+
   /** The acts that were done as one under this name, oldest first. */
   public List<LedgerEntry> ofRun(String run) throws IOException {
     return sql.list(LedgerQuestions::read, ENTRY + "WHERE run = ? ORDER BY number", run);

@@ -1,6 +1,7 @@
 package org.mendedleaf.core.catalog;
 
 import java.io.IOException;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -77,8 +78,24 @@ public final class MarkQuestions {
             JOIN revision ON revision.id = issue.revision WHERE issue.file = ?""",
             file)
         .forEach(found -> issues.put(found.number(), found.it()));
+    Map<Integer, RevisionMarks.Notice> notices = new HashMap<>();
+    sql.list(
+            row ->
+                new Found<>(
+                    row.getInt(1),
+                    new RevisionMarks.Notice(
+                        Times.of(row.getLong(2)),
+                        row.getBoolean(3),
+                        Times.of(row.getLong(4)),
+                        row.getString(5))),
+            """
+            SELECT revision.number, on_notice.until, on_notice.by_hand, on_notice.at,
+              on_notice.person FROM revision
+            JOIN on_notice ON on_notice.revision = revision.id WHERE revision.file = ?""",
+            file)
+        .forEach(found -> notices.put(found.number(), found.it()));
     Map<Integer, RevisionMarks> marks = new HashMap<>();
-    for (Map<Integer, ?> some : List.of(notes, good, holds, arrived, issues)) {
+    for (Map<Integer, ?> some : List.of(notes, good, holds, arrived, issues, notices)) {
       for (Integer number : some.keySet()) {
         marks.put(
             number,
@@ -87,10 +104,27 @@ public final class MarkQuestions {
                 Optional.ofNullable(good.get(number)),
                 Optional.ofNullable(holds.get(number)),
                 Optional.ofNullable(arrived.get(number)),
-                Optional.ofNullable(issues.get(number))));
+                Optional.ofNullable(issues.get(number)),
+                Optional.ofNullable(notices.get(number))));
       }
     }
     return marks;
+  }
+
+  /** A revision that was let go and is still there. */
+  public record OnNotice(long file, int number, Instant until, boolean byHand) {}
+
+  /** All revisions of a shelf that are on notice. */
+  public List<OnNotice> onNotice(long shelf) throws IOException {
+    return sql.list(
+        row ->
+            new OnNotice(
+                row.getLong(1), row.getInt(2), Times.of(row.getLong(3)), row.getBoolean(4)),
+        """
+        SELECT revision.file, revision.number, on_notice.until, on_notice.by_hand FROM on_notice
+        JOIN revision ON revision.id = on_notice.revision JOIN file ON file.id = revision.file
+        WHERE file.shelf = ? ORDER BY revision.file, revision.number""",
+        shelf);
   }
 
   /** One mark of one revision. */

@@ -76,6 +76,23 @@ final class Marks {
         why,
         Times.nanos(header.at()),
         header.by());
+    offNotice(of);
+  }
+
+  void notice(CommitHeader header, Detail.Noticed noticed) throws IOException {
+    RevisionKey of = noticed.revision();
+    sql.update(
+        "INSERT OR REPLACE INTO on_notice SELECT id,?,?,?,? FROM revision WHERE segment = ? AND line = ?",
+        Times.nanos(noticed.until()),
+        noticed.byHand(),
+        Times.nanos(header.at()),
+        header.by(),
+        of.segment(),
+        of.line());
+  }
+
+  void offNotice(RevisionKey of) throws IOException {
+    sql.update("DELETE FROM on_notice WHERE revision = " + ROW, of.segment(), of.line());
   }
 
   void release(RevisionKey of) throws IOException {

@@ -247,6 +247,10 @@ final class Projection {
       marks.hold(header, held.revision(), blocks.line(held.at()).get("why").asText());
     } else if (detail instanceof Detail.Called called) {
       sql.update("UPDATE segment SET about = ? WHERE number = ?", called.name(), key.segment());
+    } else if (detail instanceof Detail.Noticed noticed) {
+      marks.notice(header, noticed);
+    } else if (detail instanceof Detail.OffNotice off) {
+      marks.offNotice(off.revision());
     } else if (detail instanceof Detail.Released released) {
       marks.release(released.revision());
     } else if (detail instanceof Detail.Issued issued) {

@@ -1,5 +1,6 @@
 package org.mendedleaf.core.catalog;
 
+import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
@@ -149,6 +150,16 @@ public sealed interface Proposal {
 
   /** A hold is lifted. */
   record Release(RevisionKey revision) implements Proposal {}
+
+  /**
+   * A revision is let go: it is still there until then.
+   *
+   * @param byHand whether a person wanted it, so that no plan takes it back
+   */
+  record PutOnNotice(RevisionKey revision, Instant until, boolean byHand) implements Proposal {}
+
+  /** A revision on notice is kept after all. */
+  record TakeOffNotice(RevisionKey revision) implements Proposal {}
 
   /** A revision is given out; it gets the next letter of its file. */
   record Issue(RevisionKey revision, long file) implements Proposal {}

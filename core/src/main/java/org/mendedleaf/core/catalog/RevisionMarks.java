@@ -12,18 +12,25 @@ import java.util.Optional;
  * @param hold why it is held; empty if it is not
  * @param arrived where it came from, if it was brought in
  * @param issue its letter, if it was given out
+ * @param notice until when it is still there, if it was let go
  */
 public record RevisionMarks(
     List<Note> notes,
     Optional<Good> good,
     Optional<Hold> hold,
     Optional<Arrived> arrived,
-    Optional<Issue> issue) {
+    Optional<Issue> issue,
+    Optional<Notice> notice) {
 
   /** Nobody has said anything. */
   public static final RevisionMarks NONE =
       new RevisionMarks(
-          List.of(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
+          List.of(),
+          Optional.empty(),
+          Optional.empty(),
+          Optional.empty(),
+          Optional.empty(),
+          Optional.empty());
 
   /** A person's words; empty words took the former ones back. */
   public record Note(String text, Instant at, String by) {}
@@ -33,6 +40,14 @@ public record RevisionMarks(
 
   /** A keep that only a person can lift. */
   public record Hold(String why, Instant at, String by) {}
+
+  /**
+   * Let go by thinning.
+   *
+   * @param until it is erased afterwards
+   * @param byHand whether a person wanted it, and no plan
+   */
+  public record Notice(Instant until, boolean byHand, Instant at, String by) {}
 
   /**
    * Given out.

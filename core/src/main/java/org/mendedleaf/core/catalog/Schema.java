@@ -8,7 +8,7 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 16;
+  static final int VERSION = 17;
 
   static final List<String> TABLES =
       List.of(
@@ -93,6 +93,10 @@ final class Schema {
             person TEXT, segment INTEGER)""",
           "CREATE INDEX note_revision ON note (revision)",
           "CREATE TABLE good (revision INTEGER PRIMARY KEY, at INTEGER, person TEXT)",
+          // Let go, and still there until then.
+          """
+          CREATE TABLE on_notice (revision INTEGER PRIMARY KEY, until INTEGER, by_hand INTEGER,
+            at INTEGER, person TEXT)""",
           """
           CREATE TABLE held (revision INTEGER PRIMARY KEY, why TEXT, at INTEGER, person TEXT)""",
           """
@@ -100,6 +104,8 @@ final class Schema {
             modified INTEGER)""",
           // What people say of a file, as its metadata says it.
           "CREATE TABLE described (file INTEGER PRIMARY KEY, says TEXT)",
+          // What large contents are made of, as far as somebody asked.
+          "CREATE TABLE part (content BLOB PRIMARY KEY, ids BLOB) WITHOUT ROWID",
           // What contents are recognised by, as far as somebody asked; it can be found out again.
           "CREATE TABLE traits (content BLOB PRIMARY KEY, traits BLOB) WITHOUT ROWID",
           """

@@ -6,27 +6,31 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.mendedleaf.core.catalog.Act;
-import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Journal;
-import org.mendedleaf.core.catalog.MarkQuestions;
+import org.mendedleaf.core.catalog.LineageQuestions;
+import org.mendedleaf.core.catalog.Origin;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.RevisionKey;
 import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.catalog.ShelfSetting;
 import org.mendedleaf.core.catalog.SnapshotQuestions;
+import org.mendedleaf.core.plan.CarePlan;
+import org.mendedleaf.core.plan.Claim;
 import org.mendedleaf.core.plan.Judgement;
 import org.mendedleaf.core.plan.Lineage;
 import org.mendedleaf.core.plan.Lineage.Said;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.PlanFormat;
+import org.mendedleaf.core.space.StoreSpace;
+import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.WriteSession;
 
 /**
@@ -35,14 +39,6 @@ import org.mendedleaf.core.store.WriteSession;
  * method may take long.
  */
 public final class CarePlans {
-
-  private static final Map<String, Said> SAID =
-      Map.of(
-          "held", Said.HELD,
-          "good", Said.KNOWN_GOOD,
-          "issued", Said.ISSUED,
-          "noted", Said.NOTED,
-          "snapshot", Said.IN_SNAPSHOT);
 
   private static final Duration ASKING = Duration.ofMinutes(1);
 
@@ -136,17 +132,36 @@ public final class CarePlans {
    *
    * @param bytes of its content, which others may share
    */
-  public record Going(long file, InnerPath path, int revision, long bytes) {}
+  public record Going(
+      long file,
+      InnerPath path,
+      int revision,
+      RevisionKey key,
+      long bytes,
+      Optional<ContentId> content) {}
 
   /**
    * What a plan would keep and let go.
    *
    * @param stays how many revisions stay
+   * @param claims how many revisions each of them keeps; a revision may be kept by several
    */
-  public record Rehearsal(Instant at, long stays, List<Going> goes) {
+  public record Rehearsal(
+      Instant at, long stays, Map<Claim.Reason, Integer> claims, List<Going> goes) {
     public Rehearsal {
+      claims = Map.copyOf(claims);
       goes = List.copyOf(goes);
     }
+
+    /** What would be freed, as far as nothing else needs it. */
+    public StoreSpace.Bytes freed(StoreSpace space) {
+      return space.freedBy(goes.stream().flatMap(one -> one.content().stream()).toList());
+    }
+  }
+
+  /** All that a shelf ever recorded; it can be judged under any number of plans. */
+  public ShelfLineages lineages(Shelf shelf) throws IOException {
+    return ShelfLineages.load(desk.store(shelf.store()).catalogue(), shelf.id());
   }
 
   /**
@@ -160,31 +175,35 @@ public final class CarePlans {
       throw new SentenceException(
           "What a plan lets go is worked out for now or later, not for the past.");
     }
-    Catalogue catalogue = desk.store(shelf.store()).catalogue();
-    catalogue.catchUp();
-    Map<Long, List<Revision>> files = new LinkedHashMap<>();
-    for (Revision revision : catalogue.files().allOf(shelf.id())) {
-      files.computeIfAbsent(revision.file(), file -> new ArrayList<>()).add(revision);
-    }
-    Map<Long, Map<Integer, Set<Said>>> said = said(shelf);
-    Judgement judgement = new Judgement(plan.plan(), at);
+    return rehearse(lineages(shelf), plan.plan(), at);
+  }
+
+  /** The same of what has been asked for before; asks nobody. */
+  public static Rehearsal rehearse(ShelfLineages lineages, CarePlan plan, Instant at) {
+    Judgement judgement = new Judgement(plan, at);
     long stays = 0;
+    Map<Claim.Reason, Integer> claims = new HashMap<>();
     List<Going> goes = new ArrayList<>();
-    for (List<Revision> revisions : files.values()) {
-      Revision newest = revisions.get(revisions.size() - 1);
-      RecordedFile file = catalogue.files().file(newest.file()).orElseThrow();
-      Lineage history = history(file, revisions, said.getOrDefault(file.id(), Map.of()));
-      List<Judgement.Judged> judged = judgement.of(history);
+    for (ShelfLineages.OfFile file : lineages.files()) {
+      List<Judgement.Judged> judged = judgement.of(file.lineage());
       for (int i = 0; i < judged.size(); i++) {
         if (judged.get(i).stays()) {
           stays++;
+          for (Claim claim : judged.get(i).claims()) {
+            claims.merge(claim.reason(), 1, Integer::sum);
+          }
         } else {
-          Revision one = revisions.get(i);
-          goes.add(new Going(file.id(), file.path(), one.number(), one.state().size()));
+          goes.add(going(file, i));
         }
       }
     }
-    return new Rehearsal(at, stays, goes);
+    return new Rehearsal(at, stays, claims, goes);
+  }
+
+  static Going going(ShelfLineages.OfFile file, int position) {
+    LineageQuestions.Line one = file.lines().get(position);
+    return new Going(
+        file.file(), file.lineage().path(), one.number(), one.key(), one.bytes(), one.content());
   }
 
   private Map<Integer, Set<Said>> said(FileLife life) throws IOException {
@@ -204,17 +223,6 @@ public final class CarePlans {
     return said;
   }
 
-  private Map<Long, Map<Integer, Set<Said>>> said(Shelf shelf) throws IOException {
-    Map<Long, Map<Integer, Set<Said>>> said = new HashMap<>();
-    for (MarkQuestions.Marked one :
-        desk.store(shelf.store()).catalogue().marks().ofShelf(shelf.id())) {
-      said.computeIfAbsent(one.file(), file -> new HashMap<>())
-          .computeIfAbsent(one.number(), number -> EnumSet.noneOf(Said.class))
-          .add(SAID.get(one.mark()));
-    }
-    return said;
-  }
-
   /** A revision that another follows after a removal was ended by that. */
   private static Lineage history(
       RecordedFile file, List<Revision> revisions, Map<Integer, Set<Said>> said) {
@@ -230,7 +238,8 @@ public final class CarePlans {
               one.currentUntil(),
               removed,
               one.state().size(),
-              said.getOrDefault(one.number(), Set.of())));
+              said.getOrDefault(one.number(), Set.of()),
+              one.origin() == Origin.GATHER ? Optional.of(one.at()) : Optional.empty()));
     }
     return new Lineage(file.path(), kept);
   }

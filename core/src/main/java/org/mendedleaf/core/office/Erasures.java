@@ -3,8 +3,10 @@ package org.mendedleaf.core.office;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
@@ -111,11 +113,13 @@ public final class Erasures {
           "The file is called “%s”, not “%s”. Nothing was erased."
               .formatted(name, typedName.strip()));
     }
+    LettingGo.refuseUnderSetClock(settings, desk.store(file.store()));
     synchronized (desk.capturing()) {
       for (int i = 0; i < TRIES; i++) {
-        Optional<Erased> erased = tryToErase(office.files().life(file), numbers, named);
+        long seen = seen(desk.store(file.store()));
+        Optional<Erased> erased = tryToErase(office.files().life(file), numbers, named, seen);
         if (erased.isPresent()) {
-          forgetHere(life, numbers, erased.get());
+          forgetHere(life, numbers, erased.get().everything());
           return erased.get();
         }
       }
@@ -124,28 +128,102 @@ public final class Erasures {
         "Others are recording into the store all the time, so nothing could be erased. Nothing was changed; do it once more when it is quieter.");
   }
 
+  /** Says which revisions of a shelf are to go. */
+  interface Due {
+    List<Revision> find() throws IOException;
+  }
+
+  /**
+   * Erases what thinning has let go.
+   *
+   * @param due asked again whenever somebody else has recorded meanwhile, since that may need them
+   */
+  Erased letGo(Shelf shelf, Due due) throws IOException {
+    synchronized (desk.capturing()) {
+      for (int i = 0; i < TRIES; i++) {
+        OpenStore store = desk.store(shelf.store());
+        long seen = seen(store);
+        List<Revision> going = due.find();
+        if (going.isEmpty()) {
+          return new Erased(0, 0, false, 0);
+        }
+        Map<Long, FileLife> lives = new LinkedHashMap<>();
+        for (Revision one : going) {
+          if (!lives.containsKey(one.file())) {
+            lives.put(one.file(), office.files().life(new FileRef(shelf.store(), one.file())));
+          }
+        }
+        Erasing erasing = new Erasing(store.catalogue(), store.journal());
+        Erasing.Prepared prepared = erasing.prepare(shelf.id(), going);
+        if (prepared.basedOn() != seen) {
+          erasing.drop(prepared);
+          continue;
+        }
+        OptionalLong act =
+            erasing.commit(
+                prepared, settings.clock().instant(), settings.person(), Optional.empty());
+        if (act.isPresent()) {
+          for (FileLife life : lives.values()) {
+            Set<Integer> numbers =
+                going.stream()
+                    .filter(one -> one.file() == life.file().id())
+                    .map(Revision::number)
+                    .collect(Collectors.toSet());
+            forgetHere(life, numbers, prepared.files().contains(life.file().id()));
+          }
+          return new Erased(act.getAsLong(), going.size(), false, prepared.freed());
+        }
+      }
+    }
+    throw new SentenceException(
+        "Others are recording into the store all the time, so nothing could be let go. Nothing was changed; do it once more when it is quieter.");
+  }
+
+  /** The bytes by which the store's files become smaller without these; nothing is changed. */
+  long freed(Shelf shelf, List<Revision> revisions) throws IOException {
+    OpenStore store = desk.store(shelf.store());
+    Erasing erasing = new Erasing(store.catalogue(), store.journal());
+    Erasing.Prepared prepared = erasing.prepare(shelf.id(), revisions);
+    erasing.drop(prepared);
+    return prepared.freed();
+  }
+
   /** What this desk has beside the store: notices, and plans of recoveries that never ended. */
-  private void forgetHere(FileLife life, Set<Integer> numbers, Erased erased) throws IOException {
-    office.notices().forget(life.ref(), erased.everything() ? Set.of() : numbers);
+  private void forgetHere(FileLife life, Set<Integer> numbers, boolean everything)
+      throws IOException {
+    office.notices().forget(life.ref(), everything ? Set.of() : numbers);
     Set<String> words = new HashSet<>();
     for (Revision revision : life.revisions()) {
       if (numbers.isEmpty() || numbers.contains(revision.number())) {
         revision.state().content().ifPresent(content -> words.add(content.id().hex()));
       }
     }
-    if (erased.everything()) {
+    if (everything) {
       words.add(life.file().path().name());
       life.formerPaths().forEach(path -> words.add(path.name()));
     }
     office.recoveries().forgetMentioning(words);
   }
 
-  private Optional<Erased> tryToErase(FileLife life, Set<Integer> numbers, boolean named)
+  /** What was committed after this may hold what is to go. */
+  private static long seen(OpenStore store) throws IOException {
+    store.catalogue().catchUp();
+    return store.catalogue().nextSegment();
+  }
+
+  /**
+   * @param seen up to which commit it was looked whether they may go
+   */
+  private Optional<Erased> tryToErase(FileLife life, Set<Integer> numbers, boolean named, long seen)
       throws IOException {
     List<Revision> chosen = chosen(life, numbers);
     refuseHeld(life, chosen);
     Erasing erasing = erasing(life.ref());
     Erasing.Prepared prepared = erasing.prepare(life.shelf().id(), chosen);
+    if (prepared.basedOn() != seen) {
+      erasing.drop(prepared);
+      return Optional.empty();
+    }
     OptionalLong act =
         erasing.commit(
             prepared,

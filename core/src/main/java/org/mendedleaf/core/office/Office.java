@@ -71,6 +71,11 @@ public final class Office implements Closeable {
     return new Erasures(this, desk, settings);
   }
 
+  /** Letting go of what no rule claims. */
+  public Thinnings thinnings() {
+    return new Thinnings(this, desk, settings);
+  }
+
   /** What people say about revisions and files. */
   public Sayings sayings() {
     return new Sayings(this, desk, settings);

@@ -18,6 +18,7 @@ public enum Right {
   RELEASE(Role.KEEPER, "lift a hold"),
   UNLABEL(Role.KEEPER, "let a snapshot go"),
   ERASE(Role.KEEPER, "erase"),
+  THIN(Role.KEEPER, "let revisions go"),
   PLAN(Role.KEEPER, "choose or change a care plan"),
   CARE(Role.KEEPER, "say who may do what and what is recorded");
 

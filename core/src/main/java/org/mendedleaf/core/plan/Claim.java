@@ -28,7 +28,8 @@ public record Claim(Reason reason, Optional<Instant> until) {
     HELD,
     NEWEST_GOOD,
     SNAPSHOT,
-    REMOVED_FILE
+    REMOVED_FILE,
+    GATHERED
   }
 
   /**

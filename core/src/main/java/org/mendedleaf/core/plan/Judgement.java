@@ -16,11 +16,13 @@ public final class Judgement {
   private final CarePlan plan;
   private final Instant at;
   private final Instant removedAfter;
+  private final Instant gatheredAfter;
 
   public Judgement(CarePlan plan, Instant at) {
     this.plan = plan;
     this.at = at;
     this.removedAfter = plan.removed().before(at, plan.zone());
+    this.gatheredAfter = plan.grace().before(at, plan.zone());
   }
 
   /**
@@ -96,6 +98,12 @@ public final class Judgement {
     }
     if (one.is(Said.IN_SNAPSHOT)) {
       claims.add(new Claim(Claim.Basic.SNAPSHOT, Optional.of(Claim.ALWAYS)));
+    }
+    if (one.gathered().filter(when -> when.isAfter(gatheredAfter)).isPresent()) {
+      claims.add(
+          new Claim(
+              Claim.Basic.GATHERED,
+              Optional.of(plan.grace().after(one.gathered().get(), plan.zone()))));
     }
     if (isNewestGood) {
       // Of an unmarked one the next save takes it; a marked one outlasts a removal by its span.

@@ -19,6 +19,7 @@ public record Lineage(InnerPath path, List<Kept> revisions) {
    * @param from when it became the current one
    * @param until when it stopped being that; empty if it still is
    * @param removed whether it stopped because the file was removed
+   * @param gathered when it was made of a copy; empty if it was recorded in its time
    */
   public record Kept(
       int number,
@@ -26,7 +27,20 @@ public record Lineage(InnerPath path, List<Kept> revisions) {
       Optional<Instant> until,
       boolean removed,
       long bytes,
-      Set<Said> said) {
+      Set<Said> said,
+      Optional<Instant> gathered) {
+
+    /** One that was recorded in its time. */
+    public Kept(
+        int number,
+        Instant from,
+        Optional<Instant> until,
+        boolean removed,
+        long bytes,
+        Set<Said> said) {
+      this(number, from, until, removed, bytes, said, Optional.empty());
+    }
+
     public Kept {
       said = Set.copyOf(said);
     }

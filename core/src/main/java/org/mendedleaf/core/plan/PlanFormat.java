@@ -40,7 +40,7 @@ public final class PlanFormat {
     ArrayNode keep = node.putArray("keep");
     plan.rules().forEach(rule -> keep.add(KeepSentences.format(rule)));
     node.put("removedFor", plan.removed().toString());
-    return node.put("grace", named.grace().toString());
+    return node.put("grace", plan.grace().toString());
   }
 
   /**
@@ -72,8 +72,11 @@ public final class PlanFormat {
     return new NamedPlan(
         name,
         new CarePlan(
-            zone(node, zone), firstDay(node), rules, span(node, "removedFor", CarePlan.REMOVED)),
-        span(node, "grace", NamedPlan.GRACE));
+            zone(node, zone),
+            firstDay(node),
+            rules,
+            span(node, "removedFor", CarePlan.REMOVED),
+            span(node, "grace", CarePlan.GRACE)));
   }
 
   private static ZoneId zone(JsonNode node, ZoneId usual) throws PlanException {

@@ -42,7 +42,6 @@ public final class ReadyPlans {
   private static NamedPlan plan(String name, ZoneId zone, DayOfWeek firstDay, String... keep) {
     List<KeepRule> rules =
         Stream.of(keep).map(sentence -> KeepSentences.parse(sentence).orElseThrow()).toList();
-    return new NamedPlan(
-        name, new CarePlan(zone, firstDay, rules, CarePlan.REMOVED), NamedPlan.GRACE);
+    return new NamedPlan(name, new CarePlan(zone, firstDay, rules, CarePlan.REMOVED));
   }
 }

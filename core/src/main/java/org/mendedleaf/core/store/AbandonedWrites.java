@@ -43,7 +43,7 @@ public final class AbandonedWrites {
     if (pending.isEmpty()) {
       return List.of();
     }
-    Instant before = now().minus(AFTER);
+    Instant before = placeTime(layout).minus(AFTER);
     List<Abandoned> abandoned = new ArrayList<>();
     for (Path file : pending) {
       try {
@@ -74,7 +74,8 @@ public final class AbandonedWrites {
     }
   }
 
-  private Instant now() throws IOException {
+  /** What time the store's place gives a file that is written now. */
+  static Instant placeTime(StoreLayout layout) throws IOException {
     Path probe = Files.createTempFile(layout.root(), "clock", StoreLayout.PENDING);
     try {
       return Files.getLastModifiedTime(probe).toInstant();

@@ -178,6 +178,11 @@ public final class Store implements Closeable {
     return new SheafVerification(layout, sheaves);
   }
 
+  /** The time that the store's place gives a file that is written now. */
+  public java.time.Instant placeTime() throws IOException {
+    return AbandonedWrites.placeTime(layout);
+  }
+
   /** Files that writers which died have left. */
   public AbandonedWrites abandonedWrites() {
     return new AbandonedWrites(layout);

@@ -148,6 +148,17 @@ class PeopleTest {
           office.snapshots().unlabel(shelf.store(), taken.snapshot());
         });
     deeds.put("erase", office -> office.erasures().erase(file, Set.of(0), "list.csv"));
+    deeds.put(
+        "thin",
+        office -> {
+          var unused =
+              desk.office()
+                  .plans()
+                  .choose(
+                      shelf,
+                      ReadyPlans.named("Archive", ZoneOffset.UTC, DayOfWeek.MONDAY).orElseThrow());
+          assertThat(office.thinnings().thin(shelf, false).did().stays()).isPositive();
+        });
     deeds.put("people", office -> office.care().others(shelf, Role.LOOKER));
     deeds.put("recording on or paused", office -> office.care().recording(shelf, false));
     deeds.put("leave out", office -> office.care().leaveOut(shelf, List.of("*.tmp")));

@@ -58,7 +58,8 @@ class KeepingPropertyTest {
         ZoneId.of(ZONES.get(random.nextInt(ZONES.size()))),
         DayOfWeek.of(1 + random.nextInt(7)),
         rules,
-        Span.days(1 + random.nextInt(60)));
+        Span.days(1 + random.nextInt(60)),
+        Span.days(1 + random.nextInt(40)));
   }
 
   /** Saves and removals at any distance, often within an hour, and often at a day's very end. */
@@ -89,7 +90,13 @@ class KeepingPropertyTest {
       Kept last = kept.remove(kept.size() - 1);
       kept.add(
           new Kept(
-              last.number(), last.from(), Optional.of(at), removed, last.bytes(), last.said()));
+              last.number(),
+              last.from(),
+              Optional.of(at),
+              removed,
+              last.bytes(),
+              last.said(),
+              last.gathered()));
     }
     if (!removed) {
       Set<Said> said = EnumSet.noneOf(Said.class);
@@ -98,8 +105,17 @@ class KeepingPropertyTest {
           said.add(one);
         }
       }
+      Optional<Instant> gathered =
+          random.nextInt(8) == 0 ? Optional.of(at.plus(gap())) : Optional.empty();
       kept.add(
-          new Kept(kept.size() + 1, at, Optional.empty(), false, random.nextInt(10_000), said));
+          new Kept(
+              kept.size() + 1,
+              at,
+              Optional.empty(),
+              false,
+              random.nextInt(10_000),
+              said,
+              gathered));
     }
   }
 
@@ -194,7 +210,7 @@ class KeepingPropertyTest {
     if (!fewer.isEmpty()) {
       fewer.remove(random.nextInt(fewer.size()));
     }
-    CarePlan less = new CarePlan(plan.zone(), plan.firstDay(), fewer, Span.days(1));
+    CarePlan less = new CarePlan(plan.zone(), plan.firstDay(), fewer, Span.days(1), plan.grace());
     assertThat(staying(file, plan, at)).containsAll(staying(file, less, at));
   }
 }

@@ -33,6 +33,9 @@ final class PlainKeeping {
           || one.said().contains(Said.IN_SNAPSHOT)) {
         stays.add(one.number());
       }
+      if (one.gathered().isPresent() && one.gathered().get().isAfter(ago(plan.grace(), plan, at))) {
+        stays.add(one.number());
+      }
       if (one.removed() && one.until().get().isAfter(removedFrom)) {
         stays.add(one.number());
         newestMarked(all.subList(0, i + 1)).ifPresent(good -> stays.add(good.number()));

@@ -1,0 +1,77 @@
+package org.mendedleaf.core.catalog;
+
+import java.io.IOException;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.ContentRef;
+
+/** Questions about what needs which bytes of the store. Safe for several threads. */
+public final class SpaceQuestions {
+
+  private final Sql sql;
+
+  SpaceQuestions(Sql sql) {
+    this.sql = sql;
+  }
+
+  /** A revision and its content. */
+  public record Use(long shelf, long file, int number, boolean current, ContentRef content) {}
+
+  /**
+   * A piece of content and where it lies.
+   *
+   * @param sheaf by the catalogue's own number
+   * @param offset of its record in the sheaf
+   * @param length of that record, in stored bytes
+   * @param size in plain bytes
+   */
+  public record Stored(ContentId id, long sheaf, long offset, int length, int size) {}
+
+  /** All revisions that have a content, file by file, oldest first. */
+  public List<Use> uses() throws IOException {
+    return sql.list(
+        row ->
+            new Use(
+                row.getLong(1),
+                row.getLong(2),
+                row.getInt(3),
+                row.getBoolean(4),
+                new ContentRef(ContentId.of(row.getBytes(5)), row.getInt(6), row.getLong(7))),
+        """
+        SELECT file.shelf, revision.file, revision.number,
+          file.present AND file.current = revision.id, content, levels, size
+        FROM file CROSS JOIN revision ON revision.file = file.id
+        WHERE content IS NOT NULL ORDER BY file.id, revision.number""");
+  }
+
+  /** What recoveries have put away before they put something in its place. */
+  public List<ContentRef> keptBefore() throws IOException {
+    return new ErasureQuestions(sql).keptBefore(java.util.Set.of());
+  }
+
+  /** Every piece that is stored. */
+  public List<Stored> stored() throws IOException {
+    return sql.list(
+        row ->
+            new Stored(
+                ContentId.of(row.getBytes(1)),
+                row.getLong(2),
+                row.getLong(3),
+                row.getInt(4),
+                row.getInt(5)),
+        "SELECT id, sheaf, offset, length, size FROM chunk");
+  }
+
+  /** The pieces of large contents, as far as they were asked for before. */
+  public Map<ContentId, byte[]> parts() throws IOException {
+    record Parts(ContentId content, byte[] ids) {}
+    return sql
+        .list(
+            row -> new Parts(ContentId.of(row.getBytes(1)), row.getBytes(2)),
+            "SELECT content, ids FROM part")
+        .stream()
+        .collect(Collectors.toMap(Parts::content, Parts::ids));
+  }
+}

@@ -1,0 +1,82 @@
+package org.mendedleaf.core.office;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.time.DateTimeException;
+import java.time.Duration;
+import java.time.Instant;
+import org.mendedleaf.core.catalog.LedgerEntry;
+
+/**
+ * Whether the time may be believed by which something is let go. A clock that jumped ahead would
+ * make everything look old at once.
+ */
+final class LettingGo {
+
+  /** A desk that is used notes each capture; so long without any is stranger than a holiday. */
+  static final Duration QUIET = Duration.ofDays(45);
+
+  private static final Duration APART = Duration.ofHours(26);
+  private static final String LAST = "last-capture.txt";
+
+  private LettingGo() {}
+
+  /** Under a set clock only stores that were made under one let anything go. */
+  static void refuseUnderSetClock(OfficeSettings settings, OpenStore store)
+      throws SentenceException {
+    if (settings.parameters().trial() && !store.store().description().trial()) {
+      throw new SentenceException(
+          "The clock was set by hand, and this is no trial store, so nothing is let go: it can only be rehearsed.");
+    }
+  }
+
+  /** Notes that this desk has captured, whether or not anything had changed. */
+  static void noteCapture(OfficeSettings settings) throws IOException {
+    Files.writeString(settings.home().resolve(LAST), settings.clock().instant() + "\n");
+  }
+
+  /**
+   * @throws SentenceException if the clock seems to have jumped ahead
+   */
+  static void refuseAfterJump(OfficeSettings settings, OpenStore store) throws IOException {
+    if (settings.parameters().trial()) {
+      return;
+    }
+    Instant now = settings.clock().instant();
+    Instant place = placeTime(store);
+    if (now.isAfter(place.plus(APART))) {
+      throw new SentenceException(
+          "The clock of this computer says %s, that of the store’s place %s. Nothing was let go; set the clock right, or say that it is."
+              .formatted(now, place));
+    }
+    Instant last = lastSign(settings, store);
+    if (now.isAfter(last.plus(QUIET))) {
+      throw new SentenceException(
+          "The last sign of anything being recorded is from %s, %d days ago. If the clock is right, say so; nothing was let go."
+              .formatted(last, Duration.between(last, now).toDays()));
+    }
+  }
+
+  private static Instant placeTime(OpenStore store) throws IOException {
+    return store.store().placeTime();
+  }
+
+  private static Instant lastSign(OfficeSettings settings, OpenStore store) throws IOException {
+    Instant last =
+        store
+            .catalogue()
+            .ledger()
+            .last()
+            .map(LedgerEntry::at)
+            .orElse(store.store().description().created());
+    Path file = settings.home().resolve(LAST);
+    try {
+      Instant noted = Instant.parse(Files.readString(file).strip());
+      return noted.isAfter(last) ? noted : last;
+    } catch (NoSuchFileException | DateTimeException e) {
+      return last;
+    }
+  }
+}

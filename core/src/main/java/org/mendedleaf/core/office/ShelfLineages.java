@@ -1,0 +1,82 @@
+package org.mendedleaf.core.office;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.LineageQuestions.Line;
+import org.mendedleaf.core.catalog.MarkQuestions;
+import org.mendedleaf.core.plan.Lineage;
+import org.mendedleaf.core.plan.Lineage.Said;
+
+/**
+ * All that a shelf ever recorded, as plans look at it: asked for once, judged under any plan.
+ * Unchangeable.
+ *
+ * @param commit up to which commit of its store it tells
+ */
+public record ShelfLineages(List<OfFile> files, long commit) {
+
+  private static final Map<String, Said> SAID =
+      Map.of(
+          "held", Said.HELD,
+          "good", Said.KNOWN_GOOD,
+          "issued", Said.ISSUED,
+          "noted", Said.NOTED,
+          "snapshot", Said.IN_SNAPSHOT);
+
+  /**
+   * A file.
+   *
+   * @param lines its revisions, as many and in the same order as the lineage has
+   */
+  public record OfFile(long file, Lineage lineage, List<Line> lines) {}
+
+  static ShelfLineages load(Catalogue catalogue, long shelf) throws IOException {
+    catalogue.catchUp();
+    long commit = catalogue.commits();
+    Map<Long, Map<Integer, Set<Said>>> said = new HashMap<>();
+    for (MarkQuestions.Marked one : catalogue.marks().ofShelf(shelf)) {
+      said.computeIfAbsent(one.file(), file -> new HashMap<>())
+          .computeIfAbsent(one.number(), number -> EnumSet.noneOf(Said.class))
+          .add(SAID.get(one.mark()));
+    }
+    List<OfFile> files = new ArrayList<>();
+    List<Line> all = catalogue.lineages().of(shelf);
+    int from = 0;
+    for (int i = 1; i <= all.size(); i++) {
+      if (i == all.size() || all.get(i).file() != all.get(from).file()) {
+        List<Line> lines = all.subList(from, i);
+        long file = lines.get(0).file();
+        files.add(new OfFile(file, lineage(lines, said.getOrDefault(file, Map.of())), lines));
+        from = i;
+      }
+    }
+    return new ShelfLineages(files, commit);
+  }
+
+  /** A revision that another follows after a removal was ended by that. */
+  private static Lineage lineage(List<Line> lines, Map<Integer, Set<Said>> said) {
+    List<Lineage.Kept> kept = new ArrayList<>(lines.size());
+    for (int i = 0; i < lines.size(); i++) {
+      Line one = lines.get(i);
+      boolean last = i == lines.size() - 1;
+      boolean removed = last ? !one.present() : lines.get(i + 1).afterRemoval();
+      kept.add(
+          new Lineage.Kept(
+              one.number(),
+              one.from(),
+              one.until(),
+              removed,
+              one.bytes(),
+              said.getOrDefault(one.number(), Set.of()),
+              one.gathered()));
+    }
+    return new Lineage(InnerPath.ofBytes(lines.get(0).inner()), kept);
+  }
+}

@@ -1,0 +1,338 @@
+package org.mendedleaf.core.office;
+
+import java.io.IOException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.mendedleaf.core.catalog.Act;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.MarkQuestions;
+import org.mendedleaf.core.catalog.Proposal;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.RevisionKey;
+import org.mendedleaf.core.catalog.RevisionMarks;
+import org.mendedleaf.core.plan.CarePlan;
+import org.mendedleaf.core.plan.Claim;
+import org.mendedleaf.core.plan.Filter;
+import org.mendedleaf.core.plan.Judgement;
+import org.mendedleaf.core.plan.KeepRule;
+import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.store.WriteSession;
+
+/**
+ * Letting go of what no rule claims: it goes on notice, is still there for the grace time, and is
+ * erased afterwards unless something claims it by then. Safe for several threads; any method may
+ * take long.
+ */
+public final class Thinnings {
+
+  private final Office office;
+  private final OpenDesk desk;
+  private final OfficeSettings settings;
+
+  Thinnings(Office office, OpenDesk desk, OfficeSettings settings) {
+    this.office = office;
+    this.desk = desk;
+    this.settings = settings;
+  }
+
+  /** What a thinning does with a revision that no rule claims, or that is on notice. */
+  public enum Fate {
+    /** It goes on notice. */
+    NOTICED,
+    /** It is on notice already, and its time is not over. */
+    WAITS,
+    /** It was on notice, and something claims it again. */
+    KEPT_AFTER_ALL,
+    /** Its time is over: it is erased. */
+    ERASED
+  }
+
+  /**
+   * A revision that is concerned.
+   *
+   * @param until when it will be, or would have been, erased
+   */
+  public record Concerned(CarePlans.Going revision, Fate fate, Instant until, boolean byHand) {}
+
+  /**
+   * What thinning would do.
+   *
+   * @param plan by which; its rules may be those of one sentence
+   * @param stays how many revisions stay
+   * @param claims how many each of them keeps
+   */
+  public record Rehearsal(
+      Shelf shelf,
+      NamedPlan plan,
+      Instant at,
+      long stays,
+      Map<Claim.Reason, Integer> claims,
+      List<Concerned> concerned) {
+    public Rehearsal {
+      claims = Map.copyOf(claims);
+      concerned = List.copyOf(concerned);
+    }
+
+    public List<Concerned> with(Fate fate) {
+      return concerned.stream().filter(one -> one.fate() == fate).toList();
+    }
+
+    /** Whether thinning now would change nothing. */
+    public boolean isIdle() {
+      return concerned.stream().allMatch(one -> one.fate() == Fate.WAITS);
+    }
+  }
+
+  /**
+   * What was done.
+   *
+   * @param did the rehearsal that it followed
+   * @param freed bytes by which the store's files are smaller now; exact
+   */
+  public record Done(Rehearsal did, long freed) {}
+
+  /**
+   * Works out what thinning a shelf by its plan would do, now or later; nothing is changed.
+   *
+   * @throws SentenceException if the shelf has no plan
+   */
+  public Rehearsal rehearse(Shelf shelf, Instant at) throws IOException {
+    return rehearse(shelf, plan(shelf), Optional.empty(), at);
+  }
+
+  /**
+   * The same for one sentence, just this once: of the files and revisions that its filters mean,
+   * all but what it keeps would go on notice.
+   */
+  public Rehearsal rehearseOnce(Shelf shelf, KeepRule sentence, Instant at) throws IOException {
+    return rehearse(shelf, once(shelf, sentence), Optional.of(sentence), at);
+  }
+
+  /** Thins a shelf by its plan. */
+  public Done thin(Shelf shelf, boolean clockIsRight) throws IOException {
+    return thin(shelf, plan(shelf), Optional.empty(), clockIsRight);
+  }
+
+  /** Thins a shelf by one sentence, just this once. */
+  public Done thinOnce(Shelf shelf, KeepRule sentence, boolean clockIsRight) throws IOException {
+    return thin(shelf, once(shelf, sentence), Optional.of(sentence), clockIsRight);
+  }
+
+  /**
+   * How much a thinning would free once all that it concerns is erased: what goes on notice now and
+   * what is on notice already among it. It is encoded for that, and thrown away again.
+   *
+   * @return bytes by which the store's files would be smaller; exact as things are now
+   */
+  public long freed(Rehearsal rehearsal) throws IOException {
+    Set<RevisionKey> keys =
+        rehearsal.concerned().stream()
+            .filter(one -> one.fate() != Fate.KEPT_AFTER_ALL)
+            .map(one -> one.revision().key())
+            .collect(Collectors.toSet());
+    List<Revision> revisions = revisions(rehearsal.shelf(), keys);
+    return revisions.isEmpty() ? 0 : office.erasures().freed(rehearsal.shelf(), revisions);
+  }
+
+  /**
+   * Keeps a revision after all that is on notice: from now on it is held, until somebody lifts
+   * that.
+   *
+   * @return the act
+   */
+  public long takeOffNotice(FileRef file, int number) throws IOException {
+    FileLife life = office.files().life(file);
+    Optional<RevisionMarks.Notice> notice =
+        life.revision(number).flatMap(revision -> life.marks(revision).notice());
+    if (notice.isEmpty()) {
+      throw new SentenceException(
+          "%s of %s is not on notice, so nothing was changed."
+              .formatted(FileLife.numbered(number), life.file().path().shown()));
+    }
+    return office.sayings().hold(file, number, "taken off notice");
+  }
+
+  private NamedPlan plan(Shelf shelf) throws IOException {
+    return office
+        .plans()
+        .of(shelf)
+        .orElseThrow(
+            () ->
+                new SentenceException(
+                    "%s has no care plan, so everything is kept. Choose one first; nothing was let go."
+                        .formatted(shelf.name())));
+  }
+
+  /** The sentence's own rule without its filters: those say what it is about. */
+  private NamedPlan once(Shelf shelf, KeepRule sentence) throws IOException {
+    CarePlan own =
+        office
+            .plans()
+            .of(shelf)
+            .map(NamedPlan::plan)
+            .orElseGet(
+                () ->
+                    new CarePlan(
+                        settings.zone(), java.time.DayOfWeek.MONDAY, List.of(), CarePlan.REMOVED));
+    KeepRule plain = new KeepRule(sentence.what(), List.of());
+    return new NamedPlan(
+        "", new CarePlan(own.zone(), own.firstDay(), List.of(plain), own.removed(), own.grace()));
+  }
+
+  private Rehearsal rehearse(Shelf shelf, NamedPlan plan, Optional<KeepRule> only, Instant at)
+      throws IOException {
+    Catalogue catalogue = desk.store(shelf.store()).catalogue();
+    ShelfLineages lineages = ShelfLineages.load(catalogue, shelf.id());
+    Map<Long, Map<Integer, MarkQuestions.OnNotice>> notices = new HashMap<>();
+    for (MarkQuestions.OnNotice one : catalogue.marks().onNotice(shelf.id())) {
+      notices.computeIfAbsent(one.file(), file -> new HashMap<>()).put(one.number(), one);
+    }
+    Judgement judgement = new Judgement(plan.plan(), at);
+    Instant until = plan.plan().grace().after(at, plan.plan().zone());
+    long stays = 0;
+    Map<Claim.Reason, Integer> claims = new HashMap<>();
+    List<Concerned> concerned = new ArrayList<>();
+    for (ShelfLineages.OfFile file : lineages.files()) {
+      Map<Integer, MarkQuestions.OnNotice> onNotice = notices.getOrDefault(file.file(), Map.of());
+      List<Judgement.Judged> judged = judgement.of(file.lineage());
+      for (int i = 0; i < judged.size(); i++) {
+        Judgement.Judged one = judged.get(i);
+        Optional<MarkQuestions.OnNotice> notice = Optional.ofNullable(onNotice.get(one.number()));
+        boolean isMeant = only.isEmpty() || passes(only.get(), file, i, plan.plan());
+        // A plan does not take back what a person has let go by hand.
+        boolean isClaimed =
+            notice.filter(MarkQuestions.OnNotice::byHand).isPresent()
+                ? one.claims().stream().anyMatch(claim -> claim.reason() instanceof Claim.Basic)
+                : one.stays();
+        Optional<Concerned> fate =
+            !isMeant
+                ? Optional.empty()
+                : fate(file, i, isClaimed, notice, only.isPresent(), at, until);
+        fate.ifPresent(concerned::add);
+        if (fate.isEmpty() || fate.get().fate() == Fate.KEPT_AFTER_ALL) {
+          stays++;
+          one.claims().forEach(claim -> claims.merge(claim.reason(), 1, Integer::sum));
+        }
+      }
+    }
+    return new Rehearsal(shelf, plan, at, stays, claims, concerned);
+  }
+
+  private static boolean passes(
+      KeepRule sentence, ShelfLineages.OfFile file, int position, CarePlan plan) {
+    for (Filter filter : sentence.filters()) {
+      if (!filter.passes(file.lineage(), file.lineage().revisions().get(position), plan.zone())) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private static Optional<Concerned> fate(
+      ShelfLineages.OfFile file,
+      int position,
+      boolean isClaimed,
+      Optional<MarkQuestions.OnNotice> notice,
+      boolean byHand,
+      Instant at,
+      Instant until) {
+    if (isClaimed && notice.isEmpty()) {
+      return Optional.empty();
+    }
+    Fate fate;
+    if (byHand && notice.isPresent()) {
+      fate = Fate.WAITS;
+    } else if (isClaimed) {
+      fate = Fate.KEPT_AFTER_ALL;
+    } else if (notice.isEmpty()) {
+      fate = Fate.NOTICED;
+    } else {
+      fate = notice.get().until().isAfter(at) ? Fate.WAITS : Fate.ERASED;
+    }
+    return Optional.of(
+        new Concerned(
+            CarePlans.going(file, position),
+            fate,
+            notice.map(MarkQuestions.OnNotice::until).orElse(until),
+            notice.map(MarkQuestions.OnNotice::byHand).orElse(byHand)));
+  }
+
+  private Done thin(Shelf shelf, NamedPlan plan, Optional<KeepRule> only, boolean clockIsRight)
+      throws IOException {
+    office.require(shelf.store(), shelf.id(), Right.THIN);
+    OpenStore store = desk.store(shelf.store());
+    LettingGo.refuseUnderSetClock(settings, store);
+    if (!clockIsRight) {
+      LettingGo.refuseAfterJump(settings, store);
+    }
+    Instant at = settings.clock().instant();
+    synchronized (desk.capturing()) {
+      Rehearsal first = rehearse(shelf, plan, only, at);
+      record(shelf, first);
+      // What is erased is judged again each time: somebody may have held it meanwhile.
+      Erasures.Erased erased =
+          office
+              .erasures()
+              .letGo(
+                  shelf,
+                  () ->
+                      revisions(
+                          shelf,
+                          rehearse(shelf, plan, only, at).with(Fate.ERASED).stream()
+                              .map(one -> one.revision().key())
+                              .collect(Collectors.toSet())));
+      return new Done(first, erased.freed());
+    }
+  }
+
+  /** Writes into the log what goes on notice and what comes off. */
+  private void record(Shelf shelf, Rehearsal rehearsal) throws IOException {
+    List<Proposal> proposals = new ArrayList<>();
+    for (Concerned one : rehearsal.concerned()) {
+      if (one.fate() == Fate.NOTICED) {
+        proposals.add(new Proposal.PutOnNotice(one.revision().key(), one.until(), one.byHand()));
+      } else if (one.fate() == Fate.KEPT_AFTER_ALL) {
+        proposals.add(new Proposal.TakeOffNotice(one.revision().key()));
+      }
+    }
+    if (proposals.isEmpty()) {
+      return;
+    }
+    OpenStore store = desk.store(shelf.store());
+    try (WriteSession session = store.store().write(store.catalogue())) {
+      var unused =
+          store
+              .journal()
+              .commit(
+                  Journal.Draft.on(
+                      shelf.id(), Act.THIN, rehearsal.at(), settings.person(), proposals),
+                  session)
+              .orElseThrow();
+    }
+  }
+
+  private List<Revision> revisions(Shelf shelf, Set<RevisionKey> keys) throws IOException {
+    if (keys.isEmpty()) {
+      return List.of();
+    }
+    Catalogue catalogue = desk.store(shelf.store()).catalogue();
+    Set<Long> files = new HashSet<>();
+    ShelfLineages lineages = ShelfLineages.load(catalogue, shelf.id());
+    for (ShelfLineages.OfFile file : lineages.files()) {
+      if (file.lines().stream().anyMatch(line -> keys.contains(line.key()))) {
+        files.add(file.file());
+      }
+    }
+    return catalogue.files().histories(List.copyOf(files)).stream()
+        .filter(revision -> keys.contains(revision.key()))
+        .toList();
+  }
+}

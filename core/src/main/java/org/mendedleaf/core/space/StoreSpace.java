@@ -1,0 +1,253 @@
+package org.mendedleaf.core.space;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.SpaceQuestions.Stored;
+import org.mendedleaf.core.catalog.SpaceQuestions.Use;
+import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.ContentReader;
+import org.mendedleaf.core.store.ContentRef;
+
+/**
+ * Which revisions of a store need which pieces, so that it can be told at once what belongs to some
+ * of them alone. A piece that several need is counted once, and freed only with the last of them.
+ * Unchangeable after loading; safe for several threads.
+ */
+public final class StoreSpace {
+
+  /**
+   * Bytes.
+   *
+   * @param plain of the pieces themselves; exact
+   * @param disk their part of the records that they are stored in: what the store's files become
+   *     smaller by, about, since pieces that were stored together are written anew
+   */
+  public record Bytes(long plain, long disk) {
+    public static final Bytes NONE = new Bytes(0, 0);
+
+    public Bytes plus(Bytes other) {
+      return new Bytes(plain + other.plain, disk + other.disk);
+    }
+  }
+
+  // Pieces, by ordinal.
+  private final long[] plain;
+  private final double[] disk;
+  private final int[] pieceUses;
+  // Contents, by ordinal.
+  private final int[][] parts;
+  private final int[] contentUses;
+  private final Map<ContentId, Integer> contents;
+  private final List<Use> uses;
+  private final long commit;
+
+  private StoreSpace(
+      long commit,
+      List<Use> uses,
+      Map<ContentId, Integer> contents,
+      int[] contentUses,
+      int[][] parts,
+      long[] plain,
+      double[] disk) {
+    this.commit = commit;
+    this.uses = List.copyOf(uses);
+    this.contents = contents;
+    this.contentUses = contentUses;
+    this.parts = parts;
+    this.plain = plain;
+    this.disk = disk;
+    this.pieceUses = new int[plain.length];
+    for (int[] of : parts) {
+      for (int piece : of) {
+        pieceUses[piece]++;
+      }
+    }
+  }
+
+  /** Asks the catalogue, and the store for what large contents are made of. */
+  public static StoreSpace load(Catalogue catalogue) throws IOException {
+    long commit = catalogue.commits();
+    Map<ContentId, Integer> pieces = new HashMap<>();
+    List<Stored> stored = catalogue.space().stored();
+    long[] plain = new long[stored.size()];
+    double[] disk = new double[stored.size()];
+    weigh(stored, pieces, plain, disk);
+    List<Use> uses = catalogue.space().uses();
+    Map<ContentId, Integer> contents = new HashMap<>();
+    List<ContentRef> refs = new ArrayList<>();
+    int[] counts = new int[uses.size() + 16];
+    for (Use use : uses) {
+      counts = count(use.content(), contents, refs, counts);
+    }
+    for (ContentRef kept : catalogue.space().keptBefore()) {
+      counts = count(kept, contents, refs, counts);
+    }
+    return new StoreSpace(
+        commit,
+        uses,
+        contents,
+        Arrays.copyOf(counts, refs.size()),
+        parts(catalogue, refs, pieces),
+        plain,
+        disk);
+  }
+
+  /** A piece's part of its record is as large as its part of the record's plain bytes. */
+  private static void weigh(
+      List<Stored> stored, Map<ContentId, Integer> pieces, long[] plain, double[] disk) {
+    record At(long sheaf, long offset) {}
+    Map<At, Long> together = new HashMap<>();
+    for (Stored one : stored) {
+      together.merge(new At(one.sheaf(), one.offset()), (long) one.size(), Long::sum);
+    }
+    for (Stored one : stored) {
+      int ordinal = pieces.size();
+      pieces.put(one.id(), ordinal);
+      plain[ordinal] = one.size();
+      long all = together.get(new At(one.sheaf(), one.offset()));
+      disk[ordinal] = all == 0 ? one.length() : (double) one.length() * one.size() / all;
+    }
+  }
+
+  private static int[] count(
+      ContentRef content, Map<ContentId, Integer> contents, List<ContentRef> refs, int[] counts) {
+    Integer known = contents.putIfAbsent(content.id(), refs.size());
+    int ordinal = known == null ? refs.size() : known;
+    if (known == null) {
+      refs.add(content);
+    }
+    int[] enough = ordinal < counts.length ? counts : Arrays.copyOf(counts, counts.length * 2);
+    enough[ordinal]++;
+    return enough;
+  }
+
+  private static int[][] parts(
+      Catalogue catalogue, List<ContentRef> refs, Map<ContentId, Integer> pieces)
+      throws IOException {
+    Map<ContentId, byte[]> known = catalogue.space().parts();
+    Map<ContentId, byte[]> found = new LinkedHashMap<>();
+    ContentReader reader = catalogue.contents();
+    int[][] parts = new int[refs.size()][];
+    for (int i = 0; i < parts.length; i++) {
+      ContentRef content = refs.get(i);
+      if (content.levels() == 0) {
+        Integer piece = pieces.get(content.id());
+        parts[i] = piece == null ? new int[0] : new int[] {piece};
+        continue;
+      }
+      byte[] ids = known.get(content.id());
+      if (ids == null) {
+        ids = bytes(reader.parts(content));
+        found.put(content.id(), ids);
+      }
+      parts[i] = ordinals(ids, pieces);
+    }
+    catalogue.rememberParts(found);
+    return parts;
+  }
+
+  private static byte[] bytes(Iterable<ContentId> ids) {
+    List<ContentId> all = new ArrayList<>();
+    ids.forEach(all::add);
+    ByteBuffer buffer = ByteBuffer.allocate(all.size() * ContentId.BYTES);
+    all.forEach(id -> buffer.put(id.bytes()));
+    return buffer.array();
+  }
+
+  private static int[] ordinals(byte[] ids, Map<ContentId, Integer> pieces) {
+    int[] ordinals = new int[ids.length / ContentId.BYTES];
+    int count = 0;
+    byte[] id = new byte[ContentId.BYTES];
+    for (int at = 0; at < ids.length; at += ContentId.BYTES) {
+      System.arraycopy(ids, at, id, 0, ContentId.BYTES);
+      Integer piece = pieces.get(ContentId.of(id));
+      if (piece != null) {
+        ordinals[count++] = piece;
+      }
+    }
+    return Arrays.copyOf(ordinals, count);
+  }
+
+  /** Up to which commit this tells. */
+  public long commit() {
+    return commit;
+  }
+
+  /** All revisions that have a content, file by file, oldest first. */
+  public List<Use> uses() {
+    return uses;
+  }
+
+  /** What all that is recorded takes, each piece once. */
+  public Bytes all() {
+    Bytes sum = Bytes.NONE;
+    long plainSum = 0;
+    double diskSum = 0;
+    for (int piece = 0; piece < plain.length; piece++) {
+      if (pieceUses[piece] > 0) {
+        plainSum += plain[piece];
+        diskSum += disk[piece];
+      }
+    }
+    return sum.plus(new Bytes(plainSum, Math.round(diskSum)));
+  }
+
+  /**
+   * What is needed by these contents and by nothing else.
+   *
+   * @param going one for each revision that would go; a content that several of them have stands
+   *     here as often
+   */
+  public Bytes freedBy(Iterable<ContentId> going) {
+    Map<Integer, Integer> gone = new HashMap<>();
+    for (ContentId id : going) {
+      Integer content = contents.get(id);
+      if (content != null) {
+        gone.merge(content, 1, Integer::sum);
+      }
+    }
+    Map<Integer, Integer> lost = new HashMap<>();
+    long plainSum = 0;
+    double diskSum = 0;
+    for (Map.Entry<Integer, Integer> one : gone.entrySet()) {
+      if (one.getValue() < contentUses[one.getKey()]) {
+        continue;
+      }
+      for (int piece : parts[one.getKey()]) {
+        if (lost.merge(piece, 1, Integer::sum) == pieceUses[piece]) {
+          plainSum += plain[piece];
+          diskSum += disk[piece];
+        }
+      }
+    }
+    return new Bytes(plainSum, Math.round(diskSum));
+  }
+
+  /** What a content takes, whoever else needs it. */
+  public Bytes of(Iterable<ContentId> some) {
+    java.util.BitSet seen = new java.util.BitSet(plain.length);
+    long plainSum = 0;
+    double diskSum = 0;
+    for (ContentId id : some) {
+      Integer content = contents.get(id);
+      if (content == null) {
+        continue;
+      }
+      for (int piece : parts[content]) {
+        if (!seen.get(piece)) {
+          seen.set(piece);
+          plainSum += plain[piece];
+          diskSum += disk[piece];
+        }
+      }
+    }
+    return new Bytes(plainSum, Math.round(diskSum));
+  }
+}
