@@ -82,6 +82,7 @@ final class HistoryCommand extends FileCommand implements Callable<Integer> {
     return marks.note().map(note -> ", “" + note.text() + "”").orElse("")
         + marks.issue().map(issue -> ", issue " + issue.letters()).orElse("")
         + (marks.good().isPresent() ? ", known good" : "")
-        + marks.hold().map(hold -> ", held: " + hold.why()).orElse("");
+        + marks.hold().map(hold -> ", held: " + hold.why()).orElse("")
+        + marks.notice().map(notice -> ", on notice until " + notice.until()).orElse("");
   }
 }

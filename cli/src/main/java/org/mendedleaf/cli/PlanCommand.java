@@ -19,8 +19,10 @@ import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.When;
 import org.mendedleaf.core.plan.KeepSentences;
 import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.plan.PlanDifference;
 import org.mendedleaf.core.plan.PlanFormat;
 import org.mendedleaf.core.plan.ReadyPlans;
+import org.mendedleaf.core.space.StoreSpace;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -104,7 +106,34 @@ final class PlanCommand {
           Instant now = office.settings().clock().instant();
           Instant at =
               when.isPresent() ? new When(office.settings().zone()).parse(when.get(), now) : now;
-          return rehearsed(plan, office.plans().rehearse(shelf, plan, at), office);
+          CarePlans.Rehearsal rehearsal = office.plans().rehearse(shelf, plan, at);
+          return rehearsed(
+              plan, rehearsal, rehearsal.freed(office.spaces().of(shelf.store())), office);
+        });
+  }
+
+  @Command(name = "diff", description = "Say what another plan keeps more or less.")
+  int diff(
+      @Parameters(paramLabel = "SHELF") String name, @ArgGroup(multiplicity = "1") Wanted wanted)
+      throws IOException {
+    return root.answer(
+        office -> {
+          Shelf shelf = office.shelves().named(name);
+          NamedPlan other = wanted(office, wanted).orElseThrow();
+          Optional<NamedPlan> own = office.plans().of(shelf);
+          List<String> words =
+              own.isPresent()
+                  ? PlanDifference.of(own.get().plan(), other.plan())
+                  : List.of("%s has no plan: everything is kept now".formatted(shelf.name()));
+          ObjectNode node = Json.object();
+          node.put("plan", own.map(NamedPlan::name).orElse(null)).put("other", other.name());
+          ArrayNode differences = node.putArray("differences");
+          words.forEach(differences::add);
+          return Answer.done(
+              node,
+              words.isEmpty()
+                  ? "Both keep the same.%n".formatted()
+                  : String.join("%n".formatted(), words) + "%n".formatted());
         });
   }
 
@@ -153,18 +182,17 @@ final class PlanCommand {
     return Answer.done(node, text.toString());
   }
 
-  private static Answer rehearsed(NamedPlan plan, CarePlans.Rehearsal rehearsal, Office office) {
+  private static Answer rehearsed(
+      NamedPlan plan, CarePlans.Rehearsal rehearsal, StoreSpace.Bytes freed, Office office) {
     ObjectNode node = Json.object();
     node.put("at", rehearsal.at().toString()).put("plan", plan.name());
     node.put("stays", rehearsal.stays());
     ArrayNode goes = node.putArray("goes");
     StringBuilder text = new StringBuilder();
-    long bytes = 0;
     for (CarePlans.Going one : rehearsal.goes()) {
       ObjectNode going = goes.addObject();
       Json.putPath(going.putObject("file").put("id", one.file()), one.path());
       going.put("revision", one.revision()).put("bytes", one.bytes());
-      bytes += one.bytes();
       if (goes.size() <= SHOWN) {
         text.append(
             "%-11s  %12d bytes  %s%n"
@@ -175,13 +203,15 @@ final class PlanCommand {
       text.append("and %,d more%n".formatted(goes.size() - SHOWN));
     }
     text.append(
-        "At %s “%s” keeps %,d revisions and would let go %,d with %s of content. Nothing was done.%n"
+        "At %s “%s” keeps %,d revisions and would let go %,d; %,d bytes are theirs alone, about %s on disk. Nothing was done.%n"
             .formatted(
                 Text.moment(rehearsal.at(), office.settings().zone()),
                 plan.name(),
                 rehearsal.stays(),
                 goes.size(),
-                Text.size(bytes)));
+                freed.plain(),
+                Text.size(freed.disk())));
+    node.put("recordBytes", freed.plain()).put("diskBytes", freed.disk());
     return Answer.done(node, text.toString());
   }
 }

@@ -158,4 +158,50 @@ class CareCommandsTest {
     assertThat(typed.run("shelf", "add", "--deposit", "work", "--store", "store").err())
         .contains("either a folder or");
   }
+
+  @Test
+  void whatNoRuleClaimsGoesOnNoticeAndIsErasedLater() throws Exception {
+    for (String state : List.of("two", "three", "four")) {
+      Files.writeString(work.resolve("list.csv"), state.repeat(900));
+      typed.done("capture");
+    }
+    assertThat(typed.run("thin", "Loft").err()).contains("has no care plan");
+    Path lean = base.resolve("lean.json");
+    Files.writeString(lean, "{\"name\":\"Lean\",\"keep\":[\"the newest 1\"],\"grace\":\"2 days\"}");
+    JsonNode difference =
+        typed.answer("plan-diff", "plan", "diff", "Loft", "--file", lean.toString());
+    assertThat(difference.at("/differences/0").asText()).contains("everything is kept now");
+    typed.answer("plan", "plan", "set", "Loft", "--file", lean.toString());
+
+    JsonNode told = typed.answer("thin", "thin", "Loft", "--rehearse");
+    assertThat(told.get("goes")).hasSize(3);
+    assertThat(told.get("diskBytes").asLong()).isPositive();
+    Path csv = base.resolve("thinning.csv");
+    JsonNode done = typed.answer("thin", "thin", "Loft", "--csv", csv.toString());
+    assertThat(done.get("goes").findValuesAsText("revision"))
+        .isEqualTo(told.get("goes").findValuesAsText("revision"));
+    assertThat(csv).content().contains("list.csv").contains("on notice until");
+    assertThat(typed.done("history", "Loft:list.csv").text()).contains("on notice until");
+
+    JsonNode kept = typed.answer("said", "take-off-notice", "Loft:list.csv", "--revision", "r1");
+    assertThat(kept.get("revision").asInt()).isEqualTo(1);
+    String later = java.time.Instant.now().plusSeconds(3 * 86_400).toString();
+    assertThat(typed.run("thin", "Loft", "--clock", later).err()).contains("clock was set by hand");
+    JsonNode due = typed.answer("thin", "thin", "Loft", "--rehearse", "--clock", later);
+    assertThat(due.get("goes").findValuesAsText("fate")).containsOnly("erased").hasSize(2);
+    assertThat(typed.run("thin", "Loft", "--just-this-once", "keep the nicest").err())
+        .contains("is no keep rule");
+  }
+
+  @Test
+  void whatIsRecordedSaysWhatItCosts() throws Exception {
+    Files.writeString(work.resolve("list.csv"), "another state, ".repeat(500));
+    typed.done("capture");
+    JsonNode file = typed.answer("space", "space", "Loft:list.csv");
+    assertThat(file.get("history").asLong()).isPositive();
+    assertThat(typed.answer("space", "space", "Loft").get("letGoFrees").asLong())
+        .isGreaterThanOrEqualTo(file.get("letGoFrees").asLong());
+    JsonNode all = typed.answer("space-all", "space");
+    assertThat(all.at("/stores/0/files/0/file/path").asText()).isEqualTo("list.csv");
+  }
 }

@@ -46,6 +46,23 @@ public final class SpaceQuestions {
         WHERE content IS NOT NULL ORDER BY file.id, revision.number""");
   }
 
+  /** A file that was ever recorded, by the path it has or had last. */
+  public record Named(long shelf, long file, InnerPath path, boolean present) {}
+
+  /** All files. */
+  public List<Named> files() throws IOException {
+    return sql.list(
+        row ->
+            new Named(
+                row.getLong(1),
+                row.getLong(2),
+                InnerPath.ofBytes(row.getBytes(3)),
+                row.getBoolean(4)),
+        """
+        SELECT file.shelf, file.id, path.inner, file.present
+        FROM file JOIN path ON path.id = file.path ORDER BY file.id""");
+  }
+
   /** What recoveries have put away before they put something in its place. */
   public List<ContentRef> keptBefore() throws IOException {
     return new ErasureQuestions(sql).keptBefore(java.util.Set.of());

@@ -71,6 +71,11 @@ public final class Office implements Closeable {
     return new Erasures(this, desk, settings);
   }
 
+  /** What is recorded costs. */
+  public Spaces spaces() {
+    return new Spaces(this, desk);
+  }
+
   /** Letting go of what no rule claims. */
   public Thinnings thinnings() {
     return new Thinnings(this, desk, settings);

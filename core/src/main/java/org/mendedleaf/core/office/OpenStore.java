@@ -11,6 +11,7 @@ import org.mendedleaf.core.recover.BringIn;
 import org.mendedleaf.core.recover.Deposit;
 import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.recover.Recovery;
+import org.mendedleaf.core.space.StoreSpace;
 import org.mendedleaf.core.store.Store;
 
 /** A store that this desk has open, with everything that works on it. */
@@ -23,6 +24,7 @@ final class OpenStore implements Closeable {
   private final Recovery recovery;
   private final BringIn bringIn;
   private final Deposit deposit;
+  private StoreSpace space;
 
   private OpenStore(Catalogue catalogue, OfficeSettings settings, String desk) {
     this.catalogue = catalogue;
@@ -76,6 +78,15 @@ final class OpenStore implements Closeable {
 
   Catalogue catalogue() {
     return catalogue;
+  }
+
+  /** Kept until something is committed, since it takes long to ask for. */
+  synchronized StoreSpace space() throws IOException {
+    catalogue.catchUp();
+    if (space == null || space.commit() != catalogue.commits()) {
+      space = StoreSpace.load(catalogue);
+    }
+    return space;
   }
 
   Journal journal() {

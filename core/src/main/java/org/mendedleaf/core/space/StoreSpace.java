@@ -5,9 +5,11 @@ import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.SpaceQuestions.Stored;
 import org.mendedleaf.core.catalog.SpaceQuestions.Use;
@@ -29,13 +31,7 @@ public final class StoreSpace {
    * @param disk their part of the records that they are stored in: what the store's files become
    *     smaller by, about, since pieces that were stored together are written anew
    */
-  public record Bytes(long plain, long disk) {
-    public static final Bytes NONE = new Bytes(0, 0);
-
-    public Bytes plus(Bytes other) {
-      return new Bytes(plain + other.plain, disk + other.disk);
-    }
-  }
+  public record Bytes(long plain, long disk) {}
 
   // Pieces, by ordinal.
   private final long[] plain;
@@ -187,7 +183,6 @@ public final class StoreSpace {
 
   /** What all that is recorded takes, each piece once. */
   public Bytes all() {
-    Bytes sum = Bytes.NONE;
     long plainSum = 0;
     double diskSum = 0;
     for (int piece = 0; piece < plain.length; piece++) {
@@ -196,7 +191,7 @@ public final class StoreSpace {
         diskSum += disk[piece];
       }
     }
-    return sum.plus(new Bytes(plainSum, Math.round(diskSum)));
+    return new Bytes(plainSum, Math.round(diskSum));
   }
 
   /**
@@ -230,9 +225,9 @@ public final class StoreSpace {
     return new Bytes(plainSum, Math.round(diskSum));
   }
 
-  /** What a content takes, whoever else needs it. */
+  /** What these contents take, each piece once, whoever else needs it. */
   public Bytes of(Iterable<ContentId> some) {
-    java.util.BitSet seen = new java.util.BitSet(plain.length);
+    Set<Integer> seen = new HashSet<>();
     long plainSum = 0;
     double diskSum = 0;
     for (ContentId id : some) {
@@ -241,8 +236,7 @@ public final class StoreSpace {
         continue;
       }
       for (int piece : parts[content]) {
-        if (!seen.get(piece)) {
-          seen.set(piece);
+        if (seen.add(piece)) {
           plainSum += plain[piece];
           diskSum += disk[piece];
         }

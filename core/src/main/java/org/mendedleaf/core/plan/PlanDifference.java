@@ -1,0 +1,45 @@
+package org.mendedleaf.core.plan;
+
+import java.time.DayOfWeek;
+import java.time.format.TextStyle;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/** What is different between two plans, in sentences. */
+public final class PlanDifference {
+
+  private PlanDifference() {}
+
+  /** The differences; none where both keep the same. */
+  public static List<String> of(CarePlan before, CarePlan after) {
+    List<String> words = new ArrayList<>();
+    for (KeepRule rule : before.rules()) {
+      if (!after.rules().contains(rule)) {
+        words.add("no longer keeps " + KeepSentences.format(rule));
+      }
+    }
+    for (KeepRule rule : after.rules()) {
+      if (!before.rules().contains(rule)) {
+        words.add("also keeps " + KeepSentences.format(rule));
+      }
+    }
+    changed("removed files", before.removed(), after.removed(), words);
+    changed("grace time", before.grace(), after.grace(), words);
+    changed("time zone", before.zone(), after.zone(), words);
+    changed("first day of the week", before.firstDay(), after.firstDay(), words);
+    return words;
+  }
+
+  private static void changed(String what, Object before, Object after, List<String> words) {
+    if (!before.equals(after)) {
+      words.add("%s: %s instead of %s".formatted(what, words(after), words(before)));
+    }
+  }
+
+  private static String words(Object value) {
+    return value instanceof DayOfWeek day
+        ? day.getDisplayName(TextStyle.FULL, Locale.ENGLISH)
+        : value.toString();
+  }
+}

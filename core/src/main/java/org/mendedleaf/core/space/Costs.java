@@ -1,0 +1,61 @@
+package org.mendedleaf.core.space;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Predicate;
+import org.mendedleaf.core.catalog.SpaceQuestions.Named;
+import org.mendedleaf.core.catalog.SpaceQuestions.Use;
+import org.mendedleaf.core.store.ContentId;
+
+/** What files and shelves of a store cost. Pure; takes as long as there are pieces. */
+public final class Costs {
+
+  private final StoreSpace space;
+
+  public Costs(StoreSpace space) {
+    this.space = space;
+  }
+
+  /** What all revisions that pass cost together, each piece counted once. */
+  public Cost of(Predicate<Use> passes) {
+    return of(space.uses().stream().filter(passes).toList());
+  }
+
+  private Cost of(List<Use> uses) {
+    List<ContentId> now = new ArrayList<>();
+    List<ContentId> all = new ArrayList<>();
+    for (Use use : uses) {
+      all.add(use.content().id());
+      if (use.current()) {
+        now.add(use.content().id());
+      }
+    }
+    long whole = space.of(all).disk();
+    long current = space.of(now).disk();
+    return new Cost(current, whole - current, Math.min(whole, space.freedBy(all).disk()));
+  }
+
+  /** What each file costs, in the order of the names. */
+  public List<FileCost> files(List<Named> files) {
+    Map<Long, List<Use>> byFile = new HashMap<>();
+    List<Use> uses = space.uses();
+    int from = 0;
+    for (int i = 1; i <= uses.size(); i++) {
+      if (i == uses.size() || uses.get(i).file() != uses.get(from).file()) {
+        byFile.put(uses.get(from).file(), uses.subList(from, i));
+        from = i;
+      }
+    }
+    List<FileCost> costs = new ArrayList<>();
+    for (Named one : files) {
+      List<Use> of = byFile.getOrDefault(one.file(), List.of());
+      long bytes = of.stream().mapToLong(use -> use.content().size()).sum();
+      costs.add(
+          new FileCost(
+              one.shelf(), one.file(), one.path(), one.present(), of.size(), bytes, of(of)));
+    }
+    return costs;
+  }
+}
