@@ -6,8 +6,10 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.SecureRandom;
+import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -25,6 +27,12 @@ import org.mendedleaf.core.catalog.NameQuery;
 import org.mendedleaf.core.catalog.Origin;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.ShelfKind;
+import org.mendedleaf.core.office.CarePlans;
+import org.mendedleaf.core.office.ShelfLineages;
+import org.mendedleaf.core.plan.CarePlan;
+import org.mendedleaf.core.plan.ReadyPlans;
+import org.mendedleaf.core.space.Costs;
+import org.mendedleaf.core.space.StoreSpace;
 import org.mendedleaf.core.store.ContentRef;
 import org.mendedleaf.core.store.ContentWriter;
 import org.mendedleaf.core.store.LocalDurability;
@@ -48,6 +56,7 @@ public final class Scale {
   private final SecureRandom random = new SecureRandom();
   private Store store;
   private Catalogue catalogue;
+  private WriteSession writing;
 
   private Scale(Path base, int files, int rounds) {
     this.base = base;
@@ -82,12 +91,15 @@ public final class Scale {
         new String[] {"g", "ge", "gen", "genoa", "genoa 0012", "boat 777", "csv", "spinnaker 5"}) {
       search(typed);
     }
+    for (int i = 0; i < 3; i++) {
+      rehearsal();
+      space();
+    }
     long start = System.nanoTime();
     long acts = catalogue.rebuild();
     System.out.printf(
         "rebuild of %,d revisions, %d acts: %.1f s%n",
         (long) files * rounds, acts, (System.nanoTime() - start) / 1e9);
-    System.out.printf("catalogue %,d bytes%n", Files.size(base.resolve("catalogue.sqlite")));
     catalogue.close();
     store.close();
   }
@@ -96,31 +108,32 @@ public final class Scale {
     Journal journal = new Journal(catalogue, "desk");
     Proposal shelf = new Proposal.NewShelf("Many", ShelfKind.WORKING, "/many");
     commit(journal, Act.SHELF, OptionalLong.empty(), START, false, List.of(shelf));
-    ContentRef[] contents = contents();
     for (int round = 0; round < rounds; round++) {
       Instant at = START.plus(Duration.ofDays(round * 30L + 1));
       for (int from = 0; from < files; from += PART) {
         int to = Math.min(files, from + PART);
         List<Proposal> saves = new ArrayList<>();
+        List<ContentRef> contents = contents(from, to, round);
         for (int file = from; file < to; file++) {
-          FileState state = state(file, at, contents[round]);
+          FileState state = state(file, at, contents.get(file - from));
           saves.add(
               new Proposal.Save(
                   OptionalLong.empty(), state, Origin.CAPTURE, OptionalInt.empty(), false));
         }
         commit(journal, Act.CAPTURE, OptionalLong.of(1), at, to < files, saves);
+        writing.close();
       }
     }
   }
 
-  private ContentRef[] contents() throws IOException {
-    ContentRef[] contents = new ContentRef[rounds];
-    try (WriteSession session = store.write(catalogue)) {
-      ContentWriter writer = session.writer();
-      for (int round = 0; round < rounds; round++) {
-        byte[] text = ("round " + round).getBytes(StandardCharsets.UTF_8);
-        contents[round] = writer.write(new ByteArrayInputStream(text), Optional.empty());
-      }
+  /** Each revision has a content of its own. */
+  private List<ContentRef> contents(int from, int to, int round) throws IOException {
+    writing = store.write(catalogue);
+    ContentWriter writer = writing.writer();
+    List<ContentRef> contents = new ArrayList<>();
+    for (int file = from; file < to; file++) {
+      byte[] text = "round %d of %d".formatted(round, file).getBytes(StandardCharsets.UTF_8);
+      contents.add(writer.write(new ByteArrayInputStream(text), Optional.empty()));
     }
     return contents;
   }
@@ -155,6 +168,10 @@ public final class Scale {
       throws IOException {
     Journal.Draft draft =
         new Journal.Draft(act, shelf, at, "maren", OptionalLong.empty(), more, proposals);
+    if (act == Act.CAPTURE) {
+      var unused = journal.commit(draft, writing);
+      return;
+    }
     try (WriteSession session = store.write(catalogue)) {
       var unused = journal.commit(draft, session);
     }
@@ -197,6 +214,32 @@ public final class Scale {
       millis[i] = (System.nanoTime() - start) / 1e6;
     }
     print("search “" + typed + "”, " + found + " told", millis);
+  }
+
+  private void rehearsal() throws IOException {
+    long start = System.nanoTime();
+    ShelfLineages lineages = ShelfLineages.of(catalogue, 1);
+    long loaded = System.nanoTime();
+    CarePlan plan =
+        ReadyPlans.named("Office memory", ZoneOffset.UTC, DayOfWeek.MONDAY).orElseThrow().plan();
+    CarePlans.Rehearsal rehearsal =
+        CarePlans.rehearse(lineages, plan, START.plus(Duration.ofDays(rounds * 30L + 365)));
+    System.out.printf(
+        "rehearsal over %,d revisions: asked in %.2f s, judged in %.2f s (%,d go)%n",
+        (long) files * rounds,
+        (loaded - start) / 1e9,
+        (System.nanoTime() - loaded) / 1e9,
+        rehearsal.goes().size());
+  }
+
+  private void space() throws IOException {
+    long start = System.nanoTime();
+    StoreSpace space = StoreSpace.load(catalogue);
+    long loaded = System.nanoTime();
+    int costs = new Costs(space).files(catalogue.space().files()).size();
+    System.out.printf(
+        "space of %,d revisions: asked in %.2f s, %,d files weighed in %.2f s%n",
+        (long) files * rounds, (loaded - start) / 1e9, costs, (System.nanoTime() - loaded) / 1e9);
   }
 
   private static void print(String figure, double[] millis) {

@@ -4,9 +4,11 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.time.Instant;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import org.mendedleaf.core.office.CarePlans;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.SentenceException;
@@ -15,6 +17,7 @@ import org.mendedleaf.core.office.ThinningReport;
 import org.mendedleaf.core.office.Thinnings;
 import org.mendedleaf.core.plan.KeepRule;
 import org.mendedleaf.core.plan.KeepSentences;
+import org.mendedleaf.core.space.StoreSpace;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -122,17 +125,13 @@ final class ThinCommand implements Callable<Integer> {
       going.put("fate", one.fate().name().toLowerCase(Locale.ROOT).replace('_', ' '));
       going.put("until", one.until().toString());
     }
-    node.put(
-        "recordBytes",
-        office
-            .spaces()
-            .of(rehearsal.shelf().store())
-            .freedBy(
-                rehearsal.concerned().stream()
-                    .filter(one -> one.fate() != Thinnings.Fate.KEPT_AFTER_ALL)
-                    .flatMap(one -> one.revision().content().stream())
-                    .toList())
-            .plain());
+    List<CarePlans.Going> going =
+        rehearsal.concerned().stream()
+            .filter(one -> one.fate() != Thinnings.Fate.KEPT_AFTER_ALL)
+            .map(Thinnings.Concerned::revision)
+            .toList();
+    StoreSpace space = office.spaces().of(rehearsal.shelf().store());
+    node.put("recordBytes", space.freedBy(CarePlans.contents(space, going)).plain());
     return node;
   }
 

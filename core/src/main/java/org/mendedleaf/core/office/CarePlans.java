@@ -13,12 +13,10 @@ import java.util.Set;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Journal;
-import org.mendedleaf.core.catalog.LineageQuestions;
 import org.mendedleaf.core.catalog.Origin;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.Revision;
-import org.mendedleaf.core.catalog.RevisionKey;
 import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.catalog.ShelfSetting;
 import org.mendedleaf.core.catalog.SnapshotQuestions;
@@ -29,6 +27,7 @@ import org.mendedleaf.core.plan.Lineage;
 import org.mendedleaf.core.plan.Lineage.Said;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.PlanFormat;
+import org.mendedleaf.core.plan.Sifting;
 import org.mendedleaf.core.space.StoreSpace;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.WriteSession;
@@ -132,13 +131,7 @@ public final class CarePlans {
    *
    * @param bytes of its content, which others may share
    */
-  public record Going(
-      long file,
-      InnerPath path,
-      int revision,
-      RevisionKey key,
-      long bytes,
-      Optional<ContentId> content) {}
+  public record Going(long file, InnerPath path, int revision, long bytes) {}
 
   /**
    * What a plan would keep and let go.
@@ -155,13 +148,13 @@ public final class CarePlans {
 
     /** What would be freed, as far as nothing else needs it. */
     public StoreSpace.Bytes freed(StoreSpace space) {
-      return space.freedBy(goes.stream().flatMap(one -> one.content().stream()).toList());
+      return space.freedBy(contents(space, goes));
     }
   }
 
   /** All that a shelf ever recorded; it can be judged under any number of plans. */
   public ShelfLineages lineages(Shelf shelf) throws IOException {
-    return ShelfLineages.load(desk.store(shelf.store()).catalogue(), shelf.id());
+    return ShelfLineages.of(desk.store(shelf.store()).catalogue(), shelf.id());
   }
 
   /**
@@ -180,30 +173,32 @@ public final class CarePlans {
 
   /** The same of what has been asked for before; asks nobody. */
   public static Rehearsal rehearse(ShelfLineages lineages, CarePlan plan, Instant at) {
-    Judgement judgement = new Judgement(plan, at);
-    long stays = 0;
-    Map<Claim.Reason, Integer> claims = new HashMap<>();
+    Sifting sifting = new Sifting(plan, at);
     List<Going> goes = new ArrayList<>();
+    long stays = 0;
     for (ShelfLineages.OfFile file : lineages.files()) {
-      List<Judgement.Judged> judged = judgement.of(file.lineage());
-      for (int i = 0; i < judged.size(); i++) {
-        if (judged.get(i).stays()) {
-          stays++;
-          for (Claim claim : judged.get(i).claims()) {
-            claims.merge(claim.reason(), 1, Integer::sum);
-          }
-        } else {
+      long[] claimed = sifting.sift(file.lineage());
+      for (int i = 0; i < claimed.length; i++) {
+        if (claimed[i] == 0) {
           goes.add(going(file, i));
+        } else {
+          stays++;
         }
       }
     }
-    return new Rehearsal(at, stays, claims, goes);
+    return new Rehearsal(at, stays, sifting.counts(), goes);
+  }
+
+  /** The contents of revisions, one for each that has one. */
+  public static List<ContentId> contents(StoreSpace space, List<Going> revisions) {
+    return revisions.stream()
+        .flatMap(one -> space.content(one.file(), one.revision()).stream())
+        .toList();
   }
 
   static Going going(ShelfLineages.OfFile file, int position) {
-    LineageQuestions.Line one = file.lines().get(position);
-    return new Going(
-        file.file(), file.lineage().path(), one.number(), one.key(), one.bytes(), one.content());
+    Lineage.Kept one = file.lineage().revisions().get(position);
+    return new Going(file.file(), file.lineage().path(), one.number(), one.bytes());
   }
 
   private Map<Integer, Set<Said>> said(FileLife life) throws IOException {

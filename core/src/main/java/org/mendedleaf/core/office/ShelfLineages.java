@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.mendedleaf.core.catalog.Catalogue;
-import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.LineageQuestions;
 import org.mendedleaf.core.catalog.LineageQuestions.Line;
 import org.mendedleaf.core.catalog.MarkQuestions;
 import org.mendedleaf.core.plan.Lineage;
@@ -30,14 +30,11 @@ public record ShelfLineages(List<OfFile> files, long commit) {
           "noted", Said.NOTED,
           "snapshot", Said.IN_SNAPSHOT);
 
-  /**
-   * A file.
-   *
-   * @param lines its revisions, as many and in the same order as the lineage has
-   */
-  public record OfFile(long file, Lineage lineage, List<Line> lines) {}
+  /** A file. */
+  public record OfFile(long file, Lineage lineage) {}
 
-  static ShelfLineages load(Catalogue catalogue, long shelf) throws IOException {
+  /** Asks for all that a shelf ever recorded. */
+  public static ShelfLineages of(Catalogue catalogue, long shelf) throws IOException {
     catalogue.catchUp();
     long commit = catalogue.commits();
     Map<Long, Map<Integer, Set<Said>>> said = new HashMap<>();
@@ -46,14 +43,21 @@ public record ShelfLineages(List<OfFile> files, long commit) {
           .computeIfAbsent(one.number(), number -> EnumSet.noneOf(Said.class))
           .add(SAID.get(one.mark()));
     }
+    Map<Long, LineageQuestions.OfFile> names = new HashMap<>();
+    catalogue.lineages().files(shelf).forEach(one -> names.put(one.file(), one));
     List<OfFile> files = new ArrayList<>();
     List<Line> all = catalogue.lineages().of(shelf);
     int from = 0;
     for (int i = 1; i <= all.size(); i++) {
       if (i == all.size() || all.get(i).file() != all.get(from).file()) {
-        List<Line> lines = all.subList(from, i);
-        long file = lines.get(0).file();
-        files.add(new OfFile(file, lineage(lines, said.getOrDefault(file, Map.of())), lines));
+        LineageQuestions.OfFile file = names.get(all.get(from).file());
+        // One that came since the names were asked for is too new to be let go of.
+        if (file != null) {
+          List<Line> lines = all.subList(from, i);
+          files.add(
+              new OfFile(
+                  file.file(), lineage(file, lines, said.getOrDefault(file.file(), Map.of()))));
+        }
         from = i;
       }
     }
@@ -61,12 +65,13 @@ public record ShelfLineages(List<OfFile> files, long commit) {
   }
 
   /** A revision that another follows after a removal was ended by that. */
-  private static Lineage lineage(List<Line> lines, Map<Integer, Set<Said>> said) {
+  private static Lineage lineage(
+      LineageQuestions.OfFile file, List<Line> lines, Map<Integer, Set<Said>> said) {
     List<Lineage.Kept> kept = new ArrayList<>(lines.size());
     for (int i = 0; i < lines.size(); i++) {
       Line one = lines.get(i);
       boolean last = i == lines.size() - 1;
-      boolean removed = last ? !one.present() : lines.get(i + 1).afterRemoval();
+      boolean removed = last ? !file.present() : lines.get(i + 1).afterRemoval();
       kept.add(
           new Lineage.Kept(
               one.number(),
@@ -77,6 +82,6 @@ public record ShelfLineages(List<OfFile> files, long commit) {
               said.getOrDefault(one.number(), Set.of()),
               one.gathered()));
     }
-    return new Lineage(InnerPath.ofBytes(lines.get(0).inner()), kept);
+    return new Lineage(file.path(), kept);
   }
 }

@@ -4,11 +4,11 @@ import java.io.IOException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Catalogue;
@@ -16,7 +16,6 @@ import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.MarkQuestions;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.Revision;
-import org.mendedleaf.core.catalog.RevisionKey;
 import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.plan.CarePlan;
 import org.mendedleaf.core.plan.Claim;
@@ -133,12 +132,12 @@ public final class Thinnings {
    * @return bytes by which the store's files would be smaller; exact as things are now
    */
   public long freed(Rehearsal rehearsal) throws IOException {
-    Set<RevisionKey> keys =
-        rehearsal.concerned().stream()
-            .filter(one -> one.fate() != Fate.KEPT_AFTER_ALL)
-            .map(one -> one.revision().key())
-            .collect(Collectors.toSet());
-    List<Revision> revisions = revisions(rehearsal.shelf(), keys);
+    List<Revision> revisions =
+        revisions(
+            rehearsal.shelf(),
+            rehearsal.concerned().stream()
+                .filter(one -> one.fate() != Fate.KEPT_AFTER_ALL)
+                .toList());
     return revisions.isEmpty() ? 0 : office.erasures().freed(rehearsal.shelf(), revisions);
   }
 
@@ -190,7 +189,7 @@ public final class Thinnings {
   private Rehearsal rehearse(Shelf shelf, NamedPlan plan, Optional<KeepRule> only, Instant at)
       throws IOException {
     Catalogue catalogue = desk.store(shelf.store()).catalogue();
-    ShelfLineages lineages = ShelfLineages.load(catalogue, shelf.id());
+    ShelfLineages lineages = ShelfLineages.of(catalogue, shelf.id());
     Map<Long, Map<Integer, MarkQuestions.OnNotice>> notices = new HashMap<>();
     for (MarkQuestions.OnNotice one : catalogue.marks().onNotice(shelf.id())) {
       notices.computeIfAbsent(one.file(), file -> new HashMap<>()).put(one.number(), one);
@@ -282,29 +281,29 @@ public final class Thinnings {
           office
               .erasures()
               .letGo(
-                  shelf,
-                  () ->
-                      revisions(
-                          shelf,
-                          rehearse(shelf, plan, only, at).with(Fate.ERASED).stream()
-                              .map(one -> one.revision().key())
-                              .collect(Collectors.toSet())));
+                  shelf, () -> revisions(shelf, rehearse(shelf, plan, only, at).with(Fate.ERASED)));
       return new Done(first, erased.freed());
     }
   }
 
   /** Writes into the log what goes on notice and what comes off. */
   private void record(Shelf shelf, Rehearsal rehearsal) throws IOException {
-    List<Proposal> proposals = new ArrayList<>();
-    for (Concerned one : rehearsal.concerned()) {
-      if (one.fate() == Fate.NOTICED) {
-        proposals.add(new Proposal.PutOnNotice(one.revision().key(), one.until(), one.byHand()));
-      } else if (one.fate() == Fate.KEPT_AFTER_ALL) {
-        proposals.add(new Proposal.TakeOffNotice(one.revision().key()));
-      }
-    }
-    if (proposals.isEmpty()) {
+    List<Concerned> changing =
+        rehearsal.concerned().stream()
+            .filter(one -> one.fate() == Fate.NOTICED || one.fate() == Fate.KEPT_AFTER_ALL)
+            .toList();
+    if (changing.isEmpty()) {
       return;
+    }
+    Map<Of, Concerned> fates =
+        changing.stream().collect(Collectors.toMap(Of::of, Function.identity()));
+    List<Proposal> proposals = new ArrayList<>();
+    for (Revision revision : revisions(shelf, changing)) {
+      Concerned one = fates.get(Of.of(revision));
+      proposals.add(
+          one.fate() == Fate.NOTICED
+              ? new Proposal.PutOnNotice(revision.key(), one.until(), one.byHand())
+              : new Proposal.TakeOffNotice(revision.key()));
     }
     OpenStore store = desk.store(shelf.store());
     try (WriteSession session = store.store().write(store.catalogue())) {
@@ -319,20 +318,25 @@ public final class Thinnings {
     }
   }
 
-  private List<Revision> revisions(Shelf shelf, Set<RevisionKey> keys) throws IOException {
-    if (keys.isEmpty()) {
+  /** Which revision of which file. */
+  private record Of(long file, int number) {
+    static Of of(Concerned one) {
+      return new Of(one.revision().file(), one.revision().revision());
+    }
+
+    static Of of(Revision one) {
+      return new Of(one.file(), one.number());
+    }
+  }
+
+  private List<Revision> revisions(Shelf shelf, List<Concerned> concerned) throws IOException {
+    if (concerned.isEmpty()) {
       return List.of();
     }
-    Catalogue catalogue = desk.store(shelf.store()).catalogue();
-    Set<Long> files = new HashSet<>();
-    ShelfLineages lineages = ShelfLineages.load(catalogue, shelf.id());
-    for (ShelfLineages.OfFile file : lineages.files()) {
-      if (file.lines().stream().anyMatch(line -> keys.contains(line.key()))) {
-        files.add(file.file());
-      }
-    }
-    return catalogue.files().histories(List.copyOf(files)).stream()
-        .filter(revision -> keys.contains(revision.key()))
+    Set<Of> wanted = concerned.stream().map(Of::of).collect(Collectors.toSet());
+    List<Long> files = concerned.stream().map(one -> one.revision().file()).distinct().toList();
+    return desk.store(shelf.store()).catalogue().files().histories(files).stream()
+        .filter(revision -> wanted.contains(Of.of(revision)))
         .toList();
   }
 }

@@ -11,11 +11,6 @@ import java.util.Optional;
  */
 public record Claim(Reason reason, Optional<Instant> until) {
 
-  /** The same without a promise. */
-  Claim uncertain() {
-    return new Claim(reason, Optional.empty());
-  }
-
   /** A promise without an end. */
   public static final Instant ALWAYS = Instant.MAX;
 

@@ -9,6 +9,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.SpaceQuestions.Stored;
@@ -179,6 +180,29 @@ public final class StoreSpace {
   /** All revisions that have a content, file by file, oldest first. */
   public List<Use> uses() {
     return uses;
+  }
+
+  /** The content of a revision; empty if it has none, or came later. */
+  public Optional<ContentId> content(long file, int number) {
+    int low = 0;
+    int high = uses.size() - 1;
+    while (low <= high) {
+      int middle = (low + high) >>> 1;
+      Use use = uses.get(middle);
+      int order =
+          use.file() == file
+              ? Integer.compare(use.number(), number)
+              : Long.compare(use.file(), file);
+      if (order == 0) {
+        return Optional.of(use.content().id());
+      }
+      if (order < 0) {
+        low = middle + 1;
+      } else {
+        high = middle - 1;
+      }
+    }
+    return Optional.empty();
   }
 
   /** What all that is recorded takes, each piece once. */

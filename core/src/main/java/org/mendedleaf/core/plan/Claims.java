@@ -1,0 +1,132 @@
+package org.mendedleaf.core.plan;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import org.mendedleaf.core.plan.Lineage.Kept;
+import org.mendedleaf.core.plan.Lineage.Said;
+
+/**
+ * Finds what claims the revisions of files at one instant. Everything that is counted on a calendar
+ * is counted once, so that a revision costs some comparisons for each rule. For one thread.
+ */
+final class Claims {
+
+  private final CarePlan plan;
+  private final Instant at;
+  private final Instant removedAfter;
+  private final Instant gatheredAfter;
+  private final List<Test> tests = new ArrayList<>();
+  private final List<Claim.ByRule> byRule = new ArrayList<>();
+
+  Claims(CarePlan plan, Instant at) {
+    this.plan = plan;
+    this.at = at;
+    this.removedAfter = plan.removed().before(at, plan.zone());
+    this.gatheredAfter = plan.grace().before(at, plan.zone());
+    for (int rule = 0; rule < plan.rules().size(); rule++) {
+      tests.add(test(plan.rules().get(rule).what()));
+      byRule.add(new Claim.ByRule(rule));
+    }
+  }
+
+  /** Hears of each claim. */
+  interface Found {
+    /**
+     * @param position of the revision in its file, from 0
+     */
+    void claimed(int position, Claim.Reason reason);
+  }
+
+  private interface Test {
+    /**
+     * @param newer how many revisions of the file are newer
+     * @param counts whether the newest are counted: not long after a removal
+     */
+    boolean holds(Kept one, int newer, boolean counts);
+  }
+
+  void of(Lineage file, Found found) {
+    List<Kept> all = file.revisions();
+    boolean there = file.removedAt().isEmpty();
+    boolean counts = there || file.removedAt().get().isAfter(removedAfter);
+    int good = there ? file.newestGood(all.size() - 1) : -1;
+    boolean[] ofRemoved = null;
+    for (int i = 0; i < all.size(); i++) {
+      Kept one = all.get(i);
+      if (one.removed() && one.until().orElseThrow().isAfter(removedAfter)) {
+        ofRemoved = ofRemoved == null ? new boolean[all.size()] : ofRemoved;
+        ofRemoved[i] = true;
+        ofRemoved[file.newestGood(i)] = true;
+      }
+    }
+    for (int i = 0; i < all.size(); i++) {
+      Kept one = all.get(i);
+      basic(i, one, i == good, found);
+      if (ofRemoved != null && ofRemoved[i]) {
+        found.claimed(i, Claim.Basic.REMOVED_FILE);
+      }
+      for (int rule = 0; rule < tests.size(); rule++) {
+        if (passes(plan.rules().get(rule), file, one)
+            && tests.get(rule).holds(one, all.size() - 1 - i, counts)) {
+          found.claimed(i, byRule.get(rule));
+        }
+      }
+    }
+  }
+
+  private void basic(int position, Kept one, boolean isNewestGood, Found found) {
+    if (one.until().isEmpty()) {
+      found.claimed(position, Claim.Basic.CURRENT);
+    }
+    if (one.is(Said.HELD)) {
+      found.claimed(position, Claim.Basic.HELD);
+    }
+    if (one.is(Said.IN_SNAPSHOT)) {
+      found.claimed(position, Claim.Basic.SNAPSHOT);
+    }
+    if (one.gathered().isPresent() && one.gathered().get().isAfter(gatheredAfter)) {
+      found.claimed(position, Claim.Basic.GATHERED);
+    }
+    if (isNewestGood) {
+      found.claimed(position, Claim.Basic.NEWEST_GOOD);
+    }
+  }
+
+  private boolean passes(KeepRule rule, Lineage file, Kept one) {
+    for (Filter filter : rule.filters()) {
+      if (!filter.passes(file, one, plan.zone())) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private Test test(KeepRule.What what) {
+    if (what instanceof KeepRule.Newest newest) {
+      return (one, newer, counts) -> counts && newer < newest.count();
+    }
+    if (what instanceof KeepRule.ReplacedLessThan replaced) {
+      Instant after = replaced.ago().before(at, plan.zone());
+      return (one, newer, counts) -> one.until().isEmpty() || one.until().get().isAfter(after);
+    }
+    if (what instanceof KeepRule.Closed closed) {
+      PeriodEnds ends = new PeriodEnds(closed.period(), plan, at);
+      Instant after = closed.last().map(last -> last.before(at, plan.zone())).orElse(Instant.MIN);
+      return (one, newer, counts) -> {
+        Instant end = ends.lastFor(one);
+        return one.from().isBefore(end) && end.isAfter(after);
+      };
+    }
+    return (one, newer, counts) -> isMarked((KeepRule.Mark) what, one);
+  }
+
+  private static boolean isMarked(KeepRule.Mark mark, Kept one) {
+    return switch (mark) {
+      case ISSUED -> one.is(Said.ISSUED);
+      case NOTED -> one.is(Said.NOTED);
+      case KNOWN_GOOD -> one.is(Said.KNOWN_GOOD);
+      case EVERYTHING -> true;
+    };
+  }
+}

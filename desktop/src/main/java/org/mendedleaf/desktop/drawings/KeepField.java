@@ -1,0 +1,66 @@
+package org.mendedleaf.desktop.drawings;
+
+import java.time.Instant;
+import java.util.List;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.scene.AccessibleRole;
+import javafx.scene.control.Control;
+import javafx.scene.control.Skin;
+
+/**
+ * How far back one could go under a plan: the revisions of files as leaves on a scale that widens
+ * toward now. A full leaf stays, a hollow one would go on notice.
+ */
+public final class KeepField extends Control {
+
+  /**
+   * A revision, or several that stand too close to be told apart.
+   *
+   * @param at since when it was the current one
+   * @param stays whether it, or any of them, stays
+   */
+  public record Leaf(Instant at, boolean stays, boolean current, boolean issued) {}
+
+  /**
+   * A file, or many.
+   *
+   * @param removed whether it is off its shelf
+   */
+  public record Row(String name, boolean removed, List<Leaf> leaves) {
+    public Row {
+      leaves = List.copyOf(leaves);
+    }
+  }
+
+  /**
+   * What is drawn.
+   *
+   * @param now the right end
+   * @param oldest what must have room at the left
+   */
+  public record Drawn(Instant now, Instant oldest, List<Row> rows) {
+    public static final Drawn NOTHING = new Drawn(Instant.EPOCH, Instant.EPOCH, List.of());
+
+    public Drawn {
+      rows = List.copyOf(rows);
+    }
+  }
+
+  private final ObjectProperty<Drawn> drawn =
+      new SimpleObjectProperty<>(this, "drawn", Drawn.NOTHING);
+
+  public KeepField() {
+    getStyleClass().add("keep-field");
+    setAccessibleRole(AccessibleRole.IMAGE_VIEW);
+  }
+
+  public ObjectProperty<Drawn> drawnProperty() {
+    return drawn;
+  }
+
+  @Override
+  protected Skin<?> createDefaultSkin() {
+    return new KeepFieldSkin(this);
+  }
+}

@@ -1,0 +1,135 @@
+package org.mendedleaf.desktop.drawings;
+
+import javafx.beans.InvalidationListener;
+import javafx.css.PseudoClass;
+import javafx.geometry.VPos;
+import javafx.scene.Group;
+import javafx.scene.control.OverrunStyle;
+import javafx.scene.control.Label;
+import javafx.scene.control.SkinBase;
+import javafx.scene.layout.Pane;
+import javafx.scene.shape.Line;
+import javafx.scene.shape.Path;
+import javafx.scene.text.Text;
+import javafx.scene.transform.Rotate;
+import org.mendedleaf.desktop.words.Words;
+
+/** Draws a {@link KeepField}. All colours and strokes come from CSS. */
+final class KeepFieldSkin extends SkinBase<KeepField> {
+
+  private static final PseudoClass GOES = PseudoClass.getPseudoClass("goes");
+  private static final PseudoClass CURRENT = PseudoClass.getPseudoClass("current");
+  private static final PseudoClass ISSUED = PseudoClass.getPseudoClass("issued");
+  private static final double NAMES = 168;
+  private static final double MARGIN = 12;
+  private static final double DATES = 26;
+  private static final double LEAF = 14;
+  private static final double TALLEST = 36;
+  private static final double LEAST = 22;
+
+  private final Pane drawing = new Pane();
+  private final InvalidationListener redraw = change -> getSkinnable().requestLayout();
+
+  KeepFieldSkin(KeepField control) {
+    super(control);
+    drawing.getStyleClass().add("drawing");
+    getChildren().add(drawing);
+    control.drawnProperty().addListener(redraw);
+  }
+
+  @Override
+  protected void layoutChildren(double x, double y, double width, double height) {
+    drawing.resizeRelocate(x, y, width, height);
+    drawing.getChildren().clear();
+    KeepField.Drawn drawn = getSkinnable().drawnProperty().get();
+    if (drawn.rows().isEmpty() || width < NAMES + 60) {
+      return;
+    }
+    KeepScale scale = new KeepScale(drawn.now(), drawn.oldest());
+    double left = NAMES + MARGIN;
+    KeepFieldLayout layout = new KeepFieldLayout(scale, left, width - left - 2 * MARGIN);
+    double step = Math.min(TALLEST, (height - DATES) / drawn.rows().size());
+    double bottom = step * drawn.rows().size();
+    marks(scale, layout, bottom);
+    double at = step / 2;
+    for (KeepField.Row row : drawn.rows()) {
+      row(row, layout, at, Math.min(LEAF, step * 0.6));
+      at += step;
+    }
+    // What is added during layout would wait for the next pulse to get its looks.
+    drawing.applyCss();
+  }
+
+  private void marks(KeepScale scale, KeepFieldLayout layout, double bottom) {
+    for (KeepScale.Mark mark : scale.marks()) {
+      double x = layout.x(scale.place(mark));
+      Line line = new Line(x, 0, x, bottom);
+      line.getStyleClass().setAll("scale-line");
+      Text text = new Text(Words.of("keepField." + mark.name().toLowerCase(java.util.Locale.ROOT)));
+      text.getStyleClass().setAll("date-label");
+      text.setTextOrigin(VPos.TOP);
+      drawing.getChildren().addAll(line, text);
+      text.applyCss();
+      double half = text.getLayoutBounds().getWidth() / 2;
+      text.relocate(
+          Math.min(x - half, drawing.getWidth() - 2 * half), bottom + 6);
+    }
+  }
+
+  private void row(KeepField.Row row, KeepFieldLayout layout, double y, double length) {
+    Label name = new Label(row.removed() ? Words.of("keepField.removed", row.name()) : row.name());
+    name.getStyleClass().add("row-name");
+    name.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
+    name.resizeRelocate(0, y - 10, NAMES, 20);
+    name.setManaged(false);
+    Line line = new Line(layout.x(0), y, layout.x(1), y);
+    line.getStyleClass().setAll("row-line");
+    drawing.getChildren().addAll(name, line);
+    for (KeepFieldLayout.Placed placed : layout.place(row.leaves())) {
+      Path leaf = LeafShape.blade(length, length * 0.34);
+      leaf.getStyleClass().setAll("leaf");
+      leaf.pseudoClassStateChanged(GOES, placed.staying() == 0);
+      leaf.pseudoClassStateChanged(CURRENT, placed.current());
+      leaf.pseudoClassStateChanged(ISSUED, placed.issued());
+      leaf.getTransforms().add(new Rotate(-70, 0, 0));
+      Group group = new Group(leaf);
+      group.setLayoutX(placed.x() - length * 0.17);
+      group.setLayoutY(y + length * 0.47);
+      Tip.on(group, () -> told(placed));
+      drawing.getChildren().add(group);
+    }
+  }
+
+  private static String told(KeepFieldLayout.Placed placed) {
+    return Words.of(
+        "keepField.told",
+        Words.count("keepField.stay", placed.staying()),
+        Words.count("keepField.go", placed.going()));
+  }
+
+  @Override
+  protected double computePrefHeight(
+      double width, double top, double right, double bottom, double left) {
+    return LEAST * Math.max(1, getSkinnable().drawnProperty().get().rows().size()) + DATES;
+  }
+
+  @Override
+  protected double computeMinHeight(
+      double width, double top, double right, double bottom, double left) {
+    return 120;
+  }
+
+  @Override
+  protected double computePrefWidth(
+      double height, double top, double right, double bottom, double left) {
+    return 560;
+  }
+
+  @Override
+  public void dispose() {
+    if (getSkinnable() != null) {
+      getSkinnable().drawnProperty().removeListener(redraw);
+    }
+    super.dispose();
+  }
+}

@@ -1,0 +1,356 @@
+package org.mendedleaf.desktop.plan;
+
+import java.io.IOException;
+import java.time.DayOfWeek;
+import java.time.Instant;
+import java.time.Period;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import org.mendedleaf.core.catalog.Role;
+import org.mendedleaf.core.catalog.ShelfSettings.Recording;
+import org.mendedleaf.core.office.CarePlans;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.ShelfLineages;
+import org.mendedleaf.core.office.ShelfLineages.OfFile;
+import org.mendedleaf.core.office.Thinnings;
+import org.mendedleaf.core.plan.CarePlan;
+import org.mendedleaf.core.plan.Judgement;
+import org.mendedleaf.core.plan.Lineage;
+import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.plan.ReadyPlans;
+import org.mendedleaf.core.space.StoreSpace;
+import org.mendedleaf.desktop.drawings.KeepField;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Captures;
+import org.mendedleaf.desktop.work.Context;
+
+/**
+ * A shelf's care plan while it is edited, rehearsed with every letter; knows no nodes. Properties
+ * change on the interface thread. What the shelf has recorded is asked for once.
+ */
+final class PlanPresenter {
+
+  /** So many of the liveliest files have a line of their own. */
+  private static final int LIVELIEST = 6;
+
+  /** All other files are drawn as one line of so many places. */
+  private static final int PLACES = 120;
+
+  private final Context context;
+  private final Shelf given;
+  private final ReadOnlyObjectWrapper<Known> known = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<PlanDraft> draft = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<Outlook> outlook = new ReadOnlyObjectWrapper<>();
+  private Period later = Period.ZERO;
+  private long asked;
+
+  PlanPresenter(Context context, Shelf shelf) {
+    this.context = context;
+    this.given = shelf;
+  }
+
+  /**
+   * What is recorded and chosen so far.
+   *
+   * @param own the shelf's plan; empty if it keeps everything
+   * @param sharing other shelves that have it
+   * @param waiting what is on notice
+   * @param prices what each ready plan would keep and let go here
+   * @param mayPlan whether the person who acts may choose
+   */
+  record Known(
+      Shelf shelf,
+      Optional<NamedPlan> own,
+      List<Shelf> sharing,
+      ShelfLineages lineages,
+      StoreSpace space,
+      List<Thinnings.Concerned> waiting,
+      List<Price> prices,
+      boolean mayPlan) {}
+
+  /** What a plan would let go here now. */
+  record Price(NamedPlan plan, long stays, int goes, long disk) {}
+
+  /**
+   * What the draft would do.
+   *
+   * @param disk bytes that would be freed, about
+   * @param others shelves whose plan would change too
+   */
+  record Outlook(
+      NamedPlan plan,
+      CarePlans.Rehearsal rehearsal,
+      long disk,
+      KeepField.Drawn field,
+      List<Shelf> others) {}
+
+  /** Null until it is known. */
+  ReadOnlyObjectProperty<Known> knownProperty() {
+    return known.getReadOnlyProperty();
+  }
+
+  /** The plan as it stands in the fields; null until it is known. */
+  ReadOnlyObjectProperty<PlanDraft> draftProperty() {
+    return draft.getReadOnlyProperty();
+  }
+
+  /** Null while the draft is not understood, or before it was rehearsed. */
+  ReadOnlyObjectProperty<Outlook> outlookProperty() {
+    return outlook.getReadOnlyProperty();
+  }
+
+  void refresh() {
+    context
+        .background()
+        .ask(
+            this::look,
+            found -> {
+              boolean changed = isChanged();
+              known.set(found);
+              if (draft.get() == null || !changed) {
+                draft.set(own(found));
+              }
+              rehearse();
+            },
+            context.navigator()::complain);
+  }
+
+  private static PlanDraft own(Known found) {
+    return found
+        .own()
+        .map(PlanDraft::of)
+        .orElseGet(() -> PlanDraft.keepingAll(Words.of("plan.newName", found.shelf().name())));
+  }
+
+  private Known look() throws IOException {
+    Shelf shelf = context.office().shelves().byId(given.store(), given.id());
+    Optional<NamedPlan> own = context.office().plans().of(shelf);
+    List<Shelf> sharing =
+        own.isEmpty() ? List.of() : context.office().plans().sharing(shelf, own.get().name());
+    ShelfLineages lineages = context.office().plans().lineages(shelf);
+    StoreSpace space = context.office().spaces().of(shelf.store());
+    List<Price> prices = new ArrayList<>();
+    for (NamedPlan ready : ReadyPlans.of(context.zone(), DayOfWeek.MONDAY)) {
+      CarePlans.Rehearsal rehearsal =
+          CarePlans.rehearse(lineages, ready.plan(), context.now());
+      prices.add(
+          new Price(
+              ready,
+              rehearsal.stays(),
+              rehearsal.goes().size(),
+              rehearsal.freed(space).disk()));
+    }
+    List<Thinnings.Concerned> waiting =
+        own.isEmpty()
+            ? List.of()
+            : context.office().thinnings().rehearse(shelf, context.now()).concerned().stream()
+                .filter(one -> one.fate() != Thinnings.Fate.NOTICED)
+                .sorted(Comparator.comparing(Thinnings.Concerned::until))
+                .toList();
+    boolean mayPlan =
+        shelf.settings().people().roleOf(context.office().settings().person()) == Role.KEEPER;
+    return new Known(
+        shelf,
+        own,
+        sharing.stream().filter(other -> other.id() != shelf.id()).toList(),
+        lineages,
+        space,
+        waiting,
+        prices,
+        mayPlan);
+  }
+
+  /** Whether the fields say something else than the shelf's plan. */
+  boolean isChanged() {
+    return known.get() != null && draft.get() != null && !draft.get().equals(own(known.get()));
+  }
+
+  void edit(PlanDraft changed) {
+    if (!changed.equals(draft.get())) {
+      draft.set(changed);
+      rehearse();
+    }
+  }
+
+  /** Back to what the shelf has. */
+  void keepTodays() {
+    edit(own(known.get()));
+  }
+
+  /** Rehearses as if so much time had passed and nothing was saved. */
+  void lookAhead(Period wanted) {
+    later = wanted;
+    rehearse();
+  }
+
+  private void rehearse() {
+    Known of = known.get();
+    long mine = ++asked;
+    Optional<NamedPlan> plan =
+        draft.get() == null
+            ? Optional.empty()
+            : draft.get().plan(zone(of), firstDay(of));
+    if (plan.isEmpty()) {
+      outlook.set(null);
+      return;
+    }
+    Instant at = context.now().atZone(context.zone()).plus(later).toInstant();
+    context
+        .background()
+        .ask(
+            () -> outlook(of, plan.get(), at),
+            found -> {
+              // Somebody may have typed on meanwhile.
+              if (mine == asked) {
+                outlook.set(found);
+              }
+            },
+            context.navigator()::complain);
+  }
+
+  private ZoneId zone(Known of) {
+    return of.own().map(plan -> plan.plan().zone()).orElse(context.zone());
+  }
+
+  private static DayOfWeek firstDay(Known of) {
+    return of.own().map(plan -> plan.plan().firstDay()).orElse(DayOfWeek.MONDAY);
+  }
+
+  private Outlook outlook(Known of, NamedPlan plan, Instant at) throws IOException {
+    CarePlans.Rehearsal rehearsal = CarePlans.rehearse(of.lineages(), plan.plan(), at);
+    List<Shelf> others =
+        context.office().plans().sharing(of.shelf(), plan.name()).stream()
+            .filter(other -> other.id() != of.shelf().id())
+            .toList();
+    return new Outlook(
+        plan,
+        rehearsal,
+        rehearsal.freed(of.space()).disk(),
+        field(of.lineages(), plan.plan(), at),
+        others);
+  }
+
+  /** The liveliest files line by line, all others as one. */
+  static KeepField.Drawn field(ShelfLineages lineages, CarePlan plan, Instant at) {
+    List<OfFile> byLife =
+        lineages.files().stream()
+            .sorted(Comparator.comparingInt((OfFile file) -> -file.lineage().revisions().size()))
+            .toList();
+    Instant oldest =
+        lineages.files().stream()
+            .map(file -> file.lineage().revisions().get(0).from())
+            .min(Comparator.naturalOrder())
+            .orElse(at);
+    Judgement judgement = new Judgement(plan, at);
+    List<KeepField.Row> rows = new ArrayList<>();
+    int own = byLife.size() == LIVELIEST + 1 ? LIVELIEST + 1 : LIVELIEST;
+    for (OfFile file : byLife.subList(0, Math.min(own, byLife.size()))) {
+      rows.add(
+          new KeepField.Row(
+              file.lineage().path().name(),
+              file.lineage().removedAt().isPresent(),
+              leaves(file, judgement)));
+    }
+    if (byLife.size() > own) {
+      rows.add(
+          new KeepField.Row(
+              Words.of("keepField.others"),
+              false,
+              together(byLife.subList(own, byLife.size()), judgement, at, oldest)));
+    }
+    return new KeepField.Drawn(at, oldest, rows);
+  }
+
+  private static List<KeepField.Leaf> leaves(OfFile file, Judgement judgement) {
+    List<KeepField.Leaf> leaves = new ArrayList<>();
+    List<Judgement.Judged> judged = judgement.of(file.lineage());
+    for (int i = 0; i < judged.size(); i++) {
+      Lineage.Kept one = file.lineage().revisions().get(i);
+      leaves.add(
+          new KeepField.Leaf(
+              one.from(),
+              judged.get(i).stays(),
+              one.until().isEmpty(),
+              one.said().contains(Lineage.Said.ISSUED)));
+    }
+    return leaves;
+  }
+
+  /** A hundred thousand leaves on one line: what stays and what goes at each place. */
+  private static List<KeepField.Leaf> together(
+      List<OfFile> files, Judgement judgement, Instant at, Instant oldest) {
+    long span = Math.max(1, at.getEpochSecond() - oldest.getEpochSecond());
+    KeepField.Leaf[] staying = new KeepField.Leaf[PLACES + 1];
+    KeepField.Leaf[] going = new KeepField.Leaf[PLACES + 1];
+    for (OfFile file : files) {
+      List<Judgement.Judged> judged = judgement.of(file.lineage());
+      for (int i = 0; i < judged.size(); i++) {
+        Lineage.Kept one = file.lineage().revisions().get(i);
+        double part = (at.getEpochSecond() - one.from().getEpochSecond()) / (double) span;
+        // By the root, since the scale widens toward now.
+        int place = (int) Math.round(PLACES * Math.sqrt(Math.max(0, Math.min(1, part))));
+        boolean stays = judged.get(i).stays();
+        (stays ? staying : going)[place] = new KeepField.Leaf(one.from(), stays, false, false);
+      }
+    }
+    List<KeepField.Leaf> leaves = new ArrayList<>();
+    for (int place = 0; place <= PLACES; place++) {
+      if (staying[place] != null) {
+        leaves.add(staying[place]);
+      } else if (going[place] != null) {
+        leaves.add(going[place]);
+      }
+    }
+    return leaves;
+  }
+
+  /** Gives the shelf the plan that stands in the fields. */
+  void use() {
+    Outlook chosen = outlook.get();
+    if (chosen == null || !isChanged()) {
+      return;
+    }
+    Shelf shelf = known.get().shelf();
+    context
+        .background()
+        .ask(
+            () -> context.office().plans().choose(shelf, chosen.plan()),
+            shelves -> {
+              draft.set(PlanDraft.of(chosen.plan()));
+              context
+                  .navigator()
+                  .tell(
+                      Words.count("plan.used", shelves.size(), chosen.plan().name(), shelf.name()),
+                      null);
+              context.navigator().refresh();
+            },
+            context.navigator()::complain);
+  }
+
+  /** Switches on what is off, or pauses what is on. */
+  void toggleRecording(boolean on) {
+    Shelf shelf = known.get().shelf();
+    if (on == (shelf.settings().recording() == Recording.ON)) {
+      return;
+    }
+    context
+        .background()
+        .ask(
+            () -> context.office().care().recording(shelf, on),
+            changed -> {
+              context
+                  .navigator()
+                  .tell(Words.of(on ? "care.on.done" : "care.paused.done", shelf.name()), null);
+              context.navigator().refresh();
+              if (on && changed.folder().isPresent()) {
+                new Captures(context).capture(changed);
+              }
+            },
+            context.navigator()::complain);
+  }
+}

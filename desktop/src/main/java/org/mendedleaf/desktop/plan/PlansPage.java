@@ -1,0 +1,172 @@
+package org.mendedleaf.desktop.plan;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.TableCell;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.mendedleaf.core.office.RecordingState;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.Thinnings;
+import org.mendedleaf.core.office.Thinnings.Fate;
+import org.mendedleaf.core.plan.KeepSentences;
+import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.desktop.drawings.Tip;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.Page;
+import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.SheetTable;
+
+/** The care plans of all shelves: what each keeps, and what would go. */
+public final class PlansPage implements Page {
+
+  private final Context context;
+  private final SheetTable<Row> table = new SheetTable<>("plans", this::open, Row::name);
+  private final Label facts = Nodes.label("", "soft");
+  private final VBox root;
+
+  /**
+   * A shelf.
+   *
+   * @param going how many revisions would go on notice now
+   * @param waiting how many are on notice
+   */
+  private record Row(Shelf shelf, Optional<NamedPlan> plan, int going, int waiting, int due) {
+    String name() {
+      return shelf.name();
+    }
+  }
+
+  public PlansPage(Context context) {
+    this.context = context;
+    table.column("column.shelf", 190, PlansPage::shelf);
+    table.column("column.plan", 170, PlansPage::plan);
+    table.column("column.keeps", 300, PlansPage::keeps);
+    table.column("column.thinning", 260, PlansPage::thinning);
+    table.placeholder(Nodes.text(Words.of("plans.none"), "soft"));
+    VBox.setVgrow(table.node(), Priority.ALWAYS);
+    root =
+        new VBox(
+            8,
+            Nodes.row(
+                Nodes.titled(Nodes.label(Words.of("area.plans"), "title"), facts),
+                Nodes.button(Words.of("plans.open"), "Enter", () -> table.chosen().ifPresent(this::open)),
+                Nodes.button(Words.of("plan.thin"), "Ctrl+T", this::thin)),
+            Nodes.text(Words.of("plans.what"), "soft"),
+            table.node());
+    root.getStyleClass().add("page");
+    root.addEventHandler(
+        javafx.scene.input.KeyEvent.KEY_PRESSED,
+        event -> {
+          if (event.isShortcutDown() && event.getCode() == javafx.scene.input.KeyCode.T) {
+            thin();
+            event.consume();
+          }
+        });
+  }
+
+  @Override
+  public Node node() {
+    return root;
+  }
+
+  @Override
+  public Node firstFocus() {
+    return table.node();
+  }
+
+  @Override
+  public void refresh() {
+    context.background().ask(this::look, this::show, context.navigator()::complain);
+  }
+
+  private List<Row> look() throws IOException {
+    List<Row> rows = new ArrayList<>();
+    for (Shelf shelf : context.office().shelves().all()) {
+      if (shelf.recording() == RecordingState.AWAY) {
+        rows.add(new Row(shelf, Optional.empty(), 0, 0, 0));
+        continue;
+      }
+      Optional<NamedPlan> plan = context.office().plans().of(shelf);
+      if (plan.isEmpty()) {
+        rows.add(new Row(shelf, plan, 0, 0, 0));
+        continue;
+      }
+      Thinnings.Rehearsal told = context.office().thinnings().rehearse(shelf, context.now());
+      rows.add(
+          new Row(
+              shelf,
+              plan,
+              told.with(Fate.NOTICED).size(),
+              told.with(Fate.WAITS).size(),
+              told.with(Fate.ERASED).size()));
+    }
+    return rows;
+  }
+
+  private void show(List<Row> rows) {
+    table.show(rows);
+    if (table.chosen().isEmpty() && !rows.isEmpty()) {
+      table.node().getSelectionModel().clearAndSelect(0);
+    }
+    long without = rows.stream().filter(row -> row.plan().isEmpty()).count();
+    facts.setText(without == 0 ? "" : Words.count("plans.without", without));
+  }
+
+  private void open(Row row) {
+    context.navigator().go(new Place.PlanOf(row.shelf()));
+  }
+
+  private void thin() {
+    table
+        .chosen()
+        .filter(row -> row.plan().isPresent())
+        .ifPresent(row -> context.navigator().go(new Place.Thinning(row.shelf())));
+  }
+
+  private static void shelf(TableCell<Row, Row> cell, Row row) {
+    cell.setText(row.shelf().name());
+    cell.getStyleClass().add("strong");
+  }
+
+  private static void plan(TableCell<Row, Row> cell, Row row) {
+    cell.setText(row.plan().map(NamedPlan::name).orElse(Words.of("plans.noPlan")));
+    if (row.plan().isEmpty()) {
+      cell.getStyleClass().add("soft");
+    }
+  }
+
+  private static void keeps(TableCell<Row, Row> cell, Row row) {
+    List<String> sentences =
+        row.plan()
+            .map(plan -> plan.plan().rules().stream().map(KeepSentences::format).toList())
+            .orElse(List.of(Words.of("plans.everything")));
+    cell.setText(String.join("; ", sentences));
+    Tip.on(cell, String.join("\n", sentences));
+    cell.getStyleClass().add("soft");
+  }
+
+  private static void thinning(TableCell<Row, Row> cell, Row row) {
+    if (row.plan().isEmpty()) {
+      return;
+    }
+    List<String> words = new ArrayList<>();
+    if (row.due() > 0) {
+      words.add(Words.count("plans.due", row.due()));
+    }
+    if (row.going() > 0) {
+      words.add(Words.count("plans.going", row.going()));
+    }
+    if (row.waiting() > 0) {
+      words.add(Words.count("plans.waiting", row.waiting()));
+    }
+    cell.setText(words.isEmpty() ? Words.of("plans.idle") : String.join(", ", words));
+    cell.getStyleClass().add(row.due() + row.going() > 0 ? "rust" : "soft");
+  }
+}
