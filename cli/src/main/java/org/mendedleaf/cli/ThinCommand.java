@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.mendedleaf.core.office.CarePlans;
+import org.mendedleaf.core.office.Erasures;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.SentenceException;
@@ -87,14 +88,14 @@ final class ThinCommand implements Callable<Integer> {
             ? office.thinnings().rehearseOnce(which, sentence.get(), now)
             : office.thinnings().rehearse(which, now);
     files.write(ThinningReport.of(rehearsal, office.settings().zone()), root);
-    long freed = office.thinnings().freed(rehearsal);
+    Erasures.Freed freed = office.thinnings().freed(rehearsal);
     ObjectNode node = json(rehearsal, office);
-    node.put("diskBytes", freed);
+    node.put("diskBytes", freed.bytes()).put("unused", freed.unused());
     return Answer.done(
         node,
         text(rehearsal, office)
-            + "Once all that is on notice is erased the store is %,d bytes smaller. Nothing was done.%n"
-                .formatted(freed));
+            + "Once all that is on notice is erased the store is %,d bytes smaller, %,d of them out of use already. Nothing was done.%n"
+                .formatted(freed.bytes(), freed.unused()));
   }
 
   private Answer done(Office office, Shelf which, Optional<KeepRule> sentence) throws IOException {

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.nio.file.attribute.FileTime;
+import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -20,6 +21,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.Owners;
@@ -31,6 +33,11 @@ import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.OfficeSettings;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.StoreFacts;
+import org.mendedleaf.core.plan.CarePlan;
+import org.mendedleaf.core.plan.KeepRule;
+import org.mendedleaf.core.plan.KeepSentences;
+import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.plan.ReadyPlans;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.Places;
@@ -46,7 +53,7 @@ import org.mendedleaf.core.store.StoreParameters;
 public record DemoOffice(Path root) {
 
   /** Raise it whenever the story or the store's format changes. */
-  private static final String EDITION = "8";
+  private static final String EDITION = "9";
 
   /** From the machine's clock to the demo's; the same as long as the process runs. */
   @SuppressWarnings("TimeInStaticInitializer") // one offset for the clock and for files' times
@@ -124,6 +131,7 @@ public record DemoOffice(Path root) {
     private final Map<String, Shelf> shelves = new HashMap<>();
     private Instant now = Story.begin();
     private boolean webPaused;
+    private boolean planned;
 
     OfficeSettings settings() {
       return new OfficeSettings(
@@ -152,6 +160,9 @@ public record DemoOffice(Path root) {
         if (!webPaused && happening.at().isAfter(Loft.WEB_PAUSED)) {
           pauseWeb(office, changed);
         }
+        if (!planned && happening.at().isAfter(Loft.PLANNED)) {
+          plan(office, changed);
+        }
         if (!happening.at().isBefore(next)) {
           capture(office, changed, next);
           next = slotAfter(happening.at());
@@ -178,6 +189,40 @@ public record DemoOffice(Path root) {
       capture(office, changed, Loft.WEB_PAUSED);
       var unused = office.care().recording(shelves.get(Loft.WEB), false);
       webPaused = true;
+    }
+
+    /**
+     * In February Priya chose how long things are kept, and let the oldest quotations go: their
+     * time is nearly over.
+     */
+    private void plan(Office office, Set<String> changed) throws IOException {
+      capture(office, changed, Loft.PLANNED);
+      NamedPlan memory =
+          ReadyPlans.named("Office memory", Loft.ZONE, DayOfWeek.MONDAY).orElseThrow();
+      Shelf cutting = shelves.get(Loft.CUTTING);
+      var shared = office.plans().choose(cutting, memory);
+      var more = office.plans().choose(shelves.get(Loft.REPAIRS), memory);
+      List<KeepRule> rules =
+          Stream.of(
+                  "the newest 2",
+                  "what was replaced less than 14 days ago",
+                  "what closed a month in the last 5 years",
+                  "what was issued",
+                  "what has a note")
+              .map(sentence -> KeepSentences.parse(sentence).orElseThrow())
+              .toList();
+      Shelf orders = shelves.get(Loft.ORDERS);
+      var papers =
+          office
+              .plans()
+              .choose(
+                  orders,
+                  new NamedPlan(
+                      "Order papers",
+                      new CarePlan(
+                          Loft.ZONE, DayOfWeek.MONDAY, rules, CarePlan.REMOVED, CarePlan.GRACE)));
+      var thinned = office.thinnings().thin(orders, true);
+      planned = shared.size() + more.size() + papers.size() > 0 && thinned.freed() == 0;
     }
 
     private void people(Office office) throws IOException {

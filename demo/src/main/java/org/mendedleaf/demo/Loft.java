@@ -28,6 +28,8 @@ final class Loft {
   static final String WEB = "Web pages";
 
   /** When somebody paused the recording of the web pages, for the time of a change of provider. */
+  static final Instant PLANNED = Instant.parse("2026-02-16T17:10:00Z");
+
   static final Instant WEB_PAUSED = Instant.parse("2026-01-14T17:05:00Z");
 
   static final List<String> CLOTHS =

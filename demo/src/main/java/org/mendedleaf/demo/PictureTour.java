@@ -98,7 +98,18 @@ public final class PictureTour {
     picture("deposit-shelf", new Place.OneShelf(handbook, InnerPath.ROOT));
     picture("issues", file(office, "Loft handbook:Certificates/Cloth strength.docx"));
     picture("lost-and-found", new Place.Lost());
-    gather(office.shelves().named(Loft.ORDERS));
+    Shelf orders = office.shelves().named(Loft.ORDERS);
+    gather(orders);
+    picture("care-plans", new Place.Plans());
+    picture("care-plan", new Place.PlanOf(cutting));
+    picture(
+        "care-plan-edited",
+        new Place.PlanOf(orders),
+        scene ->
+            ((TextField) scene.lookup("#rule-1"))
+                .setText("what closed a week in the last 2 months"));
+    picture("file-on-notice", file(office, "Orders:price-list.csv"), scene -> choose(scene, -9));
+    picture("letting-go", new Place.Thinning(orders));
     picture("snapshots", new Place.ShelfSnapshots(cutting, InnerPath.ROOT));
     picture(
         "found",

@@ -137,22 +137,32 @@ public final class MarkQuestions {
   public List<Marked> ofShelf(long shelf) throws IOException {
     return sql.list(
         row -> new Marked(row.getLong(1), row.getInt(2), row.getString(3)),
+        // From the marks to the revisions, never the other way: few of a million are marked.
         """
-        WITH ours AS (SELECT revision.id, revision.file, revision.number FROM revision
-          JOIN file ON file.id = revision.file WHERE file.shelf = ?1)
-        SELECT file, number, 'held' FROM ours JOIN held ON held.revision = ours.id
-        UNION SELECT file, number, 'good' FROM ours JOIN good ON good.revision = ours.id
-        UNION SELECT ours.file, number, 'issued' FROM ours JOIN issue ON issue.revision = ours.id
-        UNION SELECT file, number, 'noted' FROM ours JOIN note ON note.revision = ours.id
-          WHERE note.text <> '' AND note.id =
-            (SELECT MAX(id) FROM note AS last WHERE last.revision = ours.id)
-        UNION SELECT ours.file, number, 'snapshot' FROM ours
-          JOIN state ON state.revision = ours.id JOIN path ON path.id = state.path
-          JOIN snapshot ON snapshot.shelf = ?1 AND snapshot.unlabelled IS NULL
-            AND state.from_segment <= snapshot.segment AND state.until_segment > snapshot.segment
-          WHERE LENGTH(snapshot.path) = 0
-            OR SUBSTR(path.inner, 1, LENGTH(snapshot.path) + 1)
-              = CAST(snapshot.path || X'2F' AS BLOB)""",
+        SELECT revision.file, revision.number, 'held' FROM held
+          CROSS JOIN revision ON revision.id = held.revision
+          CROSS JOIN file ON file.id = revision.file WHERE file.shelf = ?1
+        UNION SELECT revision.file, revision.number, 'good' FROM good
+          CROSS JOIN revision ON revision.id = good.revision
+          CROSS JOIN file ON file.id = revision.file WHERE file.shelf = ?1
+        UNION SELECT revision.file, revision.number, 'issued' FROM issue
+          CROSS JOIN revision ON revision.id = issue.revision
+          CROSS JOIN file ON file.id = revision.file WHERE file.shelf = ?1
+        UNION SELECT revision.file, revision.number, 'noted' FROM note
+          CROSS JOIN revision ON revision.id = note.revision
+          CROSS JOIN file ON file.id = revision.file
+          WHERE file.shelf = ?1 AND note.text <> '' AND note.id =
+            (SELECT MAX(id) FROM note AS last WHERE last.revision = revision.id)
+        UNION SELECT revision.file, revision.number, 'snapshot' FROM snapshot
+          CROSS JOIN state
+            ON state.from_segment <= snapshot.segment AND state.until_segment > snapshot.segment
+          CROSS JOIN revision ON revision.id = state.revision
+          CROSS JOIN file ON file.id = revision.file
+          CROSS JOIN path ON path.id = state.path
+          WHERE snapshot.shelf = ?1 AND snapshot.unlabelled IS NULL AND file.shelf = ?1
+            AND (LENGTH(snapshot.path) = 0
+              OR SUBSTR(path.inner, 1, LENGTH(snapshot.path) + 1)
+                = CAST(snapshot.path || X'2F' AS BLOB))""",
         shelf);
   }
 

@@ -179,13 +179,23 @@ public final class Erasures {
         "Others are recording into the store all the time, so nothing could be let go. Nothing was changed; do it once more when it is quieter.");
   }
 
-  /** The bytes by which the store's files become smaller without these; nothing is changed. */
-  long freed(Shelf shelf, List<Revision> revisions) throws IOException {
+  /**
+   * What the store's files become smaller by.
+   *
+   * @param bytes exact
+   * @param unused how many of them were out of use already, as after packing, and go as well
+   */
+  public record Freed(long bytes, long unused) {
+    static final Freed NOTHING = new Freed(0, 0);
+  }
+
+  /** What would be free without these; nothing is changed. */
+  Freed freed(Shelf shelf, List<Revision> revisions) throws IOException {
     OpenStore store = desk.store(shelf.store());
     Erasing erasing = new Erasing(store.catalogue(), store.journal());
     Erasing.Prepared prepared = erasing.prepare(shelf.id(), revisions);
     erasing.drop(prepared);
-    return prepared.freed();
+    return new Freed(prepared.freed(), prepared.unused());
   }
 
   /** What this desk has beside the store: notices, and plans of recoveries that never ended. */

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -16,6 +17,9 @@ import org.mendedleaf.core.catalog.FileQuestions;
 import org.mendedleaf.core.catalog.FolderState;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.plan.Claim;
+import org.mendedleaf.core.plan.Judgement;
+import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Handling;
@@ -39,6 +43,8 @@ public final class LostAndFound {
    * @param bytes of their newest revisions
    * @param at when the last of it went
    * @param newest the newest revision; empty for a folder
+   * @param keptUntil until when its last state is kept at least, of a folder the first that may go;
+   *     {@link Claim#ALWAYS} where nothing ever goes, empty where nothing is promised
    */
   public record Lost(
       Shelf shelf,
@@ -47,7 +53,8 @@ public final class LostAndFound {
       long files,
       long bytes,
       Instant at,
-      Optional<Revision> newest) {}
+      Optional<Revision> newest,
+      Optional<Instant> keptUntil) {}
 
   /** Everything that is gone from all shelves, what went last first. */
   public List<Lost> all() throws IOException {
@@ -66,14 +73,16 @@ public final class LostAndFound {
     for (FolderState folder : catalogue.files().folders(shelf.id())) {
       folders.add(folder.path());
     }
+    Map<Long, Optional<Instant>> kept = keptUntil(shelf, catalogue);
     Map<InnerPath, Lost> lost = new LinkedHashMap<>();
     for (FileQuestions.Gone gone : catalogue.files().gone(shelf.id())) {
       InnerPath top = highestGone(gone.file().path(), folders);
       long size = gone.newest().state().size();
+      Optional<Instant> until = kept.getOrDefault(gone.file().id(), Optional.of(Claim.ALWAYS));
       Lost one =
           top.equals(gone.file().path())
-              ? new Lost(shelf, top, false, 1, size, gone.at(), Optional.of(gone.newest()))
-              : new Lost(shelf, top, true, 1, size, gone.at(), Optional.empty());
+              ? new Lost(shelf, top, false, 1, size, gone.at(), Optional.of(gone.newest()), until)
+              : new Lost(shelf, top, true, 1, size, gone.at(), Optional.empty(), until);
       lost.merge(top, one, LostAndFound::together);
     }
     return List.copyOf(lost.values());
@@ -98,7 +107,28 @@ public final class LostAndFound {
         a.files() + b.files(),
         a.bytes() + b.bytes(),
         a.at().isAfter(b.at()) ? a.at() : b.at(),
-        a.newest());
+        a.newest(),
+        a.keptUntil().isEmpty() || b.keptUntil().isEmpty()
+            ? Optional.empty()
+            : a.keptUntil().get().isBefore(b.keptUntil().get()) ? a.keptUntil() : b.keptUntil());
+  }
+
+  /** Of each removed file, where the shelf has a plan by which anything goes. */
+  private Map<Long, Optional<Instant>> keptUntil(Shelf shelf, Catalogue catalogue)
+      throws IOException {
+    Optional<NamedPlan> plan = office.plans().of(shelf);
+    if (plan.isEmpty()) {
+      return Map.of();
+    }
+    Map<Long, Optional<Instant>> kept = new HashMap<>();
+    Judgement judgement = new Judgement(plan.get().plan(), office.settings().clock().instant());
+    for (ShelfLineages.OfFile file : ShelfLineages.of(catalogue, shelf.id()).files()) {
+      if (file.lineage().removedAt().isPresent()) {
+        List<Judgement.Judged> judged = judgement.of(file.lineage());
+        kept.put(file.file(), judged.get(judged.size() - 1).keptUntil());
+      }
+    }
+    return kept;
   }
 
   /** What puts these on the tray. */

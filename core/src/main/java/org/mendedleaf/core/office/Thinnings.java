@@ -129,16 +129,18 @@ public final class Thinnings {
    * How much a thinning would free once all that it concerns is erased: what goes on notice now and
    * what is on notice already among it. It is encoded for that, and thrown away again.
    *
-   * @return bytes by which the store's files would be smaller; exact as things are now
+   * @return exact as things are now
    */
-  public long freed(Rehearsal rehearsal) throws IOException {
+  public Erasures.Freed freed(Rehearsal rehearsal) throws IOException {
     List<Revision> revisions =
         revisions(
             rehearsal.shelf(),
             rehearsal.concerned().stream()
                 .filter(one -> one.fate() != Fate.KEPT_AFTER_ALL)
                 .toList());
-    return revisions.isEmpty() ? 0 : office.erasures().freed(rehearsal.shelf(), revisions);
+    return revisions.isEmpty()
+        ? Erasures.Freed.NOTHING
+        : office.erasures().freed(rehearsal.shelf(), revisions);
   }
 
   /**

@@ -91,7 +91,7 @@ class ThinningTest {
 
     Thinnings.Rehearsal told = thinnings().rehearse(desk.shelf(), desk.clock().instant());
     assertThat(told.with(Thinnings.Fate.NOTICED)).hasSize(3);
-    long freed = thinnings().freed(told);
+    long freed = thinnings().freed(told).bytes();
     assertThat(thin().did().concerned()).isEqualTo(told.concerned());
     assertThat(revisions("list.csv")).as("still there").containsExactly(0, 1, 2, 3, 4);
     FileLife life = desk.life("list.csv");

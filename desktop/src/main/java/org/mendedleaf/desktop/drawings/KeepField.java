@@ -10,7 +10,7 @@ import javafx.scene.control.Skin;
 
 /**
  * How far back one could go under a plan: the revisions of files as leaves on a scale that widens
- * toward now. A full leaf stays, a hollow one would go on notice.
+ * toward now. A full leaf on the line stays, a hollow one below it would go on notice.
  */
 public final class KeepField extends Control {
 

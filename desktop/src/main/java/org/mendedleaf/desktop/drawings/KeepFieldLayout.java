@@ -9,7 +9,7 @@ import java.util.TreeMap;
 final class KeepFieldLayout {
 
   /** Leaves closer than this are one. */
-  static final double APART = 6.5;
+  static final double APART = 5.5;
 
   private final KeepScale scale;
   private final double left;
@@ -36,8 +36,7 @@ final class KeepFieldLayout {
       double x = x(scale.place(leaf.at()));
       long bin = Math.round(x / APART);
       Placed one =
-          new Placed(
-              x, leaf.stays() ? 1 : 0, leaf.stays() ? 0 : 1, leaf.current(), leaf.issued());
+          new Placed(x, leaf.stays() ? 1 : 0, leaf.stays() ? 0 : 1, leaf.current(), leaf.issued());
       bins.merge(bin, one, KeepFieldLayout::together);
     }
     return new ArrayList<>(bins.values());

@@ -4,8 +4,8 @@ import javafx.beans.InvalidationListener;
 import javafx.css.PseudoClass;
 import javafx.geometry.VPos;
 import javafx.scene.Group;
-import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.Label;
+import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.SkinBase;
 import javafx.scene.layout.Pane;
 import javafx.scene.shape.Line;
@@ -23,9 +23,9 @@ final class KeepFieldSkin extends SkinBase<KeepField> {
   private static final double NAMES = 168;
   private static final double MARGIN = 12;
   private static final double DATES = 26;
-  private static final double LEAF = 14;
-  private static final double TALLEST = 36;
-  private static final double LEAST = 22;
+  private static final double LEAF = 15;
+  private static final double TALLEST = 40;
+  private static final double LEAST = 26;
 
   private final Pane drawing = new Pane();
   private final InvalidationListener redraw = change -> getSkinnable().requestLayout();
@@ -53,7 +53,7 @@ final class KeepFieldSkin extends SkinBase<KeepField> {
     marks(scale, layout, bottom);
     double at = step / 2;
     for (KeepField.Row row : drawn.rows()) {
-      row(row, layout, at, Math.min(LEAF, step * 0.6));
+      row(row, layout, at, Math.min(LEAF, step * 0.44));
       at += step;
     }
     // What is added during layout would wait for the next pulse to get its looks.
@@ -71,8 +71,7 @@ final class KeepFieldSkin extends SkinBase<KeepField> {
       drawing.getChildren().addAll(line, text);
       text.applyCss();
       double half = text.getLayoutBounds().getWidth() / 2;
-      text.relocate(
-          Math.min(x - half, drawing.getWidth() - 2 * half), bottom + 6);
+      text.relocate(Math.min(x - half, drawing.getWidth() - 2 * half), bottom + 6);
     }
   }
 
@@ -86,18 +85,28 @@ final class KeepFieldSkin extends SkinBase<KeepField> {
     line.getStyleClass().setAll("row-line");
     drawing.getChildren().addAll(name, line);
     for (KeepFieldLayout.Placed placed : layout.place(row.leaves())) {
-      Path leaf = LeafShape.blade(length, length * 0.34);
-      leaf.getStyleClass().setAll("leaf");
-      leaf.pseudoClassStateChanged(GOES, placed.staying() == 0);
-      leaf.pseudoClassStateChanged(CURRENT, placed.current());
-      leaf.pseudoClassStateChanged(ISSUED, placed.issued());
-      leaf.getTransforms().add(new Rotate(-70, 0, 0));
-      Group group = new Group(leaf);
-      group.setLayoutX(placed.x() - length * 0.17);
-      group.setLayoutY(y + length * 0.47);
-      Tip.on(group, () -> told(placed));
-      drawing.getChildren().add(group);
+      if (placed.going() > 0) {
+        leaf(placed, y, length, true);
+      }
+      if (placed.staying() > 0) {
+        leaf(placed, y, length, false);
+      }
     }
+  }
+
+  /** What stays stands on the line, what goes hangs from it. */
+  private void leaf(KeepFieldLayout.Placed placed, double y, double length, boolean goes) {
+    Path leaf = LeafShape.blade(length, length * 0.34);
+    leaf.getStyleClass().setAll("leaf");
+    leaf.pseudoClassStateChanged(GOES, goes);
+    leaf.pseudoClassStateChanged(CURRENT, !goes && placed.current());
+    leaf.pseudoClassStateChanged(ISSUED, !goes && placed.issued());
+    leaf.getTransforms().add(new Rotate(goes ? 78 : -78, 0, 0));
+    Group group = new Group(leaf);
+    group.setLayoutX(placed.x());
+    group.setLayoutY(y);
+    Tip.on(group, () -> told(placed));
+    drawing.getChildren().add(group);
   }
 
   private static String told(KeepFieldLayout.Placed placed) {

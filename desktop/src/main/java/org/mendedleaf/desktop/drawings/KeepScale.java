@@ -6,7 +6,7 @@ import java.util.List;
 
 /**
  * A scale of time that widens toward now: each of its stretches is as wide as the others and holds
- * a longer time the older it is. Pure.
+ * a longer time the older it is; the oldest is as wide as there is need for. Pure.
  */
 public final class KeepScale {
 
@@ -27,8 +27,12 @@ public final class KeepScale {
     }
   }
 
+  /** The oldest stretch is not drawn smaller than this part of the others. */
+  private static final double LEAST = 0.3;
+
   private final Instant now;
   private final List<Mark> marks;
+  private final double stretches;
 
   /**
    * @param oldest what must have room
@@ -40,10 +44,14 @@ public final class KeepScale {
     while (last < Mark.values().length - 1 && Mark.values()[last].ago.compareTo(age) < 0) {
       last++;
     }
-    this.marks = List.of(Mark.values()).subList(0, last + 1);
+    double from = Mark.values()[last - 1].ago.toSeconds();
+    double part = (age.toSeconds() - from) / (Mark.values()[last].ago.toSeconds() - from);
+    boolean whole = part > 1 - LEAST / 2;
+    this.stretches = whole ? last : last - 1 + Math.max(LEAST, part + LEAST / 4);
+    this.marks = List.of(Mark.values()).subList(0, whole ? last + 1 : last);
   }
 
-  /** The marks of the scale, now first. */
+  /** The marks that have room, now first. */
   public List<Mark> marks() {
     return marks;
   }
@@ -51,9 +59,9 @@ public final class KeepScale {
   /** Where a moment lies: 0 for the oldest, 1 for now. */
   public double place(Instant at) {
     double age = Math.max(0, Duration.between(at, now).toSeconds());
-    for (int i = 1; i < marks.size(); i++) {
-      double from = marks.get(i - 1).ago.toSeconds();
-      double to = marks.get(i).ago.toSeconds();
+    for (int i = 1; i < Mark.values().length; i++) {
+      double from = Mark.values()[i - 1].ago.toSeconds();
+      double to = Mark.values()[i].ago.toSeconds();
       if (age <= to) {
         return place(i - 1 + (age - from) / (to - from));
       }
@@ -67,6 +75,6 @@ public final class KeepScale {
   }
 
   private double place(double stretch) {
-    return 1 - stretch / (marks.size() - 1);
+    return Math.max(0, 1 - stretch / stretches);
   }
 }

@@ -11,6 +11,7 @@ import java.util.OptionalInt;
  * @param mendedFrom the revision whose content this one gave back
  * @param afterRemoval whether the file was away before it
  * @param held whether a person keeps it whatever any rule says
+ * @param notice whether it was let go and is still there
  * @param issue its letters if it was given out; empty for a draft, or where there are no stages
  */
 public record Leaf(
@@ -20,4 +21,5 @@ public record Leaf(
     OptionalInt mendedFrom,
     boolean afterRemoval,
     boolean held,
+    boolean notice,
     String issue) {}

@@ -33,6 +33,7 @@ import org.mendedleaf.desktop.words.Words;
 final class LifeLineSkin extends SkinBase<LifeLine> {
 
   private static final PseudoClass CURRENT = PseudoClass.getPseudoClass("current");
+  private static final PseudoClass NOTICE = PseudoClass.getPseudoClass("notice");
   private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
   private static final PseudoClass GREW = PseudoClass.getPseudoClass("changed");
   private static final double SPAN = 4;
@@ -173,6 +174,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     boolean newest = placed.equals(places.leaves().get(places.leaves().size() - 1));
     boolean isChosen = isChosen(placed, places);
     blade.pseudoClassStateChanged(CURRENT, newest && !line.removedProperty().get());
+    blade.pseudoClassStateChanged(NOTICE, leaf.notice());
     blade.pseudoClassStateChanged(CHOSEN, isChosen);
     blade.pseudoClassStateChanged(GREW, Math.abs(placed.change()) > NOTABLE);
     group.getTransforms().add(new javafx.scene.transform.Rotate(placed.up() ? -TILT : TILT, 0, 0));

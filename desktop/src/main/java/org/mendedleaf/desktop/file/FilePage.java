@@ -84,6 +84,7 @@ public final class FilePage implements Page {
   private final DescribingLine describing;
   private final HBox recorded = new HBox(6);
   private final SayingBar saying;
+  private final Label kept = Nodes.label("", "soft");
   private final PartingBar parting;
   private final InsidePane inside;
   private final SplitPane below = new SplitPane();
@@ -137,7 +138,16 @@ public final class FilePage implements Page {
     parting = new PartingBar(presenter, line::requestFocus);
     Region caption = Nodes.label(Words.of("life.caption"), "caption", "soft");
     caption.setMinWidth(0);
-    VBox lineSheet = new VBox(Nodes.row(caption, parting.node()), line);
+    kept.setId("kept");
+    kept.setMinWidth(0);
+    Button plan =
+        Nodes.button(
+            Words.of("kept.plan"),
+            "Alt+P",
+            () -> context.navigator().go(new Place.PlanOf(presenter.lifeProperty().get().shelf())),
+            "link-like");
+    plan.setId("to-plan");
+    VBox lineSheet = new VBox(Nodes.row(caption, parting.node()), line, Nodes.row(kept, plan));
     lineSheet.getStyleClass().addAll("sheet", "life-sheet");
     VBox.setVgrow(line, Priority.ALWAYS);
     below.getItems().addAll(table.node(), inside.node());
@@ -209,6 +219,11 @@ public final class FilePage implements Page {
         "action.file.note",
         new KeyCodeCombination(KeyCode.N, KeyCombination.ALT_DOWN),
         saying::focusNote);
+    action(
+        all,
+        "action.file.plan",
+        new KeyCodeCombination(KeyCode.P, KeyCombination.ALT_DOWN),
+        () -> context.navigator().go(new Place.PlanOf(presenter.lifeProperty().get().shelf())));
     action(all, "action.file.describe", DESCRIBE, this::describe);
     action(all, "action.file.address", COPY_ADDRESS, this::copyAddress);
     all.addAll(parting.actions());
@@ -256,6 +271,12 @@ public final class FilePage implements Page {
       event.consume();
     } else if (event.isAltDown() && event.getCode() == KeyCode.N) {
       saying.focusNote();
+      event.consume();
+    }
+    if (event.isAltDown()
+        && event.getCode() == KeyCode.P
+        && presenter.lifeProperty().get() != null) {
+      context.navigator().go(new Place.PlanOf(presenter.lifeProperty().get().shelf()));
       event.consume();
     }
     if (DESCRIBE.match(event)) {
@@ -340,6 +361,8 @@ public final class FilePage implements Page {
   }
 
   private void showActs() {
+    kept.setText(presenter.keptSentence());
+    Tip.on(kept, presenter.keptSentence());
     saying.show();
     parting.show();
     presenter
@@ -374,6 +397,7 @@ public final class FilePage implements Page {
               revision.from(),
               revision.afterRemoval(),
               life.marks(revision).hold().isPresent(),
+              life.marks(revision).notice().isPresent(),
               life.marks(revision).issue().map(RevisionMarks.Issue::letters).orElse("")));
     }
     line.nowProperty().set(context.now());
@@ -390,7 +414,7 @@ public final class FilePage implements Page {
     if (!line.getStops().equals(stops)) {
       line.getStops().setAll(stops);
     }
-    table.show(life);
+    table.show(life, presenter.keptProperty().get());
     showStanding();
     showActs();
   }

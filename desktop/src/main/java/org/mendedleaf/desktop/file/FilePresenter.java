@@ -1,6 +1,8 @@
 package org.mendedleaf.desktop.file;
 
+import java.io.IOException;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import javafx.beans.property.IntegerProperty;
@@ -15,10 +17,13 @@ import org.mendedleaf.core.office.FileAddress;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.FolderRow;
+import org.mendedleaf.core.plan.Judgement;
+import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.desktop.plan.KeptWords;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.MendingTray.Wanted;
@@ -38,6 +43,7 @@ final class FilePresenter {
   private final ReadOnlyObjectWrapper<FileLife> life = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<List<EarlierState>> states =
       new ReadOnlyObjectWrapper<>(List.of());
+  private final ReadOnlyObjectWrapper<Kept> kept = new ReadOnlyObjectWrapper<>(Kept.ALL);
   private final ReadOnlyObjectWrapper<FolderRow> standing = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<Inside> inside = new ReadOnlyObjectWrapper<>();
   private int wanted = NONE;
@@ -64,6 +70,33 @@ final class FilePresenter {
   /** The file's history; null until it is known. */
   ReadOnlyObjectProperty<FileLife> lifeProperty() {
     return life.getReadOnlyProperty();
+  }
+
+  /** Until when its revisions are kept; known as soon as the history is. */
+  ReadOnlyObjectProperty<Kept> keptProperty() {
+    return kept.getReadOnlyProperty();
+  }
+
+  /** Until when the chosen revision is kept and why, in a sentence. */
+  String keptSentence() {
+    Optional<Revision> revision = chosenRevision();
+    if (revision.isEmpty()) {
+      return "";
+    }
+    Kept all = kept.get();
+    Judgement.Judged judged = all.judged().get(revision.get().number());
+    if (all.plan().isEmpty() || judged == null) {
+      return Words.of("kept.sentence.noPlan");
+    }
+    KeptWords words = new KeptWords(context.now(), context.zone());
+    if (!judged.stays() && life.get().marks(revision.get()).notice().isEmpty()) {
+      return Words.of("kept.sentence.nothing", numbered(revision.get().number()));
+    }
+    return Words.of(
+        "kept.sentence",
+        numbered(revision.get().number()),
+        words.brief(judged, life.get().marks(revision.get())),
+        words.why(judged, all.plan().get()));
   }
 
   /** What every source has of the file; known as soon as its history is. */
@@ -97,10 +130,12 @@ final class FilePresenter {
         .ask(
             () -> {
               FileLife found = context.office().files().life(ref);
-              return new Found(found, context.office().files().states(found), standingOf(found));
+              return new Found(
+                  found, context.office().files().states(found), standingOf(found), kept(found));
             },
             found -> {
               boolean follows = life.get() == null || chosen.get() == life.get().newest().number();
+              kept.set(found.kept());
               states.set(found.states());
               life.set(found.life());
               standing.set(found.standing().orElse(null));
@@ -114,7 +149,25 @@ final class FilePresenter {
             context.navigator()::complain);
   }
 
-  private record Found(FileLife life, List<EarlierState> states, Optional<FolderRow> standing) {}
+  private record Found(
+      FileLife life, List<EarlierState> states, Optional<FolderRow> standing, Kept kept) {}
+
+  /**
+   * Until when each revision is kept, and why.
+   *
+   * @param plan empty where everything is kept, since the shelf has none
+   * @param judged by their numbers
+   */
+  record Kept(Optional<NamedPlan> plan, Map<Integer, Judgement.Judged> judged) {
+    static final Kept ALL = new Kept(Optional.empty(), Map.of());
+  }
+
+  private Kept kept(FileLife found) throws IOException {
+    Optional<NamedPlan> plan = context.office().plans().of(found.shelf());
+    return plan.isEmpty()
+        ? Kept.ALL
+        : new Kept(plan, context.office().plans().judge(found, context.now()));
+  }
 
   private Optional<FolderRow> standingOf(FileLife found) throws Exception {
     if (found.address().isEmpty()) {

@@ -18,7 +18,9 @@ import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.catalog.Who;
 import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.plan.Judgement;
 import org.mendedleaf.desktop.drawings.Tip;
+import org.mendedleaf.desktop.plan.KeptWords;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
@@ -27,6 +29,7 @@ import org.mendedleaf.desktop.work.Context;
 final class RevisionTable {
 
   private static final double ROOM_FOR_ALL = 760;
+  private static final double ROOM_FOR_KEPT = 930;
   private static final double ROOM_FOR_WHAT = 560;
   private static final double ROOM_FOR_CHANGE = 500;
   private static final double LEAST = 0.92;
@@ -35,8 +38,10 @@ final class RevisionTable {
 
   /**
    * @param before the revision before, or null
+   * @param kept until when it is kept; empty where nothing ever goes
    */
-  record Row(Revision revision, Revision before, boolean current, RevisionMarks marks) {}
+  record Row(
+      Revision revision, Revision before, boolean current, RevisionMarks marks, String kept) {}
 
   private final Context context;
   private final IntegerProperty chosen;
@@ -98,13 +103,16 @@ final class RevisionTable {
     return table;
   }
 
-  void show(FileLife life) {
+  void show(FileLife life, FilePresenter.Kept kept) {
+    KeptWords words = new KeptWords(context.now(), context.zone());
     List<Row> rows = new ArrayList<>();
     long largest = 0;
     Revision before = null;
     for (Revision revision : life.revisions()) {
       boolean current = revision.equals(life.newest()) && life.file().present();
-      rows.add(0, new Row(revision, before, current, life.marks(revision)));
+      Judgement.Judged judged = kept.judged().get(revision.number());
+      String until = judged == null ? "" : words.brief(judged, life.marks(revision));
+      rows.add(0, new Row(revision, before, current, life.marks(revision), until));
       largest = Math.max(largest, revision.state().size());
       before = revision;
     }
@@ -170,6 +178,15 @@ final class RevisionTable {
     table.getColumns().add(change);
     TableColumn<Row, Row> what = column("column.what", 170, RevisionTable::what);
     table.getColumns().add(what);
+    TableColumn<Row, Row> until =
+        column(
+            "column.kept",
+            150,
+            (cell, row) -> {
+              cell.setText(row.kept());
+              cell.getStyleClass().add("soft");
+            });
+    table.getColumns().add(until);
     // In a narrow window the times, names and sizes must stay readable; they are what is compared.
     table
         .widthProperty()
@@ -177,6 +194,7 @@ final class RevisionTable {
             (property, before, width) -> {
               ago.setVisible(width.doubleValue() >= ROOM_FOR_ALL);
               change.setVisible(width.doubleValue() >= ROOM_FOR_CHANGE);
+              until.setVisible(width.doubleValue() >= ROOM_FOR_KEPT);
               what.setVisible(width.doubleValue() >= ROOM_FOR_WHAT);
             });
   }
@@ -217,10 +235,11 @@ final class RevisionTable {
         cell,
         () ->
             Words.of(
-                "revision.times",
-                Shown.since(row.revision().currentFrom(), context.now()),
-                Shown.full(row.revision().state().modified(), context.zone()),
-                Shown.full(row.revision().currentFrom(), context.zone())));
+                    "revision.times",
+                    Shown.since(row.revision().currentFrom(), context.now()),
+                    Shown.full(row.revision().state().modified(), context.zone()),
+                    Shown.full(row.revision().currentFrom(), context.zone()))
+                + (row.kept().isEmpty() ? "" : "\n" + Words.of("kept.tip", row.kept())));
   }
 
   private void ago(TableCell<Row, Row> cell, Row row) {

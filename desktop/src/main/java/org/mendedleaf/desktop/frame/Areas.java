@@ -35,11 +35,18 @@ final class Areas {
     sprouts.add(area("area.bringIn", place instanceof Place.BringIn, new Place.BringIn()));
     sprouts.add(area("area.tray", isOfTray(place), new Place.OnTray()));
     sprouts.add(area("area.lost", place instanceof Place.Lost, new Place.Lost()));
+    sprouts.add(area("area.plans", isOfPlans(place), new Place.Plans()));
     return sprouts;
   }
 
   private Sprout area(String key, boolean here, Place place) {
     return new Sprout(Words.of(key), false, here, false, () -> navigator.go(place));
+  }
+
+  private static boolean isOfPlans(Place place) {
+    return place instanceof Place.Plans
+        || place instanceof Place.PlanOf
+        || place instanceof Place.Thinning;
   }
 
   private static boolean isOfTray(Place place) {

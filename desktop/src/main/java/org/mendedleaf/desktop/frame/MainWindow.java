@@ -433,6 +433,7 @@ public final class MainWindow implements Navigator {
     action("action.lost", KeyCode.DIGIT2, () -> go(new Place.Lost()));
     action("action.tray", KeyCode.DIGIT3, () -> go(new Place.OnTray()));
     action("action.bringIn", KeyCode.DIGIT4, () -> go(new Place.BringIn()));
+    action("action.plans", KeyCode.DIGIT5, () -> go(new Place.Plans()));
     action("action.rehearse", KeyCode.ENTER, this::rehearse);
     action("action.protect", KeyCode.N, () -> go(new Place.NewShelf(Optional.empty())));
     action("action.capture", KeyCode.R, this::captureAll);

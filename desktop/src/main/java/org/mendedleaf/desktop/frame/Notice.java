@@ -101,6 +101,7 @@ final class Notice {
   void ask(String question, String yes, Runnable act) {
     bar.getStyleClass().setAll("notice", "question");
     Button button = new Button(yes);
+    button.setId("yes");
     button.setOnAction(
         event -> {
           hide();

@@ -9,6 +9,9 @@ import org.mendedleaf.desktop.intake.BringInPage;
 import org.mendedleaf.desktop.lost.LostPage;
 import org.mendedleaf.desktop.moment.ComparedPage;
 import org.mendedleaf.desktop.moment.SnapshotsPage;
+import org.mendedleaf.desktop.plan.PlanPage;
+import org.mendedleaf.desktop.plan.PlansPage;
+import org.mendedleaf.desktop.plan.ThinPage;
 import org.mendedleaf.desktop.shelves.AllShelvesPage;
 import org.mendedleaf.desktop.shelves.NewShelfPage;
 import org.mendedleaf.desktop.shelves.StrayPage;
@@ -41,6 +44,12 @@ final class Pages {
       return new SnapshotsPage(context, of);
     } else if (place instanceof Place.CareOf of) {
       return new CarePage(context, of);
+    } else if (place instanceof Place.Plans) {
+      return new PlansPage(context);
+    } else if (place instanceof Place.PlanOf of) {
+      return new PlanPage(context, of);
+    } else if (place instanceof Place.Thinning of) {
+      return new ThinPage(context, of);
     } else if (place instanceof Place.Gather gather) {
       return new GatherPage(context, gather);
     } else if (place instanceof Place.BringIn) {

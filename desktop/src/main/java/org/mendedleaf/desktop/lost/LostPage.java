@@ -19,6 +19,7 @@ import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.LostAndFound.Lost;
+import org.mendedleaf.core.plan.Claim;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.desktop.drawings.Tip;
@@ -162,7 +163,7 @@ public final class LostPage implements Page {
   private void columns() {
     table.column(
         "column.name",
-        240,
+        220,
         (cell, lost) -> {
           String name = Shortened.name(lost.path());
           cell.setText(lost.folder() ? name + " /" : name);
@@ -171,7 +172,7 @@ public final class LostPage implements Page {
         });
     table.column(
         "column.where",
-        210,
+        190,
         (cell, lost) -> {
           String folder = lost.path().folder().shown();
           cell.setText(lost.shelf().name() + (folder.isEmpty() ? "" : " / " + folder));
@@ -206,6 +207,21 @@ public final class LostPage implements Page {
         130,
         (cell, lost) -> {
           lost.newest().ifPresent(newest -> cell.setText(FileLife.who(newest).name()));
+          cell.getStyleClass().add("soft");
+        });
+    table.column(
+        "column.kept",
+        190,
+        (cell, lost) -> {
+          cell.setText(
+              lost.keptUntil()
+                  .map(
+                      until ->
+                          until.equals(Claim.ALWAYS)
+                              ? Words.of("kept.always")
+                              : Words.of(
+                                  "kept.until", Shown.day(until, context.now(), context.zone())))
+                  .orElse(Words.of("kept.nothing")));
           cell.getStyleClass().add("soft");
         });
     table.picking(context.tray(), this::wanted);

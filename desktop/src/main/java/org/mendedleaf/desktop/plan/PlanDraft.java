@@ -59,8 +59,7 @@ record PlanDraft(String name, List<String> sentences, String removed, String gra
     }
     return Optional.of(
         new NamedPlan(
-            name.strip(),
-            new CarePlan(zone, firstDay, rules, removedFor.get(), graceTime.get())));
+            name.strip(), new CarePlan(zone, firstDay, rules, removedFor.get(), graceTime.get())));
   }
 
   PlanDraft withSentence(int at, String sentence) {

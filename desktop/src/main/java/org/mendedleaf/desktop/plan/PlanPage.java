@@ -78,6 +78,8 @@ public final class PlanPage implements Page {
   private final VBox prices = new VBox(4);
   private final Label waiting = Nodes.label("", "soft");
   private final Button thin;
+  // Its content takes the keyboard only once it is drawn.
+  private final ScrollPane scroll = new ScrollPane();
   private final VBox root;
   private boolean showing;
 
@@ -100,12 +102,7 @@ public final class PlanPage implements Page {
     HBox main = new HBox(12, left(), right());
     VBox.setVgrow(main, Priority.ALWAYS);
     Label title = Nodes.label(shelf.name(), "title");
-    root =
-        new VBox(
-            8,
-            crumbs(),
-            Nodes.row(Nodes.titled(title, facts), todays, use),
-            main);
+    root = new VBox(8, crumbs(), Nodes.row(Nodes.titled(title, facts), todays, use), main);
     root.getStyleClass().add("page");
     root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
     listen();
@@ -114,9 +111,7 @@ public final class PlanPage implements Page {
   private Node crumbs() {
     HBox way = Nodes.crumbs();
     way.getChildren()
-        .add(
-            Nodes.crumb(
-                Words.of("area.plans"), () -> context.navigator().go(new Place.Plans())));
+        .add(Nodes.crumb(Words.of("area.plans"), () -> context.navigator().go(new Place.Plans())));
     return way;
   }
 
@@ -124,9 +119,7 @@ public final class PlanPage implements Page {
     presenter.knownProperty().addListener((property, before, known) -> show(known));
     presenter.draftProperty().addListener((property, before, draft) -> show(draft));
     presenter.outlookProperty().addListener((property, before, outlook) -> show(outlook));
-    removed
-        .textProperty()
-        .addListener((p, before, text) -> edit(draft -> draft.removedFor(text)));
+    removed.textProperty().addListener((p, before, text) -> edit(draft -> draft.removedFor(text)));
     grace.textProperty().addListener((p, before, text) -> edit(draft -> draft.onNoticeFor(text)));
     called.textProperty().addListener((p, before, text) -> edit(draft -> draft.called(text)));
     add.valueProperty()
@@ -174,8 +167,12 @@ public final class PlanPage implements Page {
     add.setId("add-reason");
     called.setId("plan-name");
     called.setPrefColumnCount(18);
-    HBox afterwards = new HBox(8, Nodes.label(Words.of("plan.onNotice")), grace,
-        Nodes.label(Words.of("plan.thenErased")));
+    HBox afterwards =
+        new HBox(
+            8,
+            Nodes.label(Words.of("plan.onNotice")),
+            grace,
+            Nodes.label(Words.of("plan.thenErased")));
     afterwards.setAlignment(Pos.CENTER_LEFT);
     HBox removedFor =
         new HBox(
@@ -196,7 +193,7 @@ public final class PlanPage implements Page {
             named("plan.afterwards", afterwards),
             named("plan.called", called),
             spaced(others));
-    ScrollPane scroll = new ScrollPane(box);
+    scroll.setContent(box);
     scroll.setFitToWidth(true);
     VBox.setVgrow(scroll, Priority.ALWAYS);
     VBox sheet = new VBox(scroll);
@@ -277,18 +274,12 @@ public final class PlanPage implements Page {
     VBox.setVgrow(field, Priority.ALWAYS);
     VBox drawn =
         new VBox(
-            6,
-            Nodes.row(Nodes.label(Words.of("plan.howFar"), "sheet-head"), when),
-            goes,
-            field);
+            6, Nodes.row(Nodes.label(Words.of("plan.howFar"), "sheet-head"), when), goes, field);
     drawn.getStyleClass().addAll("sheet", "padded");
     VBox.setVgrow(drawn, Priority.ALWAYS);
     VBox ready =
         new VBox(
-            4,
-            Nodes.label(Words.of("plan.ready"), "sheet-head"),
-            prices,
-            Nodes.row(waiting, thin));
+            4, Nodes.label(Words.of("plan.ready"), "sheet-head"), prices, Nodes.row(waiting, thin));
     ready.getStyleClass().addAll("sheet", "padded");
     ready.setMinHeight(Region.USE_PREF_SIZE);
     VBox right = new VBox(10, drawn, ready);
@@ -304,7 +295,7 @@ public final class PlanPage implements Page {
 
   @Override
   public Node firstFocus() {
-    return on;
+    return scroll;
   }
 
   @Override
@@ -378,7 +369,8 @@ public final class PlanPage implements Page {
     thin.setDisable(known.own().isEmpty());
     boolean may = known.mayPlan();
     for (Node node : List.of(on, paused, removed, grace, called, add, rules.node())) {
-      node.setDisable(!may || (node == on && now.isDeposit()) || (node == paused && now.isDeposit()));
+      node.setDisable(
+          !may || (node == on && now.isDeposit()) || (node == paused && now.isDeposit()));
     }
     if (!may) {
       others.setText(
@@ -479,7 +471,8 @@ public final class PlanPage implements Page {
   }
 
   private void showButtons() {
-    boolean may = presenter.knownProperty().get() != null && presenter.knownProperty().get().mayPlan();
+    boolean may =
+        presenter.knownProperty().get() != null && presenter.knownProperty().get().mayPlan();
     use.setDisable(!may || presenter.outlookProperty().get() == null || !presenter.isChanged());
     todays.setDisable(!presenter.isChanged());
   }

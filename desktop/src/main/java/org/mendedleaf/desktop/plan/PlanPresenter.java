@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Role;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.office.CarePlans;
@@ -36,7 +37,7 @@ import org.mendedleaf.desktop.work.Context;
 final class PlanPresenter {
 
   /** So many of the liveliest files have a line of their own. */
-  private static final int LIVELIEST = 6;
+  private static final int LIVELIEST = 9;
 
   /** All other files are drawn as one line of so many places. */
   private static final int PLACES = 120;
@@ -136,14 +137,10 @@ final class PlanPresenter {
     StoreSpace space = context.office().spaces().of(shelf.store());
     List<Price> prices = new ArrayList<>();
     for (NamedPlan ready : ReadyPlans.of(context.zone(), DayOfWeek.MONDAY)) {
-      CarePlans.Rehearsal rehearsal =
-          CarePlans.rehearse(lineages, ready.plan(), context.now());
+      CarePlans.Rehearsal rehearsal = CarePlans.rehearse(lineages, ready.plan(), context.now());
       prices.add(
           new Price(
-              ready,
-              rehearsal.stays(),
-              rehearsal.goes().size(),
-              rehearsal.freed(space).disk()));
+              ready, rehearsal.stays(), rehearsal.goes().size(), rehearsal.freed(space).disk()));
     }
     List<Thinnings.Concerned> waiting =
         own.isEmpty()
@@ -192,9 +189,7 @@ final class PlanPresenter {
     Known of = known.get();
     long mine = ++asked;
     Optional<NamedPlan> plan =
-        draft.get() == null
-            ? Optional.empty()
-            : draft.get().plan(zone(of), firstDay(of));
+        draft.get() == null ? Optional.empty() : draft.get().plan(zone(of), firstDay(of));
     if (plan.isEmpty()) {
       outlook.set(null);
       return;
@@ -252,9 +247,7 @@ final class PlanPresenter {
     for (OfFile file : byLife.subList(0, Math.min(own, byLife.size()))) {
       rows.add(
           new KeepField.Row(
-              file.lineage().path().name(),
-              file.lineage().removedAt().isPresent(),
-              leaves(file, judgement)));
+              name(file, byLife), file.lineage().removedAt().isPresent(), leaves(file, judgement)));
     }
     if (byLife.size() > own) {
       rows.add(
@@ -264,6 +257,19 @@ final class PlanPresenter {
               together(byLife.subList(own, byLife.size()), judgement, at, oldest)));
     }
     return new KeepField.Drawn(at, oldest, rows);
+  }
+
+  /** The path where the name alone does not tell. */
+  private static String name(OfFile file, List<OfFile> byLife) {
+    InnerPath path = file.lineage().path();
+    boolean alone =
+        byLife.stream()
+            .limit(LIVELIEST + 1)
+            .noneMatch(
+                other ->
+                    other.file() != file.file()
+                        && other.lineage().path().name().equals(path.name()));
+    return alone ? path.name() : path.shown();
   }
 
   private static List<KeepField.Leaf> leaves(OfFile file, Judgement judgement) {

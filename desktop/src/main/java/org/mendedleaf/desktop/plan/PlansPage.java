@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
 import javafx.scene.layout.Priority;
@@ -29,6 +30,7 @@ public final class PlansPage implements Page {
   private final Context context;
   private final SheetTable<Row> table = new SheetTable<>("plans", this::open, Row::name);
   private final Label facts = Nodes.label("", "soft");
+  private final Button thin;
   private final VBox root;
 
   /**
@@ -45,6 +47,9 @@ public final class PlansPage implements Page {
 
   public PlansPage(Context context) {
     this.context = context;
+    thin = Nodes.button(Words.of("plan.thin"), "Ctrl+T", this::thin);
+    table.onChoice(
+        () -> thin.setDisable(table.chosen().filter(row -> row.plan().isPresent()).isEmpty()));
     table.column("column.shelf", 190, PlansPage::shelf);
     table.column("column.plan", 170, PlansPage::plan);
     table.column("column.keeps", 300, PlansPage::keeps);
@@ -56,8 +61,9 @@ public final class PlansPage implements Page {
             8,
             Nodes.row(
                 Nodes.titled(Nodes.label(Words.of("area.plans"), "title"), facts),
-                Nodes.button(Words.of("plans.open"), "Enter", () -> table.chosen().ifPresent(this::open)),
-                Nodes.button(Words.of("plan.thin"), "Ctrl+T", this::thin)),
+                Nodes.button(
+                    Words.of("plans.open"), "Enter", () -> table.chosen().ifPresent(this::open)),
+                thin),
             Nodes.text(Words.of("plans.what"), "soft"),
             table.node());
     root.getStyleClass().add("page");
@@ -89,7 +95,7 @@ public final class PlansPage implements Page {
   private List<Row> look() throws IOException {
     List<Row> rows = new ArrayList<>();
     for (Shelf shelf : context.office().shelves().all()) {
-      if (shelf.recording() == RecordingState.AWAY) {
+      if (shelf.recording() == RecordingState.NOT_HERE) {
         rows.add(new Row(shelf, Optional.empty(), 0, 0, 0));
         continue;
       }

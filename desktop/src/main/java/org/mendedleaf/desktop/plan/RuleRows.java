@@ -22,7 +22,7 @@ import org.mendedleaf.desktop.work.Nodes;
 final class RuleRows {
 
   private static final PseudoClass UNKNOWN = PseudoClass.getPseudoClass("unknown");
-  private static final double COUNT = 116;
+  private static final double COUNT = 100;
 
   private final PlanPresenter presenter;
   private final VBox root = new VBox();
@@ -94,6 +94,7 @@ final class RuleRows {
       TextField field = new TextField(draft.sentences().get(i));
       field.setId("rule-" + i);
       field.getStyleClass().add("rule-field");
+      field.setMaxWidth(Double.MAX_VALUE);
       field
           .textProperty()
           .addListener(
@@ -126,8 +127,7 @@ final class RuleRows {
   /** Shows how many revisions each sentence keeps. */
   void show(Map<Claim.Reason, Integer> claims) {
     for (int i = 0; i < counts.size(); i++) {
-      int kept =
-          Optional.ofNullable(claims.get(new Claim.ByRule(i))).orElse(0);
+      int kept = Optional.ofNullable(claims.get(new Claim.ByRule(i))).orElse(0);
       counts.get(i).setText(Words.count("plan.revisions", kept));
     }
   }

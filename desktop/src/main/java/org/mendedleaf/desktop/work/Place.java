@@ -33,6 +33,15 @@ public sealed interface Place {
   /** Whether a shelf is recorded, what it leaves out, and who may do what on it. */
   record CareOf(Shelf shelf) implements Place {}
 
+  /** The care plans of all shelves. */
+  record Plans() implements Place {}
+
+  /** A shelf's care plan. */
+  record PlanOf(Shelf shelf) implements Place {}
+
+  /** What thinning a shelf would do. */
+  record Thinning(Shelf shelf) implements Place {}
+
   /** Copies in a folder that may be one file. */
   record Gather(Shelf shelf, InnerPath folder) implements Place {}
 

@@ -1,0 +1,277 @@
+package org.mendedleaf.desktop.plan;
+
+import java.io.BufferedOutputStream;
+import java.io.File;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCombination;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import javafx.stage.FileChooser;
+import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.Thinnings.Concerned;
+import org.mendedleaf.core.office.Thinnings.Fate;
+import org.mendedleaf.core.report.CsvReport;
+import org.mendedleaf.core.report.PdfReport;
+import org.mendedleaf.core.report.Report;
+import org.mendedleaf.desktop.drawings.Tip;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Action;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.Page;
+import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.SheetTable;
+
+/** What thinning a shelf would do, line by line, and doing it. */
+public final class ThinPage implements Page {
+
+  private static final double WHEN = 130;
+  private static final Map<Fate, String> STYLES =
+      Map.of(
+          Fate.NOTICED, "brass",
+          Fate.WAITS, "soft",
+          Fate.KEPT_AFTER_ALL, "strong",
+          Fate.ERASED, "rust");
+
+  /** What is final comes first. */
+  private static final List<Fate> ORDER =
+      List.of(Fate.ERASED, Fate.NOTICED, Fate.KEPT_AFTER_ALL, Fate.WAITS);
+
+  private final Context context;
+  private final Shelf shelf;
+  private final ThinPresenter presenter;
+  private final SheetTable<Concerned> table =
+      new SheetTable<>("concerned", this::open, one -> one.revision().path().name());
+  private final Label facts = Nodes.label("", "soft");
+  private final Label what = Nodes.text("");
+  private final Label bytes = Nodes.text("", "soft");
+  private final TextField once = new TextField();
+  private final Button thin;
+  private final Button keep;
+  private final VBox root;
+  private Shown.Unit unit = Shown.Unit.KB;
+  private TableColumn<Concerned, Concerned> sizes;
+
+  public ThinPage(Context context, Place.Thinning place) {
+    this.context = context;
+    this.shelf = place.shelf();
+    this.presenter = new ThinPresenter(context, shelf);
+    thin = Nodes.button(Words.of("thin.do"), "Ctrl+Enter", presenter::thin, "moss");
+    thin.setId("thin");
+    keep = Nodes.button(Words.of("thin.keep"), "Alt+K", this::keep);
+    keep.setId("take-off-notice");
+    Button csv = Nodes.button(Words.of("receipt.csv"), "", () -> save(".csv", CsvReport::write));
+    Button pdf = Nodes.button(Words.of("receipt.pdf"), "", () -> save(".pdf", PdfReport::write));
+    once.setId("just-this-once");
+    once.setPromptText(Words.of("thin.once.prompt"));
+    once.setOnAction(event -> presenter.once(once.getText()));
+    HBox.setHgrow(once, Priority.ALWAYS);
+    Label onceName = Nodes.label(Words.of("thin.once"), "soft");
+    onceName.setMinWidth(javafx.scene.layout.Region.USE_PREF_SIZE);
+    HBox onceLine =
+        new HBox(
+            8,
+            onceName,
+            once,
+            Nodes.button(Words.of("thin.once.try"), "Enter", () -> presenter.once(once.getText())),
+            Nodes.button(
+                Words.of("thin.byPlan"),
+                "",
+                () -> {
+                  once.clear();
+                  presenter.once("");
+                },
+                "link-like"));
+    onceLine.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+    columns();
+    table.onChoice(this::showButtons);
+    VBox.setVgrow(table.node(), Priority.ALWAYS);
+    HBox way = Nodes.crumbs();
+    way.getChildren()
+        .addAll(
+            Nodes.crumb(Words.of("area.plans"), () -> context.navigator().go(new Place.Plans())),
+            Nodes.crumb(shelf.name(), () -> context.navigator().go(new Place.PlanOf(shelf))));
+    root =
+        new VBox(
+            8,
+            way,
+            Nodes.row(
+                Nodes.titled(Nodes.label(Words.of("thin.title"), "title"), facts),
+                keep,
+                csv,
+                pdf,
+                thin),
+            what,
+            onceLine,
+            table.node(),
+            bytes);
+    root.getStyleClass().add("page");
+    root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
+    presenter.toldProperty().addListener((property, before, told) -> show(told));
+    presenter.freedProperty().addListener((property, before, freed) -> bytes.setText(freed));
+    showButtons();
+  }
+
+  private void columns() {
+    table.column("column.file", 330, ThinPage::fileCell);
+    table.column("column.revision.wanted", 90, ThinPage::revisionCell);
+    sizes = table.numbers("column.size", 90, this::sizeCell);
+    table.column("column.fate", 220, ThinPage::fateCell);
+    table.column("column.erasedOn", 170, this::untilCell).setMinWidth(WHEN);
+    table.placeholder(Nodes.text(Words.of("thin.nothing"), "soft"));
+    table.node().getSelectionModel().setSelectionMode(javafx.scene.control.SelectionMode.MULTIPLE);
+  }
+
+  @Override
+  public Node node() {
+    return root;
+  }
+
+  @Override
+  public Node firstFocus() {
+    return table.node();
+  }
+
+  @Override
+  public void refresh() {
+    presenter.refresh();
+  }
+
+  @Override
+  public List<Action> actions() {
+    return List.of(
+        new Action(Words.of("thin.do"), KeyCombination.valueOf("Shortcut+Enter"), presenter::thin),
+        new Action(Words.of("thin.keep"), KeyCombination.valueOf("Alt+K"), this::keep));
+  }
+
+  private void onKey(KeyEvent event) {
+    if (event.isShortcutDown() && event.getCode() == KeyCode.ENTER) {
+      presenter.thin();
+      event.consume();
+    } else if (event.isAltDown() && event.getCode() == KeyCode.K) {
+      keep();
+      event.consume();
+    }
+  }
+
+  private void keep() {
+    presenter.keep(table.chosenRows());
+  }
+
+  private void open(Concerned one) {
+    context
+        .navigator()
+        .go(
+            new Place.OneFile(
+                new FileRef(shelf.store(), one.revision().file()),
+                Optional.of(one.revision().revision())));
+  }
+
+  private void show(ThinPresenter.Told told) {
+    unit =
+        Shown.Unit.fitting(
+            told.rehearsal().concerned().stream()
+                .mapToLong(one -> one.revision().bytes())
+                .max()
+                .orElse(0));
+    sizes.setText(Words.of("column.size", unit.name()));
+    table.show(
+        told.rehearsal().concerned().stream()
+            .sorted(Comparator.comparing(one -> ORDER.indexOf(one.fate())))
+            .toList());
+    facts.setText(
+        told.rehearsal().plan().name().isEmpty()
+            ? Words.of("thin.onceOf", shelf.name())
+            : Words.of("thin.of", shelf.name(), told.rehearsal().plan().name()));
+    what.setText(told.words());
+    thin.setText(told.act());
+    thin.getStyleClass().removeAll("moss", "rust-act");
+    thin.getStyleClass().add(told.rehearsal().with(Fate.ERASED).isEmpty() ? "moss" : "rust-act");
+    showButtons();
+  }
+
+  private void showButtons() {
+    ThinPresenter.Told told = presenter.toldProperty().get();
+    thin.setDisable(told == null || told.rehearsal().isIdle());
+    keep.setDisable(table.chosenRows().stream().noneMatch(ThinPresenter::isOnNotice));
+  }
+
+  private interface Writing {
+    void to(Report report, OutputStream out) throws IOException;
+  }
+
+  private void save(String ending, Writing writing) {
+    FileChooser chooser = new FileChooser();
+    chooser.setInitialFileName(Words.of("thin.name", shelf.name()) + ending);
+    File chosen = chooser.showSaveDialog(root.getScene().getWindow());
+    if (chosen != null) {
+      save(chosen.toPath(), writing);
+    }
+  }
+
+  private void save(Path file, Writing writing) {
+    Optional<Report> report = presenter.report();
+    if (report.isEmpty()) {
+      return;
+    }
+    context
+        .background()
+        .ask(
+            () -> {
+              try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
+                writing.to(report.get(), out);
+              }
+              return file;
+            },
+            done -> context.navigator().tell(Words.of("receipt.saved", Shown.path(done)), null),
+            context.navigator()::complain);
+  }
+
+  // ---- cells
+
+  private static void fileCell(TableCell<Concerned, Concerned> cell, Concerned one) {
+    cell.setText(one.revision().path().shown());
+    Tip.on(cell, one.revision().path().shown());
+  }
+
+  private static void revisionCell(TableCell<Concerned, Concerned> cell, Concerned one) {
+    int number = one.revision().revision();
+    cell.setText(number == 0 ? Words.of("revision.first") : FileLife.numbered(number));
+  }
+
+  private void sizeCell(TableCell<Concerned, Concerned> cell, Concerned one) {
+    cell.setText(unit.number(one.revision().bytes()));
+    Tip.on(cell, () -> Shown.exact(one.revision().bytes()));
+  }
+
+  private static void fateCell(TableCell<Concerned, Concerned> cell, Concerned one) {
+    cell.setText(Words.of("thin.fate." + one.fate().name()));
+    cell.getStyleClass().add(STYLES.get(one.fate()));
+  }
+
+  private void untilCell(TableCell<Concerned, Concerned> cell, Concerned one) {
+    if (one.fate() != Fate.KEPT_AFTER_ALL) {
+      cell.setText(Shown.moment(one.until(), context.now(), context.zone()));
+      Tip.on(cell, () -> Shown.full(one.until(), context.zone()));
+    }
+  }
+}

@@ -1,0 +1,236 @@
+package org.mendedleaf.desktop.plan;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.office.SentenceException;
+import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.ThinningReport;
+import org.mendedleaf.core.office.Thinnings;
+import org.mendedleaf.core.office.Thinnings.Concerned;
+import org.mendedleaf.core.office.Thinnings.Fate;
+import org.mendedleaf.core.plan.KeepRule;
+import org.mendedleaf.core.plan.KeepSentences;
+import org.mendedleaf.core.report.Report;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+
+/** Thinning a shelf by its plan or by one sentence; knows no nodes. */
+final class ThinPresenter {
+
+  private final Context context;
+  private final Shelf shelf;
+  private final ReadOnlyObjectWrapper<Told> told = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyStringWrapper freed = new ReadOnlyStringWrapper("");
+  private Optional<KeepRule> sentence = Optional.empty();
+  private Optional<Thinnings.Done> done = Optional.empty();
+  private long asked;
+
+  ThinPresenter(Context context, Shelf shelf) {
+    this.context = context;
+    this.shelf = shelf;
+  }
+
+  /**
+   * What would happen.
+   *
+   * @param words in a sentence
+   * @param act for the button
+   */
+  record Told(Thinnings.Rehearsal rehearsal, String words, String act) {}
+
+  /** Null until it is known. */
+  ReadOnlyObjectProperty<Told> toldProperty() {
+    return told.getReadOnlyProperty();
+  }
+
+  /** What it frees, exactly, as soon as that is encoded. */
+  ReadOnlyStringProperty freedProperty() {
+    return freed.getReadOnlyProperty();
+  }
+
+  void refresh() {
+    long mine = ++asked;
+    context
+        .background()
+        .ask(
+            this::rehearse,
+            found -> {
+              if (mine == asked) {
+                told.set(new Told(found, words(found), act(found)));
+                encode(found, mine);
+              }
+            },
+            context.navigator()::complain);
+  }
+
+  private Thinnings.Rehearsal rehearse() throws IOException {
+    return sentence.isPresent()
+        ? context.office().thinnings().rehearseOnce(shelf, sentence.get(), context.now())
+        : context.office().thinnings().rehearse(shelf, context.now());
+  }
+
+  /** The replacement of what goes is really written, to know its size, and thrown away. */
+  private void encode(Thinnings.Rehearsal of, long mine) {
+    boolean anything = of.concerned().stream().anyMatch(one -> one.fate() != Fate.KEPT_AFTER_ALL);
+    if (!anything) {
+      freed.set("");
+      return;
+    }
+    freed.set(Words.of("thin.encoding"));
+    context
+        .jobs()
+        .start(
+            Words.of("thin.encoding.job", shelf.name()),
+            progress -> context.office().thinnings().freed(of),
+            bytes -> {
+              if (mine == asked) {
+                freed.set(
+                    Words.of("thin.frees", Shown.size(bytes.bytes()), Shown.exact(bytes.bytes()))
+                        + (bytes.unused() == 0
+                            ? ""
+                            : " " + Words.of("erase.unused", Shown.size(bytes.unused()))));
+              }
+            },
+            context.navigator()::complain);
+  }
+
+  private static String words(Thinnings.Rehearsal of) {
+    List<String> words = new ArrayList<>();
+    add(words, "thin.some.erased", of.with(Fate.ERASED).size());
+    add(words, "thin.some.noticed", of.with(Fate.NOTICED).size());
+    add(words, "thin.some.kept", of.with(Fate.KEPT_AFTER_ALL).size());
+    add(words, "thin.some.waits", of.with(Fate.WAITS).size());
+    return Words.count("thin.stays", of.stays()) + " " + String.join(" ", words);
+  }
+
+  private static void add(List<String> words, String key, int count) {
+    if (count > 0) {
+      words.add(Words.count(key, count));
+    }
+  }
+
+  private static String act(Thinnings.Rehearsal of) {
+    int noticed = of.with(Fate.NOTICED).size();
+    int erased = of.with(Fate.ERASED).size();
+    if (erased > 0) {
+      return noticed > 0
+          ? Words.count("thin.act.both", erased, Shown.count(noticed))
+          : Words.count("thin.act.erase", erased);
+    }
+    return noticed > 0 ? Words.count("thin.act.notice", noticed) : Words.of("thin.do");
+  }
+
+  /** Rehearses a sentence just this once, or the plan again where it is empty. */
+  void once(String written) {
+    if (written.isBlank()) {
+      sentence = Optional.empty();
+    } else {
+      Optional<KeepRule> rule = KeepSentences.parse(written);
+      if (rule.isEmpty()) {
+        context
+            .navigator()
+            .complain(new SentenceException(Words.of("thin.once.unknown", written.strip())));
+        return;
+      }
+      sentence = rule;
+    }
+    done = Optional.empty();
+    refresh();
+  }
+
+  /** Does what was rehearsed; what would erase is asked once more. */
+  void thin() {
+    Told now = told.get();
+    if (now == null || now.rehearsal().isIdle()) {
+      return;
+    }
+    int erased = now.rehearsal().with(Fate.ERASED).size();
+    if (erased == 0) {
+      thin(false);
+    } else {
+      context
+          .navigator()
+          .ask(
+              Words.count("thin.ask", erased),
+              Words.count("thin.act.erase", erased),
+              () -> thin(false));
+    }
+  }
+
+  private void thin(boolean clockIsRight) {
+    Optional<KeepRule> by = sentence;
+    context
+        .jobs()
+        .start(
+            Words.of("thin.job", shelf.name()),
+            progress ->
+                by.isPresent()
+                    ? context.office().thinnings().thinOnce(shelf, by.get(), clockIsRight)
+                    : context.office().thinnings().thin(shelf, clockIsRight),
+            found -> {
+              done = Optional.of(found);
+              context.navigator().tell(said(found), null);
+              context.navigator().refresh();
+            },
+            context.navigator()::complain);
+  }
+
+  private String said(Thinnings.Done found) {
+    int erased = found.did().with(Fate.ERASED).size();
+    String noticed = Words.count("thin.done.noticed", found.did().with(Fate.NOTICED).size());
+    return erased == 0
+        ? noticed
+        : Words.count("thin.done.erased", erased, Shown.size(found.freed()))
+            + " "
+            + (found.did().with(Fate.NOTICED).isEmpty() ? "" : noticed);
+  }
+
+  static boolean isOnNotice(Concerned one) {
+    return one.fate() == Fate.WAITS || one.fate() == Fate.ERASED;
+  }
+
+  /** Keeps these after all: they are held. */
+  void keep(List<Concerned> some) {
+    List<Concerned> kept = some.stream().filter(ThinPresenter::isOnNotice).toList();
+    if (kept.isEmpty()) {
+      return;
+    }
+    context
+        .background()
+        .ask(
+            () -> {
+              for (Concerned one : kept) {
+                var unused =
+                    context
+                        .office()
+                        .thinnings()
+                        .takeOffNotice(
+                            new FileRef(shelf.store(), one.revision().file()),
+                            one.revision().revision());
+              }
+              return kept.size();
+            },
+            count -> {
+              context.navigator().tell(Words.count("thin.kept", count), null);
+              context.navigator().refresh();
+            },
+            context.navigator()::complain);
+  }
+
+  /** What was done, or what would be. */
+  Optional<Report> report() {
+    if (done.isPresent()) {
+      return Optional.of(ThinningReport.of(done.get(), context.zone()));
+    }
+    return Optional.ofNullable(told.get())
+        .map(now -> ThinningReport.of(now.rehearsal(), context.zone()));
+  }
+}

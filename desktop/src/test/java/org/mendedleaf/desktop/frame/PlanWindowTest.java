@@ -1,0 +1,128 @@
+package org.mendedleaf.desktop.frame;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import java.time.Duration;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.plan.NamedPlan;
+
+/** Choosing a care plan while it is rehearsed, and letting go, by mouse and keys. */
+class PlanWindowTest extends WindowRobot {
+
+  @TempDir Path base;
+  private TestDesk desk;
+
+  @BeforeEach
+  void aFileWithSixRevisions() throws Exception {
+    desk = new TestDesk(base);
+    for (int i = 0; i < 6; i++) {
+      desk.write("list.csv", "state %d of the list".formatted(i).repeat(20));
+      desk.capture();
+      desk.clock().forward(Duration.ofDays(1));
+    }
+    show(desk.office());
+    eventually(() -> isThere("Care plans"));
+  }
+
+  @AfterEach
+  void closeDesk() throws Exception {
+    close();
+    desk.close();
+  }
+
+  private NamedPlan plan() throws Exception {
+    return desk.office().plans().of(desk.shelf()).orElseThrow();
+  }
+
+  private boolean isDisabled(String id) {
+    return lookup(id).<Button>query().isDisabled();
+  }
+
+  private void type(String field, String text) {
+    interact(
+        () -> {
+          TextField found = lookup(field).query();
+          found.requestFocus();
+          found.selectAll();
+        });
+    write(text);
+  }
+
+  @Test
+  void aPlanIsTypedRehearsedUsedAndLetsGoWhatItDoesNotKeep() throws Exception {
+    push(KeyCode.CONTROL, KeyCode.DIGIT5);
+    eventually(() -> isThere("#plans") && isThere("Desk of home"));
+    type(KeyCode.ENTER);
+    eventually(() -> isThere("#rule-0") && text("#plan-goes").startsWith("All 6 revisions stay"));
+    assertThat(isDisabled("#use-plan")).as("nothing was changed").isTrue();
+
+    type("#rule-0", "the newest");
+    eventually(() -> text("#plan-goes").contains("not understood"));
+    assertThat(isDisabled("#use-plan")).isTrue();
+    write(" 2");
+    eventually(() -> text("#plan-goes").startsWith("4 of 6 revisions go on notice"));
+    type("#plan-name", "Lean");
+    type("#grace-time", "5 days");
+    eventually(() -> !isDisabled("#use-plan"));
+    push(KeyCode.CONTROL, KeyCode.ENTER);
+    eventually(() -> desk.office().plans().of(desk.shelf()).isPresent());
+    assertThat(plan().name()).isEqualTo("Lean");
+
+    eventually(() -> !isDisabled("#to-thinning"));
+    push(KeyCode.CONTROL, KeyCode.T);
+    eventually(() -> isThere("#thin") && text("#thin").equals("Put 4 on notice"));
+    clickOn("#thin");
+    eventually(() -> desk.life("list.csv").marks(revision(1)).notice().isPresent());
+    assertThat(desk.life("list.csv").revisions()).hasSize(6);
+
+    eventually(() -> text("#thin").equals("Let go"));
+    clickOn("r2");
+    eventually(() -> !isDisabled("#take-off-notice"));
+    push(KeyCode.ALT, KeyCode.K);
+    eventually(() -> desk.life("list.csv").marks(revision(2)).hold().isPresent());
+
+    desk.clock().forward(Duration.ofDays(6));
+    push(KeyCode.CONTROL, KeyCode.F5);
+    eventually(() -> text("#thin").equals("Erase 3 revisions"));
+    clickOn("#thin");
+    eventually(() -> isThere("#yes"));
+    clickOn("#yes");
+    eventually(() -> desk.life("list.csv").revisions().size() == 3);
+    assertThat(desk.life("list.csv").revisions())
+        .extracting(Revision::number)
+        .containsExactly(2, 4, 5);
+  }
+
+  private Revision revision(int number) throws Exception {
+    return desk.life("list.csv").revision(number).orElseThrow();
+  }
+
+  @Test
+  void aFileSaysUntilWhenItsRevisionsAreKeptInTwoActions() throws Exception {
+    push(KeyCode.CONTROL, KeyCode.F);
+    write("list").type(KeyCode.ENTER);
+    eventually(() -> isThere("#kept") && text("#kept").startsWith("Every revision is kept"));
+    clickOn("#to-plan");
+    eventually(() -> isThere("#take-safety-net"));
+    clickOn("#take-safety-net");
+    eventually(() -> !isDisabled("#use-plan"));
+    clickOn("#use-plan");
+    eventually(() -> desk.office().plans().of(desk.shelf()).isPresent());
+    type(KeyCode.ESCAPE);
+    eventually(() -> isThere("#kept") && text("#kept").contains("it is current"));
+    Node line = lookup("#life-line").query();
+    interact(line::requestFocus);
+    type(KeyCode.LEFT);
+    eventually(() -> text("#kept").contains("at least: the plan keeps what"));
+  }
+}
