@@ -109,6 +109,8 @@ public final class PictureTour {
             ((TextField) scene.lookup("#rule-1"))
                 .setText("what closed a week in the last 2 months"));
     picture("file-on-notice", file(office, "Orders:price-list.csv"), scene -> choose(scene, -9));
+    picture("space", new Place.SpaceOf());
+    picture("ledger", new Place.Ledger());
     picture("letting-go", new Place.Thinning(orders));
     picture("snapshots", new Place.ShelfSnapshots(cutting, InnerPath.ROOT));
     picture(

@@ -71,6 +71,11 @@ public final class Office implements Closeable {
     return new Erasures(this, desk, settings);
   }
 
+  /** All that was done. */
+  public Ledgers ledgers() {
+    return new Ledgers(this);
+  }
+
   /** What is recorded costs. */
   public Spaces spaces() {
     return new Spaces(this, desk);

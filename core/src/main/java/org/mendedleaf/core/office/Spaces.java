@@ -2,9 +2,16 @@ package org.mendedleaf.core.office;
 
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.SpaceQuestions;
 import org.mendedleaf.core.space.Cost;
 import org.mendedleaf.core.space.Costs;
 import org.mendedleaf.core.space.FileCost;
@@ -95,5 +102,107 @@ public final class Spaces {
     }
     onShelves.sort((a, b) -> Long.compare(b.cost().cost().history(), a.cost().cost().history()));
     return new Overview(store, space.all().disk(), shelves, onShelves);
+  }
+
+  /** What files of a store cost together, each piece counted once. */
+  public Cost of(String store, Set<Long> files) throws IOException {
+    return new Costs(of(store)).of(use -> files.contains(use.file()));
+  }
+
+  /** By what costs are put together. */
+  public enum Grouping {
+    FILE,
+    FOLDER,
+    KIND,
+    SHELF
+  }
+
+  /**
+   * Files that are weighed together.
+   *
+   * @param shelf on which they are; empty where they are of several
+   * @param folder in which they are; empty where they are of several
+   */
+  public record Group(
+      String store,
+      String name,
+      Optional<Shelf> shelf,
+      Optional<InnerPath> folder,
+      List<Long> files,
+      int revisions,
+      Cost cost) {
+    public Group {
+      files = List.copyOf(files);
+    }
+  }
+
+  private record Key(String name, Optional<Shelf> shelf, Optional<InnerPath> folder) {}
+
+  /** What is recorded in all stores costs, the dearest histories first. */
+  public List<Group> groups(Grouping by) throws IOException {
+    List<Group> groups = new ArrayList<>();
+    for (StoreFacts store : office.stores().known()) {
+      if (store.here()) {
+        groups.addAll(groups(store.id(), by));
+      }
+    }
+    groups.sort((a, b) -> Long.compare(b.cost().history(), a.cost().history()));
+    return groups;
+  }
+
+  private List<Group> groups(String store, Grouping by) throws IOException {
+    Map<Long, Shelf> shelves = new HashMap<>();
+    for (Shelf shelf : office.shelves().all()) {
+      if (shelf.store().equals(store)) {
+        shelves.put(shelf.id(), shelf);
+      }
+    }
+    Map<Key, List<Long>> files = new LinkedHashMap<>();
+    Map<Long, Key> keys = new HashMap<>();
+    for (SpaceQuestions.Named file : desk.store(store).catalogue().space().files()) {
+      Shelf shelf = shelves.get(file.shelf());
+      if (shelf != null) {
+        Key key = key(shelf, file, by);
+        keys.put(file.file(), key);
+        files.computeIfAbsent(key, one -> new ArrayList<>()).add(file.file());
+      }
+    }
+    List<Group> groups = new ArrayList<>();
+    for (Costs.Weighed<Key> one :
+        new Costs(of(store)).by(use -> Optional.ofNullable(keys.get(use.file())))) {
+      groups.add(
+          new Group(
+              store,
+              one.key().name(),
+              one.key().shelf(),
+              one.key().folder(),
+              files.get(one.key()),
+              one.revisions(),
+              one.cost()));
+    }
+    return groups;
+  }
+
+  private static Key key(Shelf shelf, SpaceQuestions.Named file, Grouping by) {
+    InnerPath folder = file.path().folder();
+    return switch (by) {
+      case FILE ->
+          new Key(
+              shelf.name() + " / " + file.path().shown() + (file.present() ? "" : " (removed)"),
+              Optional.of(shelf),
+              Optional.of(folder));
+      case FOLDER ->
+          new Key(
+              folder.isRoot() ? shelf.name() : shelf.name() + " / " + folder.shown(),
+              Optional.of(shelf),
+              Optional.of(folder));
+      case KIND -> new Key(ending(file.path().name()), Optional.empty(), Optional.empty());
+      case SHELF -> new Key(shelf.name(), Optional.of(shelf), Optional.of(InnerPath.ROOT));
+    };
+  }
+
+  private static String ending(String name) {
+    int dot = name.lastIndexOf('.');
+    return dot <= 0 ? "no ending" : "." + name.substring(dot + 1).toLowerCase(Locale.ROOT);
   }
 }

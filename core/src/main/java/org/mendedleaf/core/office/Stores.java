@@ -139,6 +139,11 @@ public final class Stores {
     return opened.catalogue().ledger().all();
   }
 
+  /** What is wrong with the chain of acts of a store; nothing if it is whole. */
+  public List<VerifyReport.Damage> chain(String store) throws IOException {
+    return new Verification(desk.store(store).catalogue()).chain();
+  }
+
   /** Checks a store against its checksums. */
   public VerifyReport verify(String store, VerifyDepth depth, Progress progress)
       throws IOException {

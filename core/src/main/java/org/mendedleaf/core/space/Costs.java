@@ -2,8 +2,11 @@ package org.mendedleaf.core.space;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
 import java.util.function.Predicate;
 import org.mendedleaf.core.catalog.SpaceQuestions.Named;
 import org.mendedleaf.core.catalog.SpaceQuestions.Use;
@@ -35,6 +38,25 @@ public final class Costs {
     long whole = space.of(all).disk();
     long current = space.of(now).disk();
     return new Cost(current, whole - current, Math.min(whole, space.freedBy(all).disk()));
+  }
+
+  /** Revisions of one key, weighed together. */
+  public record Weighed<K>(K key, int revisions, Cost cost) {}
+
+  /**
+   * What the revisions of each key cost together.
+   *
+   * @param key of a revision; those without are left out
+   */
+  public <K> List<Weighed<K>> by(Function<Use, Optional<K>> key) {
+    Map<K, List<Use>> together = new LinkedHashMap<>();
+    for (Use use : space.uses()) {
+      key.apply(use)
+          .ifPresent(one -> together.computeIfAbsent(one, k -> new ArrayList<>()).add(use));
+    }
+    List<Weighed<K>> weighed = new ArrayList<>();
+    together.forEach((one, uses) -> weighed.add(new Weighed<>(one, uses.size(), of(uses))));
+    return weighed;
   }
 
   /** What each file costs, in the order of the names. */

@@ -36,6 +36,8 @@ final class Areas {
     sprouts.add(area("area.tray", isOfTray(place), new Place.OnTray()));
     sprouts.add(area("area.lost", place instanceof Place.Lost, new Place.Lost()));
     sprouts.add(area("area.plans", isOfPlans(place), new Place.Plans()));
+    sprouts.add(area("area.space", place instanceof Place.SpaceOf, new Place.SpaceOf()));
+    sprouts.add(area("area.ledger", place instanceof Place.Ledger, new Place.Ledger()));
     return sprouts;
   }
 

@@ -434,6 +434,8 @@ public final class MainWindow implements Navigator {
     action("action.tray", KeyCode.DIGIT3, () -> go(new Place.OnTray()));
     action("action.bringIn", KeyCode.DIGIT4, () -> go(new Place.BringIn()));
     action("action.plans", KeyCode.DIGIT5, () -> go(new Place.Plans()));
+    action("action.space", KeyCode.DIGIT6, () -> go(new Place.SpaceOf()));
+    action("action.ledger", KeyCode.DIGIT7, () -> go(new Place.Ledger()));
     action("action.rehearse", KeyCode.ENTER, this::rehearse);
     action("action.protect", KeyCode.N, () -> go(new Place.NewShelf(Optional.empty())));
     action("action.capture", KeyCode.R, this::captureAll);

@@ -6,6 +6,7 @@ import org.mendedleaf.desktop.file.FilePage;
 import org.mendedleaf.desktop.find.FoundPage;
 import org.mendedleaf.desktop.gather.GatherPage;
 import org.mendedleaf.desktop.intake.BringInPage;
+import org.mendedleaf.desktop.ledger.LedgerPage;
 import org.mendedleaf.desktop.lost.LostPage;
 import org.mendedleaf.desktop.moment.ComparedPage;
 import org.mendedleaf.desktop.moment.SnapshotsPage;
@@ -15,6 +16,7 @@ import org.mendedleaf.desktop.plan.ThinPage;
 import org.mendedleaf.desktop.shelves.AllShelvesPage;
 import org.mendedleaf.desktop.shelves.NewShelfPage;
 import org.mendedleaf.desktop.shelves.StrayPage;
+import org.mendedleaf.desktop.space.SpacePage;
 import org.mendedleaf.desktop.tray.ReceiptPage;
 import org.mendedleaf.desktop.tray.RehearsalPage;
 import org.mendedleaf.desktop.tray.TrayPage;
@@ -50,6 +52,10 @@ final class Pages {
       return new PlanPage(context, of);
     } else if (place instanceof Place.Thinning of) {
       return new ThinPage(context, of);
+    } else if (place instanceof Place.SpaceOf) {
+      return new SpacePage(context);
+    } else if (place instanceof Place.Ledger) {
+      return new LedgerPage(context);
     } else if (place instanceof Place.Gather gather) {
       return new GatherPage(context, gather);
     } else if (place instanceof Place.BringIn) {

@@ -42,6 +42,12 @@ public sealed interface Place {
   /** What thinning a shelf would do. */
   record Thinning(Shelf shelf) implements Place {}
 
+  /** What is recorded costs. */
+  record SpaceOf() implements Place {}
+
+  /** All that was done. */
+  record Ledger() implements Place {}
+
   /** Copies in a folder that may be one file. */
   record Gather(Shelf shelf, InnerPath folder) implements Place {}
 

@@ -1,0 +1,114 @@
+package org.mendedleaf.desktop.space;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleObjectProperty;
+import org.mendedleaf.core.office.Spaces.Group;
+import org.mendedleaf.core.office.Spaces.Grouping;
+import org.mendedleaf.core.office.StoreFacts;
+import org.mendedleaf.core.space.Cost;
+import org.mendedleaf.desktop.work.Context;
+
+/** What is recorded costs, grouped; knows no nodes. Properties change on the interface thread. */
+final class SpacePresenter {
+
+  private final Context context;
+  private final ObjectProperty<Grouping> grouping = new SimpleObjectProperty<>(Grouping.FILE);
+  private final ReadOnlyObjectWrapper<View> view = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<Cost> chosen = new ReadOnlyObjectWrapper<>();
+  private long asked;
+
+  SpacePresenter(Context context) {
+    this.context = context;
+    grouping.addListener((property, before, now) -> refresh());
+  }
+
+  /**
+   * What the page shows.
+   *
+   * @param groups the dearest histories first
+   */
+  record View(List<Stored> stores, List<Group> groups) {}
+
+  /** A store and what is recorded in it, about. */
+  record Stored(StoreFacts facts, long recorded) {}
+
+  ObjectProperty<Grouping> groupingProperty() {
+    return grouping;
+  }
+
+  /** Null until it is known. */
+  ReadOnlyObjectProperty<View> viewProperty() {
+    return view.getReadOnlyProperty();
+  }
+
+  /** What the chosen lines cost together; null where none is chosen, or until it is known. */
+  ReadOnlyObjectProperty<Cost> chosenProperty() {
+    return chosen.getReadOnlyProperty();
+  }
+
+  void refresh() {
+    Grouping by = grouping.get();
+    context
+        .background()
+        .ask(
+            () -> look(by),
+            found -> {
+              if (by == grouping.get()) {
+                view.set(found);
+              }
+            },
+            context.navigator()::complain);
+  }
+
+  private View look(Grouping by) throws IOException {
+    List<Stored> stores = new ArrayList<>();
+    for (StoreFacts store : context.office().stores().known()) {
+      if (store.here()) {
+        stores.add(new Stored(store, context.office().spaces().of(store.id()).all().disk()));
+      }
+    }
+    return new View(stores, context.office().spaces().groups(by));
+  }
+
+  /** Works out what these cost together, each piece counted once. */
+  void choose(List<Group> groups) {
+    long mine = ++asked;
+    chosen.set(null);
+    if (groups.isEmpty()) {
+      return;
+    }
+    context
+        .background()
+        .ask(
+            () -> together(groups),
+            found -> {
+              if (mine == asked) {
+                chosen.set(found);
+              }
+            },
+            context.navigator()::complain);
+  }
+
+  private Cost together(List<Group> groups) throws IOException {
+    Cost sum = new Cost(0, 0, 0);
+    Set<String> stores = new HashSet<>(groups.stream().map(Group::store).toList());
+    for (String store : stores) {
+      Set<Long> files = new HashSet<>();
+      groups.stream()
+          .filter(group -> group.store().equals(store))
+          .forEach(group -> files.addAll(group.files()));
+      Cost of = context.office().spaces().of(store, files);
+      sum =
+          new Cost(
+              sum.current() + of.current(), sum.history() + of.history(), sum.alone() + of.alone());
+    }
+    return sum;
+  }
+}
