@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.PresentFile;
@@ -76,6 +77,13 @@ final class GatherCommand implements Callable<Integer> {
     if (families.isEmpty()) {
       return Answer.done(
           node, "No copies of one file were found there. Nothing was changed.%n".formatted());
+    }
+    Optional<Gatherings.Later> later = office.gatherings().later(place.shelf(), chosen);
+    if (later.isPresent()) {
+      node.put("planLetsGo", later.get().goes());
+      text.append(
+          "All copies are kept for %s; then the care plan “%s” would let go %d of them.%n"
+              .formatted(later.get().grace(), later.get().plan(), later.get().goes()));
     }
     if (rehearse || chosen.isEmpty()) {
       text.append("Rehearsed only. Nothing was changed.%n".formatted());

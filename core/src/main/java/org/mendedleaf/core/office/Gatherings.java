@@ -2,10 +2,14 @@ package org.mendedleaf.core.office;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
@@ -14,6 +18,11 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.PresentFile;
 import org.mendedleaf.core.intake.Families;
 import org.mendedleaf.core.intake.Family;
+import org.mendedleaf.core.plan.CarePlan;
+import org.mendedleaf.core.plan.Judgement;
+import org.mendedleaf.core.plan.Lineage;
+import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.plan.Span;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Copies;
@@ -111,6 +120,70 @@ public final class Gatherings {
       placed.add(new Proposed(file, family));
     }
     return placed;
+  }
+
+  /**
+   * What the shelf's care plan lets go of gathered copies, once their grace time is over.
+   *
+   * @param plan its name
+   * @param grace how long all of them are kept at least
+   */
+  public record Later(int goes, String plan, Span grace) {}
+
+  /**
+   * Works out what the shelf's care plan would let go of copies that are gathered now.
+   *
+   * @return empty where the shelf has no plan, so that all of them stay
+   */
+  public Optional<Later> later(Shelf shelf, List<Copies> families) throws IOException {
+    Optional<NamedPlan> named = office.plans().of(shelf);
+    if (named.isEmpty()) {
+      return Optional.empty();
+    }
+    Map<InnerPath, PresentFile> files = new HashMap<>();
+    desk.store(shelf.store())
+        .catalogue()
+        .files()
+        .present(shelf.id())
+        .forEach(file -> files.put(file.state().path(), file));
+    CarePlan plan = named.get().plan();
+    Instant now = settings.clock().instant();
+    // A moment after the last at which all of them are kept for having been gathered.
+    Judgement judgement = new Judgement(plan, plan.grace().after(now, plan.zone()).plusSeconds(1));
+    int goes = 0;
+    for (Copies family : families) {
+      List<PresentFile> copies =
+          family.copies().stream().map(files::get).filter(Objects::nonNull).toList();
+      if (!copies.isEmpty()) {
+        goes +=
+            judgement.of(new Lineage(family.file(), kept(copies, now))).stream()
+                .mapToInt(one -> one.stays() ? 0 : 1)
+                .sum();
+      }
+    }
+    return Optional.of(new Later(goes, named.get().name(), plan.grace()));
+  }
+
+  /** Each copy is current from when it was saved until the next one was. */
+  private static List<Lineage.Kept> kept(List<PresentFile> copies, Instant now) {
+    List<Lineage.Kept> kept = new ArrayList<>();
+    Instant from = Instant.MIN;
+    for (int i = 0; i < copies.size(); i++) {
+      Instant saved = copies.get(i).state().modified();
+      from = saved.isAfter(from) ? saved : from;
+      boolean last = i == copies.size() - 1;
+      Instant next = last ? from : copies.get(i + 1).state().modified();
+      kept.add(
+          new Lineage.Kept(
+              i + 1,
+              from,
+              last ? Optional.empty() : Optional.of(next.isAfter(from) ? next : from),
+              false,
+              copies.get(i).state().size(),
+              Set.of(),
+              Optional.of(now)));
+    }
+    return kept;
   }
 
   private static Path requireFolder(Shelf shelf) throws IOException {

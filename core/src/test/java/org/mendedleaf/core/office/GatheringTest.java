@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.AfterEach;
@@ -23,6 +24,8 @@ import org.mendedleaf.core.catalog.ReceiptItem;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.intake.Family;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.plan.PlanFormat;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Copies;
 
@@ -195,5 +198,44 @@ class GatheringTest {
     all.add(new InnerPath("orders/rigging prices copy.csv"));
     gather(new Copies(prices.file(), all));
     assertThat(desk.file("orders/rigging prices.csv")).hasContent(prices(0).substring(0, 90));
+  }
+
+  @Test
+  void whatThePlanLetsGoLaterIsToldBeforeAndHappensAfterTheGraceTime() throws Exception {
+    assertThat(desk.office().gatherings().later(desk.shelf(), List.of(copiesOf(NAMES))))
+        .as("no plan")
+        .isEmpty();
+    NamedPlan plan =
+        PlanFormat.decode(
+            "{'name':'Lean','keep':['the newest 1'],'grace':'10 days'}".replace('\'', '"'),
+            ZoneOffset.UTC);
+    var shelves = desk.office().plans().choose(desk.shelf(), plan);
+    Gatherings.Later later =
+        desk.office().gatherings().later(desk.shelf(), List.of(copiesOf(NAMES))).orElseThrow();
+    assertThat(later.goes()).isEqualTo(2);
+    var receipt =
+        desk.office().gatherings().gather(desk.shelf(), List.of(copiesOf(NAMES)), Progress.NONE);
+    assertThat(thinned()).as("claimed for the grace time").isZero();
+    desk.clock().forward(Duration.ofDays(11));
+    assertThat(thinned()).isEqualTo(later.goes());
+    assertThat(receipt.isPartial()).isFalse();
+    assertThat(shelves).hasSize(1);
+  }
+
+  private static Copies copiesOf(List<String> names) {
+    return new Copies(
+        new InnerPath("orders/rigging prices.csv"), names.stream().map(InnerPath::new).toList());
+  }
+
+  /** How many gathered ones go on notice. */
+  private long thinned() throws Exception {
+    return desk
+        .office()
+        .thinnings()
+        .rehearse(desk.shelf(), desk.clock().instant())
+        .with(Thinnings.Fate.NOTICED)
+        .stream()
+        .filter(one -> one.revision().path().text().equals("orders/rigging prices.csv"))
+        .count();
   }
 }

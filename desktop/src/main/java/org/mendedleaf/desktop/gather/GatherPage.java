@@ -98,6 +98,7 @@ public final class GatherPage implements Page {
     root.getStyleClass().add("page");
     root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
     presenter.rowsProperty().addListener((property, before, rows) -> show(rows));
+    presenter.laterProperty().addListener((property, before, then) -> showChoice());
     showChoice();
   }
 
@@ -227,6 +228,16 @@ public final class GatherPage implements Page {
     showChoice();
   }
 
+  /** Nothing is said where all of them stay for good. */
+  private String later() {
+    return presenter
+        .laterProperty()
+        .get()
+        .filter(then -> then.goes() > 0)
+        .map(then -> " " + Words.count("gather.later", then.goes(), then.plan(), then.grace()))
+        .orElse("");
+  }
+
   private Optional<Integer> family() {
     return table.chosen().map(GatherRow::family);
   }
@@ -244,7 +255,9 @@ public final class GatherPage implements Page {
     gather.setText(copies == 0 ? Words.of("gather.do") : Words.count("gather.do", files, copies));
     gather.setDisable(copies == 0);
     what.setText(
-        copies == 0 ? "" : Words.count("gather.then", files, copies, presenter.goingNames()));
+        copies == 0
+            ? ""
+            : Words.count("gather.then", files, copies, presenter.goingNames()) + later());
     Optional<Integer> family = family();
     calling.setVisible(family.isPresent());
     if (family.isPresent() && !called.isFocused()) {

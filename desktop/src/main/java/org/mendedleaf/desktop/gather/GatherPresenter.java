@@ -63,6 +63,9 @@ final class GatherPresenter {
     }
   }
 
+  private final ReadOnlyObjectWrapper<Optional<Gatherings.Later>> later =
+      new ReadOnlyObjectWrapper<>(Optional.empty());
+
   /** The list; null until it is known. */
   ReadOnlyObjectProperty<List<GatherRow>> rowsProperty() {
     return rows.getReadOnlyProperty();
@@ -177,6 +180,30 @@ final class GatherPresenter {
       }
     }
     rows.set(List.copyOf(list));
+    askLater();
+  }
+
+  /** What the care plan makes of what is chosen; empty until it is known. */
+  ReadOnlyObjectProperty<Optional<Gatherings.Later>> laterProperty() {
+    return later.getReadOnlyProperty();
+  }
+
+  private void askLater() {
+    List<Copies> wanted = ready();
+    later.set(Optional.empty());
+    if (wanted.isEmpty()) {
+      return;
+    }
+    context
+        .background()
+        .ask(
+            () -> context.office().gatherings().later(shelf, wanted),
+            found -> {
+              if (wanted.equals(ready())) {
+                later.set(found);
+              }
+            },
+            context.navigator()::complain);
   }
 
   void gather() {
