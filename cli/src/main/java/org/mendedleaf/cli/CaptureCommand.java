@@ -32,6 +32,14 @@ final class CaptureCommand implements Callable<Integer> {
   private Optional<String> name = Optional.empty();
 
   @Option(
+      names = "--due",
+      description = {
+        "Only shelves whose time has come by the rhythm of their care plan; missed times are",
+        "caught up by one capture. Run it every few minutes, as from a timer of the system."
+      })
+  private boolean due;
+
+  @Option(
       names = "--take-as-removed",
       description = "The folder is empty on purpose: record that its files were removed.")
   private boolean takeAsRemoved;
@@ -43,13 +51,17 @@ final class CaptureCommand implements Callable<Integer> {
 
   private Answer capture(Office office) throws IOException {
     List<Shelf> shelves =
-        name.isPresent()
-            ? List.of(office.shelves().named(name.get()))
-            : office.shelves().all().stream()
-                .filter(shelf -> shelf.recording() != RecordingState.NOT_HERE)
-                .filter(shelf -> !shelf.isDeposit())
-                .filter(this::isOn)
-                .toList();
+        due
+            ? office.rhythms().due().stream()
+                .filter(shelf -> name.isEmpty() || shelf.name().equals(name.get()))
+                .toList()
+            : name.isPresent()
+                ? List.of(office.shelves().named(name.get()))
+                : office.shelves().all().stream()
+                    .filter(shelf -> shelf.recording() != RecordingState.NOT_HERE)
+                    .filter(shelf -> !shelf.isDeposit())
+                    .filter(this::isOn)
+                    .toList();
     ObjectNode node = Json.object();
     ArrayNode captures = node.putArray("captures");
     StringBuilder text = new StringBuilder();

@@ -50,7 +50,7 @@ final class PlanCommand {
     @Option(
         names = "--file",
         paramLabel = "JSON",
-        description = "A plan in a file: name, zone, firstDay, keep, removedFor, grace.")
+        description = "A plan in a file: name, zone, firstDay, rhythm, keep, removedFor, grace.")
     private Optional<Path> file = Optional.empty();
   }
 
@@ -123,7 +123,7 @@ final class PlanCommand {
           Optional<NamedPlan> own = office.plans().of(shelf);
           List<String> words =
               own.isPresent()
-                  ? PlanDifference.of(own.get().plan(), other.plan())
+                  ? PlanDifference.of(own.get(), other)
                   : List.of("%s has no plan: everything is kept now".formatted(shelf.name()));
           ObjectNode node = Json.object();
           node.put("plan", own.map(NamedPlan::name).orElse(null)).put("other", other.name());
@@ -172,6 +172,7 @@ final class PlanCommand {
     ArrayNode names = node.putArray("shelves");
     shelves.forEach(shelf -> names.add(shelf.name()));
     StringBuilder text = new StringBuilder("%s%n".formatted(plan.name()));
+    text.append("  captured %s%n".formatted(plan.rhythm().sentence()));
     plan.plan()
         .rules()
         .forEach(rule -> text.append("  keep %s%n".formatted(KeepSentences.format(rule))));

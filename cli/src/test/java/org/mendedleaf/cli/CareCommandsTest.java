@@ -204,4 +204,22 @@ class CareCommandsTest {
     JsonNode all = typed.answer("space-all", "space");
     assertThat(all.at("/stores/0/files/0/file/path").asText()).isEqualTo("list.csv");
   }
+
+  @Test
+  void whatIsDueIsCapturedAndNothingElse() throws Exception {
+    assertThat(typed.answer("capture", "capture", "--due").get("captures")).isEmpty();
+    Path often = base.resolve("often.json");
+    Files.writeString(
+        often, "{\"name\":\"Often\",\"rhythm\":\"every 20 minutes\",\"keep\":[\"everything\"]}");
+    JsonNode set = typed.answer("plan", "plan", "set", "Loft", "--file", often.toString());
+    assertThat(set.at("/plan/rhythm").asText()).isEqualTo("every 20 minutes");
+    Files.writeString(work.resolve("list.csv"), "two");
+    assertThat(typed.answer("capture", "capture", "--due").get("captures")).isEmpty();
+    String later = java.time.Instant.now().plusSeconds(1300).toString();
+    assertThat(typed.answer("capture", "capture", "--due", "--clock", later).get("captures"))
+        .hasSize(1);
+    Files.writeString(often, "{\"name\":\"Often\",\"rhythm\":\"now and then\",\"keep\":[]}");
+    assertThat(typed.run("plan", "set", "Loft", "--file", often.toString()).err())
+        .contains("is no rhythm");
+  }
 }

@@ -1,10 +1,6 @@
 package org.mendedleaf.core.office;
 
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
-import java.nio.file.Path;
-import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
 import org.mendedleaf.core.catalog.LedgerEntry;
@@ -19,7 +15,6 @@ final class LettingGo {
   static final Duration QUIET = Duration.ofDays(45);
 
   private static final Duration APART = Duration.ofHours(26);
-  private static final String LAST = "last-capture.txt";
 
   private LettingGo() {}
 
@@ -30,11 +25,6 @@ final class LettingGo {
       throw new SentenceException(
           "The clock was set by hand, and this is no trial store, so nothing is let go: it can only be rehearsed.");
     }
-  }
-
-  /** Notes that this desk has captured, whether or not anything had changed. */
-  static void noteCapture(OfficeSettings settings) throws IOException {
-    Files.writeString(settings.home().resolve(LAST), settings.clock().instant() + "\n");
   }
 
   /**
@@ -71,12 +61,9 @@ final class LettingGo {
             .last()
             .map(LedgerEntry::at)
             .orElse(store.store().description().created());
-    Path file = settings.home().resolve(LAST);
-    try {
-      Instant noted = Instant.parse(Files.readString(file).strip());
-      return noted.isAfter(last) ? noted : last;
-    } catch (NoSuchFileException | DateTimeException e) {
-      return last;
-    }
+    return new CaptureTimes(settings.home())
+        .last()
+        .filter(noted -> noted.isAfter(last))
+        .orElse(last);
   }
 }

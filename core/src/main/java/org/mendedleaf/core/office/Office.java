@@ -71,6 +71,11 @@ public final class Office implements Closeable {
     return new Erasures(this, desk, settings);
   }
 
+  /** When which shelf is to be captured. */
+  public Rhythms rhythms() {
+    return new Rhythms(this, desk, settings);
+  }
+
   /** All that was done. */
   public Ledgers ledgers() {
     return new Ledgers(this);

@@ -194,7 +194,7 @@ public final class Shelves {
         new Capture.Request(shelf.id(), folder, settings.person(), takeAsRemoved);
     synchronized (desk.capturing()) {
       CaptureOutcome outcome = Anew.ifErased(() -> store.capture().run(request, progress));
-      LettingGo.noteCapture(settings);
+      new CaptureTimes(settings.home()).note(shelf, settings.clock().instant());
       if (outcome instanceof CaptureOutcome.Done done && done.report().act().isPresent()) {
         new Savers(store, desk.insides(), settings).find(done.report(), progress);
         if (done.report().act().getAsLong() % UPKEEP_EVERY == 0) {

@@ -12,8 +12,11 @@ public final class PlanDifference {
   private PlanDifference() {}
 
   /** The differences; none where both keep the same. */
-  public static List<String> of(CarePlan before, CarePlan after) {
+  public static List<String> of(NamedPlan first, NamedPlan second) {
+    CarePlan before = first.plan();
+    CarePlan after = second.plan();
     List<String> words = new ArrayList<>();
+    changed("rhythm", first.rhythm().sentence(), second.rhythm().sentence(), words);
     for (KeepRule rule : before.rules()) {
       if (!after.rules().contains(rule)) {
         words.add("no longer keeps " + KeepSentences.format(rule));

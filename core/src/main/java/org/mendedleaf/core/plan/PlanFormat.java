@@ -14,8 +14,9 @@ import java.util.Locale;
 
 /**
  * A plan as JSON, in the log and in files that people write: {@code
- * {"name":…,"zone":…,"firstDay":"monday","keep":["the newest 5",…],"removedFor":"90
- * days","grace":"30 days"}}. The sentences are those of {@code docs/keep-rules.md}.
+ * {"name":…,"zone":…,"firstDay":"monday","rhythm":"every 20 minutes","keep":["the newest
+ * 5",…],"removedFor":"90 days","grace":"30 days"}}. The sentences are those of {@code
+ * docs/keep-rules.md}.
  */
 public final class PlanFormat {
 
@@ -39,6 +40,7 @@ public final class PlanFormat {
     node.put("firstDay", plan.firstDay().name().toLowerCase(Locale.ROOT));
     ArrayNode keep = node.putArray("keep");
     plan.rules().forEach(rule -> keep.add(KeepSentences.format(rule)));
+    node.put("rhythm", named.rhythm().sentence());
     node.put("removedFor", plan.removed().toString());
     return node.put("grace", plan.grace().toString());
   }
@@ -76,7 +78,18 @@ public final class PlanFormat {
             firstDay(node),
             rules,
             span(node, "removedFor", CarePlan.REMOVED),
-            span(node, "grace", CarePlan.GRACE)));
+            span(node, "grace", CarePlan.GRACE)),
+        rhythm(node));
+  }
+
+  private static Rhythm rhythm(JsonNode node) throws PlanException {
+    String text = node.path("rhythm").asText(Rhythm.byHand().sentence());
+    return Rhythm.parse(text)
+        .orElseThrow(
+            () ->
+                new PlanException(
+                    "“%s” is no rhythm, as “every 20 minutes” or “at 12:30 and 18:00 on weekdays” is."
+                        .formatted(text)));
   }
 
   private static ZoneId zone(JsonNode node, ZoneId usual) throws PlanException {

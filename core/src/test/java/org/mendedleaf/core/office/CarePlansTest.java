@@ -132,4 +132,29 @@ class CarePlansTest {
       assertThatThrownBy(() -> plan(wrong)).isInstanceOf(PlanFormat.PlanException.class);
     }
   }
+
+  @Test
+  void aShelfIsDueByTheRhythmOfItsPlanAndMissedTimesAreCaughtUpOnce() throws Exception {
+    assertThat(desk.office().rhythms().all()).as("no plan").isEmpty();
+    var unused =
+        plans()
+            .choose(
+                desk.shelf(),
+                plan(
+                    "{'name':'Often','rhythm':'every 20 minutes','keep':['everything']}"
+                        .replace('\'', '"')));
+    assertThat(desk.office().rhythms().due()).as("a day has passed").hasSize(1);
+    desk.capture();
+    assertThat(desk.office().rhythms().due()).isEmpty();
+    desk.clock().forward(Duration.ofMinutes(19));
+    assertThat(desk.office().rhythms().due()).isEmpty();
+    desk.clock().forward(Duration.ofHours(30));
+    assertThat(desk.office().rhythms().due()).hasSize(1);
+    desk.capture();
+    assertThat(desk.office().rhythms().due()).isEmpty();
+
+    desk.clock().forward(Duration.ofHours(1));
+    var paused = desk.office().care().recording(desk.shelf(), false);
+    assertThat(desk.office().rhythms().all()).as(paused.name() + " is paused").isEmpty();
+  }
 }

@@ -137,10 +137,13 @@ public final class MainWindow implements Navigator {
     idle.begin();
     ArrivalWatch arrivals = new ArrivalWatch(context);
     arrivals.begin();
+    RhythmWatch rhythms = new RhythmWatch(context);
+    rhythms.begin();
     stage.setOnHiding(
         event -> {
           idle.end();
           arrivals.end();
+          rhythms.end();
         });
   }
 

@@ -10,6 +10,7 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
@@ -41,6 +42,14 @@ import org.mendedleaf.desktop.work.Place;
 public final class PlanPage implements Page {
 
   private static final double SENTENCES = 500;
+  private static final List<String> RHYTHMS =
+      List.of(
+          "by hand",
+          "every 5 minutes",
+          "every 20 minutes",
+          "every 2 hours",
+          "at 12:30, 18:00 on weekdays",
+          "at 18:00 every day");
   private static final List<String> REASONS =
       List.of(
           "the newest 10",
@@ -62,6 +71,8 @@ public final class PlanPage implements Page {
   private final ToggleButton paused = toggle("plan.recording.paused", false);
   private final Label revisions = Nodes.label("", "soft");
   private final Label leftOut = Nodes.label("", "strong");
+  private final ComboBox<String> rhythm = new ComboBox<>();
+  private final Label nextCapture = Nodes.label("", "soft");
   private final Label current = new Label();
   private final Label snapshot = new Label();
   private final Label removedCount = new Label();
@@ -183,6 +194,7 @@ public final class PlanPage implements Page {
         new VBox(
             Nodes.label(Words.of("plan.what"), "sheet-head"),
             named("plan.recording", recording),
+            named("plan.rhythm", rhythmRow()),
             named("plan.leftOut", patterns),
             head("plan.stays"),
             RuleRows.line(Nodes.label(Words.of("plan.current")), current),
@@ -203,6 +215,23 @@ public final class PlanPage implements Page {
     sheet.setMaxWidth(560);
     HBox.setHgrow(sheet, Priority.SOMETIMES);
     return sheet;
+  }
+
+  private Region rhythmRow() {
+    rhythm.setId("rhythm");
+    rhythm.setEditable(true);
+    rhythm.getItems().setAll(RHYTHMS);
+    rhythm.setMinWidth(150);
+    rhythm.setMaxWidth(Double.MAX_VALUE);
+    HBox.setHgrow(rhythm, Priority.ALWAYS);
+    rhythm
+        .getEditor()
+        .textProperty()
+        .addListener((property, before, text) -> edit(draft -> draft.captured(text)));
+    nextCapture.setMinWidth(Region.USE_PREF_SIZE);
+    HBox row = new HBox(8, rhythm, nextCapture);
+    row.setAlignment(Pos.CENTER_LEFT);
+    return row;
   }
 
   private static Node head(String key) {
@@ -338,6 +367,16 @@ public final class PlanPage implements Page {
     on.setDisable(now.isDeposit());
     paused.setDisable(now.isDeposit());
     revisions.setText(Words.count("plan.eitherWay", now.revisions()));
+    nextCapture.setText(
+        known
+            .nextCapture()
+            .map(
+                at ->
+                    at.isAfter(context.now())
+                        ? Words.of(
+                            "plan.nextCapture", Shown.moment(at, context.now(), context.zone()))
+                        : Words.of("plan.dueNow"))
+            .orElse(""));
     List<LeftOut.Rule> patterns = now.settings().leftOut().rules();
     leftOut.setText(
         patterns.isEmpty()
@@ -368,7 +407,7 @@ public final class PlanPage implements Page {
                     Shown.day(next.get().until(), context.now(), context.zone())));
     thin.setDisable(known.own().isEmpty());
     boolean may = known.mayPlan();
-    for (Node node : List.of(on, paused, removed, grace, called, add, rules.node())) {
+    for (Node node : List.of(on, paused, rhythm, removed, grace, called, add, rules.node())) {
       node.setDisable(
           !may || (node == on && now.isDeposit()) || (node == paused && now.isDeposit()));
     }
@@ -385,7 +424,7 @@ public final class PlanPage implements Page {
         Nodes.button(
             price.plan().name(),
             Words.of("plan.take"),
-            () -> presenter.edit(PlanDraft.of(price.plan())),
+            () -> presenter.take(price.plan()),
             "link-like");
     take.setId("take-" + price.plan().name().toLowerCase(java.util.Locale.ROOT).replace(' ', '-'));
     Label says =
@@ -404,6 +443,7 @@ public final class PlanPage implements Page {
 
   private void show(PlanDraft draft) {
     showing = true;
+    set(rhythm.getEditor(), draft.rhythm());
     set(removed, draft.removed());
     set(grace, draft.grace());
     set(called, draft.name());

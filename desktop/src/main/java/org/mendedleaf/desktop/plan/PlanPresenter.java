@@ -15,6 +15,7 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Role;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.office.CarePlans;
+import org.mendedleaf.core.office.Rhythms;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.ShelfLineages;
 import org.mendedleaf.core.office.ShelfLineages.OfFile;
@@ -58,6 +59,7 @@ final class PlanPresenter {
   /**
    * What is recorded and chosen so far.
    *
+   * @param nextCapture when it is captured by itself next; empty if it is not
    * @param own the shelf's plan; empty if it keeps everything
    * @param sharing other shelves that have it
    * @param waiting what is on notice
@@ -66,6 +68,7 @@ final class PlanPresenter {
    */
   record Known(
       Shelf shelf,
+      Optional<Instant> nextCapture,
       Optional<NamedPlan> own,
       List<Shelf> sharing,
       ShelfLineages lineages,
@@ -151,8 +154,16 @@ final class PlanPresenter {
                 .toList();
     boolean mayPlan =
         shelf.settings().people().roleOf(context.office().settings().person()) == Role.KEEPER;
+    Optional<Instant> next =
+        context.office().rhythms().all().stream()
+            .filter(
+                turn ->
+                    turn.shelf().id() == shelf.id() && turn.shelf().store().equals(shelf.store()))
+            .map(Rhythms.Turn::next)
+            .findFirst();
     return new Known(
         shelf,
+        next,
         own,
         sharing.stream().filter(other -> other.id() != shelf.id()).toList(),
         lineages,
@@ -172,6 +183,11 @@ final class PlanPresenter {
       draft.set(changed);
       rehearse();
     }
+  }
+
+  /** Puts a ready plan into the fields; how often is captured stays as it is. */
+  void take(NamedPlan ready) {
+    edit(PlanDraft.of(ready).captured(draft.get().rhythm()));
   }
 
   /** Back to what the shelf has. */

@@ -1,5 +1,6 @@
 package org.mendedleaf.desktop.shelves;
 
+import java.io.IOException;
 import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Pos;
@@ -11,6 +12,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
+import org.mendedleaf.core.office.Rhythms;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.ShelfPlaces;
 import org.mendedleaf.desktop.words.Shown;
@@ -27,7 +29,7 @@ public final class AllShelvesPage implements Page {
   private final Context context;
   private final VBox sheets = new VBox(10);
   private final VBox root;
-  private List<Shelf> shown = List.of();
+  private Found shown = new Found(List.of(), List.of());
 
   public AllShelvesPage(Context context) {
     this.context = context;
@@ -52,16 +54,26 @@ public final class AllShelvesPage implements Page {
 
   @Override
   public void refresh() {
-    context
-        .background()
-        .ask(() -> context.office().shelves().all(), this::show, context.navigator()::complain);
+    context.background().ask(this::look, this::show, context.navigator()::complain);
   }
 
-  private void show(List<Shelf> shelves) {
-    if (shelves.equals(shown)) {
+  /**
+   * What is shown.
+   *
+   * @param turns of those that are captured by themselves
+   */
+  private record Found(List<Shelf> shelves, List<Rhythms.Turn> turns) {}
+
+  private Found look() throws IOException {
+    return new Found(context.office().shelves().all(), context.office().rhythms().all());
+  }
+
+  private void show(Found found) {
+    if (found.equals(shown)) {
       return;
     }
-    shown = shelves;
+    shown = found;
+    List<Shelf> shelves = found.shelves();
     sheets.getChildren().setAll(shelves.stream().map(this::sheet).toList());
     if (shelves.isEmpty()) {
       sheets.getChildren().add(Nodes.text(Words.of("shelves.none"), "soft"));
@@ -104,18 +116,36 @@ public final class AllShelvesPage implements Page {
 
   private String state(Shelf shelf) {
     return switch (shelf.recording()) {
-      case RECORDING ->
-          Words.of(
-              "shelf.recording",
-              shelf
-                  .capturedAt()
-                  .map(at -> Shown.moment(at, context.now(), context.zone()))
-                  .orElse(""));
+      case RECORDING -> recording(shelf);
       case NOT_YET -> Words.of("shelf.notYet");
       case PAUSED -> paused(shelf, context);
       case DEPOSIT -> Words.of("shelf.deposit");
       case NOT_HERE -> Words.of("shelf.notHere");
     };
+  }
+
+  /** When it was captured, and when it will be next. */
+  private String recording(Shelf shelf) {
+    String last =
+        Words.of(
+            "shelf.recording",
+            shelf
+                .capturedAt()
+                .map(at -> Shown.moment(at, context.now(), context.zone()))
+                .orElse(""));
+    return shown.turns().stream()
+        .filter(turn -> turn.shelf().equals(shelf))
+        .findFirst()
+        .map(Rhythms.Turn::next)
+        .map(
+            next ->
+                last
+                    + " · "
+                    + (next.isAfter(context.now())
+                        ? Words.of(
+                            "plan.nextCapture", Shown.moment(next, context.now(), context.zone()))
+                        : Words.of("plan.dueNow")))
+        .orElse(last);
   }
 
   /** Since when a shelf is paused. */

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.ComboBox;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
@@ -15,6 +16,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.plan.Rhythm;
 
 /** Choosing a care plan while it is rehearsed, and letting go, by mouse and keys. */
 class PlanWindowTest extends WindowRobot {
@@ -124,5 +126,28 @@ class PlanWindowTest extends WindowRobot {
     interact(line::requestFocus);
     type(KeyCode.LEFT);
     eventually(() -> text("#kept").contains("at least: the plan keeps what"));
+  }
+
+  @Test
+  void aShelfIsCapturedByItselfWhenItIsItsTurn() throws Exception {
+    push(KeyCode.CONTROL, KeyCode.DIGIT5);
+    eventually(() -> isThere("#plans") && isThere("Desk of home"));
+    type(KeyCode.ENTER);
+    eventually(() -> isThere("#rhythm"));
+    TextField rhythm = lookup("#rhythm").<ComboBox<String>>query().getEditor();
+    interact(
+        () -> {
+          rhythm.requestFocus();
+          rhythm.selectAll();
+        });
+    write("every 5 minutes");
+    eventually(() -> !isDisabled("#use-plan"));
+    push(KeyCode.CONTROL, KeyCode.ENTER);
+    eventually(() -> desk.office().plans().of(desk.shelf()).isPresent());
+    assertThat(plan().rhythm()).isEqualTo(Rhythm.parse("every 5 minutes").orElseThrow());
+
+    desk.write("list.csv", "saved while nobody thinks of it");
+    desk.clock().forward(Duration.ofMinutes(6));
+    eventually(() -> desk.life("list.csv").revisions().size() == 7);
   }
 }
