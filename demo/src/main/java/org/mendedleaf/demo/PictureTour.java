@@ -109,6 +109,7 @@ public final class PictureTour {
             ((TextField) scene.lookup("#rule-1"))
                 .setText("what closed a week in the last 2 months"));
     picture("file-on-notice", file(office, "Orders:price-list.csv"), scene -> choose(scene, -9));
+    picture("today", new Place.Today());
     picture("space", new Place.SpaceOf());
     picture("ledger", new Place.Ledger());
     picture("letting-go", new Place.Thinning(orders));

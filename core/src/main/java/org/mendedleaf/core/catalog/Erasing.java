@@ -163,9 +163,9 @@ public final class Erasing {
   private static Set<Long> wholeFiles(Map<Long, List<Revision>> histories, Set<RevisionKey> keys) {
     Set<Long> whole = new HashSet<>();
     histories.forEach(
-        (file, history) -> {
-          if (history.stream().allMatch(one -> keys.contains(one.key()))) {
-            whole.add(file);
+        (id, all) -> {
+          if (all.stream().allMatch(one -> keys.contains(one.key()))) {
+            whole.add(id);
           }
         });
     return whole;

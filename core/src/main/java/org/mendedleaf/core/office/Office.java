@@ -71,6 +71,11 @@ public final class Office implements Closeable {
     return new Erasures(this, desk, settings);
   }
 
+  /** What needs a person today. */
+  public Todays todays() {
+    return new Todays(this, settings);
+  }
+
   /** When which shelf is to be captured. */
   public Rhythms rhythms() {
     return new Rhythms(this, desk, settings);

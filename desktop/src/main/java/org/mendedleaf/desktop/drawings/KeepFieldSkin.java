@@ -21,6 +21,7 @@ final class KeepFieldSkin extends SkinBase<KeepField> {
   private static final PseudoClass CURRENT = PseudoClass.getPseudoClass("current");
   private static final PseudoClass ISSUED = PseudoClass.getPseudoClass("issued");
   private static final double NAMES = 168;
+  private static final double NAMES_PART = 0.34;
   private static final double MARGIN = 12;
   private static final double DATES = 26;
   private static final double LEAF = 15;
@@ -42,18 +43,19 @@ final class KeepFieldSkin extends SkinBase<KeepField> {
     drawing.resizeRelocate(x, y, width, height);
     drawing.getChildren().clear();
     KeepField.Drawn drawn = getSkinnable().drawnProperty().get();
-    if (drawn.rows().isEmpty() || width < NAMES + 60) {
+    if (drawn.rows().isEmpty() || width < 160) {
       return;
     }
     KeepScale scale = new KeepScale(drawn.now(), drawn.oldest());
-    double left = NAMES + MARGIN;
+    double names = Math.min(NAMES, width * NAMES_PART);
+    double left = names + MARGIN;
     KeepFieldLayout layout = new KeepFieldLayout(scale, left, width - left - 2 * MARGIN);
     double step = Math.min(TALLEST, (height - DATES) / drawn.rows().size());
     double bottom = step * drawn.rows().size();
     marks(scale, layout, bottom);
     double at = step / 2;
     for (KeepField.Row row : drawn.rows()) {
-      row(row, layout, at, Math.min(LEAF, step * 0.44));
+      row(row, names, layout, at, Math.min(LEAF, step * 0.44));
       at += step;
     }
     // What is added during layout would wait for the next pulse to get its looks.
@@ -75,11 +77,12 @@ final class KeepFieldSkin extends SkinBase<KeepField> {
     }
   }
 
-  private void row(KeepField.Row row, KeepFieldLayout layout, double y, double length) {
+  private void row(
+      KeepField.Row row, double names, KeepFieldLayout layout, double y, double length) {
     Label name = new Label(row.removed() ? Words.of("keepField.removed", row.name()) : row.name());
     name.getStyleClass().add("row-name");
     name.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
-    name.resizeRelocate(0, y - 10, NAMES, 20);
+    name.resizeRelocate(0, y - 10, names, 20);
     name.setManaged(false);
     Line line = new Line(layout.x(0), y, layout.x(1), y);
     line.getStyleClass().setAll("row-line");

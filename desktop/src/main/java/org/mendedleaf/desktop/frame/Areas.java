@@ -22,6 +22,7 @@ final class Areas {
 
   List<Sprout> at(Place place, List<Shelf> shelves) {
     List<Sprout> sprouts = new ArrayList<>();
+    sprouts.add(area("area.today", place instanceof Place.Today, new Place.Today()));
     sprouts.add(area("area.shelves", place instanceof Place.AllShelves, new Place.AllShelves()));
     Optional<Shelf> on = shelf(place);
     for (Shelf shelf : shelves) {

@@ -67,7 +67,8 @@ final class EarlyPages {
                 jobs,
                 file -> {},
                 new MendingTray(office, nobody),
-                new ArrivalList(office, nobody, jobs, problem -> {}, admitted -> {})));
+                new ArrivalList(office, nobody, jobs, problem -> {}, admitted -> {})),
+            matters -> {});
     this.places =
         places(office.settings().home(), new Moment.At(office.settings().clock().instant()));
   }

@@ -90,7 +90,7 @@ public final class MainWindow implements Navigator {
             opener,
             new MendingTray(office, background),
             new ArrivalList(office, background, jobs, this::complain, this::cameIn));
-    this.pages = new Pages(context);
+    this.pages = new Pages(context, matters -> areas.count(Words.of("area.today"), matters));
     this.placesOf = new PlacesOf(office);
     this.search = new SearchField(this::find, this::openBest, this::intoFound);
     BorderPane frame = new BorderPane();
@@ -137,6 +137,13 @@ public final class MainWindow implements Navigator {
     idle.begin();
     ArrivalWatch arrivals = new ArrivalWatch(context);
     arrivals.begin();
+    context
+        .background()
+        .ask(
+            () -> context.office().todays().look().matters().size(),
+            matters -> areas.count(Words.of("area.today"), matters),
+            // Each page tells by itself what cannot be reached.
+            problem -> {});
     RhythmWatch rhythms = new RhythmWatch(context);
     rhythms.begin();
     stage.setOnHiding(
@@ -432,6 +439,7 @@ public final class MainWindow implements Navigator {
   // ---- keys and drops
 
   private void actions() {
+    action("action.today", KeyCode.DIGIT0, () -> go(new Place.Today()));
     action("action.shelves", KeyCode.DIGIT1, () -> go(new Place.AllShelves()));
     action("action.lost", KeyCode.DIGIT2, () -> go(new Place.Lost()));
     action("action.tray", KeyCode.DIGIT3, () -> go(new Place.OnTray()));

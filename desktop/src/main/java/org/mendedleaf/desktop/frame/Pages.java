@@ -1,5 +1,6 @@
 package org.mendedleaf.desktop.frame;
 
+import java.util.function.Consumer;
 import org.mendedleaf.desktop.care.CarePage;
 import org.mendedleaf.desktop.erase.ErasePage;
 import org.mendedleaf.desktop.file.FilePage;
@@ -17,6 +18,7 @@ import org.mendedleaf.desktop.shelves.AllShelvesPage;
 import org.mendedleaf.desktop.shelves.NewShelfPage;
 import org.mendedleaf.desktop.shelves.StrayPage;
 import org.mendedleaf.desktop.space.SpacePage;
+import org.mendedleaf.desktop.today.TodayPage;
 import org.mendedleaf.desktop.tray.ReceiptPage;
 import org.mendedleaf.desktop.tray.RehearsalPage;
 import org.mendedleaf.desktop.tray.TrayPage;
@@ -28,9 +30,14 @@ import org.mendedleaf.desktop.work.Place;
 final class Pages {
 
   private final Context context;
+  private final Consumer<Integer> matters;
 
-  Pages(Context context) {
+  /**
+   * @param matters hears how many matters need a person
+   */
+  Pages(Context context, Consumer<Integer> matters) {
     this.context = context;
+    this.matters = matters;
   }
 
   Page at(Place place) {
@@ -52,6 +59,8 @@ final class Pages {
       return new PlanPage(context, of);
     } else if (place instanceof Place.Thinning of) {
       return new ThinPage(context, of);
+    } else if (place instanceof Place.Today) {
+      return new TodayPage(context, matters);
     } else if (place instanceof Place.SpaceOf) {
       return new SpacePage(context);
     } else if (place instanceof Place.Ledger) {

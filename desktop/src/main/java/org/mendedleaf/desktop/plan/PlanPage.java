@@ -185,6 +185,10 @@ public final class PlanPage implements Page {
             grace,
             Nodes.label(Words.of("plan.thenErased")));
     afterwards.setAlignment(Pos.CENTER_LEFT);
+    afterwards
+        .getChildren()
+        .filtered(Label.class::isInstance)
+        .forEach(node -> ((Region) node).setMinWidth(Region.USE_PREF_SIZE));
     HBox removedFor =
         new HBox(
             8, Nodes.label(Words.of("plan.removed")), removed, Nodes.label(Words.of("plan.ago")));
@@ -211,7 +215,7 @@ public final class PlanPage implements Page {
     VBox sheet = new VBox(scroll);
     sheet.getStyleClass().addAll("sheet", "padded");
     sheet.setPrefWidth(SENTENCES);
-    sheet.setMinWidth(400);
+    sheet.setMinWidth(450);
     sheet.setMaxWidth(560);
     HBox.setHgrow(sheet, Priority.SOMETIMES);
     return sheet;
@@ -258,8 +262,9 @@ public final class PlanPage implements Page {
   private static TextField spanField(String id) {
     TextField field = new TextField();
     field.setId(id);
-    field.setPrefColumnCount(7);
-    field.setMinWidth(90);
+    field.setPrefColumnCount(5);
+    field.setMinWidth(76);
+    field.setMaxWidth(96);
     return field;
   }
 
@@ -301,9 +306,7 @@ public final class PlanPage implements Page {
     }
     goes.setId("plan-goes");
     VBox.setVgrow(field, Priority.ALWAYS);
-    VBox drawn =
-        new VBox(
-            6, Nodes.row(Nodes.label(Words.of("plan.howFar"), "sheet-head"), when), goes, field);
+    VBox drawn = new VBox(6, Nodes.label(Words.of("plan.howFar"), "sheet-head"), when, goes, field);
     drawn.getStyleClass().addAll("sheet", "padded");
     VBox.setVgrow(drawn, Priority.ALWAYS);
     VBox ready =

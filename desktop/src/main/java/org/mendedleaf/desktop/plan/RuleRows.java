@@ -22,7 +22,7 @@ import org.mendedleaf.desktop.work.Nodes;
 final class RuleRows {
 
   private static final PseudoClass UNKNOWN = PseudoClass.getPseudoClass("unknown");
-  private static final double COUNT = 100;
+  private static final double COUNT = 88;
 
   private final PlanPresenter presenter;
   private final VBox root = new VBox();

@@ -42,6 +42,9 @@ public sealed interface Place {
   /** What thinning a shelf would do. */
   record Thinning(Shelf shelf) implements Place {}
 
+  /** What needs a person today. */
+  record Today() implements Place {}
+
   /** What is recorded costs. */
   record SpaceOf() implements Place {}
 

@@ -1,0 +1,143 @@
+package org.mendedleaf.core.office;
+
+import java.io.IOException;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.mendedleaf.core.catalog.ChangeQuestions;
+import org.mendedleaf.core.catalog.ShelfSettings.Recording;
+import org.mendedleaf.core.plan.Claim;
+
+/**
+ * What needs a person today, and what happened since yesterday. Safe for several threads; may take
+ * long.
+ */
+public final class Todays {
+
+  /** What is let go for good so soon is worth a look. */
+  private static final Duration SOON = Duration.ofDays(7);
+
+  /** A turn that is late by so much was missed. */
+  private static final Duration LATE = Duration.ofHours(1);
+
+  private final Office office;
+  private final OfficeSettings settings;
+
+  Todays(Office office, OfficeSettings settings) {
+    this.office = office;
+    this.settings = settings;
+  }
+
+  /** Something that needs a person. */
+  public sealed interface Matter {}
+
+  /** A store cannot be reached. */
+  public record StoreAway(StoreFacts store) implements Matter {}
+
+  /**
+   * A shelf is paused, or its recording was never begun.
+   *
+   * @param since empty if that is not known
+   */
+  public record NotRecorded(Shelf shelf, Optional<Instant> since) implements Matter {}
+
+  /** A shelf was not captured when it was its turn. */
+  public record Missed(Shelf shelf, Instant due) implements Matter {}
+
+  /**
+   * Revisions on notice are erased soon, or can be already.
+   *
+   * @param next when the first of them goes
+   */
+  public record Erasing(Shelf shelf, int revisions, Instant next) implements Matter {}
+
+  /** The last state of a removed file is kept for a few more days only. */
+  public record LastOne(LostAndFound.Lost lost, Instant keptUntil) implements Matter {}
+
+  /** A store lies on the drive that it is to help against losing. */
+  public record SameDrive(StoreFacts store) implements Matter {}
+
+  /** What happened on a shelf since yesterday began. */
+  public record Happened(Shelf shelf, long saved, long removed) {}
+
+  /** All of it; what is lost soonest first. */
+  public record Today(List<Matter> matters, List<Happened> happened) {}
+
+  public Today look() throws IOException {
+    Instant now = settings.clock().instant();
+    List<Matter> matters = new ArrayList<>();
+    List<Matter> stores = new ArrayList<>();
+    for (StoreFacts store : office.stores().known()) {
+      if (!store.here()) {
+        matters.add(new StoreAway(store));
+      } else if (store.sameDrive()) {
+        stores.add(new SameDrive(store));
+      }
+    }
+    List<Shelf> shelves = office.shelves().all();
+    List<Matter> recording = new ArrayList<>();
+    for (Shelf shelf : shelves) {
+      erasing(shelf, now).ifPresent(matters::add);
+      if (!shelf.isDeposit() && shelf.settings().recording() != Recording.ON) {
+        recording.add(new NotRecorded(shelf, shelf.settings().recordingSince()));
+      }
+    }
+    for (LostAndFound.Lost lost : office.lostAndFound().all()) {
+      Optional<Instant> until = lost.keptUntil().filter(end -> !end.equals(Claim.ALWAYS));
+      if (until.isPresent() && until.get().isBefore(now.plus(SOON))) {
+        matters.add(new LastOne(lost, until.get()));
+      }
+    }
+    for (Rhythms.Turn turn : office.rhythms().all()) {
+      if (turn.last().isPresent() && turn.next().isBefore(now.minus(LATE))) {
+        recording.add(new Missed(turn.shelf(), turn.next()));
+      }
+    }
+    matters.addAll(recording);
+    matters.addAll(stores);
+    return new Today(matters, happened(shelves, now));
+  }
+
+  private Optional<Matter> erasing(Shelf shelf, Instant now) throws IOException {
+    if (office.plans().of(shelf).isEmpty()) {
+      return Optional.empty();
+    }
+    List<Instant> ends =
+        office.thinnings().rehearse(shelf, now).concerned().stream()
+            .filter(
+                one -> one.fate() == Thinnings.Fate.ERASED || one.fate() == Thinnings.Fate.WAITS)
+            .map(Thinnings.Concerned::until)
+            .filter(until -> until.isBefore(now.plus(SOON)))
+            .sorted()
+            .toList();
+    return ends.isEmpty()
+        ? Optional.empty()
+        : Optional.of(new Erasing(shelf, ends.size(), ends.get(0)));
+  }
+
+  private List<Happened> happened(List<Shelf> shelves, Instant now) throws IOException {
+    Instant yesterday =
+        now.atZone(settings.zone())
+            .toLocalDate()
+            .minusDays(1)
+            .atStartOfDay(settings.zone())
+            .toInstant();
+    List<Happened> happened = new ArrayList<>();
+    for (Shelf shelf : shelves) {
+      long saved = 0;
+      long removed = 0;
+      for (ChangeQuestions.Change change : office.moments().changes(shelf)) {
+        if (!change.at().isBefore(yesterday)) {
+          saved += change.saved();
+          removed += change.removed();
+        }
+      }
+      if (saved + removed > 0) {
+        happened.add(new Happened(shelf, saved, removed));
+      }
+    }
+    return happened;
+  }
+}

@@ -1,0 +1,2 @@
+/** What needs a person today. */
+package org.mendedleaf.desktop.today;
