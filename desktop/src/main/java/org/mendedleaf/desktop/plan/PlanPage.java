@@ -215,7 +215,7 @@ public final class PlanPage implements Page {
     VBox sheet = new VBox(scroll);
     sheet.getStyleClass().addAll("sheet", "padded");
     sheet.setPrefWidth(SENTENCES);
-    sheet.setMinWidth(450);
+    sheet.setMinWidth(466);
     sheet.setMaxWidth(560);
     HBox.setHgrow(sheet, Priority.SOMETIMES);
     return sheet;

@@ -113,7 +113,8 @@ public final class TodayPage implements Page {
               () -> context.navigator().go(new Place.BringIn())));
     }
     counted.accept(lines.size());
-    facts.setText(Shown.full(context.now(), context.zone()));
+    // Of a whole day seconds are too much.
+    facts.setText(Shown.full(context.now(), context.zone()).replaceFirst(":\\d\\d$", ""));
     if (lines.isEmpty()) {
       lines.add(Nodes.text(Words.of("today.nothing"), "soft"));
     }
