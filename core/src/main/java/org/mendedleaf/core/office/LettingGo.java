@@ -28,7 +28,7 @@ final class LettingGo {
   }
 
   /**
-   * @throws SentenceException if the clock seems to have jumped ahead
+   * @throws ClockException if the clock seems to have jumped ahead
    */
   static void refuseAfterJump(OfficeSettings settings, OpenStore store) throws IOException {
     if (settings.parameters().trial()) {
@@ -37,13 +37,13 @@ final class LettingGo {
     Instant now = settings.clock().instant();
     Instant place = placeTime(store);
     if (now.isAfter(place.plus(APART))) {
-      throw new SentenceException(
+      throw new ClockException(
           "The clock of this computer says %s, that of the store’s place %s. Nothing was let go; set the clock right, or say that it is."
               .formatted(now, place));
     }
     Instant last = lastSign(settings, store);
     if (now.isAfter(last.plus(QUIET))) {
-      throw new SentenceException(
+      throw new ClockException(
           "The last sign of anything being recorded is from %s, %d days ago. If the clock is right, say so; nothing was let go."
               .formatted(last, Duration.between(last, now).toDays()));
     }

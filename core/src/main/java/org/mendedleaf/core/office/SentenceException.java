@@ -6,7 +6,7 @@ import java.io.IOException;
  * Something could not be done; the message is the one clear sentence for a person: what happened to
  * which file, what is safe, what to do.
  */
-public final class SentenceException extends IOException {
+public class SentenceException extends IOException {
   private static final long serialVersionUID = 1L;
 
   public SentenceException(String sentence) {

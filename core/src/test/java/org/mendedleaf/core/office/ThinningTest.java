@@ -224,7 +224,9 @@ class ThinningTest {
       desk.clock().forward(Duration.between(desk.clock().instant(), Instant.now()));
       var captured = office.shelves().capture(shelf, false, Progress.NONE);
       desk.clock().forward(Duration.ofDays(300));
-      assertThatThrownBy(() -> office.thinnings().thin(shelf, false)).hasMessageContaining("clock");
+      assertThatThrownBy(() -> office.thinnings().thin(shelf, false))
+          .isInstanceOf(ClockException.class)
+          .hasMessageContaining("clock");
       assertThat(office.thinnings().thin(shelf, true).did().with(Thinnings.Fate.NOTICED))
           .hasSize(3);
       assertThat(captured).isNotNull();

@@ -11,6 +11,7 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleIntegerProperty;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.compare.Look;
 import org.mendedleaf.core.office.EarlierState;
 import org.mendedleaf.core.office.FileAddress;
@@ -24,6 +25,7 @@ import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.desktop.plan.KeptWords;
+import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.MendingTray.Wanted;
@@ -89,7 +91,14 @@ final class FilePresenter {
       return Words.of("kept.sentence.noPlan");
     }
     KeptWords words = new KeptWords(context.now(), context.zone());
-    if (!judged.stays() && life.get().marks(revision.get()).notice().isEmpty()) {
+    Optional<RevisionMarks.Notice> notice = life.get().marks(revision.get()).notice();
+    if (!judged.stays() && notice.isPresent()) {
+      return Words.of(
+          "kept.sentence.notice",
+          numbered(revision.get().number()),
+          Shown.moment(notice.get().until(), context.now(), context.zone()));
+    }
+    if (!judged.stays()) {
       return Words.of("kept.sentence.nothing", numbered(revision.get().number()));
     }
     return Words.of(

@@ -8,6 +8,7 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
+import org.mendedleaf.core.office.ClockException;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.office.Shelf;
@@ -180,7 +181,15 @@ final class ThinPresenter {
               context.navigator().tell(said(found), null);
               context.navigator().refresh();
             },
-            context.navigator()::complain);
+            problem -> {
+              if (problem instanceof ClockException) {
+                context
+                    .navigator()
+                    .ask(problem.getMessage(), Words.of("thin.clockIsRight"), () -> thin(true));
+              } else {
+                context.navigator().complain(problem);
+              }
+            });
   }
 
   private String said(Thinnings.Done found) {
