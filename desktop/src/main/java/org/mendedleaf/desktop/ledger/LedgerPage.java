@@ -1,11 +1,7 @@
 package org.mendedleaf.desktop.ledger;
 
-import java.io.BufferedOutputStream;
-import java.io.File;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -18,7 +14,6 @@ import javafx.scene.control.TableCell;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import org.mendedleaf.core.office.Ledgers;
 import org.mendedleaf.core.office.Ledgers.Row;
 import org.mendedleaf.core.office.SentenceException;
@@ -31,6 +26,7 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Page;
 import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.Saving;
 import org.mendedleaf.desktop.work.SheetTable;
 
 /** All that was ever done, by whom and when. */
@@ -215,27 +211,8 @@ public final class LedgerPage implements Page {
   }
 
   private void save(String ending, Writing writing) {
-    FileChooser chooser = new FileChooser();
-    chooser.setInitialFileName(Words.of("ledger.name") + ending);
-    File chosen = chooser.showSaveDialog(root.getScene().getWindow());
-    if (chosen != null) {
-      save(chosen.toPath(), writing);
-    }
-  }
-
-  private void save(Path file, Writing writing) {
     List<Row> rows = shown;
-    context
-        .background()
-        .ask(
-            () -> {
-              try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
-                writing.to(rows, out);
-              }
-              return file;
-            },
-            done -> context.navigator().tell(Words.of("receipt.saved", Shown.path(done)), null),
-            context.navigator()::complain);
+    new Saving(context).ask(root, Words.of("ledger.name") + ending, out -> writing.to(rows, out));
   }
 
   private static String words(String act) {

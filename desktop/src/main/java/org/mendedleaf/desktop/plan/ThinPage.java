@@ -1,11 +1,7 @@
 package org.mendedleaf.desktop.plan;
 
-import java.io.BufferedOutputStream;
-import java.io.File;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
@@ -22,7 +18,6 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Shelf;
@@ -39,6 +34,7 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Page;
 import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.Saving;
 import org.mendedleaf.desktop.work.SheetTable;
 
 /** What thinning a shelf would do, line by line, and doing it. */
@@ -220,30 +216,15 @@ public final class ThinPage implements Page {
   }
 
   private void save(String ending, Writing writing) {
-    FileChooser chooser = new FileChooser();
-    chooser.setInitialFileName(Words.of("thin.name", shelf.name()) + ending);
-    File chosen = chooser.showSaveDialog(root.getScene().getWindow());
-    if (chosen != null) {
-      save(chosen.toPath(), writing);
-    }
-  }
-
-  private void save(Path file, Writing writing) {
-    Optional<Report> report = presenter.report();
-    if (report.isEmpty()) {
-      return;
-    }
-    context
-        .background()
-        .ask(
-            () -> {
-              try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
-                writing.to(report.get(), out);
-              }
-              return file;
-            },
-            done -> context.navigator().tell(Words.of("receipt.saved", Shown.path(done)), null),
-            context.navigator()::complain);
+    presenter
+        .report()
+        .ifPresent(
+            report ->
+                new Saving(context)
+                    .ask(
+                        root,
+                        Words.of("thin.name", shelf.name()) + ending,
+                        out -> writing.to(report, out)));
   }
 
   // ---- cells

@@ -1,10 +1,7 @@
 package org.mendedleaf.desktop.tray;
 
-import java.io.BufferedOutputStream;
-import java.io.File;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
 import java.util.Optional;
@@ -21,7 +18,6 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
 import org.mendedleaf.core.office.ReceiptReport;
 import org.mendedleaf.core.office.RunReceipt;
@@ -37,6 +33,7 @@ import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Page;
 import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.Recovering;
+import org.mendedleaf.desktop.work.Saving;
 import org.mendedleaf.desktop.work.SheetTable;
 
 /** What a recovery did at each place: what, where, from when, checked; and the way to undo it. */
@@ -181,30 +178,14 @@ public final class ReceiptPage implements Page {
   }
 
   private void save(String ending, Writing writing) {
-    if (receipt == null) {
-      return;
-    }
-    FileChooser chooser = new FileChooser();
-    chooser.setInitialFileName(Words.of("receipt.name", receipt.act().id()) + ending);
-    File chosen = chooser.showSaveDialog(root.getScene().getWindow());
-    if (chosen != null) {
-      save(chosen.toPath(), writing);
-    }
-  }
-
-  private void save(Path file, Writing writing) {
     RunReceipt saved = receipt;
-    context
-        .background()
-        .ask(
-            () -> {
-              try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
-                writing.to(ReceiptReport.of(saved, context.zone()), out);
-              }
-              return file;
-            },
-            done -> context.navigator().tell(Words.of("receipt.saved", Shown.path(done)), null),
-            context.navigator()::complain);
+    if (saved != null) {
+      new Saving(context)
+          .ask(
+              root,
+              Words.of("receipt.name", saved.act().id()) + ending,
+              out -> writing.to(ReceiptReport.of(saved, context.zone()), out));
+    }
   }
 
   private void columns() {
