@@ -91,6 +91,7 @@ public final class Handlers {
           "folder now",
           () -> timedGo(new Place.OneShelf(shelf, new InnerPath("in"))),
           () -> rows("#files") == files);
+      // Nobody goes to a moment before having seen the present; meanwhile its page is made.
       Thread.sleep(LOOKED_AT);
       List<?> prepared = onInterface(() -> lookup("#files-then").getItems());
       step(
