@@ -21,6 +21,7 @@ final class CaptureTimes {
 
   private static final ObjectMapper JSON = new ObjectMapper();
   private static final String FILE = "captures.json";
+  private static final String JUMP = "jump";
 
   private final Path file;
 
@@ -30,7 +31,29 @@ final class CaptureTimes {
 
   void note(Shelf shelf, Instant at) throws IOException {
     ObjectNode times = read();
+    Optional<Instant> before = last();
+    if (before.isPresent() && at.isAfter(before.get().plus(LettingGo.QUIET))) {
+      // What is captured after a jump must not hide it.
+      times.put(JUMP, before.get().toString());
+    }
     times.put(name(shelf), at.toString());
+    write(times);
+  }
+
+  /** From when the clock jumped ahead, or a long quiet began, that nobody has confirmed. */
+  Optional<Instant> jump() throws IOException {
+    return Optional.ofNullable(read().get(JUMP)).map(from -> Instant.parse(from.asText()));
+  }
+
+  /** A person has said that the clock is right. */
+  void confirm() throws IOException {
+    ObjectNode times = read();
+    if (times.remove(JUMP) != null) {
+      write(times);
+    }
+  }
+
+  private void write(ObjectNode times) throws IOException {
     Path pending = file.resolveSibling(FILE + ".pending");
     Files.writeString(pending, times.toPrettyString() + "\n");
     Files.move(pending, file, StandardCopyOption.REPLACE_EXISTING);

@@ -41,12 +41,17 @@ final class LettingGo {
           "The clock of this computer says %s, that of the store’s place %s. Nothing was let go; set the clock right, or say that it is."
               .formatted(now, place));
     }
-    Instant last = lastSign(settings, store);
+    Instant last = new CaptureTimes(settings.home()).jump().orElse(lastSign(settings, store));
     if (now.isAfter(last.plus(QUIET))) {
       throw new ClockException(
           "The last sign of anything being recorded is from %s, %d days ago. If the clock is right, say so; nothing was let go."
               .formatted(last, Duration.between(last, now).toDays()));
     }
+  }
+
+  /** Notes that a person has said that the clock is right. */
+  static void confirm(OfficeSettings settings) throws IOException {
+    new CaptureTimes(settings.home()).confirm();
   }
 
   private static Instant placeTime(OpenStore store) throws IOException {

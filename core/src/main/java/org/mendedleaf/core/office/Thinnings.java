@@ -271,19 +271,26 @@ public final class Thinnings {
     office.require(shelf.store(), shelf.id(), Right.THIN);
     OpenStore store = desk.store(shelf.store());
     LettingGo.refuseUnderSetClock(settings, store);
-    if (!clockIsRight) {
-      LettingGo.refuseAfterJump(settings, store);
-    }
     Instant at = settings.clock().instant();
     synchronized (desk.capturing()) {
+      if (clockIsRight) {
+        LettingGo.confirm(settings);
+      } else {
+        LettingGo.refuseAfterJump(settings, store);
+      }
       Rehearsal first = rehearse(shelf, plan, only, at);
       record(shelf, first);
-      // What is erased is judged again each time: somebody may have held it meanwhile.
+      // What is erased is judged again each time, by the plan of then: another desk may have held
+      // it or changed the plan meanwhile.
       Erasures.Erased erased =
           office
               .erasures()
               .letGo(
-                  shelf, () -> revisions(shelf, rehearse(shelf, plan, only, at).with(Fate.ERASED)));
+                  shelf,
+                  () -> {
+                    NamedPlan now = only.isPresent() ? plan : plan(shelf);
+                    return revisions(shelf, rehearse(shelf, now, only, at).with(Fate.ERASED));
+                  });
       return new Done(first, erased.freed());
     }
   }
