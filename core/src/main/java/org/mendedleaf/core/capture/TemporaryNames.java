@@ -15,7 +15,8 @@ public final class TemporaryNames {
     return BEGIN + "%08x".formatted(random.nextInt()) + END;
   }
 
-  static boolean isOne(String name) {
+  /** Whether a file of this name is being written into place. */
+  public static boolean isOne(String name) {
     return name.startsWith(BEGIN) && name.endsWith(END);
   }
 }

@@ -10,7 +10,7 @@ import java.time.Instant;
  * @param segment everything up to this act belongs to it
  * @param folder the root for the whole shelf
  * @param reason why it was taken, in a person's words; may be empty
- * @param cause what took it: "by hand", "schedule"
+ * @param cause what took it: {@link #BY_HAND} or {@link #SCHEDULE}
  * @param taken when
  * @param by who
  * @param unlabelled whether it was let go
@@ -25,4 +25,11 @@ public record Snapshot(
     String cause,
     Instant taken,
     String by,
-    boolean unlabelled) {}
+    boolean unlabelled) {
+
+  /** The cause of those that a person took. */
+  public static final String BY_HAND = "by hand";
+
+  /** The cause of those that a care plan has taken by itself. */
+  public static final String SCHEDULE = "schedule";
+}

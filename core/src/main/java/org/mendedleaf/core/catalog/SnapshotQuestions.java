@@ -28,6 +28,15 @@ public final class SnapshotQuestions {
         shelf);
   }
 
+  /** The snapshots of a shelf that were taken by themselves, oldest first; unlabelled ones too. */
+  public List<Snapshot> scheduled(long shelf) throws IOException {
+    return sql.list(
+        SnapshotQuestions::read,
+        SNAPSHOT + "WHERE shelf = ? AND cause = ? ORDER BY segment",
+        shelf,
+        Snapshot.SCHEDULE);
+  }
+
   public Optional<Snapshot> snapshot(long id) throws IOException {
     return sql.first(SnapshotQuestions::read, SNAPSHOT + "WHERE id = ?", id);
   }

@@ -151,6 +151,11 @@ public final class Office implements Closeable {
     return new Snapshots(this, desk, settings);
   }
 
+  /** Snapshots that care plans have taken by themselves. */
+  public ScheduledSnapshots scheduledSnapshots() {
+    return new ScheduledSnapshots(this, desk, settings);
+  }
+
   /** Finds files by any name they ever had. */
   public Search search() {
     return new Search(this, desk);

@@ -20,6 +20,7 @@ final class OpenDesk implements Closeable {
   private final Object capturing = new Object();
   private final Insides insides = new Insides();
   private final ArrivalFolders arrivals;
+  private final Watches watches = new Watches();
   private Desk desk;
 
   OpenDesk(OfficeSettings settings, Desk desk) {
@@ -39,6 +40,10 @@ final class OpenDesk implements Closeable {
 
   ArrivalFolders arrivals() {
     return arrivals;
+  }
+
+  Watches watches() {
+    return watches;
   }
 
   Insides insides() {

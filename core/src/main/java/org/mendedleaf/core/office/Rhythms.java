@@ -5,10 +5,18 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.Rhythm;
+import org.mendedleaf.core.plan.SnapshotTimes;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.watch.WatchState;
 
-/** When which shelf is to be captured. Safe for several threads; any method may take long. */
+/**
+ * What is to be done with which shelf by itself, as its care plan says: captures, snapshots,
+ * letting go. Safe for several threads; any method may take long.
+ */
 public final class Rhythms {
 
   private final Office office;
@@ -21,6 +29,21 @@ public final class Rhythms {
     this.settings = settings;
   }
 
+  /** What is done by itself. */
+  public sealed interface Doing {}
+
+  /** A shelf is captured. */
+  public record Capturing() implements Doing {}
+
+  /** A snapshot is taken. */
+  public record Labelling(SnapshotTimes times) implements Doing {}
+
+  /** What no rule claims is let go. */
+  public record Thinning() implements Doing {}
+
+  /** Something that is to be done now. */
+  public record Due(Shelf shelf, Doing doing) {}
+
   /**
    * A shelf that is captured by itself.
    *
@@ -32,15 +55,23 @@ public final class Rhythms {
   /** All shelves that are captured by themselves on this desk. */
   public List<Turn> all() throws IOException {
     List<Turn> turns = new ArrayList<>();
+    for (Planned one : planned()) {
+      turn(one.shelf(), one.plan()).ifPresent(turns::add);
+    }
+    return turns;
+  }
+
+  private record Planned(Shelf shelf, NamedPlan plan) {}
+
+  private List<Planned> planned() throws IOException {
+    List<Planned> planned = new ArrayList<>();
     for (Shelf shelf : office.shelves().all()) {
       if (shelf.recording() == RecordingState.RECORDING) {
         Optional<NamedPlan> plan = office.plans().of(shelf);
-        if (plan.isPresent()) {
-          turn(shelf, plan.get()).ifPresent(turns::add);
-        }
+        plan.ifPresent(one -> planned.add(new Planned(shelf, one)));
       }
     }
-    return turns;
+    return planned;
   }
 
   private Optional<Turn> turn(Shelf shelf, NamedPlan plan) throws IOException {
@@ -48,17 +79,102 @@ public final class Rhythms {
     synchronized (desk.capturing()) {
       last = new CaptureTimes(settings.home()).of(shelf);
     }
-    // One that was never looked through here is due at once.
-    Optional<Instant> next =
-        last.isPresent()
-            ? plan.rhythm().next(last.get(), plan.plan().zone())
-            : plan.rhythm().equals(Rhythm.byHand()) ? Optional.empty() : Optional.of(Instant.EPOCH);
-    return next.map(at -> new Turn(shelf, plan.rhythm(), last, at));
+    return next(plan.rhythm(), last, plan).map(at -> new Turn(shelf, plan.rhythm(), last, at));
   }
 
-  /** The shelves whose turn it is; however often that was missed, once each. */
-  public List<Shelf> due() throws IOException {
+  /** What was never done here is due at once. */
+  private static Optional<Instant> next(Rhythm rhythm, Optional<Instant> last, NamedPlan plan) {
+    return last.isPresent()
+        ? rhythm.next(last.get(), plan.plan().zone())
+        : rhythm.equals(Rhythm.byHand()) ? Optional.empty() : Optional.of(Instant.EPOCH);
+  }
+
+  /** What is to be done now; however often that was missed, once each. */
+  public List<Due> due() throws IOException {
     Instant now = settings.clock().instant();
-    return all().stream().filter(turn -> !turn.next().isAfter(now)).map(Turn::shelf).toList();
+    List<Due> due = new ArrayList<>();
+    for (Planned one : planned()) {
+      Optional<Turn> turn = turn(one.shelf(), one.plan());
+      if (turn.isPresent() && !turn.get().next().isAfter(now)) {
+        due.add(new Due(one.shelf(), new Capturing()));
+      }
+      for (SnapshotTimes times : one.plan().snapshots()) {
+        if (!office.scheduledSnapshots().next(one.shelf(), one.plan(), times).isAfter(now)) {
+          due.add(new Due(one.shelf(), new Labelling(times)));
+        }
+      }
+      Optional<Instant> thinning = next(one.plan().thinning(), thinned(one.shelf()), one.plan());
+      if (thinning.isPresent() && !thinning.get().isAfter(now)) {
+        due.add(new Due(one.shelf(), new Thinning()));
+      }
+    }
+    return due;
+  }
+
+  /** The shelves that are to be captured now. */
+  public List<Shelf> toCapture() throws IOException {
+    return due().stream().filter(one -> one.doing() instanceof Capturing).map(Due::shelf).toList();
+  }
+
+  private Optional<Instant> thinned(Shelf shelf) throws IOException {
+    synchronized (desk.capturing()) {
+      return times().of(shelf);
+    }
+  }
+
+  private ShelfTimes times() {
+    return new ShelfTimes(settings.home(), "thinnings.json");
+  }
+
+  /**
+   * Does what is due.
+   *
+   * @return what the capture came to, if it was one
+   */
+  public Optional<CaptureOutcome> run(Due due, Progress progress) throws IOException {
+    if (due.doing() instanceof Labelling labelling) {
+      var unused = office.scheduledSnapshots().take(due.shelf(), labelling.times(), progress);
+      return Optional.empty();
+    }
+    if (due.doing() instanceof Thinning) {
+      var unused = office.thinnings().thin(due.shelf(), false);
+      synchronized (desk.capturing()) {
+        times().note(due.shelf(), settings.clock().instant());
+      }
+      return Optional.empty();
+    }
+    return Optional.of(office.shelves().capture(due.shelf(), false, progress));
+  }
+
+  /** Begins to watch the shelves that are captured on save, and stops watching all others. */
+  public void watch() throws IOException {
+    List<Shelf> shelves =
+        planned().stream()
+            .filter(one -> one.plan().rhythm() instanceof Rhythm.OnSave)
+            .map(Planned::shelf)
+            .toList();
+    desk.watches().watch(shelves);
+  }
+
+  /** Watches nothing any longer. */
+  public void stopWatching() throws IOException {
+    desk.watches().watch(List.of());
+  }
+
+  /** The watched shelves in which something was saved and has settled; quick where nothing was. */
+  public List<Due> saved() throws IOException {
+    Set<String> names = desk.watches().look(settings.clock().instant());
+    return names.isEmpty()
+        ? List.of()
+        : planned().stream()
+            .map(Planned::shelf)
+            .filter(shelf -> names.contains(ShelfTimes.name(shelf)))
+            .map(shelf -> new Due(shelf, new Capturing()))
+            .toList();
+  }
+
+  /** How well a shelf is watched; empty if it is not. */
+  public Optional<WatchState> watched(Shelf shelf) {
+    return desk.watches().of(shelf);
   }
 }

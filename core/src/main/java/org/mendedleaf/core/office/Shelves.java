@@ -3,6 +3,7 @@ package org.mendedleaf.core.office;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
@@ -193,9 +194,21 @@ public final class Shelves {
     Capture.Request request =
         new Capture.Request(shelf.id(), folder, settings.person(), takeAsRemoved);
     synchronized (desk.capturing()) {
-      CaptureOutcome outcome = Anew.ifErased(() -> store.capture().run(request, progress));
+      Instant began = settings.clock().instant();
+      desk.watches().begun(shelf);
+      CaptureOutcome outcome;
+      try {
+        outcome = Anew.ifErased(() -> store.capture().run(request, progress));
+      } finally {
+        Instant now = settings.clock().instant();
+        desk.watches().ended(shelf, now, Duration.between(began, now));
+      }
+      if (!(outcome instanceof CaptureOutcome.Done done)) {
+        // It was not looked through, so it stays due.
+        return outcome;
+      }
       new CaptureTimes(settings.home()).note(shelf, settings.clock().instant());
-      if (outcome instanceof CaptureOutcome.Done done && done.report().act().isPresent()) {
+      if (done.report().act().isPresent()) {
         new Savers(store, desk.insides(), settings).find(done.report(), progress);
         if (done.report().act().getAsLong() % UPKEEP_EVERY == 0) {
           office.stores().tidy(store);

@@ -18,8 +18,6 @@ import org.mendedleaf.core.store.WriteSession;
 /** Takes, lists and lets go of snapshots. Safe for several threads; any method may take long. */
 public final class Snapshots {
 
-  private static final String BY_HAND = "by hand";
-
   private final Office office;
   private final OpenDesk desk;
   private final OfficeSettings settings;
@@ -42,6 +40,12 @@ public final class Snapshots {
    *     shelf could not be captured; nothing was labelled then
    */
   public Listed take(Shelf shelf, InnerPath folder, String label, String reason, Progress progress)
+      throws IOException {
+    return take(shelf, folder, label, reason, Snapshot.BY_HAND, progress);
+  }
+
+  Listed take(
+      Shelf shelf, InnerPath folder, String label, String reason, String cause, Progress progress)
       throws IOException {
     String wanted = label.strip();
     if (wanted.isEmpty()) {
@@ -77,7 +81,7 @@ public final class Snapshots {
           "There is no folder %s on the shelf “%s”. No snapshot was taken."
               .formatted(folder.shown(), shelf.name()));
     }
-    Proposal proposal = new Proposal.TakeSnapshot(folder, wanted, reason.strip(), BY_HAND);
+    Proposal proposal = new Proposal.TakeSnapshot(folder, wanted, reason.strip(), cause);
     long id = commit(store, shelf.id(), Act.SNAPSHOT, proposal).snapshot().orElseThrow();
     return listed(store, store.catalogue().snapshots().snapshot(id).orElseThrow());
   }

@@ -17,6 +17,16 @@ public final class PlanDifference {
     CarePlan after = second.plan();
     List<String> words = new ArrayList<>();
     changed("rhythm", first.rhythm().sentence(), second.rhythm().sentence(), words);
+    for (SnapshotTimes one : first.snapshots()) {
+      if (!second.snapshots().contains(one)) {
+        words.add("no longer takes snapshots " + one.sentence());
+      }
+    }
+    for (SnapshotTimes one : second.snapshots()) {
+      if (!first.snapshots().contains(one)) {
+        words.add("also takes snapshots " + one.sentence());
+      }
+    }
     for (KeepRule rule : before.rules()) {
       if (!after.rules().contains(rule)) {
         words.add("no longer keeps " + KeepSentences.format(rule));
@@ -27,6 +37,7 @@ public final class PlanDifference {
         words.add("also keeps " + KeepSentences.format(rule));
       }
     }
+    changed("thinning", first.thinning().sentence(), second.thinning().sentence(), words);
     changed("removed files", before.removed(), after.removed(), words);
     changed("grace time", before.grace(), after.grace(), words);
     changed("time zone", before.zone(), after.zone(), words);

@@ -15,7 +15,8 @@ import java.util.Locale;
 /**
  * A plan as JSON, in the log and in files that people write: {@code
  * {"name":…,"zone":…,"firstDay":"monday","rhythm":"every 20 minutes","keep":["the newest
- * 5",…],"removedFor":"90 days","grace":"30 days"}}. The sentences are those of {@code
+ * 5",…],"removedFor":"90 days","grace":"30 days","snapshots":["at 18:00 on friday, labelled Week
+ * {week}, for 1 year"],"thinning":"at 3:00 every day"}}. The sentences are those of {@code
  * docs/keep-rules.md}.
  */
 public final class PlanFormat {
@@ -42,7 +43,12 @@ public final class PlanFormat {
     plan.rules().forEach(rule -> keep.add(KeepSentences.format(rule)));
     node.put("rhythm", named.rhythm().sentence());
     node.put("removedFor", plan.removed().toString());
-    return node.put("grace", plan.grace().toString());
+    node.put("grace", plan.grace().toString());
+    if (!named.snapshots().isEmpty()) {
+      ArrayNode snapshots = node.putArray("snapshots");
+      named.snapshots().forEach(one -> snapshots.add(one.sentence()));
+    }
+    return node.put("thinning", named.thinning().sentence());
   }
 
   /**
@@ -79,16 +85,40 @@ public final class PlanFormat {
             rules,
             span(node, "removedFor", CarePlan.REMOVED),
             span(node, "grace", CarePlan.GRACE)),
-        rhythm(node));
+        rhythm(node, "rhythm"),
+        snapshots(node),
+        thinning(node));
   }
 
-  private static Rhythm rhythm(JsonNode node) throws PlanException {
-    String text = node.path("rhythm").asText(Rhythm.byHand().sentence());
+  private static List<SnapshotTimes> snapshots(JsonNode node) throws PlanException {
+    List<SnapshotTimes> snapshots = new ArrayList<>();
+    for (JsonNode sentence : node.path("snapshots")) {
+      snapshots.add(
+          SnapshotTimes.parse(sentence.asText())
+              .orElseThrow(
+                  () ->
+                      new PlanException(
+                          "“%s” does not say when snapshots are taken, as “at 18:00 on friday, labelled Week {week}, for 1 year” does."
+                              .formatted(sentence.asText()))));
+    }
+    return snapshots;
+  }
+
+  private static Rhythm thinning(JsonNode node) throws PlanException {
+    Rhythm thinning = rhythm(node, "thinning");
+    if (thinning instanceof Rhythm.OnSave) {
+      throw new PlanException("Thinning has times of its own; “on save” is none.");
+    }
+    return thinning;
+  }
+
+  private static Rhythm rhythm(JsonNode node, String field) throws PlanException {
+    String text = node.path(field).asText(Rhythm.byHand().sentence());
     return Rhythm.parse(text)
         .orElseThrow(
             () ->
                 new PlanException(
-                    "“%s” is no rhythm, as “every 20 minutes” or “at 12:30 and 18:00 on weekdays” is."
+                    "“%s” is no rhythm, as “on save”, “every 20 minutes” or “at 12:30 and 18:00 on weekdays” is."
                         .formatted(text)));
   }
 

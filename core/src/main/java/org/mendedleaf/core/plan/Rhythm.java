@@ -19,8 +19,8 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /**
- * How often shelves are captured, as a sentence: "by hand", "every 20 minutes", "every 2 hours",
- * "at 12:30 and 18:00 on weekdays".
+ * How often something is done, as a sentence: "by hand", "on save", "every 20 minutes", "every 2
+ * hours", "at 12:30 and 18:00 on weekdays".
  */
 public sealed interface Rhythm {
 
@@ -31,6 +31,13 @@ public sealed interface Rhythm {
 
   /** Nothing happens by itself. */
   record ByHand() implements Rhythm {}
+
+  /** As soon as something was saved and has settled; where nobody watches, as {@link #RESCAN}. */
+  record OnSave() implements Rhythm {
+
+    /** Even a watched folder is looked through so often: not every drive tells of each save. */
+    static final Duration RESCAN = Duration.ofMinutes(30);
+  }
 
   /**
    * Again and again.
@@ -64,6 +71,9 @@ public sealed interface Rhythm {
     if (this instanceof Every every) {
       return Optional.of(last.plus(Duration.ofMinutes(every.minutes())));
     }
+    if (this instanceof OnSave) {
+      return Optional.of(last.plus(OnSave.RESCAN));
+    }
     if (this instanceof At at) {
       LocalDate day = last.atZone(zone).toLocalDate();
       for (int i = 0; i <= 7; i++) {
@@ -85,6 +95,9 @@ public sealed interface Rhythm {
     String text = sentence.strip().toLowerCase(Locale.ROOT);
     if (text.equals("by hand")) {
       return Optional.of(byHand());
+    }
+    if (text.equals("on save")) {
+      return Optional.of(new OnSave());
     }
     Matcher every = Pattern.compile("every (?:(\\d{1,5}) )?(minute|hour)s?").matcher(text);
     if (every.matches()) {
@@ -140,7 +153,7 @@ public sealed interface Rhythm {
       String times = at.times().stream().map(LocalTime::toString).collect(Collectors.joining(", "));
       return "at " + times + " " + words(at.days());
     }
-    return "by hand";
+    return this instanceof OnSave ? "on save" : "by hand";
   }
 
   private static String words(Set<DayOfWeek> days) {

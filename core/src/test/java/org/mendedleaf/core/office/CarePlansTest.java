@@ -143,15 +143,15 @@ class CarePlansTest {
                 plan(
                     "{'name':'Often','rhythm':'every 20 minutes','keep':['everything']}"
                         .replace('\'', '"')));
-    assertThat(desk.office().rhythms().due()).as("a day has passed").hasSize(1);
+    assertThat(desk.office().rhythms().toCapture()).as("a day has passed").hasSize(1);
     desk.capture();
-    assertThat(desk.office().rhythms().due()).isEmpty();
+    assertThat(desk.office().rhythms().toCapture()).isEmpty();
     desk.clock().forward(Duration.ofMinutes(19));
-    assertThat(desk.office().rhythms().due()).isEmpty();
+    assertThat(desk.office().rhythms().toCapture()).isEmpty();
     desk.clock().forward(Duration.ofHours(30));
-    assertThat(desk.office().rhythms().due()).hasSize(1);
+    assertThat(desk.office().rhythms().toCapture()).hasSize(1);
     desk.capture();
-    assertThat(desk.office().rhythms().due()).isEmpty();
+    assertThat(desk.office().rhythms().toCapture()).isEmpty();
 
     desk.clock().forward(Duration.ofHours(1));
     var paused = desk.office().care().recording(desk.shelf(), false);

@@ -1,0 +1,74 @@
+package org.mendedleaf.core.office;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.mendedleaf.core.catalog.LeftOut;
+import org.mendedleaf.core.watch.FolderWatch;
+import org.mendedleaf.core.watch.WatchState;
+
+/** The shelves' folders that this desk watches for saves. Safe for several threads. */
+final class Watches {
+
+  private final Map<String, Watched> watched = new HashMap<>();
+
+  private record Watched(Path folder, LeftOut leftOut, FolderWatch watch) {}
+
+  /** Watches these shelves from now on, and no others. */
+  synchronized void watch(List<Shelf> shelves) throws IOException {
+    Set<String> names = shelves.stream().map(ShelfTimes::name).collect(Collectors.toSet());
+    for (String name : List.copyOf(watched.keySet())) {
+      if (!names.contains(name)) {
+        watched.remove(name).watch().close();
+      }
+    }
+    for (Shelf shelf : shelves) {
+      String name = ShelfTimes.name(shelf);
+      Path folder = shelf.folder().orElseThrow();
+      LeftOut leftOut = shelf.settings().leftOut();
+      Watched known = watched.get(name);
+      if (known == null || !known.folder().equals(folder) || !known.leftOut().equals(leftOut)) {
+        if (known != null) {
+          known.watch().close();
+        }
+        watched.put(name, new Watched(folder, leftOut, new FolderWatch(folder, leftOut)));
+      }
+    }
+  }
+
+  /** The names of those in which something was saved and has settled. */
+  synchronized Set<String> look(Instant now) throws IOException {
+    List<String> due = new ArrayList<>();
+    for (Map.Entry<String, Watched> one : watched.entrySet()) {
+      one.getValue().watch().look(now);
+      if (one.getValue().watch().isDue(now)) {
+        due.add(one.getKey());
+      }
+    }
+    return Set.copyOf(due);
+  }
+
+  /** Somebody begins to capture a shelf. */
+  synchronized void begun(Shelf shelf) {
+    Optional.ofNullable(watched.get(ShelfTimes.name(shelf))).ifPresent(one -> one.watch().begun());
+  }
+
+  /** The capture of a shelf has ended. */
+  synchronized void ended(Shelf shelf, Instant now, Duration took) {
+    Optional.ofNullable(watched.get(ShelfTimes.name(shelf)))
+        .ifPresent(one -> one.watch().ended(now, took));
+  }
+
+  /** How well a shelf is watched; empty if it is not. */
+  synchronized Optional<WatchState> of(Shelf shelf) {
+    return Optional.ofNullable(watched.get(ShelfTimes.name(shelf))).map(one -> one.watch().state());
+  }
+}
