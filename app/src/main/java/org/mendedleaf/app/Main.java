@@ -28,6 +28,7 @@ public final class Main {
     return switch (line.word()) {
       case "demo" -> WindowStart.demo(terminal, line);
       case "open", "" -> WindowStart.open(terminal, line);
+      case "keep-watch" -> WatchTurns.run(terminal, line);
       default -> command(terminal, line);
     };
   }

@@ -3,11 +3,14 @@ package org.mendedleaf.app;
 import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
+import java.io.PrintStream;
 import java.nio.ByteBuffer;
 import java.nio.channels.Channels;
 import java.nio.channels.SocketChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.List;
 import org.mendedleaf.cli.MendedLeafCommand;
 import org.mendedleaf.cli.Terminal;
 
@@ -15,6 +18,17 @@ import org.mendedleaf.cli.Terminal;
 final class OwnerClient {
 
   private OwnerClient() {}
+
+  /** Asks whoever owns the desk to let a window have it; returns whether that will be. */
+  static boolean isLetGo(Path home) {
+    Terminal silent =
+        new Terminal(
+            new PrintStream(OutputStream.nullOutputStream(), false, StandardCharsets.UTF_8),
+            new PrintStream(OutputStream.nullOutputStream(), false, StandardCharsets.UTF_8),
+            home);
+    return hand(home, silent, new StartLine(List.of(OwnerSocket.STEP_ASIDE)))
+        == MendedLeafCommand.DONE;
+  }
 
   static int hand(Path home, Terminal terminal, StartLine line) {
     try (SocketChannel owner = SocketChannel.open(OwnerSocket.address(home));

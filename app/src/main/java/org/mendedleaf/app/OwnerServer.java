@@ -19,15 +19,13 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.logging.Level;
 import java.util.logging.Logger;
-import javafx.application.Platform;
 import org.mendedleaf.cli.MendedLeafCommand;
 import org.mendedleaf.cli.Terminal;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.desktop.frame.MainWindow;
 
 /**
- * The window's process owns the desk; command lines typed elsewhere are handed to it and run here,
- * and what they print goes back as they print it.
+ * The window's process owns the desk, or the one that keeps watch; command lines typed elsewhere
+ * are handed to it and run here, and what they print goes back as they print it.
  */
 final class OwnerServer implements Closeable {
 
@@ -47,17 +45,17 @@ final class OwnerServer implements Closeable {
     server.bind(address);
   }
 
-  void serve(MainWindow window) {
-    Thread listening = new Thread(() -> listen(window), "commands from elsewhere");
+  void serve(DeskOwner owner) {
+    Thread listening = new Thread(() -> listen(owner), "commands from elsewhere");
     listening.setDaemon(true);
     listening.start();
   }
 
-  private void listen(MainWindow window) {
+  private void listen(DeskOwner owner) {
     while (server.isOpen()) {
       try {
         SocketChannel caller = server.accept();
-        Thread thread = new Thread(() -> answer(caller, window), "command");
+        Thread thread = new Thread(() -> answer(caller, owner), "command");
         thread.setDaemon(true);
         thread.start();
       } catch (ClosedChannelException e) {
@@ -68,7 +66,7 @@ final class OwnerServer implements Closeable {
     }
   }
 
-  private void answer(SocketChannel caller, MainWindow window) {
+  private void answer(SocketChannel caller, DeskOwner owner) {
     try (caller;
         DataInputStream in = new DataInputStream(Channels.newInputStream(caller));
         DataOutputStream out = new DataOutputStream(Channels.newOutputStream(caller))) {
@@ -78,7 +76,7 @@ final class OwnerServer implements Closeable {
         words.add(readText(in));
       }
       StartLine line = new StartLine(words);
-      int exit = run(line, folder, out, window);
+      int exit = run(line, folder, out, owner);
       synchronized (out) {
         out.writeByte(OwnerSocket.EXIT);
         out.writeInt(4);
@@ -91,28 +89,22 @@ final class OwnerServer implements Closeable {
     }
   }
 
-  private int run(StartLine line, Path folder, DataOutputStream out, MainWindow window) {
+  private int run(StartLine line, Path folder, DataOutputStream out, DeskOwner owner) {
+    if (line.word().equals(OwnerSocket.STEP_ASIDE)) {
+      return owner.stepAside() ? MendedLeafCommand.DONE : MendedLeafCommand.NOT_DONE;
+    }
     if (line.word().equals("open") || line.word().isEmpty()) {
-      Platform.runLater(
-          () -> {
-            window.toFront();
-            window.open(line.paths(folder));
-            line.addresses().forEach(window::openAddress);
-          });
-      return MendedLeafCommand.DONE;
+      return owner.show(line, folder) ? MendedLeafCommand.DONE : MendedLeafCommand.NOT_DONE;
     }
     Terminal terminal =
         new Terminal(stream(out, OwnerSocket.OUT), stream(out, OwnerSocket.ERR), folder);
     if (line.option("--clock").isPresent()) {
-      terminal
-          .err()
-          .println(
-              "The window is open, so its clock counts. Close it to act under another; nothing was done.");
+      terminal.err().println(owner.clockIsOurs());
       return MendedLeafCommand.NOT_DONE;
     }
     int exit =
         MendedLeafCommand.run(terminal, (settings, work) -> work.in(actingAs(line)), line.args());
-    Platform.runLater(window::refresh);
+    owner.changed();
     return exit;
   }
 

@@ -18,6 +18,9 @@ import org.mendedleaf.core.store.ContentId;
  */
 final class OwnerSocket {
 
+  /** The word by which a window asks whoever keeps watch to let it have the desk. */
+  static final String STEP_ASIDE = "step-aside";
+
   static final int OUT = 1;
   static final int ERR = 2;
   static final int EXIT = 3;

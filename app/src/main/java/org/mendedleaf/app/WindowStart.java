@@ -1,5 +1,6 @@
 package org.mendedleaf.app;
 
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
 import java.util.Set;
@@ -17,18 +18,37 @@ import org.mendedleaf.desktop.frame.MainWindow;
 /** Starts that end in a window. */
 final class WindowStart {
 
+  private static final int PATIENCE_SECONDS = 600;
+
   private WindowStart() {}
 
   /** Opens the window, or hands the paths to the one that is open. */
   static int open(Terminal terminal, StartLine line) throws Exception {
     Path home = line.home(terminal.folder());
     Optional<DeskLock> lock = DeskLock.tryTake(home);
+    if (lock.isEmpty() && OwnerClient.isLetGo(home)) {
+      lock = whenLetGo(home, terminal);
+    }
     if (lock.isEmpty()) {
       return OwnerClient.hand(home, terminal, line);
     }
     try (DeskLock held = lock.get()) {
       return window(OfficeSettings.ofThisMachine(home), terminal, line, Optional.empty());
     }
+  }
+
+  /** What the one who keeps watch is doing just now is brought to its end first. */
+  private static Optional<DeskLock> whenLetGo(Path home, Terminal terminal)
+      throws IOException, InterruptedException {
+    Optional<DeskLock> lock = DeskLock.tryTake(home);
+    for (int tries = 0; lock.isEmpty() && tries < PATIENCE_SECONDS * 10; tries++) {
+      if (tries == 20) {
+        terminal.err().println("Something is being recorded; the window opens when that is done.");
+      }
+      Thread.sleep(100);
+      lock = DeskLock.tryTake(home);
+    }
+    return lock;
   }
 
   /** Opens the window with the demo office, building it first where it is not built. */
@@ -67,7 +87,7 @@ final class WindowStart {
           line.paths(terminal.folder()),
           window -> {
             line.addresses().forEach(window::openAddress);
-            server.serve(window);
+            server.serve(new WindowOwner(window));
             pictures.ifPresent(
                 folder ->
                     tour(new PictureTour(window, folder, only(line)), window, terminal, line));

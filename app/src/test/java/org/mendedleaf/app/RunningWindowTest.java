@@ -31,7 +31,7 @@ class RunningWindowTest extends WindowRobot {
     desk.capture();
     show(desk.office());
     server = new OwnerServer(base.resolve("home"), desk.office());
-    server.serve(window());
+    server.serve(new WindowOwner(window()));
     eventually(() -> isThere("#shelf-" + desk.shelf().id()));
   }
 

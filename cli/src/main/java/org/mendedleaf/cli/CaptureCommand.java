@@ -13,6 +13,7 @@ import org.mendedleaf.core.capture.Problem;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.RecordingState;
+import org.mendedleaf.core.office.Rhythms;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.progress.Progress;
 import picocli.CommandLine.Command;
@@ -34,8 +35,8 @@ final class CaptureCommand implements Callable<Integer> {
   @Option(
       names = "--due",
       description = {
-        "Only shelves whose time has come by the rhythm of their care plan; missed times are",
-        "caught up by one capture. Run it every few minutes, as from a timer of the system."
+        "Only what is due by the care plans, snapshots and letting go too; missed times are caught",
+        "up once. Run it every few minutes, as from a timer of the system, or use keep-watch."
       })
   private boolean due;
 
@@ -52,9 +53,7 @@ final class CaptureCommand implements Callable<Integer> {
   private Answer capture(Office office) throws IOException {
     List<Shelf> shelves =
         due
-            ? office.rhythms().due().stream()
-                .filter(shelf -> name.isEmpty() || shelf.name().equals(name.get()))
-                .toList()
+            ? office.rhythms().toCapture().stream().filter(this::isMeant).toList()
             : name.isPresent()
                 ? List.of(office.shelves().named(name.get()))
                 : office.shelves().all().stream()
@@ -76,8 +75,24 @@ final class CaptureCommand implements Callable<Integer> {
         root.terminal().err().println(question(shelf, outcome));
       }
     }
+    if (due) {
+      for (Rhythms.Due one : office.rhythms().due()) {
+        if (isMeant(one.shelf()) && !(one.doing() instanceof Rhythms.Capturing)) {
+          var unused = office.rhythms().run(one, Progress.NONE);
+          text.append(
+              (one.doing() instanceof Rhythms.Labelling
+                      ? "%s: a snapshot was taken%n"
+                      : "%s: thinned by its plan%n")
+                  .formatted(one.shelf().name()));
+        }
+      }
+    }
     sumUp(office, shelves);
     return new Answer(node, text.toString(), exit);
+  }
+
+  private boolean isMeant(Shelf shelf) {
+    return name.isEmpty() || shelf.name().equals(name.get());
   }
 
   /** Of all shelves, those that are switched on; of the others it is said. */

@@ -65,7 +65,8 @@ import picocli.CommandLine.ScopeType;
       PeopleCommand.class,
       VerifyCommand.class,
       RebuildCommand.class,
-      LedgerCommand.class
+      LedgerCommand.class,
+      KeepWatchCommand.class
     })
 public final class MendedLeafCommand {
 
@@ -142,15 +143,19 @@ public final class MendedLeafCommand {
         settings(),
         office -> {
           Answer answer = work.in(office);
-          if (json) {
-            terminal.out().println(answer.json().toString());
-          } else {
-            terminal.out().print(answer.text());
-          }
-          terminal.out().flush();
+          print(answer);
           tell(office);
           return answer.exit();
         });
+  }
+
+  void print(Answer answer) {
+    if (json) {
+      terminal.out().println(answer.json().toString());
+    } else {
+      terminal.out().print(answer.text());
+    }
+    terminal.out().flush();
   }
 
   /** What was done is done, whether or not others can be told of it. */
@@ -165,6 +170,11 @@ public final class MendedLeafCommand {
   /** For commands whose answer is not text. */
   int raw(OfficeOpener.Work work) throws IOException {
     return opener.with(settings(), work);
+  }
+
+  /** For work that goes on until the process ends. */
+  int keep(OfficeOpener.Keeping keeping) throws IOException {
+    return opener.keep(settings(), keeping);
   }
 
   Terminal terminal() {
@@ -192,7 +202,7 @@ public final class MendedLeafCommand {
     return base.resolve("mended-leaf");
   }
 
-  private OfficeSettings settings() {
+  OfficeSettings settings() {
     OfficeSettings settings = OfficeSettings.ofThisMachine(defaultHome(home.map(this::resolve)));
     if (clock.isPresent()) {
       settings = settings.withClock(InstantSource.fixed(clock.get()));

@@ -17,6 +17,19 @@ public interface OfficeOpener {
    */
   int with(OfficeSettings settings, Work work) throws IOException;
 
+  /** Work that goes on until the process is asked to end. */
+  interface Keeping {
+    /**
+     * @return one round of it, to be made again and again
+     */
+    Runnable begin(Office office);
+  }
+
+  /** Keeps at a work; only a process of its own can. */
+  default int keep(OfficeSettings settings, Keeping keeping) throws IOException {
+    throw new IOException("keep-watch runs in a process of its own; nothing was begun.");
+  }
+
   /** Opens an office for one command and closes it again. */
   OfficeOpener FRESH =
       (settings, work) -> {

@@ -26,10 +26,28 @@ public final class DeskLock implements Closeable {
 
   /** Takes the lock, or returns empty if another process has it. */
   public static Optional<DeskLock> tryTake(Path home) throws IOException {
+    return tryTake(home, "owner.lock");
+  }
+
+  /**
+   * Takes the place of the one process that keeps watch on this desk, whoever owns the catalogue
+   * just now; empty if another process has it.
+   */
+  public static Optional<DeskLock> tryTakeWatch(Path home) throws IOException {
+    return tryTake(home, "watch.lock");
+  }
+
+  /** Whether a process keeps watch on this desk, so that recording goes on without a window. */
+  public static boolean isWatchKept(Path home) throws IOException {
+    try (DeskLock taken = tryTakeWatch(home).orElse(null)) {
+      return taken == null;
+    }
+  }
+
+  private static Optional<DeskLock> tryTake(Path home, String file) throws IOException {
     Files.createDirectories(home);
     FileChannel channel =
-        FileChannel.open(
-            home.resolve("owner.lock"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
+        FileChannel.open(home.resolve(file), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
     try {
       FileLock lock = channel.tryLock();
       if (lock != null) {

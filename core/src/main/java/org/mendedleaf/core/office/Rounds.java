@@ -89,6 +89,11 @@ public final class Rounds {
     return isNews(Optional.of(Task.of(due)), sentence);
   }
 
+  /** The whole round went well: what was told of it is over. */
+  public synchronized void fine() {
+    told.remove(Optional.<Task>empty());
+  }
+
   /** Whether this was not told before of the round as a whole. */
   public synchronized boolean isNews(String sentence) {
     return isNews(Optional.empty(), sentence);

@@ -1,0 +1,149 @@
+package org.mendedleaf.core.office;
+
+import java.io.IOException;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import org.mendedleaf.core.capture.CaptureOutcome;
+import org.mendedleaf.core.capture.CaptureReport;
+import org.mendedleaf.core.progress.Progress;
+
+/**
+ * Does by itself what a window would do while it is open: captures, snapshots and letting go as
+ * care plans say, arrivals that shelves admit, notices, and keeping stores tidy. For one thread.
+ */
+public final class WatchKeeping {
+
+  private static final Duration ARRIVALS = Duration.ofSeconds(5);
+  private static final Duration IDLE = Duration.ofMinutes(10);
+  private static final Duration SUMMARIES = Duration.ofMinutes(1);
+
+  private final Office office;
+  private final Consumer<String> told;
+  private final Rounds rounds;
+  private final Set<Object> looked = new HashSet<>();
+  private Instant arrivals;
+  private Instant idle;
+
+  /**
+   * @param told hears in sentences what was done and what was not
+   */
+  public WatchKeeping(Office office, Consumer<String> told) {
+    this.office = office;
+    this.told = told;
+    this.rounds = new Rounds(office);
+    this.arrivals = now();
+    this.idle = now();
+  }
+
+  /** One round, to be made every second or so; it takes as long as what is due takes. */
+  public void round() {
+    try {
+      List<Rhythms.Due> due = rounds.next();
+      due.forEach(this::run);
+      if (!now().isBefore(arrivals.plus(ARRIVALS))) {
+        arrivals = now();
+        admit();
+        var unused = office.notices().write();
+      }
+      if (due.isEmpty() && !now().isBefore(idle.plus(IDLE))) {
+        tidy();
+        idle = now();
+      }
+      rounds.fine();
+    } catch (IOException | RuntimeException e) {
+      String sentence = Complaint.sentence(e);
+      if (rounds.isNews(sentence)) {
+        told.accept(sentence);
+      }
+    }
+  }
+
+  private Instant now() {
+    return office.settings().clock().instant();
+  }
+
+  private void run(Rhythms.Due due) {
+    String problem;
+    try {
+      Optional<CaptureOutcome> outcome = office.rhythms().run(due, Progress.NONE);
+      if (outcome.isEmpty() || outcome.get() instanceof CaptureOutcome.Done) {
+        rounds.done(due);
+        did(due, outcome).ifPresent(told);
+        return;
+      }
+      problem = question(outcome.get());
+    } catch (IOException | RuntimeException e) {
+      problem = Complaint.sentence(e);
+    }
+    if (rounds.failed(due, problem)) {
+      told.accept("%s: %s".formatted(due.shelf().name(), problem));
+    }
+  }
+
+  private static Optional<String> did(Rhythms.Due due, Optional<CaptureOutcome> outcome) {
+    String name = due.shelf().name();
+    if (due.doing() instanceof Rhythms.Labelling) {
+      return Optional.of("%s: a snapshot was taken.".formatted(name));
+    }
+    if (due.doing() instanceof Rhythms.Thinning) {
+      return Optional.of("%s: thinned by its plan.".formatted(name));
+    }
+    CaptureReport report = ((CaptureOutcome.Done) outcome.orElseThrow()).report();
+    return report.act().isEmpty()
+        ? Optional.empty()
+        : Optional.of(
+            "%s: %d new, %d changed, %d renamed, %d removed, %d not recorded."
+                .formatted(
+                    name,
+                    report.added(),
+                    report.changed(),
+                    report.renamed(),
+                    report.removed(),
+                    report.problems().size()));
+  }
+
+  private static String question(CaptureOutcome outcome) {
+    return outcome instanceof CaptureOutcome.SuddenlyEmpty empty
+        ? "%s is empty although %d files are recorded there. Nothing was recorded and nothing is lost; a person has to say whether it was emptied on purpose."
+            .formatted(empty.folder(), empty.files())
+        : "%s is not there; perhaps its drive is away. It is captured as soon as it is back."
+            .formatted(((CaptureOutcome.FolderMissing) outcome).folder());
+  }
+
+  /** What a shelf lets in by itself; all else waits for a person. */
+  private void admit() throws IOException {
+    List<ArrivalFolders.Arrival> fresh = new ArrayList<>();
+    for (ArrivalFolders.Arrival one : office.arrivals().waiting()) {
+      if (looked.add(one)) {
+        fresh.add(one);
+      }
+    }
+    if (fresh.isEmpty()) {
+      return;
+    }
+    for (Suggestion suggestion :
+        office
+            .intake()
+            .suggest(fresh.stream().map(ArrivalFolders.Arrival::file).toList(), Progress.NONE)) {
+      if (office.intake().admit(suggestion).isPresent()) {
+        office.arrivals().dismiss(List.of(suggestion.arrival()));
+        told.accept("%s came in by itself.".formatted(suggestion.arrival().getFileName()));
+      }
+    }
+  }
+
+  private void tidy() throws IOException {
+    for (StoreFacts store : office.stores().known()) {
+      if (store.here()) {
+        office.stores().upkeep(store.id());
+        office.comparisons().sumUp(store.id(), SUMMARIES, Progress.NONE);
+      }
+    }
+  }
+}
