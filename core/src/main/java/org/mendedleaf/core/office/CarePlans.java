@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -131,19 +132,31 @@ public final class CarePlans {
    *
    * @param bytes of its content, which others may share
    */
-  public record Going(long file, InnerPath path, int revision, long bytes) {}
+  public record Going(long file, InnerPath path, int revision, long bytes) {
+    MakingRoom.Of of() {
+      return new MakingRoom.Of(file, revision);
+    }
+  }
 
   /**
    * What a plan would keep and let go.
    *
    * @param stays how many revisions stay
    * @param claims how many revisions each of them keeps; a revision may be kept by several
+   * @param lastOnes the newest revisions of files of which nothing is left
+   * @param forRoom how many go only because there is too little room
    */
   public record Rehearsal(
-      Instant at, long stays, Map<Claim.Reason, Integer> claims, List<Going> goes) {
+      Instant at,
+      long stays,
+      Map<Claim.Reason, Integer> claims,
+      List<Going> goes,
+      List<Going> lastOnes,
+      int forRoom) {
     public Rehearsal {
       claims = Map.copyOf(claims);
       goes = List.copyOf(goes);
+      lastOnes = List.copyOf(lastOnes);
     }
 
     /** What would be freed, as far as nothing else needs it. */
@@ -168,25 +181,74 @@ public final class CarePlans {
       throw new SentenceException(
           "What a plan lets go is worked out for now or later, not for the past.");
     }
-    return rehearse(lineages(shelf), plan.plan(), at);
+    Optional<MakingRoom> room =
+        plan.plan().room().isPresent() ? Optional.of(room(shelf)) : Optional.empty();
+    return rehearse(lineages(shelf), plan.plan(), at, room);
   }
 
-  /** The same of what has been asked for before; asks nobody. */
-  public static Rehearsal rehearse(ShelfLineages lineages, CarePlan plan, Instant at) {
+  /** What there is room for in the store of a shelf. */
+  public MakingRoom room(Shelf shelf) throws IOException {
+    return new MakingRoom(
+        office.spaces().of(shelf.store()), settings.places().freeBytes(shelf.storeFolder()));
+  }
+
+  /**
+   * The same of what has been asked for before; asks nobody.
+   *
+   * @param room where it is empty, a room limit of the plan lets nothing go
+   */
+  public static Rehearsal rehearse(
+      ShelfLineages lineages, CarePlan plan, Instant at, Optional<MakingRoom> room) {
     Sifting sifting = new Sifting(plan, at);
     List<Going> goes = new ArrayList<>();
+    List<Going> lastOnes = new ArrayList<>();
     long stays = 0;
     for (ShelfLineages.OfFile file : lineages.files()) {
       long[] claimed = sifting.sift(file.lineage());
+      boolean any = false;
       for (int i = 0; i < claimed.length; i++) {
         if (claimed[i] == 0) {
           goes.add(going(file, i));
         } else {
           stays++;
+          any = true;
         }
       }
+      if (!any) {
+        lastOnes.add(going(file, claimed.length - 1));
+      }
     }
-    return new Rehearsal(at, stays, sifting.counts(), goes);
+    Rehearsal byRules = new Rehearsal(at, stays, sifting.counts(), goes, lastOnes, 0);
+    return room.isEmpty() || plan.room().isEmpty()
+        ? byRules
+        : forRoom(byRules, lineages, plan, room.get());
+  }
+
+  private static Rehearsal forRoom(
+      Rehearsal byRules, ShelfLineages lineages, CarePlan plan, MakingRoom room) {
+    Set<MakingRoom.Of> goes = new HashSet<>();
+    byRules.goes().forEach(one -> goes.add(one.of()));
+    Set<MakingRoom.Of> more = room.letGo(lineages, plan, byRules.at(), goes);
+    if (more.isEmpty()) {
+      return byRules;
+    }
+    goes.addAll(more);
+    List<Going> all = new ArrayList<>();
+    List<Going> lastOnes = new ArrayList<>();
+    for (ShelfLineages.OfFile file : lineages.files()) {
+      int before = all.size();
+      for (int i = 0; i < file.lineage().revisions().size(); i++) {
+        Going one = going(file, i);
+        if (goes.contains(one.of())) {
+          all.add(one);
+        }
+      }
+      if (all.size() - before == file.lineage().revisions().size()) {
+        lastOnes.add(all.get(all.size() - 1));
+      }
+    }
+    return new Rehearsal(
+        byRules.at(), byRules.stays() - more.size(), byRules.claims(), all, lastOnes, more.size());
   }
 
   /** The contents of revisions, one for each that has one. */

@@ -188,7 +188,7 @@ public final class Stores {
         root,
         true,
         ShelfPlaces.bytesIn(root),
-        Files.getFileStore(root).getUsableSpace(),
+        settings.places().freeBytes(root),
         same,
         store.store().durability().confirmsWrites(),
         store.store().description().trial());

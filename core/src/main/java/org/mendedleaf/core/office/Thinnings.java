@@ -4,6 +4,8 @@ import java.io.IOException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -23,6 +25,7 @@ import org.mendedleaf.core.plan.Filter;
 import org.mendedleaf.core.plan.Judgement;
 import org.mendedleaf.core.plan.KeepRule;
 import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.plan.Sifting;
 import org.mendedleaf.core.store.WriteSession;
 
 /**
@@ -67,6 +70,8 @@ public final class Thinnings {
    * @param plan by which; its rules may be those of one sentence
    * @param stays how many revisions stay
    * @param claims how many each of them keeps
+   * @param lastOnes the newest revisions of files of which nothing is left in the end
+   * @param forRoom how many go, or are on notice, only because there is too little room
    */
   public record Rehearsal(
       Shelf shelf,
@@ -74,7 +79,9 @@ public final class Thinnings {
       Instant at,
       long stays,
       Map<Claim.Reason, Integer> claims,
-      List<Concerned> concerned) {
+      List<Concerned> concerned,
+      List<CarePlans.Going> lastOnes,
+      int forRoom) {
     public Rehearsal {
       claims = Map.copyOf(claims);
       concerned = List.copyOf(concerned);
@@ -198,9 +205,12 @@ public final class Thinnings {
     }
     Judgement judgement = new Judgement(plan.plan(), at);
     Instant until = plan.plan().grace().after(at, plan.plan().zone());
+    Set<MakingRoom.Of> forRoom =
+        only.isPresent() ? Set.of() : forRoom(shelf, plan.plan(), lineages, notices, at);
     long stays = 0;
     Map<Claim.Reason, Integer> claims = new HashMap<>();
     List<Concerned> concerned = new ArrayList<>();
+    Set<Long> left = new HashSet<>();
     for (ShelfLineages.OfFile file : lineages.files()) {
       Map<Integer, MarkQuestions.OnNotice> onNotice = notices.getOrDefault(file.file(), Map.of());
       List<Judgement.Judged> judged = judgement.of(file.lineage());
@@ -212,7 +222,7 @@ public final class Thinnings {
         boolean isClaimed =
             notice.filter(MarkQuestions.OnNotice::byHand).isPresent()
                 ? one.claims().stream().anyMatch(claim -> claim.reason() instanceof Claim.Basic)
-                : one.stays();
+                : one.stays() && !forRoom.contains(new MakingRoom.Of(file.file(), one.number()));
         Optional<Concerned> fate =
             !isMeant
                 ? Optional.empty()
@@ -220,11 +230,51 @@ public final class Thinnings {
         fate.ifPresent(concerned::add);
         if (fate.isEmpty() || fate.get().fate() == Fate.KEPT_AFTER_ALL) {
           stays++;
+          left.add(file.file());
           one.claims().forEach(claim -> claims.merge(claim.reason(), 1, Integer::sum));
         }
       }
     }
-    return new Rehearsal(shelf, plan, at, stays, claims, concerned);
+    return new Rehearsal(
+        shelf, plan, at, stays, claims, concerned, lastOnes(concerned, left), forRoom.size());
+  }
+
+  /** Of files of which nothing is left, the newest revision. */
+  private static List<CarePlans.Going> lastOnes(List<Concerned> concerned, Set<Long> left) {
+    Map<Long, CarePlans.Going> last = new LinkedHashMap<>();
+    for (Concerned one : concerned) {
+      if (!left.contains(one.revision().file())) {
+        last.put(one.revision().file(), one.revision());
+      }
+    }
+    return List.copyOf(last.values());
+  }
+
+  /** What goes besides what no rule claims, or somebody has let go by hand. */
+  private Set<MakingRoom.Of> forRoom(
+      Shelf shelf,
+      CarePlan plan,
+      ShelfLineages lineages,
+      Map<Long, Map<Integer, MarkQuestions.OnNotice>> notices,
+      Instant at)
+      throws IOException {
+    if (plan.room().isEmpty()) {
+      return Set.of();
+    }
+    Set<MakingRoom.Of> goes = new HashSet<>();
+    Sifting sifting = new Sifting(plan, at);
+    for (ShelfLineages.OfFile file : lineages.files()) {
+      Map<Integer, MarkQuestions.OnNotice> onNotice = notices.getOrDefault(file.file(), Map.of());
+      long[] held = sifting.sift(file.lineage());
+      for (int i = 0; i < held.length; i++) {
+        int number = file.lineage().revisions().get(i).number();
+        boolean byHand = onNotice.containsKey(number) && onNotice.get(number).byHand();
+        if (held[i] == 0 || (byHand && sifting.isByRulesOnly(held[i]))) {
+          goes.add(new MakingRoom.Of(file.file(), number));
+        }
+      }
+    }
+    return office.plans().room(shelf).letGo(lineages, plan, at, goes);
   }
 
   private static boolean passes(

@@ -2,17 +2,22 @@ package org.mendedleaf.core.plan;
 
 import java.time.Instant;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * Why a revision stays.
  *
  * @param until for how long this claim certainly holds, whatever is saved next; empty if it
  *     promises nothing
+ * @param likely until when it holds if nothing is saved or removed
  */
-public record Claim(Reason reason, Optional<Instant> until) {
+public record Claim(Reason reason, Optional<Instant> until, Instant likely) {
 
   /** A promise without an end. */
   public static final Instant ALWAYS = Instant.MAX;
+
+  /** Those that hold even where there is too little room. */
+  public static final Set<Basic> FIRM = Set.of(Basic.CURRENT, Basic.HELD, Basic.NEWEST_GOOD);
 
   /** Where a claim comes from. */
   public sealed interface Reason {}

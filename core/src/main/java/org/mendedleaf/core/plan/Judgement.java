@@ -29,10 +29,17 @@ public final class Judgement {
    * @param claims none where it goes
    * @param keptUntil for how long it certainly stays, whatever is saved or removed next; empty if
    *     that is not certain for any time
+   * @param isForRoom whether it goes earlier where there is too little room
    */
-  public record Judged(int number, List<Claim> claims, Optional<Instant> keptUntil) {
+  public record Judged(
+      int number, List<Claim> claims, Optional<Instant> keptUntil, boolean isForRoom) {
     public Judged {
       claims = List.copyOf(claims);
+    }
+
+    /** Until when it stays if nothing is saved or removed; empty where nothing claims it. */
+    public Optional<Instant> likelyUntil() {
+      return claims.stream().map(Claim::likely).max(Instant::compareTo);
     }
 
     public boolean stays() {
@@ -44,16 +51,46 @@ public final class Judgement {
   public List<Judged> of(Lineage file) {
     List<List<Claim>> found = new ArrayList<>();
     file.revisions().forEach(one -> found.add(new ArrayList<>()));
-    claims.of(
-        file,
-        (position, reason) ->
-            found.get(position).add(new Claim(reason, promise(file, position, reason))));
+    claims.of(file, (position, reason) -> found.get(position).add(claim(file, position, reason)));
     List<Judged> judged = new ArrayList<>();
     for (int i = 0; i < found.size(); i++) {
       judged.add(
-          new Judged(file.revisions().get(i).number(), found.get(i), keptUntil(found.get(i))));
+          new Judged(
+              file.revisions().get(i).number(),
+              found.get(i),
+              keptUntil(found.get(i)),
+              plan.room().isPresent()
+                  && found.get(i).stream()
+                      .noneMatch(claim -> Claim.FIRM.contains(claim.reason()))));
     }
     return judged;
+  }
+
+  private Claim claim(Lineage file, int position, Claim.Reason reason) {
+    // What may have to go for room promises nothing.
+    Optional<Instant> until =
+        plan.room().isPresent() && reason != Claim.Basic.HELD
+            ? Optional.empty()
+            : promise(file, position, reason);
+    return new Claim(reason, until, likely(file, position, reason));
+  }
+
+  /** Until when a claim holds if nothing is saved or removed. */
+  private Instant likely(Lineage file, int position, Claim.Reason reason) {
+    Kept one = file.revisions().get(position);
+    if (one.until().isEmpty() || reason == Claim.Basic.NEWEST_GOOD) {
+      return Claim.ALWAYS;
+    }
+    if (reason instanceof Claim.ByRule by) {
+      KeepRule.What what = plan.rules().get(by.rule()).what();
+      if (what instanceof KeepRule.Newest) {
+        return file.removedAt()
+            .map(removed -> plan.removed().after(removed, plan.zone()))
+            .orElse(Claim.ALWAYS);
+      }
+      return promise(what, one).orElse(Claim.ALWAYS);
+    }
+    return promise(file, position, reason).orElse(Claim.ALWAYS);
   }
 
   /** For how long a claim that holds now certainly does; empty if that is for no time. */

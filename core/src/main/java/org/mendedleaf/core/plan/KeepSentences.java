@@ -32,10 +32,8 @@ public final class KeepSentences {
           "everything", KeepRule.Mark.EVERYTHING);
   private static final Pattern FILTER =
       Pattern.compile(
-          "\\s*(?:of (\\S+)|(larger|smaller) than (\\d{1,9}) ?(B|KB|MB|GB)|not changed since (\\d{4}-\\d\\d-\\d\\d))",
+          "\\s*(?:of (\\S+)|(larger|smaller) than (\\d{1,9} ?(?:B|KB|MB|GB|TB))|not changed since (\\d{4}-\\d\\d-\\d\\d))",
           Pattern.CASE_INSENSITIVE);
-  private static final Map<String, Long> UNITS =
-      Map.of("B", 1L, "KB", 1_000L, "MB", 1_000_000L, "GB", 1_000_000_000L);
 
   private KeepSentences() {}
 
@@ -100,19 +98,9 @@ public final class KeepSentences {
     } else if (filter instanceof Filter.OfKind of) {
       return "of " + of.kind().name().toLowerCase(Locale.ROOT);
     } else if (filter instanceof Filter.Size size) {
-      return (size.larger() ? "larger than " : "smaller than ") + size(size.bytes());
+      return (size.larger() ? "larger than " : "smaller than ") + ByteSize.format(size.bytes());
     }
     return "not changed since " + ((Filter.NotChangedSince) filter).day();
-  }
-
-  private static String size(long bytes) {
-    String best = bytes + " B";
-    for (String unit : List.of("KB", "MB", "GB")) {
-      if (bytes > 0 && bytes % UNITS.get(unit) == 0) {
-        best = bytes / UNITS.get(unit) + " " + unit;
-      }
-    }
-    return best;
   }
 
   private static Optional<KeepRule> rule(KeepRule.What what, String text, int from) {
@@ -138,12 +126,13 @@ public final class KeepSentences {
       return of(matcher.group(1));
     }
     if (matcher.group(2) != null) {
-      long bytes =
-          Long.parseLong(matcher.group(3)) * UNITS.get(matcher.group(4).toUpperCase(Locale.ROOT));
-      return Optional.of(new Filter.Size(matcher.group(2).equalsIgnoreCase("larger"), bytes));
+      boolean larger = matcher.group(2).equalsIgnoreCase("larger");
+      return ByteSize.parse(matcher.group(3)).stream()
+          .mapToObj(bytes -> (Filter) new Filter.Size(larger, bytes))
+          .findFirst();
     }
     try {
-      return Optional.of(new Filter.NotChangedSince(LocalDate.parse(matcher.group(5))));
+      return Optional.of(new Filter.NotChangedSince(LocalDate.parse(matcher.group(4))));
     } catch (DateTimeException e) {
       return Optional.empty();
     }

@@ -40,9 +40,14 @@ public final class PlanDifference {
     changed("thinning", first.thinning().sentence(), second.thinning().sentence(), words);
     changed("removed files", before.removed(), after.removed(), words);
     changed("grace time", before.grace(), after.grace(), words);
+    changed("room", room(before), room(after), words);
     changed("time zone", before.zone(), after.zone(), words);
     changed("first day of the week", before.firstDay(), after.firstDay(), words);
     return words;
+  }
+
+  private static String room(CarePlan plan) {
+    return plan.room().map(Room::sentence).orElse("no limit");
   }
 
   private static void changed(String what, Object before, Object after, List<String> words) {

@@ -11,13 +11,14 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 
 /**
  * A plan as JSON, in the log and in files that people write: {@code
  * {"name":…,"zone":…,"firstDay":"monday","rhythm":"every 20 minutes","keep":["the newest
  * 5",…],"removedFor":"90 days","grace":"30 days","snapshots":["at 18:00 on friday, labelled Week
- * {week}, for 1 year"],"thinning":"at 3:00 every day"}}. The sentences are those of {@code
- * docs/keep-rules.md}.
+ * {week}, for 1 year"],"thinning":"at 3:00 every day","room":"at most 20 GB"}}. The sentences are
+ * those of {@code docs/keep-rules.md}.
  */
 public final class PlanFormat {
 
@@ -48,6 +49,7 @@ public final class PlanFormat {
       ArrayNode snapshots = node.putArray("snapshots");
       named.snapshots().forEach(one -> snapshots.add(one.sentence()));
     }
+    plan.room().ifPresent(room -> node.put("room", room.sentence()));
     return node.put("thinning", named.thinning().sentence());
   }
 
@@ -84,10 +86,25 @@ public final class PlanFormat {
             firstDay(node),
             rules,
             span(node, "removedFor", CarePlan.REMOVED),
-            span(node, "grace", CarePlan.GRACE)),
+            span(node, "grace", CarePlan.GRACE),
+            room(node)),
         rhythm(node, "rhythm"),
         snapshots(node),
         thinning(node));
+  }
+
+  private static Optional<Room> room(JsonNode node) throws PlanException {
+    if (!node.hasNonNull("room")) {
+      return Optional.empty();
+    }
+    String text = node.get("room").asText();
+    return Optional.of(
+        Room.parse(text)
+            .orElseThrow(
+                () ->
+                    new PlanException(
+                        "“%s” is no room, as “at most 20 GB” or “10 GB free” is."
+                            .formatted(text))));
   }
 
   private static List<SnapshotTimes> snapshots(JsonNode node) throws PlanException {

@@ -9,6 +9,9 @@ import java.util.stream.Stream;
 /** Plans for the usual wishes, to be taken as they are or changed. */
 public final class ReadyPlans {
 
+  /** So much of a drive stays free under a plan that takes what room there is. */
+  private static final long FREE = 10_000_000_000L;
+
   private ReadyPlans() {}
 
   /** The plans, those that keep less first. */
@@ -31,7 +34,15 @@ public final class ReadyPlans {
             "what was issued",
             "what has a note",
             "what is known good"),
+        asLongAsThereIsRoom(zone, firstDay),
         plan("Archive", zone, firstDay, "everything"));
+  }
+
+  /** On a drive that is nearly full already it lets go at once, of what is oldest. */
+  private static NamedPlan asLongAsThereIsRoom(ZoneId zone, DayOfWeek firstDay) {
+    NamedPlan all = plan("As long as there is room", zone, firstDay, "everything");
+    return new NamedPlan(
+        all.name(), all.plan().withRoom(Optional.of(new Room.Free(FREE))), all.rhythm());
   }
 
   /** The ready plan of a name, in whatever case. */

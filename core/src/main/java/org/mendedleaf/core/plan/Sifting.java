@@ -47,6 +47,16 @@ public final class Sifting {
     return held;
   }
 
+  /** Whether only rules of the plan claim it. */
+  public boolean isByRulesOnly(long held) {
+    return (held & (1L << basicBits.size()) - 1) == 0;
+  }
+
+  /** Whether what claims this hold yields where there is too little room. */
+  public boolean yieldsToRoom(long held) {
+    return Claim.FIRM.stream().noneMatch(basic -> (held & 1L << basicBits.get(basic)) != 0);
+  }
+
   private int bit(Claim.Reason reason) {
     return reason instanceof Claim.Basic basic
         ? basicBits.get(basic)

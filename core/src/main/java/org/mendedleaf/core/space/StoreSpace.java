@@ -249,6 +249,38 @@ public final class StoreSpace {
     return new Bytes(plainSum, Math.round(diskSum));
   }
 
+  /** Nothing is let go yet. */
+  public Freeing freeing() {
+    return new Freeing();
+  }
+
+  /** What is freed by letting go of one revision after another. For one thread. */
+  public final class Freeing {
+    private final Map<Integer, Integer> gone = new HashMap<>();
+    private final Map<Integer, Integer> lost = new HashMap<>();
+    private double diskSum;
+
+    private Freeing() {}
+
+    /** Lets go of a revision with this content as well; what it alone needed is freed. */
+    public void letGo(ContentId id) {
+      Integer content = contents.get(id);
+      if (content == null || gone.merge(content, 1, Integer::sum) < contentUses[content]) {
+        return;
+      }
+      for (int piece : parts[content]) {
+        if (lost.merge(piece, 1, Integer::sum) == pieceUses[piece]) {
+          diskSum += disk[piece];
+        }
+      }
+    }
+
+    /** What is freed by now, in bytes of the store's files, about. */
+    public long disk() {
+      return Math.round(diskSum);
+    }
+  }
+
   /** What these contents take, each piece once, whoever else needs it. */
   public Bytes of(Iterable<ContentId> some) {
     Set<Integer> seen = new HashSet<>();

@@ -1,6 +1,7 @@
 package org.mendedleaf.core.store;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 
 /** Tells what the place of a store can do. */
@@ -10,6 +11,11 @@ public interface Places {
    * @param folder an existing folder at the place
    */
   Durability at(Path folder) throws IOException;
+
+  /** How many bytes are left on the drive of a store. */
+  default long freeBytes(Path folder) throws IOException {
+    return Files.getFileStore(folder).getUsableSpace();
+  }
 
   /** Tries it out. */
   Places TRIED_OUT = LocalDurability::probe;

@@ -19,7 +19,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.ValueSource;
+import org.junit.jupiter.params.provider.MethodSource;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.oracle.TestDesk;
@@ -178,8 +178,12 @@ class ThinningTest {
     assertThat(revisions("plan.svg")).containsExactly(1, 2, 3, 4);
   }
 
+  static Stream<String> readyPlans() {
+    return ReadyPlans.of(ZoneOffset.UTC, DayOfWeek.MONDAY).stream().map(NamedPlan::name);
+  }
+
   @ParameterizedTest
-  @ValueSource(strings = {"Safety net", "Office memory", "Archive"})
+  @MethodSource("readyPlans")
   void whatWasRuinedTodayAfterFiveQuietMonthsIsThereAMonthLater(String ready) throws Exception {
     desk.write("rigging.csv", "the good state");
     desk.capture();

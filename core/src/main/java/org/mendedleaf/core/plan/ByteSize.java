@@ -1,0 +1,44 @@
+package org.mendedleaf.core.plan;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.OptionalLong;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Numbers of bytes as sentences have them: "20 MB"; units are of 1000. */
+final class ByteSize {
+
+  private static final Pattern FORM =
+      Pattern.compile("(\\d{1,9}) ?(B|KB|MB|GB|TB)", Pattern.CASE_INSENSITIVE);
+  private static final Map<String, Long> UNITS =
+      Map.of(
+          "B", 1L,
+          "KB", 1_000L,
+          "MB", 1_000_000L,
+          "GB", 1_000_000_000L,
+          "TB", 1_000_000_000_000L);
+
+  private ByteSize() {}
+
+  static OptionalLong parse(String text) {
+    Matcher matcher = FORM.matcher(text.strip());
+    if (!matcher.matches()) {
+      return OptionalLong.empty();
+    }
+    long count = Long.parseLong(matcher.group(1));
+    long unit = UNITS.get(matcher.group(2).toUpperCase(Locale.ROOT));
+    return count > Long.MAX_VALUE / unit ? OptionalLong.empty() : OptionalLong.of(count * unit);
+  }
+
+  static String format(long bytes) {
+    String best = bytes + " B";
+    for (String unit : List.of("KB", "MB", "GB", "TB")) {
+      if (bytes > 0 && bytes % UNITS.get(unit) == 0) {
+        best = bytes / UNITS.get(unit) + " " + unit;
+      }
+    }
+    return best;
+  }
+}
