@@ -27,21 +27,37 @@ final class ClaimText {
     }
     String until =
         judged
-            .keptUntil()
-            .map(
-                end ->
-                    end.equals(Claim.ALWAYS)
-                        ? "kept always"
-                        : "kept until %s at least".formatted(Text.moment(end, zone)))
-            .orElse("kept for now");
+                .keptUntil()
+                .map(
+                    end ->
+                        end.equals(Claim.ALWAYS)
+                            ? "kept always"
+                            : "kept until %s at least".formatted(Text.moment(end, zone)))
+                .orElse(judged.isForRoom() ? "kept while there is room" : "kept for now")
+            + likely(judged, zone);
     return until + ": " + String.join("; ", why(judged));
   }
 
   void put(ObjectNode node, Judgement.Judged judged) {
     ObjectNode kept = node.putObject("keptUntil");
     judged.keptUntil().map(ClaimText::end).ifPresent(end -> kept.put("atLeast", end));
+    judged.likelyUntil().map(ClaimText::end).ifPresent(end -> kept.put("expected", end));
+    if (judged.isForRoom()) {
+      kept.put("whileThereIsRoom", true);
+    }
     ArrayNode why = kept.putArray("why");
     why(judged).forEach(why::add);
+  }
+
+  /** Only where it says more than the promise does. */
+  private static String likely(Judgement.Judged judged, ZoneId zone) {
+    Instant likely = judged.likelyUntil().orElseThrow();
+    if (judged.keptUntil().filter(likely::equals).isPresent()) {
+      return "";
+    }
+    return likely.equals(Claim.ALWAYS)
+        ? " (likely for good)"
+        : " (likely until %s)".formatted(Text.moment(likely, zone));
   }
 
   private static String end(Instant until) {

@@ -8,11 +8,14 @@ import java.nio.file.Path;
 import java.time.DayOfWeek;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.mendedleaf.core.office.CarePlans;
 import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.office.Forecasts;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.office.Shelf;
@@ -22,6 +25,7 @@ import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.PlanDifference;
 import org.mendedleaf.core.plan.PlanFormat;
 import org.mendedleaf.core.plan.ReadyPlans;
+import org.mendedleaf.core.plan.Rhythm;
 import org.mendedleaf.core.space.StoreSpace;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
@@ -44,13 +48,14 @@ final class PlanCommand {
     @Option(
         names = "--ready",
         paramLabel = "NAME",
-        description = "A ready plan: “Safety net”, “Office memory” or “Archive”.")
+        description =
+            "A ready plan: “Safety net”, “Office memory”, “As long as there is room” or “Archive”.")
     private Optional<String> ready = Optional.empty();
 
     @Option(
         names = "--file",
         paramLabel = "JSON",
-        description = "A plan in a file: name, zone, firstDay, rhythm, keep, removedFor, grace.")
+        description = "A plan in a file, as docs/plan.schema.json says it.")
     private Optional<Path> file = Optional.empty();
   }
 
@@ -84,6 +89,31 @@ final class PlanCommand {
   }
 
   @Command(
+      name = "export",
+      description = "Write the plan of a shelf to a file, which --file reads again.")
+  int export(
+      @Parameters(paramLabel = "SHELF") String name, @Parameters(paramLabel = "JSON") Path to)
+      throws IOException {
+    return root.answer(
+        office -> {
+          Shelf shelf = office.shelves().named(name);
+          NamedPlan plan =
+              office
+                  .plans()
+                  .of(shelf)
+                  .orElseThrow(
+                      () ->
+                          new SentenceException(
+                              "%s has no plan, so nothing was written.".formatted(shelf.name())));
+          Path file = root.resolve(to);
+          Files.writeString(file, PlanFormat.encode(plan).toPrettyString() + "\n");
+          return Answer.done(
+              Json.object().put("plan", plan.name()).put("file", file.toString()),
+              "“%s” was written to %s.%n".formatted(plan.name(), file));
+        });
+  }
+
+  @Command(
       name = "rehearse",
       description = "Say what a plan would let go, now or at another date; nothing is changed.")
   int rehearse(
@@ -109,6 +139,47 @@ final class PlanCommand {
           CarePlans.Rehearsal rehearsal = office.plans().rehearse(shelf, plan, at);
           return rehearsed(
               plan, rehearsal, rehearsal.freed(office.spaces().of(shelf.store())), office);
+        });
+  }
+
+  @Command(
+      name = "forecast",
+      description = "Say what a shelf will take over the next year under its plan and others.")
+  int forecast(
+      @Parameters(paramLabel = "SHELF") String name,
+      @ArgGroup Wanted wanted,
+      @Option(names = "--rhythm", paramLabel = "SENTENCE", description = "Captured so instead.")
+          Optional<String> sentence)
+      throws IOException {
+    return root.answer(
+        office -> {
+          Shelf shelf = office.shelves().named(name);
+          ZoneId zone = office.settings().zone();
+          Forecasts.Known known = office.forecasts().of(shelf);
+          NamedPlan own =
+              known
+                  .own()
+                  .orElseGet(() -> NamedPlan.keepingAll("Everything", zone, DayOfWeek.MONDAY));
+          List<NamedPlan> plans = new ArrayList<>(List.of(own));
+          if (wanted != null) {
+            plans.add(wanted(office, wanted).orElseThrow());
+          } else if (sentence.isEmpty()) {
+            ReadyPlans.of(zone, DayOfWeek.MONDAY).stream()
+                .filter(ready -> !ready.name().equals(own.name()))
+                .map(ready -> ready.captured(own.rhythm()))
+                .forEach(plans::add);
+          }
+          if (sentence.isPresent()) {
+            Rhythm rhythm =
+                Rhythm.parse(sentence.get())
+                    .orElseThrow(
+                        () ->
+                            new SentenceException(
+                                "“%s” is no rhythm, as “on save” or “every 20 minutes” is."
+                                    .formatted(sentence.get())));
+            plans.add(plans.get(plans.size() - 1).captured(rhythm));
+          }
+          return new ForecastAnswer(known, zone).of(plans);
         });
   }
 
@@ -178,6 +249,9 @@ final class PlanCommand {
         .forEach(rule -> text.append("  keep %s%n".formatted(KeepSentences.format(rule))));
     text.append("  removed files for %s%n".formatted(plan.plan().removed()));
     text.append("  grace time %s%n".formatted(plan.plan().grace()));
+    plan.plan().room().ifPresent(room -> text.append("  room %s%n".formatted(room.sentence())));
+    plan.snapshots().forEach(one -> text.append("  snapshots %s%n".formatted(one.sentence())));
+    text.append("  thinned %s%n".formatted(plan.thinning().sentence()));
     text.append(
         "of %s%n".formatted(shelves.stream().map(Shelf::name).collect(Collectors.joining(", "))));
     return Answer.done(node, text.toString());
@@ -190,10 +264,12 @@ final class PlanCommand {
     node.put("stays", rehearsal.stays());
     ArrayNode goes = node.putArray("goes");
     StringBuilder text = new StringBuilder();
+    Set<CarePlans.Going> last = Set.copyOf(rehearsal.lastOnes());
     for (CarePlans.Going one : rehearsal.goes()) {
       ObjectNode going = goes.addObject();
       Json.putPath(going.putObject("file").put("id", one.file()), one.path());
       going.put("revision", one.revision()).put("bytes", one.bytes());
+      going.put("last", last.contains(one));
       if (goes.size() <= SHOWN) {
         text.append(
             "%-11s  %12d bytes  %s%n"
@@ -202,6 +278,20 @@ final class PlanCommand {
     }
     if (goes.size() > SHOWN) {
       text.append("and %,d more%n".formatted(goes.size() - SHOWN));
+    }
+    if (!last.isEmpty()) {
+      text.append(
+          "Among them the last state of %,d removed files: %s%n"
+              .formatted(
+                  last.size(),
+                  last.stream()
+                      .map(one -> one.path().shown())
+                      .sorted()
+                      .limit(5)
+                      .collect(Collectors.joining(", "))));
+    }
+    if (rehearsal.forRoom() > 0) {
+      text.append("%,d of them go only for room%n".formatted(rehearsal.forRoom()));
     }
     text.append(
         "At %s “%s” keeps %,d revisions and would let go %,d; %,d bytes are theirs alone, about %s on disk. Nothing was done.%n"
@@ -212,6 +302,7 @@ final class PlanCommand {
                 goes.size(),
                 freed.plain(),
                 Text.size(freed.disk())));
+    node.put("forRoom", rehearsal.forRoom());
     node.put("recordBytes", freed.plain()).put("diskBytes", freed.disk());
     return Answer.done(node, text.toString());
   }

@@ -15,10 +15,17 @@ final class Text {
   private static final DateTimeFormatter MOMENT =
       DateTimeFormatter.ofPattern("EEE d MMM yyyy, HH:mm", Locale.ENGLISH);
 
+  private static final DateTimeFormatter DAY =
+      DateTimeFormatter.ofPattern("EEE d MMM yyyy", Locale.ENGLISH);
+
   private Text() {}
 
   static String moment(Instant at, ZoneId zone) {
     return MOMENT.format(at.atZone(zone));
+  }
+
+  static String day(Instant at, ZoneId zone) {
+    return DAY.format(at.atZone(zone));
   }
 
   /** KB, MB and GB of 1000. */

@@ -126,6 +126,11 @@ final class ThinCommand implements Callable<Integer> {
       going.put("fate", one.fate().name().toLowerCase(Locale.ROOT).replace('_', ' '));
       going.put("until", one.until().toString());
     }
+    if (!rehearsal.lastOnes().isEmpty()) {
+      ArrayNode lastOnes = node.putArray("lastOnes");
+      rehearsal.lastOnes().forEach(one -> lastOnes.add(one.path().shown()));
+    }
+    node.put("forRoom", rehearsal.forRoom());
     List<CarePlans.Going> going =
         rehearsal.concerned().stream()
             .filter(one -> one.fate() != Thinnings.Fate.KEPT_AFTER_ALL)
@@ -153,6 +158,9 @@ final class ThinCommand implements Callable<Integer> {
     }
     if (rehearsal.concerned().size() > SHOWN) {
       text.append("and %,d more%n".formatted(rehearsal.concerned().size() - SHOWN));
+    }
+    for (CarePlans.Going one : rehearsal.lastOnes().stream().limit(SHOWN).toList()) {
+      text.append("The last state of %s is among them.%n".formatted(one.path().shown()));
     }
     text.append(
         "%s: %,d revisions stay, %,d go on notice, %,d wait on notice, %,d are kept after all, %,d are erased.%n"

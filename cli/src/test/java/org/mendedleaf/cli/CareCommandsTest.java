@@ -117,13 +117,65 @@ class CareCommandsTest {
     assertThat(typed.answer("plan-rehearsal", "plan", "rehearse", "Loft").get("goes")).isEmpty();
     JsonNode history = typed.answer("history", "history", "Loft:list.csv");
     assertThat(history.at("/revisions/0/keptUntil/atLeast").asText()).startsWith("20");
+    assertThat(history.at("/revisions/3/keptUntil/expected").asText()).isEqualTo("always");
     assertThat(history.at("/revisions/0/keptUntil/why/0").asText())
         .isEqualTo("what was replaced less than 14 days ago");
-    assertThat(typed.done("history", "Loft:list.csv").text()).contains("at least: it is current");
+    assertThat(typed.done("history", "Loft:list.csv").text())
+        .contains("at least (likely for good): it is current");
 
     Files.writeString(lean, "{\"name\":\"Lean\",\"keep\":[\"most of it\"]}");
     assertThat(typed.run("plan", "set", "Loft", "--file", lean.toString()).err())
         .contains("“most of it” is no keep rule");
+  }
+
+  @Test
+  void aPlanIsAFileThatIsWrittenReadAndToldOf() throws Exception {
+    Files.writeString(work.resolve("list.csv"), "two");
+    typed.done("capture");
+    Path file = base.resolve("plan.json");
+    Files.writeString(
+        file,
+        """
+        {"name": "Rooms", "rhythm": "on save", "keep": ["everything"], "room": "at most 20 GB",
+         "snapshots": ["at 18:00 on friday, labelled Week {week}, the newest 12"],
+         "thinning": "at 12:00 every day"}
+        """);
+    JsonNode set = typed.answer("plan", "plan", "set", "Loft", "--file", file.toString());
+    assertThat(set.at("/plan/snapshots/0").asText())
+        .endsWith("labelled Week {week}, the newest 12");
+    Path exported = base.resolve("exported.json");
+    typed.done("plan", "export", "Loft", exported.toString());
+    assertThat(
+            typed
+                .answer("plan-diff", "plan", "diff", "Loft", "--file", exported.toString())
+                .get("differences"))
+        .isEmpty();
+    assertThat(typed.answer("plan-diff", "plan", "diff", "Loft", "--ready", "archive").toString())
+        .contains("room: no limit instead of at most 20 GB", "no longer takes snapshots");
+    assertThat(typed.done("history", "Loft:list.csv").text()).contains("kept while there is room");
+    for (String wrong :
+        List.of(
+            "\"room\": \"plenty\"",
+            "\"snapshots\": [\"sometimes\"]",
+            "\"thinning\": \"on save\"")) {
+      Files.writeString(file, "{\"name\": \"Wrong\", %s}".formatted(wrong));
+      assertThat(typed.run("plan", "set", "Loft", "--file", file.toString()).exit())
+          .isEqualTo(MendedLeafCommand.NOT_DONE);
+    }
+
+    typed.done("capture", "--due");
+    JsonNode taken = typed.answer("snapshot-list", "snapshot", "list", "Loft");
+    assertThat(taken.at("/snapshots/0/label").asText()).startsWith("Week ");
+    assertThat(taken.at("/snapshots/0/cause").asText()).isEqualTo("schedule");
+    typed.done("capture", "--due");
+    assertThat(typed.answer("snapshot-list", "snapshot", "list", "Loft").get("snapshots"))
+        .as("once")
+        .hasSize(1);
+
+    JsonNode tooShort = typed.answer("plan-forecast", "plan", "forecast", "Loft");
+    assertThat(tooShort.get("weeks").asInt()).isZero();
+    assertThat(typed.answer("keep-watch", "keep-watch", "--status").get("kept").asBoolean())
+        .isFalse();
   }
 
   @Test

@@ -91,6 +91,11 @@ public final class Office implements Closeable {
     return new Spaces(this, desk);
   }
 
+  /** What shelves will cost. */
+  public Forecasts forecasts() {
+    return new Forecasts(this, settings);
+  }
+
   /** Letting go of what no rule claims. */
   public Thinnings thinnings() {
     return new Thinnings(this, desk, settings);

@@ -1,5 +1,7 @@
 package org.mendedleaf.core.plan;
 
+import java.time.DayOfWeek;
+import java.time.ZoneId;
 import java.util.List;
 
 /**
@@ -20,6 +22,12 @@ public record NamedPlan(
   /** A plan that does nothing by itself but capture. */
   public NamedPlan(String name, CarePlan plan, Rhythm rhythm) {
     this(name, plan, rhythm, List.of(), Rhythm.byHand());
+  }
+
+  /** What a shelf without a plan does: it keeps everything, and is captured by hand. */
+  public static NamedPlan keepingAll(String name, ZoneId zone, DayOfWeek firstDay) {
+    KeepRule everything = new KeepRule(KeepRule.Mark.EVERYTHING, List.of());
+    return new NamedPlan(name, new CarePlan(zone, firstDay, List.of(everything), CarePlan.REMOVED));
   }
 
   /** A plan whose shelves are captured by hand. */

@@ -249,6 +249,17 @@ public final class StoreSpace {
     return new Bytes(plainSum, Math.round(diskSum));
   }
 
+  /** The pieces of a content, by ordinal; none if it is not known. */
+  int[] pieces(ContentId id) {
+    Integer content = contents.get(id);
+    return content == null ? new int[0] : parts[content];
+  }
+
+  /** A piece's part of the store's files. */
+  double disk(int piece) {
+    return disk[piece];
+  }
+
   /** Nothing is let go yet. */
   public Freeing freeing() {
     return new Freeing();

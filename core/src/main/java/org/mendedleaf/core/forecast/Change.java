@@ -1,0 +1,21 @@
+package org.mendedleaf.core.forecast;
+
+import java.time.Duration;
+import org.mendedleaf.core.space.Weight;
+
+/**
+ * What happened to a file at a place of a week.
+ *
+ * @param file its place in the past
+ * @param at since the week began, on the plan's calendar
+ * @param what whether it was saved, saved for the first time, or removed
+ * @param bytes of the revision, where there is one
+ */
+record Change(int file, Duration at, What what, long bytes, Weight weight) {
+
+  enum What {
+    NEW,
+    SAVED,
+    REMOVED
+  }
+}

@@ -1,0 +1,5 @@
+/**
+ * What a shelf will cost: its own past, drawn again and again, judged under a care plan. Pure;
+ * knows plans and the weights of revisions.
+ */
+package org.mendedleaf.core.forecast;

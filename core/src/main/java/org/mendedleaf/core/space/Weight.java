@@ -1,0 +1,12 @@
+package org.mendedleaf.core.space;
+
+/**
+ * What a revision added to a store, in bytes of its files, about.
+ *
+ * @param own what it alone needs
+ * @param shared what came with it and later revisions of its file need as well
+ * @param run for how many revisions of the file, this one among them, the shared part is needed
+ * @param lasts whether the newest revision needs most of the shared part, so that its run has not
+ *     ended
+ */
+public record Weight(int number, long own, long shared, int run, boolean lasts) {}
