@@ -223,7 +223,11 @@ public final class Scale {
     CarePlan plan =
         ReadyPlans.named("Office memory", ZoneOffset.UTC, DayOfWeek.MONDAY).orElseThrow().plan();
     CarePlans.Rehearsal rehearsal =
-        CarePlans.rehearse(lineages, plan, START.plus(Duration.ofDays(rounds * 30L + 365)));
+        CarePlans.rehearse(
+            lineages,
+            plan,
+            START.plus(Duration.ofDays(rounds * 30L + 365)),
+            java.util.Optional.empty());
     System.out.printf(
         "rehearsal over %,d revisions: asked in %.2f s, judged in %.2f s (%,d go)%n",
         (long) files * rounds,

@@ -1,6 +1,7 @@
 package org.mendedleaf.core.office;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -46,6 +47,12 @@ public final class Todays {
   /** A shelf was not captured when it was its turn. */
   public record Missed(Shelf shelf, Instant due) implements Matter {}
 
+  /** A shelf's folder is not there, so that it cannot be captured. */
+  public record FolderAway(Shelf shelf) implements Matter {}
+
+  /** Shelves are captured by themselves, but only while a window is open. */
+  public record Unwatched(int shelves) implements Matter {}
+
   /**
    * Revisions on notice are erased soon, or can be already.
    *
@@ -90,12 +97,18 @@ public final class Todays {
         matters.add(new LastOne(lost, until.get()));
       }
     }
-    for (Rhythms.Turn turn : office.rhythms().all()) {
-      if (turn.last().isPresent() && turn.next().isBefore(now.minus(LATE))) {
+    List<Rhythms.Turn> turns = office.rhythms().all();
+    for (Rhythms.Turn turn : turns) {
+      if (!Files.isDirectory(turn.shelf().folder().orElseThrow())) {
+        recording.add(new FolderAway(turn.shelf()));
+      } else if (turn.last().isPresent() && turn.next().isBefore(now.minus(LATE))) {
         recording.add(new Missed(turn.shelf(), turn.next()));
       }
     }
     matters.addAll(recording);
+    if (!turns.isEmpty() && !DeskLock.isWatchKept(settings.home())) {
+      matters.add(new Unwatched(turns.size()));
+    }
     matters.addAll(stores);
     return new Today(matters, happened(shelves, now));
   }

@@ -105,7 +105,7 @@ final class FilePresenter {
         "kept.sentence",
         numbered(revision.get().number()),
         words.brief(judged, life.get().marks(revision.get())),
-        words.why(judged, all.plan().get()));
+        words.why(judged, all.plan().get()) + words.likely(judged));
   }
 
   /** What every source has of the file; known as soon as its history is. */

@@ -11,6 +11,7 @@ import org.mendedleaf.desktop.ledger.LedgerPage;
 import org.mendedleaf.desktop.lost.LostPage;
 import org.mendedleaf.desktop.moment.ComparedPage;
 import org.mendedleaf.desktop.moment.SnapshotsPage;
+import org.mendedleaf.desktop.plan.OutlookPage;
 import org.mendedleaf.desktop.plan.PlanPage;
 import org.mendedleaf.desktop.plan.PlansPage;
 import org.mendedleaf.desktop.plan.ThinPage;
@@ -57,6 +58,8 @@ final class Pages {
       return new PlansPage(context);
     } else if (place instanceof Place.PlanOf of) {
       return new PlanPage(context, of);
+    } else if (place instanceof Place.Outlook of) {
+      return new OutlookPage(context, of);
     } else if (place instanceof Place.Thinning of) {
       return new ThinPage(context, of);
     } else if (place instanceof Place.Today) {

@@ -1,34 +1,36 @@
 package org.mendedleaf.desktop.frame;
 
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
-import java.util.Set;
+import java.util.Optional;
 import javafx.animation.Animation;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.util.Duration;
+import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.office.Complaint;
-import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.office.Rhythms;
+import org.mendedleaf.core.office.Rounds;
+import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 
 /**
- * Captures each shelf when it is its turn, as long as the window is open. What fails is tried again
- * each time and told once, until it says something else: a drive that is away comes back.
+ * Does by itself what care plans say, as long as the window is open: a round each second. What
+ * fails is tried again and told once, until it says something else: a drive that is away comes
+ * back.
  */
 final class RhythmWatch {
 
-  private static final Duration EVERY = Duration.seconds(20);
+  private static final Duration EVERY = Duration.seconds(1);
 
   private final Context context;
+  private final Rounds rounds;
   private final Timeline clock = new Timeline(new KeyFrame(EVERY, event -> look()));
-  private final Set<String> running = new HashSet<>();
-  private final Map<String, String> told = new HashMap<>();
+  private boolean isLooking;
 
   RhythmWatch(Context context) {
     this.context = context;
+    this.rounds = new Rounds(context.office());
   }
 
   void begin() {
@@ -39,43 +41,76 @@ final class RhythmWatch {
 
   void end() {
     clock.stop();
-  }
-
-  /** Looks whose turn it is. */
-  void look() {
     context
         .background()
-        .ask(() -> context.office().rhythms().due(), this::capture, this::tellOfLooking);
+        .ask(
+            () -> {
+              context.office().rhythms().stopWatching();
+              return true;
+            },
+            stopped -> {},
+            // The process ends with the window.
+            problem -> {});
   }
 
-  private void capture(List<Shelf> due) {
-    told.remove("");
-    for (Shelf shelf : due) {
-      String name = shelf.store() + "/" + shelf.id();
-      if (running.add(name)) {
-        new Captures(context)
-            .captureInTurn(
-                shelf,
-                () -> {
-                  running.remove(name);
-                  told.remove(name);
-                },
-                problem -> {
-                  running.remove(name);
-                  tell(name, problem);
-                });
-      }
+  /** Looks what is due. */
+  void look() {
+    if (isLooking) {
+      return;
+    }
+    isLooking = true;
+    context
+        .background()
+        .ask(
+            rounds::next,
+            due -> {
+              isLooking = false;
+              rounds.fine();
+              begin(due);
+            },
+            problem -> {
+              isLooking = false;
+              if (rounds.isNews(Complaint.sentence(problem))) {
+                context.navigator().complain(problem);
+              }
+            });
+  }
+
+  private void begin(List<Rhythms.Due> due) {
+    for (Rhythms.Due one : due) {
+      context
+          .jobs()
+          .start(
+              title(one),
+              progress -> context.office().rhythms().run(one, progress),
+              outcome -> ended(one, outcome),
+              problem -> {
+                if (rounds.failed(one, Complaint.sentence(problem))) {
+                  context.navigator().complain(problem);
+                }
+              });
     }
   }
 
-  private void tellOfLooking(Exception problem) {
-    tell("", problem);
+  private static String title(Rhythms.Due due) {
+    String name = due.shelf().name();
+    if (due.doing() instanceof Rhythms.Labelling) {
+      return Words.of("snapshot.job", name);
+    }
+    return due.doing() instanceof Rhythms.Thinning
+        ? Words.of("thin.job", name)
+        : Words.of("capture.job", name);
   }
 
-  private void tell(String of, Exception problem) {
-    String sentence = Complaint.sentence(problem);
-    if (!sentence.equals(told.put(of, sentence))) {
-      context.navigator().complain(problem);
+  private void ended(Rhythms.Due due, Optional<CaptureOutcome> outcome) {
+    if (outcome.isEmpty()) {
+      rounds.done(due);
+      context.navigator().refresh();
+    } else if (outcome.get() instanceof CaptureOutcome.Done) {
+      rounds.done(due);
+      new Captures(context).capturedInTurn(due.shelf(), outcome.get());
+    } else if (rounds.failed(due, outcome.get().toString())) {
+      new Captures(context).capturedInTurn(due.shelf(), outcome.get());
     }
   }
 }

@@ -2,9 +2,11 @@ package org.mendedleaf.desktop.moment;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.Label;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
@@ -15,6 +17,8 @@ import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.Snapshot;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.Snapshots;
+import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.plan.SnapshotTimes;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.desktop.drawings.Tip;
@@ -32,6 +36,8 @@ import org.mendedleaf.desktop.work.SheetTable;
 /** The snapshots of a shelf: take one, look inside, let one go. */
 public final class SnapshotsPage implements Page {
 
+  private static final int NEXT = 3;
+
   private final Context context;
   private final Shelf shelf;
   private final InnerPath folder;
@@ -42,7 +48,9 @@ public final class SnapshotsPage implements Page {
   private final SheetTable<Snapshots.Listed> table =
       new SheetTable<>("snapshots", this::look, listed -> listed.snapshot().label());
   private final VBox root;
+  private final Label scheduled = Nodes.text("", "soft");
   private Shown.Unit unit = Shown.Unit.MB;
+  private Optional<NamedPlan> plan = Optional.empty();
   private TableColumn<Snapshots.Listed, Snapshots.Listed> sizes;
 
   public SnapshotsPage(Context context, Place.ShelfSnapshots place) {
@@ -76,6 +84,7 @@ public final class SnapshotsPage implements Page {
                 Nodes.label(Words.of("snapshot.title", shelf.name()), "title"), look, unlabel),
             Nodes.text(Words.of("snapshot.what"), "soft"),
             form,
+            scheduled,
             below);
     root.getStyleClass().add("page");
   }
@@ -113,9 +122,37 @@ public final class SnapshotsPage implements Page {
     context
         .background()
         .ask(
-            () -> context.office().snapshots().of(shelf),
+            () ->
+                new Found(
+                    context.office().snapshots().of(shelf), context.office().plans().of(shelf)),
             this::show,
             context.navigator()::complain);
+  }
+
+  private record Found(List<Snapshots.Listed> listed, Optional<NamedPlan> plan) {}
+
+  private void show(Found found) {
+    plan = found.plan();
+    scheduled.setText(
+        found
+            .plan()
+            .map(
+                one ->
+                    one.snapshots().stream()
+                        .map(times -> scheduled(times, one))
+                        .collect(Collectors.joining("\n")))
+            .filter(text -> !text.isEmpty())
+            .orElse(Words.of("snapshot.notScheduled")));
+    show(found.listed());
+  }
+
+  /** When they are taken by themselves, with the next three times. */
+  private String scheduled(SnapshotTimes times, NamedPlan of) {
+    List<String> next =
+        times.next(context.now(), of.plan(), NEXT).stream()
+            .map(at -> Shown.moment(at, context.now(), context.zone()))
+            .toList();
+    return Words.of("snapshot.scheduled", times.sentence(), String.join("; ", next));
   }
 
   private void show(List<Snapshots.Listed> listed) {
@@ -163,6 +200,15 @@ public final class SnapshotsPage implements Page {
         150,
         (cell, row) ->
             cell.setText(Words.of("snapshot.cause", row.snapshot().cause(), row.snapshot().by())));
+    table.column(
+        "column.keptUntil",
+        130,
+        (cell, row) ->
+            cell.setText(
+                plan.flatMap(
+                        one -> context.office().scheduledSnapshots().keptUntil(row.snapshot(), one))
+                    .map(at -> Shown.day(at, context.now(), context.zone()))
+                    .orElse("")));
     table.column(
         "column.reason",
         200,

@@ -33,12 +33,26 @@ public final class KeptWords {
       return Words.of("kept.nothing");
     }
     Optional<Instant> until = judged.keptUntil();
+    if (until.isEmpty() && judged.isForRoom()) {
+      return Words.of("kept.room");
+    }
     if (until.isEmpty()) {
       return Words.of(has(judged, Claim.Basic.CURRENT) ? "kept.current" : "kept.forNow");
     }
     return until.get().equals(Claim.ALWAYS)
         ? Words.of("kept.always")
         : Words.of("kept.until", Shown.day(until.get(), now, zone));
+  }
+
+  /** Until when it stays if nothing is saved; empty where the promise says as much. */
+  public String likely(Judgement.Judged judged) {
+    Optional<Instant> likely = judged.likelyUntil();
+    if (likely.isEmpty() || likely.equals(judged.keptUntil())) {
+      return "";
+    }
+    return likely.get().equals(Claim.ALWAYS)
+        ? Words.of("kept.likely.always")
+        : Words.of("kept.likely", Shown.day(likely.get(), now, zone));
   }
 
   /** The reasons, the one that holds longest first. */

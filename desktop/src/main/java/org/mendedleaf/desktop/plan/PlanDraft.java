@@ -10,19 +10,35 @@ import org.mendedleaf.core.plan.KeepRule;
 import org.mendedleaf.core.plan.KeepSentences;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.Rhythm;
+import org.mendedleaf.core.plan.Room;
+import org.mendedleaf.core.plan.SnapshotTimes;
 import org.mendedleaf.core.plan.Span;
 
 /**
  * A plan as it is being written: words that may not be understood yet.
  *
  * @param rhythm how often it is captured
+ * @param snapshots which are taken by themselves
  * @param sentences without their "keep"
  * @param removed how long removed files are kept
  * @param grace how long what was let go is still there
+ * @param room {@link #NO_LIMIT} where there is none
+ * @param thinning how often what no rule claims is let go
  */
-record PlanDraft(String name, String rhythm, List<String> sentences, String removed, String grace) {
+record PlanDraft(
+    String name,
+    String rhythm,
+    List<String> snapshots,
+    List<String> sentences,
+    String removed,
+    String grace,
+    String room,
+    String thinning) {
+
+  static final String NO_LIMIT = "no limit";
 
   PlanDraft {
+    snapshots = List.copyOf(snapshots);
     sentences = List.copyOf(sentences);
   }
 
@@ -30,79 +46,94 @@ record PlanDraft(String name, String rhythm, List<String> sentences, String remo
     return new PlanDraft(
         plan.name(),
         plan.rhythm().sentence(),
+        plan.snapshots().stream().map(SnapshotTimes::sentence).toList(),
         plan.plan().rules().stream().map(KeepSentences::format).toList(),
         plan.plan().removed().toString(),
-        plan.plan().grace().toString());
+        plan.plan().grace().toString(),
+        plan.plan().room().map(Room::sentence).orElse(NO_LIMIT),
+        plan.thinning().sentence());
   }
 
   /** What a shelf without a plan does: it keeps everything. */
-  static PlanDraft keepingAll(String name) {
-    return new PlanDraft(
-        name,
-        Rhythm.byHand().sentence(),
-        List.of("everything"),
-        CarePlan.REMOVED.toString(),
-        CarePlan.GRACE.toString());
-  }
-
-  boolean isUnderstood(int sentence) {
-    return KeepSentences.parse(sentences.get(sentence)).isPresent();
+  static PlanDraft keepingAll(String name, ZoneId zone) {
+    return of(NamedPlan.keepingAll(name, zone, DayOfWeek.MONDAY));
   }
 
   /** The plan, if all of it is understood. */
   Optional<NamedPlan> plan(ZoneId zone, DayOfWeek firstDay) {
-    List<KeepRule> rules = new ArrayList<>();
-    for (String sentence : sentences) {
-      Optional<KeepRule> rule = KeepSentences.parse(sentence);
-      if (rule.isEmpty()) {
-        return Optional.empty();
-      }
-      rules.add(rule.get());
-    }
+    Optional<List<KeepRule>> rules = all(sentences.stream().map(KeepSentences::parse).toList());
+    Optional<List<SnapshotTimes>> times =
+        all(snapshots.stream().map(SnapshotTimes::parse).toList());
     Optional<Span> removedFor = Span.parse(removed);
     Optional<Span> graceTime = Span.parse(grace);
     Optional<Rhythm> captured = Rhythm.parse(rhythm);
-    if (name.isBlank() || captured.isEmpty() || removedFor.isEmpty() || graceTime.isEmpty()) {
+    Optional<Rhythm> thinned =
+        Rhythm.parse(thinning).filter(one -> !(one instanceof Rhythm.OnSave));
+    Optional<Room> limit = Room.parse(room);
+    boolean isRoomKnown = limit.isPresent() || room.strip().equalsIgnoreCase(NO_LIMIT);
+    if (name.isBlank()
+        || rules.isEmpty()
+        || times.isEmpty()
+        || captured.isEmpty()
+        || thinned.isEmpty()
+        || removedFor.isEmpty()
+        || graceTime.isEmpty()
+        || !isRoomKnown) {
       return Optional.empty();
     }
+    CarePlan plan =
+        new CarePlan(zone, firstDay, rules.get(), removedFor.get(), graceTime.get(), limit);
     return Optional.of(
-        new NamedPlan(
-            name.strip(),
-            new CarePlan(zone, firstDay, rules, removedFor.get(), graceTime.get()),
-            captured.get()));
+        new NamedPlan(name.strip(), plan, captured.get(), times.get(), thinned.get()));
   }
 
-  PlanDraft withSentence(int at, String sentence) {
-    List<String> changed = new ArrayList<>(sentences);
-    changed.set(at, sentence);
-    return new PlanDraft(name, rhythm, changed, removed, grace);
+  /** All of them; empty if one is not understood. */
+  private static <T> Optional<List<T>> all(List<Optional<T>> parsed) {
+    List<T> all = parsed.stream().flatMap(Optional::stream).toList();
+    return all.size() == parsed.size() ? Optional.of(all) : Optional.empty();
+  }
+
+  PlanDraft keeping(List<String> others) {
+    return new PlanDraft(name, rhythm, snapshots, others, removed, grace, room, thinning);
+  }
+
+  PlanDraft taking(List<String> others) {
+    return new PlanDraft(name, rhythm, others, sentences, removed, grace, room, thinning);
   }
 
   PlanDraft with(String sentence) {
-    List<String> changed = new ArrayList<>(sentences);
-    changed.add(sentence);
-    return new PlanDraft(name, rhythm, changed, removed, grace);
+    List<String> more = new ArrayList<>(sentences);
+    more.add(sentence);
+    return keeping(more);
   }
 
-  PlanDraft without(int at) {
-    List<String> changed = new ArrayList<>(sentences);
-    changed.remove(at);
-    return new PlanDraft(name, rhythm, changed, removed, grace);
+  PlanDraft withSnapshots(String sentence) {
+    List<String> more = new ArrayList<>(snapshots);
+    more.add(sentence);
+    return taking(more);
   }
 
   PlanDraft captured(String sentence) {
-    return new PlanDraft(name, sentence, sentences, removed, grace);
+    return new PlanDraft(name, sentence, snapshots, sentences, removed, grace, room, thinning);
   }
 
   PlanDraft called(String other) {
-    return new PlanDraft(other, rhythm, sentences, removed, grace);
+    return new PlanDraft(other, rhythm, snapshots, sentences, removed, grace, room, thinning);
   }
 
   PlanDraft removedFor(String span) {
-    return new PlanDraft(name, rhythm, sentences, span, grace);
+    return new PlanDraft(name, rhythm, snapshots, sentences, span, grace, room, thinning);
   }
 
   PlanDraft onNoticeFor(String span) {
-    return new PlanDraft(name, rhythm, sentences, removed, span);
+    return new PlanDraft(name, rhythm, snapshots, sentences, removed, span, room, thinning);
+  }
+
+  PlanDraft limitedTo(String sentence) {
+    return new PlanDraft(name, rhythm, snapshots, sentences, removed, grace, sentence, thinning);
+  }
+
+  PlanDraft thinned(String sentence) {
+    return new PlanDraft(name, rhythm, snapshots, sentences, removed, grace, room, sentence);
   }
 }

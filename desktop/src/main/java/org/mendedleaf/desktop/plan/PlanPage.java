@@ -26,10 +26,15 @@ import javafx.scene.layout.VBox;
 import org.mendedleaf.core.catalog.LeftOut;
 import org.mendedleaf.core.catalog.Role;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
+import org.mendedleaf.core.forecast.Futures;
+import org.mendedleaf.core.office.CarePlans;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.Thinnings;
 import org.mendedleaf.core.plan.Claim;
+import org.mendedleaf.core.plan.KeepSentences;
+import org.mendedleaf.core.plan.SnapshotTimes;
 import org.mendedleaf.desktop.drawings.KeepField;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Action;
@@ -37,6 +42,7 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Page;
 import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.TurnWords;
 
 /** A shelf's care plan: what is kept and why, and how far back one could go under it. */
 public final class PlanPage implements Page {
@@ -44,6 +50,7 @@ public final class PlanPage implements Page {
   private static final double SENTENCES = 500;
   private static final List<String> RHYTHMS =
       List.of(
+          "on save",
           "by hand",
           "every 5 minutes",
           "every 20 minutes",
@@ -63,6 +70,16 @@ public final class PlanPage implements Page {
           "what is known good",
           "everything");
 
+  private static final List<String> SNAPSHOTS =
+      List.of(
+          "at 18:00 every day, labelled {date}, for 30 days",
+          "at 17:30 on friday, labelled Week {week}, the newest 12",
+          "at 09:00 on monday, labelled {month} {year}, for 1 year");
+  private static final List<String> ROOMS =
+      List.of(PlanDraft.NO_LIMIT, "10 GB free", "at most 20 GB");
+  private static final List<String> THINNING =
+      List.of("by hand", "at 12:00 every day", "at 12:00 on monday");
+
   private final Context context;
   private final Shelf shelf;
   private final PlanPresenter presenter;
@@ -71,7 +88,9 @@ public final class PlanPage implements Page {
   private final ToggleButton paused = toggle("plan.recording.paused", false);
   private final Label revisions = Nodes.label("", "soft");
   private final Label leftOut = Nodes.label("", "strong");
-  private final ComboBox<String> rhythm = new ComboBox<>();
+  private final ComboBox<String> rhythm = typed("rhythm", RHYTHMS);
+  private final ComboBox<String> room = typed("room", ROOMS);
+  private final ComboBox<String> thinning = typed("thinning", THINNING);
   private final Label nextCapture = Nodes.label("", "soft");
   private final Label current = new Label();
   private final Label snapshot = new Label();
@@ -79,13 +98,17 @@ public final class PlanPage implements Page {
   private final TextField removed = spanField("removed-for");
   private final TextField grace = spanField("grace-time");
   private final TextField called = new TextField();
-  private final ChoiceBox<String> add = new ChoiceBox<>();
-  private final RuleRows rules;
+  private final ChoiceBox<String> add = choices("add-reason", "plan.add", REASONS);
+  private final ChoiceBox<String> addSnapshots =
+      choices("add-snapshots", "plan.snapshots.add", SNAPSHOTS);
+  private final SentenceRows rules;
+  private final SentenceRows snapshots;
   private final Button use;
   private final Button todays;
   private final Label others = Nodes.text("", "soft");
   private final Label goes = Nodes.text("");
   private final KeepField field = new KeepField();
+  private final Label year = Nodes.label("", "soft");
   private final VBox prices = new VBox(4);
   private final Label waiting = Nodes.label("", "soft");
   private final Button thin;
@@ -98,7 +121,24 @@ public final class PlanPage implements Page {
     this.context = context;
     this.shelf = place.shelf();
     this.presenter = new PlanPresenter(context, shelf);
-    this.rules = new RuleRows(presenter);
+    this.rules =
+        new SentenceRows(
+            new SentenceRows.Kind(
+                "rule",
+                Words.of("plan.keep"),
+                Words.of("plan.rule.remove"),
+                Words.of("plan.sentences"),
+                one -> KeepSentences.parse(one).isPresent()),
+            all -> edit(draft -> draft.keeping(all)));
+    this.snapshots =
+        new SentenceRows(
+            new SentenceRows.Kind(
+                "snapshots",
+                Words.of("plan.snapshots.one"),
+                Words.of("plan.snapshots.remove"),
+                Words.of("plan.snapshots.how"),
+                one -> SnapshotTimes.parse(one).isPresent()),
+            all -> edit(draft -> draft.taking(all)));
     use = Nodes.button(Words.of("plan.use"), "Ctrl+Enter", presenter::use, "moss");
     use.setId("use-plan");
     todays = Nodes.button(Words.of("plan.todays"), "", presenter::keepTodays);
@@ -129,19 +169,60 @@ public final class PlanPage implements Page {
   private void listen() {
     presenter.knownProperty().addListener((property, before, known) -> show(known));
     presenter.draftProperty().addListener((property, before, draft) -> show(draft));
+    presenter.aheadProperty().addListener((property, before, found) -> showPrices());
+    presenter.futuresProperty().addListener((property, before, drawn) -> show(drawn));
     presenter.outlookProperty().addListener((property, before, outlook) -> show(outlook));
     removed.textProperty().addListener((p, before, text) -> edit(draft -> draft.removedFor(text)));
     grace.textProperty().addListener((p, before, text) -> edit(draft -> draft.onNoticeFor(text)));
     called.textProperty().addListener((p, before, text) -> edit(draft -> draft.called(text)));
-    add.valueProperty()
+    typed(rhythm, PlanDraft::captured);
+    typed(room, PlanDraft::limitedTo);
+    typed(thinning, PlanDraft::thinned);
+    onChoice(add, rules, PlanDraft::with);
+    onChoice(addSnapshots, snapshots, PlanDraft::withSnapshots);
+  }
+
+  private interface Sentence {
+    PlanDraft in(PlanDraft draft, String sentence);
+  }
+
+  private void typed(ComboBox<String> box, Sentence sentence) {
+    box.getEditor()
+        .textProperty()
+        .addListener((property, before, text) -> edit(draft -> sentence.in(draft, text)));
+  }
+
+  private void onChoice(ChoiceBox<String> box, SentenceRows rows, Sentence sentence) {
+    box.valueProperty()
         .addListener(
-            (property, before, reason) -> {
-              if (reason != null && !reason.equals(add.getItems().get(0))) {
-                edit(draft -> draft.with(reason));
-                add.setValue(add.getItems().get(0));
-                rules.editLast();
+            (property, before, chosen) -> {
+              if (chosen != null && !chosen.equals(box.getItems().get(0))) {
+                edit(draft -> sentence.in(draft, chosen));
+                box.setValue(box.getItems().get(0));
+                rows.editLast();
               }
             });
+  }
+
+  /** A field with words to choose from. */
+  private static ComboBox<String> typed(String id, List<String> words) {
+    ComboBox<String> box = new ComboBox<>();
+    box.setId(id);
+    box.setEditable(true);
+    box.getItems().setAll(words);
+    box.setMinWidth(150);
+    box.setMaxWidth(Double.MAX_VALUE);
+    return box;
+  }
+
+  /** Sentences to be added; the first line says so. */
+  private static ChoiceBox<String> choices(String id, String key, List<String> sentences) {
+    ChoiceBox<String> box = new ChoiceBox<>();
+    box.setId(id);
+    box.getItems().add(Words.of(key));
+    box.getItems().addAll(sentences);
+    box.setValue(Words.of(key));
+    return box;
   }
 
   private interface Edit {
@@ -172,10 +253,6 @@ public final class PlanPage implements Page {
             "link-like");
     leftOut.setMinWidth(0);
     HBox patterns = Nodes.row(leftOut, change);
-    add.getItems().add(Words.of("plan.add"));
-    add.getItems().addAll(REASONS);
-    add.setValue(Words.of("plan.add"));
-    add.setId("add-reason");
     called.setId("plan-name");
     called.setPrefColumnCount(18);
     HBox afterwards =
@@ -200,13 +277,17 @@ public final class PlanPage implements Page {
             named("plan.recording", recording),
             named("plan.rhythm", rhythmRow()),
             named("plan.leftOut", patterns),
+            snapshots.node(),
+            spaced(addSnapshots),
             head("plan.stays"),
-            RuleRows.line(Nodes.label(Words.of("plan.current")), current),
-            RuleRows.line(Nodes.label(Words.of("plan.snapshot")), snapshot),
-            RuleRows.line(removedFor, removedCount),
+            SentenceRows.line(Nodes.label(Words.of("plan.current")), current),
+            SentenceRows.line(Nodes.label(Words.of("plan.snapshot")), snapshot),
+            SentenceRows.line(removedFor, removedCount),
             rules.node(),
             spaced(add),
+            named("plan.room", room),
             named("plan.afterwards", afterwards),
+            named("plan.thinning", thinning),
             named("plan.called", called),
             spaced(others));
     scroll.setContent(box);
@@ -222,17 +303,8 @@ public final class PlanPage implements Page {
   }
 
   private Region rhythmRow() {
-    rhythm.setId("rhythm");
-    rhythm.setEditable(true);
-    rhythm.getItems().setAll(RHYTHMS);
-    rhythm.setMinWidth(150);
-    rhythm.setMaxWidth(Double.MAX_VALUE);
     HBox.setHgrow(rhythm, Priority.ALWAYS);
-    rhythm
-        .getEditor()
-        .textProperty()
-        .addListener((property, before, text) -> edit(draft -> draft.captured(text)));
-    nextCapture.setMinWidth(Region.USE_PREF_SIZE);
+    nextCapture.setMinWidth(60);
     HBox row = new HBox(8, rhythm, nextCapture);
     row.setAlignment(Pos.CENTER_LEFT);
     return row;
@@ -306,7 +378,23 @@ public final class PlanPage implements Page {
     }
     goes.setId("plan-goes");
     VBox.setVgrow(field, Priority.ALWAYS);
-    VBox drawn = new VBox(6, Nodes.label(Words.of("plan.howFar"), "sheet-head"), when, goes, field);
+    year.setId("plan-in-a-year");
+    Button outlook =
+        Nodes.button(
+            Words.of("plan.outlook"),
+            "Ctrl+Y",
+            () -> context.navigator().go(new Place.Outlook(shelf)),
+            "link-like");
+    outlook.setId("to-outlook");
+    year.setMinWidth(0);
+    VBox drawn =
+        new VBox(
+            6,
+            Nodes.label(Words.of("plan.howFar"), "sheet-head"),
+            when,
+            goes,
+            field,
+            Nodes.row(year, outlook));
     drawn.getStyleClass().addAll("sheet", "padded");
     VBox.setVgrow(drawn, Priority.ALWAYS);
     VBox ready =
@@ -344,6 +432,10 @@ public final class PlanPage implements Page {
             KeyCombination.valueOf("Shortcut+T"),
             () -> context.navigator().go(new Place.Thinning(shelf))),
         new Action(
+            Words.of("plan.outlook"),
+            KeyCombination.valueOf("Shortcut+Y"),
+            () -> context.navigator().go(new Place.Outlook(shelf))),
+        new Action(
             Words.of("shelf.care"),
             KeyCombination.valueOf("Shortcut+U"),
             () -> context.navigator().go(new Place.CareOf(shelf))));
@@ -370,16 +462,8 @@ public final class PlanPage implements Page {
     on.setDisable(now.isDeposit());
     paused.setDisable(now.isDeposit());
     revisions.setText(Words.count("plan.eitherWay", now.revisions()));
-    nextCapture.setText(
-        known
-            .nextCapture()
-            .map(
-                at ->
-                    at.isAfter(context.now())
-                        ? Words.of(
-                            "plan.nextCapture", Shown.moment(at, context.now(), context.zone()))
-                        : Words.of("plan.dueNow"))
-            .orElse(""));
+    nextCapture.setText(known.turn().map(new TurnWords(context)::next).orElse(""));
+    Tip.on(nextCapture, nextCapture.getText());
     List<LeftOut.Rule> patterns = now.settings().leftOut().rules();
     leftOut.setText(
         patterns.isEmpty()
@@ -395,7 +479,7 @@ public final class PlanPage implements Page {
             ? ""
             : " · " + Words.of("plan.sharedWith", names(known.sharing()));
     facts.setText(plan + sharing);
-    prices.getChildren().setAll(known.prices().stream().map(this::price).toList());
+    showPrices();
     long erasable =
         known.waiting().stream().filter(one -> one.fate() == Thinnings.Fate.ERASED).count();
     Optional<Thinnings.Concerned> next = known.waiting().stream().findFirst();
@@ -410,7 +494,20 @@ public final class PlanPage implements Page {
                     Shown.day(next.get().until(), context.now(), context.zone())));
     thin.setDisable(known.own().isEmpty());
     boolean may = known.mayPlan();
-    for (Node node : List.of(on, paused, rhythm, removed, grace, called, add, rules.node())) {
+    for (Node node :
+        List.of(
+            on,
+            paused,
+            rhythm,
+            room,
+            thinning,
+            removed,
+            grace,
+            called,
+            add,
+            addSnapshots,
+            rules.node(),
+            snapshots.node())) {
       node.setDisable(
           !may || (node == on && now.isDeposit()) || (node == paused && now.isDeposit()));
     }
@@ -433,8 +530,9 @@ public final class PlanPage implements Page {
     Label says =
         Nodes.label(
             price.goes() == 0
-                ? Words.count("plan.price.none", price.stays())
-                : Words.count("plan.price", price.goes(), Shown.size(price.disk())),
+                ? Words.count("plan.price.none", price.stays()) + inAYear(price)
+                : Words.count("plan.price", price.goes(), Shown.size(price.disk()))
+                    + inAYear(price),
             "soft");
     says.setMinWidth(0);
     take.setMinWidth(118);
@@ -444,13 +542,45 @@ public final class PlanPage implements Page {
     return line;
   }
 
+  private void showPrices() {
+    prices
+        .getChildren()
+        .setAll(presenter.knownProperty().get().prices().stream().map(this::price).toList());
+  }
+
+  private String inAYear(PlanPresenter.Price price) {
+    PlanPresenter.Ahead ahead = presenter.aheadProperty().get();
+    Long bytes = ahead == null ? null : ahead.ready().get(price.plan().name());
+    return bytes == null ? "" : " · " + Words.of("plan.price.inAYear", Shown.size(bytes));
+  }
+
+  /** What the draft takes in a year. */
+  private void show(Futures drawn) {
+    PlanPresenter.Ahead ahead = presenter.aheadProperty().get();
+    if (ahead == null || ahead.known().forecast().isEmpty()) {
+      year.setText(ahead == null ? "" : Words.of("plan.tooShort"));
+    } else if (drawn != null) {
+      Futures.Point point = PlanPresenter.inAYear(drawn);
+      year.setText(
+          Words.of(
+              "plan.inAYearAbout",
+              Shown.size(point.middle()),
+              Shown.size(point.low()),
+              Shown.size(point.high()),
+              Shown.size(ahead.known().bytes())));
+    }
+  }
+
   private void show(PlanDraft draft) {
     showing = true;
     set(rhythm.getEditor(), draft.rhythm());
+    set(room.getEditor(), draft.room());
+    set(thinning.getEditor(), draft.thinning());
     set(removed, draft.removed());
     set(grace, draft.grace());
     set(called, draft.name());
-    rules.show(draft);
+    rules.show(draft.sentences());
+    snapshots.show(draft.snapshots());
     showing = false;
     showButtons();
   }
@@ -475,17 +605,26 @@ public final class PlanPage implements Page {
         going == 0
             ? Words.count("plan.allStay", all)
             : Words.count(
-                "plan.someGo",
-                going,
-                Shown.count(all),
-                Shown.size(outlook.disk()),
-                outlook.plan().plan().grace()));
+                    "plan.someGo",
+                    going,
+                    Shown.count(all),
+                    Shown.size(outlook.disk()),
+                    outlook.plan().plan().grace())
+                + last(outlook.rehearsal())
+                + (outlook.rehearsal().forRoom() == 0
+                    ? ""
+                    : " " + Words.count("plan.forRoom", outlook.rehearsal().forRoom())));
     Map<Claim.Reason, Integer> claims = outlook.rehearsal().claims();
     // The current one is nearly always the newest good one, so they are not added up.
     count(current, claims, Claim.Basic.CURRENT, Claim.Basic.HELD);
     count(snapshot, claims, Claim.Basic.SNAPSHOT);
     count(removedCount, claims, Claim.Basic.REMOVED_FILE);
-    rules.show(claims);
+    List<String> kept = new ArrayList<>();
+    for (int i = 0; i < outlook.plan().plan().rules().size(); i++) {
+      kept.add(Words.count("plan.revisions", claims.getOrDefault(new Claim.ByRule(i), 0)));
+    }
+    rules.follows(kept);
+    snapshots.follows(outlook.nextSnapshots());
     field.drawnProperty().set(outlook.field());
     if (presenter.knownProperty().get().mayPlan()) {
       others.setText(
@@ -493,6 +632,14 @@ public final class PlanPage implements Page {
               ? ""
               : Words.of("plan.changesToo", outlook.plan().name(), names(outlook.others())));
     }
+  }
+
+  /** Before the last state of anything goes, that is said. */
+  private static String last(CarePlans.Rehearsal rehearsal) {
+    List<CarePlans.Going> lastOnes = rehearsal.lastOnes();
+    return lastOnes.isEmpty()
+        ? ""
+        : " " + Words.count("plan.lastOnes", lastOnes.size(), lastOnes.get(0).path().name());
   }
 
   private static void count(

@@ -7,14 +7,19 @@ import java.time.Period;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Role;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
+import org.mendedleaf.core.forecast.Futures;
 import org.mendedleaf.core.office.CarePlans;
+import org.mendedleaf.core.office.Forecasts;
+import org.mendedleaf.core.office.MakingRoom;
 import org.mendedleaf.core.office.Rhythms;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.ShelfLineages;
@@ -25,8 +30,9 @@ import org.mendedleaf.core.plan.Judgement;
 import org.mendedleaf.core.plan.Lineage;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.ReadyPlans;
-import org.mendedleaf.core.space.StoreSpace;
+import org.mendedleaf.core.plan.SnapshotTimes;
 import org.mendedleaf.desktop.drawings.KeepField;
+import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
@@ -48,6 +54,8 @@ final class PlanPresenter {
   private final ReadOnlyObjectWrapper<Known> known = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<PlanDraft> draft = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<Outlook> outlook = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<Ahead> ahead = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<Futures> futures = new ReadOnlyObjectWrapper<>();
   private Period later = Period.ZERO;
   private long asked;
 
@@ -59,7 +67,7 @@ final class PlanPresenter {
   /**
    * What is recorded and chosen so far.
    *
-   * @param nextCapture when it is captured by itself next; empty if it is not
+   * @param turn when it is captured by itself next; empty if it is not
    * @param own the shelf's plan; empty if it keeps everything
    * @param sharing other shelves that have it
    * @param waiting what is on notice
@@ -68,11 +76,11 @@ final class PlanPresenter {
    */
   record Known(
       Shelf shelf,
-      Optional<Instant> nextCapture,
+      Optional<Rhythms.Turn> turn,
       Optional<NamedPlan> own,
       List<Shelf> sharing,
       ShelfLineages lineages,
-      StoreSpace space,
+      MakingRoom room,
       List<Thinnings.Concerned> waiting,
       List<Price> prices,
       boolean mayPlan) {}
@@ -81,9 +89,17 @@ final class PlanPresenter {
   record Price(NamedPlan plan, long stays, int goes, long disk) {}
 
   /**
+   * What the shelf will take.
+   *
+   * @param ready bytes in a year under each ready plan, by its name; empty if its past is too short
+   */
+  record Ahead(Forecasts.Known known, Map<String, Long> ready) {}
+
+  /**
    * What the draft would do.
    *
    * @param disk bytes that would be freed, about
+   * @param nextSnapshots when the next of each line is taken
    * @param others shelves whose plan would change too
    */
   record Outlook(
@@ -91,6 +107,7 @@ final class PlanPresenter {
       CarePlans.Rehearsal rehearsal,
       long disk,
       KeepField.Drawn field,
+      List<String> nextSnapshots,
       List<Shelf> others) {}
 
   /** Null until it is known. */
@@ -108,6 +125,63 @@ final class PlanPresenter {
     return outlook.getReadOnlyProperty();
   }
 
+  /** Null until it is known, which takes longer than all else. */
+  ReadOnlyObjectProperty<Ahead> aheadProperty() {
+    return ahead.getReadOnlyProperty();
+  }
+
+  /** What the shelf will take under the draft; null while that is not known. */
+  ReadOnlyObjectProperty<Futures> futuresProperty() {
+    return futures.getReadOnlyProperty();
+  }
+
+  private void lookAhead(Known of) {
+    context
+        .background()
+        .ask(
+            () -> {
+              Forecasts.Known found = context.office().forecasts().of(of.shelf());
+              Map<String, Long> ready = new HashMap<>();
+              for (Price price : of.prices()) {
+                NamedPlan plan = price.plan().captured(found.rhythm());
+                found
+                    .under(plan)
+                    .ifPresent(drawn -> ready.put(price.plan().name(), inAYear(drawn).middle()));
+              }
+              return new Ahead(found, ready);
+            },
+            found -> {
+              ahead.set(found);
+              foretell();
+            },
+            context.navigator()::complain);
+  }
+
+  static Futures.Point inAYear(Futures drawn) {
+    List<Futures.Point> points = drawn.points();
+    return points.get(points.size() - 1);
+  }
+
+  /** What the draft leads to; not with every letter, but as soon as nobody types any more. */
+  private void foretell() {
+    Outlook of = outlook.get();
+    if (of == null || ahead.get() == null) {
+      futures.set(null);
+      return;
+    }
+    long mine = asked;
+    context
+        .background()
+        .ask(
+            () -> ahead.get().known().under(of.plan()),
+            drawn -> {
+              if (mine == asked) {
+                futures.set(drawn.orElse(null));
+              }
+            },
+            context.navigator()::complain);
+  }
+
   void refresh() {
     context
         .background()
@@ -120,15 +194,19 @@ final class PlanPresenter {
                 draft.set(own(found));
               }
               rehearse();
+              lookAhead(found);
             },
             context.navigator()::complain);
   }
 
-  private static PlanDraft own(Known found) {
+  private PlanDraft own(Known found) {
     return found
         .own()
         .map(PlanDraft::of)
-        .orElseGet(() -> PlanDraft.keepingAll(Words.of("plan.newName", found.shelf().name())));
+        .orElseGet(
+            () ->
+                PlanDraft.keepingAll(
+                    Words.of("plan.newName", found.shelf().name()), context.zone()));
   }
 
   private Known look() throws IOException {
@@ -137,13 +215,17 @@ final class PlanPresenter {
     List<Shelf> sharing =
         own.isEmpty() ? List.of() : context.office().plans().sharing(shelf, own.get().name());
     ShelfLineages lineages = context.office().plans().lineages(shelf);
-    StoreSpace space = context.office().spaces().of(shelf.store());
+    MakingRoom room = context.office().plans().room(shelf);
     List<Price> prices = new ArrayList<>();
     for (NamedPlan ready : ReadyPlans.of(context.zone(), DayOfWeek.MONDAY)) {
-      CarePlans.Rehearsal rehearsal = CarePlans.rehearse(lineages, ready.plan(), context.now());
+      CarePlans.Rehearsal rehearsal =
+          CarePlans.rehearse(lineages, ready.plan(), context.now(), Optional.of(room));
       prices.add(
           new Price(
-              ready, rehearsal.stays(), rehearsal.goes().size(), rehearsal.freed(space).disk()));
+              ready,
+              rehearsal.stays(),
+              rehearsal.goes().size(),
+              rehearsal.freed(room.space()).disk()));
     }
     List<Thinnings.Concerned> waiting =
         own.isEmpty()
@@ -154,12 +236,11 @@ final class PlanPresenter {
                 .toList();
     boolean mayPlan =
         shelf.settings().people().roleOf(context.office().settings().person()) == Role.KEEPER;
-    Optional<Instant> next =
+    Optional<Rhythms.Turn> next =
         context.office().rhythms().all().stream()
             .filter(
                 turn ->
                     turn.shelf().id() == shelf.id() && turn.shelf().store().equals(shelf.store()))
-            .map(Rhythms.Turn::next)
             .findFirst();
     return new Known(
         shelf,
@@ -167,7 +248,7 @@ final class PlanPresenter {
         own,
         sharing.stream().filter(other -> other.id() != shelf.id()).toList(),
         lineages,
-        space,
+        room,
         waiting,
         prices,
         mayPlan);
@@ -185,9 +266,13 @@ final class PlanPresenter {
     }
   }
 
-  /** Puts a ready plan into the fields; how often is captured stays as it is. */
+  /** Puts a ready plan into the fields; what is done by itself, and when, stays as it is. */
   void take(NamedPlan ready) {
-    edit(PlanDraft.of(ready).captured(draft.get().rhythm()));
+    edit(
+        PlanDraft.of(ready)
+            .captured(draft.get().rhythm())
+            .taking(draft.get().snapshots())
+            .thinned(draft.get().thinning()));
   }
 
   /** Back to what the shelf has. */
@@ -219,6 +304,7 @@ final class PlanPresenter {
               // Somebody may have typed on meanwhile.
               if (mine == asked) {
                 outlook.set(found);
+                foretell();
               }
             },
             context.navigator()::complain);
@@ -233,7 +319,8 @@ final class PlanPresenter {
   }
 
   private Outlook outlook(Known of, NamedPlan plan, Instant at) throws IOException {
-    CarePlans.Rehearsal rehearsal = CarePlans.rehearse(of.lineages(), plan.plan(), at);
+    CarePlans.Rehearsal rehearsal =
+        CarePlans.rehearse(of.lineages(), plan.plan(), at, Optional.of(of.room()));
     List<Shelf> others =
         context.office().plans().sharing(of.shelf(), plan.name()).stream()
             .filter(other -> other.id() != of.shelf().id())
@@ -241,9 +328,15 @@ final class PlanPresenter {
     return new Outlook(
         plan,
         rehearsal,
-        rehearsal.freed(of.space()).disk(),
+        rehearsal.freed(of.room().space()).disk(),
         field(of.lineages(), plan.plan(), at),
+        plan.snapshots().stream().map(one -> next(one, plan)).toList(),
         others);
+  }
+
+  private String next(SnapshotTimes times, NamedPlan plan) {
+    return Shown.moment(
+        times.next(context.now(), plan.plan(), 1).get(0), context.now(), context.zone());
   }
 
   /** The liveliest files line by line, all others as one. */

@@ -30,6 +30,7 @@ public final class PlansPage implements Page {
   private final Context context;
   private final SheetTable<Row> table = new SheetTable<>("plans", this::open, Row::name);
   private final Label facts = Nodes.label("", "soft");
+  private final WatchLine watch;
   private final Button thin;
   private final VBox root;
 
@@ -48,12 +49,14 @@ public final class PlansPage implements Page {
   public PlansPage(Context context) {
     this.context = context;
     thin = Nodes.button(Words.of("plan.thin"), "Ctrl+T", this::thin);
+    watch = new WatchLine(context);
     table.onChoice(
         () -> thin.setDisable(table.chosen().filter(row -> row.plan().isPresent()).isEmpty()));
     table.column("column.shelf", 190, PlansPage::shelf);
     table.column("column.plan", 170, PlansPage::plan);
-    table.column("column.keeps", 300, PlansPage::keeps);
-    table.column("column.thinning", 260, PlansPage::thinning);
+    table.column("column.captured", 170, PlansPage::captured);
+    table.column("column.keeps", 240, PlansPage::keeps);
+    table.column("column.thinning", 220, PlansPage::thinning);
     table.placeholder(Nodes.text(Words.of("plans.none"), "soft"));
     VBox.setVgrow(table.node(), Priority.ALWAYS);
     root =
@@ -65,7 +68,8 @@ public final class PlansPage implements Page {
                     Words.of("plans.open"), "Enter", () -> table.chosen().ifPresent(this::open)),
                 thin),
             Nodes.text(Words.of("plans.what"), "soft"),
-            table.node());
+            table.node(),
+            watch.node());
     root.getStyleClass().add("page");
     root.addEventHandler(
         javafx.scene.input.KeyEvent.KEY_PRESSED,
@@ -90,6 +94,7 @@ public final class PlansPage implements Page {
   @Override
   public void refresh() {
     context.background().ask(this::look, this::show, context.navigator()::complain);
+    context.background().ask(watch::isKept, watch::show, context.navigator()::complain);
   }
 
   private List<Row> look() throws IOException {
@@ -148,12 +153,22 @@ public final class PlansPage implements Page {
     }
   }
 
+  private static void captured(TableCell<Row, Row> cell, Row row) {
+    cell.setText(row.plan().map(plan -> plan.rhythm().sentence()).orElse(""));
+    cell.getStyleClass().add("soft");
+  }
+
   private static void keeps(TableCell<Row, Row> cell, Row row) {
     List<String> sentences =
         row.plan()
             .map(plan -> plan.plan().rules().stream().map(KeepSentences::format).toList())
             .orElse(List.of(Words.of("plans.everything")));
-    cell.setText(String.join("; ", sentences));
+    cell.setText(
+        String.join("; ", sentences)
+            + row.plan()
+                .flatMap(plan -> plan.plan().room())
+                .map(room -> "; " + Words.of("plans.whileRoom", room.sentence()))
+                .orElse(""));
     Tip.on(cell, String.join("\n", sentences));
     cell.getStyleClass().add("soft");
   }

@@ -109,7 +109,13 @@ final class ThinPresenter {
     add(words, "thin.some.noticed", of.with(Fate.NOTICED).size());
     add(words, "thin.some.kept", of.with(Fate.KEPT_AFTER_ALL).size());
     add(words, "thin.some.waits", of.with(Fate.WAITS).size());
-    return Words.count("thin.stays", of.stays()) + " " + String.join(" ", words);
+    String last =
+        of.lastOnes().isEmpty()
+            ? ""
+            : " "
+                + Words.count(
+                    "thin.lastOnes", of.lastOnes().size(), of.lastOnes().get(0).path().shown());
+    return Words.count("thin.stays", of.stays()) + " " + String.join(" ", words) + last;
   }
 
   private static void add(List<String> words, String key, int count) {

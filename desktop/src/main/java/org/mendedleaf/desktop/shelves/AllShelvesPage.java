@@ -3,6 +3,7 @@ package org.mendedleaf.desktop.shelves;
 import java.io.IOException;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -11,6 +12,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.LeftOut;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.office.Rhythms;
 import org.mendedleaf.core.office.Shelf;
@@ -22,6 +24,7 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Page;
 import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.TurnWords;
 
 /** All shelves, a sheet for each: where it is, how it is recorded, where its revisions are kept. */
 public final class AllShelvesPage implements Page {
@@ -136,16 +139,19 @@ public final class AllShelvesPage implements Page {
     return shown.turns().stream()
         .filter(turn -> turn.shelf().equals(shelf))
         .findFirst()
-        .map(Rhythms.Turn::next)
-        .map(
-            next ->
-                last
-                    + " · "
-                    + (next.isAfter(context.now())
-                        ? Words.of(
-                            "plan.nextCapture", Shown.moment(next, context.now(), context.zone()))
-                        : Words.of("plan.dueNow")))
+        .map(turn -> last + " · " + new TurnWords(context).next(turn))
         .orElse(last);
+  }
+
+  /** What lies there and is not recorded. */
+  private static String leftOut(Shelf shelf) {
+    List<LeftOut.Rule> rules = shelf.settings().leftOut().rules();
+    return rules.isEmpty()
+        ? ""
+        : " · "
+            + Words.of(
+                "shelf.leftOut",
+                rules.stream().map(LeftOut.Rule::pattern).collect(Collectors.joining(", ")));
   }
 
   /** Since when a shelf is paused. */
@@ -162,7 +168,8 @@ public final class AllShelvesPage implements Page {
   private static String counts(Shelf shelf) {
     return Words.count("shelf.files", shelf.files())
         + " · "
-        + Words.count("shelf.revisions", shelf.revisions());
+        + Words.count("shelf.revisions", shelf.revisions())
+        + leftOut(shelf);
   }
 
   private static String where(Shelf shelf) {

@@ -172,6 +172,21 @@ public final class TodayPage implements Page {
           "rust",
           Words.of("shelf.care"),
           () -> context.navigator().go(new Place.CareOf(off.shelf())));
+    } else if (matter instanceof Todays.FolderAway away) {
+      return line(
+          Words.of(
+              "today.folderAway",
+              away.shelf().name(),
+              Shown.path(away.shelf().folder().orElseThrow())),
+          "rust",
+          Words.of("area.shelves"),
+          () -> context.navigator().go(new Place.AllShelves()));
+    } else if (matter instanceof Todays.Unwatched unwatched) {
+      return line(
+          Words.count("today.unwatched", unwatched.shelves()),
+          "plain",
+          Words.of("area.plans"),
+          () -> context.navigator().go(new Place.Plans()));
     } else if (matter instanceof Todays.Missed missed) {
       return line(
           Words.of("today.missed", missed.shelf().name(), day(missed.due())),

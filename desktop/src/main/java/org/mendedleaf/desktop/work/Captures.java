@@ -1,7 +1,6 @@
 package org.mendedleaf.desktop.work;
 
 import java.time.Duration;
-import java.util.function.Consumer;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.CaptureReport;
 import org.mendedleaf.core.office.Shelf;
@@ -25,34 +24,14 @@ public final class Captures {
     capture(shelf, false);
   }
 
-  /**
-   * Captures a shelf because it is time; only what needs a person is told.
-   *
-   * @param done called when it has ended
-   */
-  public void captureInTurn(Shelf shelf, Runnable done, Consumer<Exception> failed) {
-    context
-        .jobs()
-        .start(
-            Words.of("capture.job", shelf.name()),
-            progress -> context.office().shelves().capture(shelf, false, progress),
-            outcome -> {
-              done.run();
-              boolean nothing =
-                  outcome instanceof CaptureOutcome.Done report
-                      && report.report().act().isEmpty()
-                      && report.report().problems().isEmpty();
-              boolean plain =
-                  outcome instanceof CaptureOutcome.Done report
-                      && report.report().problems().isEmpty();
-              if (!nothing && plain) {
-                context.navigator().refresh();
-                sumUp(shelf.store());
-              } else if (!nothing) {
-                tell(shelf, outcome);
-              }
-            },
-            failed);
+  /** A shelf was captured because it was time; only what needs a person is told. */
+  public void capturedInTurn(Shelf shelf, CaptureOutcome outcome) {
+    if (!(outcome instanceof CaptureOutcome.Done done) || !done.report().problems().isEmpty()) {
+      tell(shelf, outcome);
+    } else if (done.report().act().isPresent()) {
+      context.navigator().refresh();
+      sumUp(shelf.store());
+    }
   }
 
   private void capture(Shelf shelf, boolean takeAsRemoved) {

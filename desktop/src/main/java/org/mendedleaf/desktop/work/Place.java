@@ -39,6 +39,9 @@ public sealed interface Place {
   /** A shelf's care plan. */
   record PlanOf(Shelf shelf) implements Place {}
 
+  /** What a shelf will take over the next year. */
+  record Outlook(Shelf shelf) implements Place {}
+
   /** What thinning a shelf would do. */
   record Thinning(Shelf shelf) implements Place {}
 

@@ -1,0 +1,68 @@
+package org.mendedleaf.desktop.drawings;
+
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.scene.AccessibleRole;
+import javafx.scene.control.Control;
+import javafx.scene.control.Skin;
+
+/**
+ * What something will take over the coming time: a line for each way it may go, in a band that
+ * widens as the future does.
+ */
+public final class Outlook extends Control {
+
+  /**
+   * A moment of a way.
+   *
+   * @param low and high bound the band, in bytes
+   */
+  public record Point(Instant at, long low, long middle, long high) {}
+
+  /**
+   * A way.
+   *
+   * @param style of its strokes, like "own" or "other"
+   * @param points the first is now; soonest first
+   */
+  public record Way(String name, String style, List<Point> points) {
+    public Way {
+      points = List.copyOf(points);
+    }
+  }
+
+  /**
+   * What is drawn.
+   *
+   * @param full bytes with which the drive is full; empty where that is out of sight
+   */
+  public record Drawn(List<Way> ways, Optional<Long> full, ZoneId zone) {
+    public Drawn {
+      ways = List.copyOf(ways);
+    }
+
+    static final Drawn NOTHING = new Drawn(List.of(), Optional.empty(), ZoneOffset.UTC);
+  }
+
+  private final ObjectProperty<Drawn> drawn =
+      new SimpleObjectProperty<>(this, "drawn", Drawn.NOTHING);
+
+  public Outlook() {
+    getStyleClass().add("outlook");
+    setAccessibleRole(AccessibleRole.IMAGE_VIEW);
+  }
+
+  public ObjectProperty<Drawn> drawnProperty() {
+    return drawn;
+  }
+
+  @Override
+  protected Skin<?> createDefaultSkin() {
+    return new OutlookSkin(this);
+  }
+}

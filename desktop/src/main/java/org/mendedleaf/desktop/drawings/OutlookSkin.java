@@ -1,0 +1,167 @@
+package org.mendedleaf.desktop.drawings;
+
+import java.time.Instant;
+import java.time.ZonedDateTime;
+import java.time.format.DateTimeFormatter;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import java.util.Locale;
+import javafx.beans.InvalidationListener;
+import javafx.geometry.VPos;
+import javafx.scene.control.SkinBase;
+import javafx.scene.layout.Pane;
+import javafx.scene.shape.Line;
+import javafx.scene.shape.Polygon;
+import javafx.scene.shape.Polyline;
+import javafx.scene.text.Text;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+
+/** Draws an {@link Outlook}. All colours and strokes come from CSS. */
+final class OutlookSkin extends SkinBase<Outlook> {
+
+  private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMM", Locale.ENGLISH);
+  private static final DateTimeFormatter YEAR =
+      DateTimeFormatter.ofPattern("MMM uuuu", Locale.ENGLISH);
+  private static final double LEFT = 70;
+  private static final double RIGHT = 24;
+  private static final double TOP = 12;
+  private static final double BOTTOM = 26;
+  private static final double NARROW = 46;
+
+  private final Pane drawing = new Pane();
+  private final InvalidationListener redraw = change -> getSkinnable().requestLayout();
+
+  OutlookSkin(Outlook control) {
+    super(control);
+    drawing.getStyleClass().add("drawing");
+    getChildren().add(drawing);
+    control.drawnProperty().addListener(redraw);
+  }
+
+  @Override
+  protected void layoutChildren(double x, double y, double width, double height) {
+    drawing.resizeRelocate(x, y, width, height);
+    drawing.getChildren().clear();
+    Outlook.Drawn drawn = getSkinnable().drawnProperty().get();
+    if (!drawn.ways().isEmpty()) {
+      OutlookLayout layout =
+          OutlookLayout.of(
+              drawn, Math.max(1, width - LEFT - RIGHT), Math.max(1, height - TOP - BOTTOM));
+      scale(layout);
+      months(drawn, layout);
+      drawn.ways().forEach(way -> band(way, layout));
+      drawn.ways().forEach(way -> line(way, layout));
+      drawn.full().ifPresent(bytes -> full(bytes, layout));
+    }
+    // What is added during layout would wait for the next pulse to get its looks.
+    drawing.applyCss();
+  }
+
+  private void scale(OutlookLayout layout) {
+    List<Long> lines = layout.lines();
+    Shown.Unit unit = Shown.Unit.fitting(layout.most());
+    for (long bytes : lines) {
+      double y = TOP + layout.y(bytes);
+      line(LEFT, y, LEFT + layout.width(), y, "scale-line");
+      Text label = text(unit.number(bytes) + " " + unit.name(), "date-label");
+      label.setTextOrigin(VPos.CENTER);
+      label.setX(LEFT - 8 - label.getLayoutBounds().getWidth());
+      label.setY(y);
+    }
+  }
+
+  /** The beginnings of months, as many as have room. */
+  private void months(Outlook.Drawn drawn, OutlookLayout layout) {
+    ZonedDateTime month =
+        layout.from().atZone(drawn.zone()).truncatedTo(ChronoUnit.DAYS).withDayOfMonth(1);
+    double free = LEFT;
+    for (int i = 0; i < 60; i++) {
+      month = month.plusMonths(1);
+      Instant at = month.toInstant();
+      if (at.isAfter(layout.to())) {
+        return;
+      }
+      double x = LEFT + layout.x(at);
+      line(x, TOP + layout.height(), x, TOP + layout.height() + 4, "row-line");
+      if (x > free) {
+        Text label = text((month.getMonthValue() == 1 ? YEAR : MONTH).format(month), "date-label");
+        label.setTextOrigin(VPos.TOP);
+        label.setX(x - label.getLayoutBounds().getWidth() / 2);
+        label.setY(TOP + layout.height() + 7);
+        free = x + NARROW;
+      }
+    }
+  }
+
+  private void band(Outlook.Way way, OutlookLayout layout) {
+    Polygon band = new Polygon();
+    for (Outlook.Point point : way.points()) {
+      band.getPoints().addAll(LEFT + layout.x(point.at()), TOP + layout.y(point.high()));
+    }
+    for (int i = way.points().size() - 1; i >= 0; i--) {
+      Outlook.Point point = way.points().get(i);
+      band.getPoints().addAll(LEFT + layout.x(point.at()), TOP + layout.y(point.low()));
+    }
+    band.getStyleClass().addAll("band", way.style());
+    drawing.getChildren().add(band);
+  }
+
+  private void line(Outlook.Way way, OutlookLayout layout) {
+    Polyline line = new Polyline();
+    for (Outlook.Point point : way.points()) {
+      line.getPoints().addAll(LEFT + layout.x(point.at()), TOP + layout.y(point.middle()));
+    }
+    line.getStyleClass().addAll("way", way.style());
+    drawing.getChildren().add(line);
+  }
+
+  private void full(long bytes, OutlookLayout layout) {
+    double y = TOP + layout.y(bytes);
+    line(LEFT, y, LEFT + layout.width(), y, "full-line");
+    Text label = text(Words.of("outlook.full"), "full-label");
+    label.setTextOrigin(VPos.BOTTOM);
+    label.setX(LEFT + 6);
+    label.setY(y - 3);
+  }
+
+  private void line(double fromX, double fromY, double toX, double toY, String style) {
+    Line line = new Line(fromX, fromY, toX, toY);
+    line.getStyleClass().add(style);
+    drawing.getChildren().add(line);
+  }
+
+  private Text text(String words, String style) {
+    Text text = new Text(words);
+    text.getStyleClass().add(style);
+    drawing.getChildren().add(text);
+    text.applyCss();
+    return text;
+  }
+
+  @Override
+  protected double computePrefHeight(
+      double width, double top, double right, double bottom, double left) {
+    return 260;
+  }
+
+  @Override
+  protected double computeMinHeight(
+      double width, double top, double right, double bottom, double left) {
+    return 140;
+  }
+
+  @Override
+  protected double computePrefWidth(
+      double height, double top, double right, double bottom, double left) {
+    return 600;
+  }
+
+  @Override
+  public void dispose() {
+    if (getSkinnable() != null) {
+      getSkinnable().drawnProperty().removeListener(redraw);
+    }
+    super.dispose();
+  }
+}

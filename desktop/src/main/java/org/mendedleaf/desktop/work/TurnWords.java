@@ -1,0 +1,34 @@
+package org.mendedleaf.desktop.work;
+
+import java.util.Optional;
+import org.mendedleaf.core.office.Rhythms;
+import org.mendedleaf.core.plan.Rhythm;
+import org.mendedleaf.core.watch.WatchState;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+
+/** When a shelf is captured next, in few words. For the interface thread. */
+public final class TurnWords {
+
+  private final Context context;
+
+  public TurnWords(Context context) {
+    this.context = context;
+  }
+
+  /** As in "next today, 12:30" or "next as soon as something is saved". */
+  public String next(Rhythms.Turn turn) {
+    if (turn.rhythm() instanceof Rhythm.OnSave) {
+      Optional<WatchState> state = context.office().rhythms().watched(turn.shelf());
+      if (state.isPresent() && state.get() instanceof WatchState.Away) {
+        return Words.of("turn.away");
+      }
+      return state.isPresent() && state.get() instanceof WatchState.LookingThrough through
+          ? Words.of("turn.lookingThrough", through.why())
+          : Words.of("turn.onSave");
+    }
+    return turn.next().isAfter(context.now())
+        ? Words.of("plan.nextCapture", Shown.moment(turn.next(), context.now(), context.zone()))
+        : Words.of("plan.dueNow");
+  }
+}
