@@ -137,7 +137,7 @@ class CareCommandsTest {
         file,
         """
         {"name": "Rooms", "rhythm": "on save", "keep": ["everything"], "room": "at most 20 GB",
-         "snapshots": ["at 18:00 on friday, labelled Week {week}, the newest 12"],
+         "snapshots": ["at 18:00 on Friday, labelled Week {week}, the newest 12"],
          "thinning": "at 12:00 every day"}
         """);
     JsonNode set = typed.answer("plan", "plan", "set", "Loft", "--file", file.toString());

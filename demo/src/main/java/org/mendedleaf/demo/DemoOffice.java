@@ -11,6 +11,7 @@ import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayDeque;
 import java.util.Deque;
@@ -31,6 +32,7 @@ import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.OfficeSettings;
+import org.mendedleaf.core.office.Rhythms;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.StoreFacts;
 import org.mendedleaf.core.plan.CarePlan;
@@ -38,6 +40,8 @@ import org.mendedleaf.core.plan.KeepRule;
 import org.mendedleaf.core.plan.KeepSentences;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.ReadyPlans;
+import org.mendedleaf.core.plan.Rhythm;
+import org.mendedleaf.core.plan.SnapshotTimes;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.Places;
@@ -53,13 +57,17 @@ import org.mendedleaf.core.store.StoreParameters;
 public record DemoOffice(Path root) {
 
   /** Raise it whenever the story or the store's format changes. */
-  private static final String EDITION = "9";
+  private static final String EDITION = "10";
 
   /** From the machine's clock to the demo's; the same as long as the process runs. */
   @SuppressWarnings("TimeInStaticInitializer") // one offset for the clock and for files' times
   private static final Duration FROM_MACHINE =
       Duration.between(Instant.now().truncatedTo(ChronoUnit.SECONDS), Loft.NOW);
 
+  private static final Duration LOOKED = Duration.ofMinutes(12);
+  private static final String FRIDAYS = "at 17:30 on Friday, labelled Week {week}, the newest 12";
+  private static final Instant FIRST_FRIDAY =
+      LocalDate.of(2025, 11, 21).atTime(17, 30).atZone(Loft.ZONE).toInstant();
   private static final Duration SUMMARIES = Duration.ofMinutes(5);
   private static final Duration RHYTHM = Duration.ofMinutes(20);
 
@@ -132,6 +140,7 @@ public record DemoOffice(Path root) {
     private Instant now = Story.begin();
     private boolean webPaused;
     private boolean planned;
+    private Instant friday = FIRST_FRIDAY;
 
     OfficeSettings settings() {
       return new OfficeSettings(
@@ -163,15 +172,16 @@ public record DemoOffice(Path root) {
         if (!planned && happening.at().isAfter(Loft.PLANNED)) {
           plan(office, changed);
         }
+        label(office, happening.at());
         if (!happening.at().isBefore(next)) {
-          capture(office, changed, next);
+          captureChanged(office, changed, next);
           next = slotAfter(happening.at());
         }
         happen(office, happening, store);
         changed.add(happening.shelf());
         progress.advanced(1, 0);
       }
-      capture(office, changed, next);
+      captureChanged(office, changed, next);
       for (StoreFacts facts : office.stores().known()) {
         var unused = office.comparisons().sumUp(facts.id(), SUMMARIES, Progress.NONE);
       }
@@ -182,11 +192,13 @@ public record DemoOffice(Path root) {
               .tell(store);
       now = next;
       new Downloads(root.resolve("desk"), office).arrive(guide);
+      // The watch has just looked through what is captured on save.
+      capture(office, Set.of(Loft.CUTTING, Loft.REPAIRS), Loft.NOW.minus(LOOKED));
     }
 
     /** The web pages were paused in January, and people forgot. */
     private void pauseWeb(Office office, Set<String> changed) throws IOException {
-      capture(office, changed, Loft.WEB_PAUSED);
+      captureChanged(office, changed, Loft.WEB_PAUSED);
       var unused = office.care().recording(shelves.get(Loft.WEB), false);
       webPaused = true;
     }
@@ -196,9 +208,12 @@ public record DemoOffice(Path root) {
      * time is nearly over.
      */
     private void plan(Office office, Set<String> changed) throws IOException {
-      capture(office, changed, Loft.PLANNED);
+      captureChanged(office, changed, Loft.PLANNED);
       NamedPlan memory =
-          ReadyPlans.named("Office memory", Loft.ZONE, DayOfWeek.MONDAY).orElseThrow();
+          ReadyPlans.named("Office memory", Loft.ZONE, DayOfWeek.MONDAY)
+              .orElseThrow()
+              .captured(new Rhythm.OnSave())
+              .withSnapshots(List.of(SnapshotTimes.parse(FRIDAYS).orElseThrow()));
       Shelf cutting = shelves.get(Loft.CUTTING);
       var shared = office.plans().choose(cutting, memory);
       var more = office.plans().choose(shelves.get(Loft.REPAIRS), memory);
@@ -264,9 +279,14 @@ public record DemoOffice(Path root) {
               .take(shelf, InnerPath.ROOT, wanted.label(), wanted.reason(), Progress.NONE);
     }
 
-    private void capture(Office office, Set<String> changed, Instant at) throws IOException {
+    private void captureChanged(Office office, Set<String> changed, Instant at) throws IOException {
+      capture(office, changed, at);
+      changed.clear();
+    }
+
+    private void capture(Office office, Set<String> some, Instant at) throws IOException {
       now = at;
-      for (String name : changed) {
+      for (String name : some) {
         if (webPaused && name.equals(Loft.WEB)) {
           continue;
         }
@@ -275,7 +295,19 @@ public record DemoOffice(Path root) {
           throw new IOException("The demo office could not be captured: " + outcome);
         }
       }
-      changed.clear();
+    }
+
+    /** The snapshots of the Friday evenings up to then. */
+    private void label(Office office, Instant until) throws IOException {
+      while (friday.isBefore(until)) {
+        now = friday;
+        friday = friday.atZone(Loft.ZONE).plusWeeks(1).toInstant();
+        for (Rhythms.Due due : planned ? office.rhythms().due() : List.<Rhythms.Due>of()) {
+          if (due.doing() instanceof Rhythms.Labelling) {
+            var unused = office.rhythms().run(due, Progress.NONE);
+          }
+        }
+      }
     }
 
     private static Instant slotAfter(Instant at) {

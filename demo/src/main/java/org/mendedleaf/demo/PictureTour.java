@@ -108,6 +108,7 @@ public final class PictureTour {
         scene ->
             ((TextField) scene.lookup("#rule-1"))
                 .setText("what closed a week in the last 2 months"));
+    forecast(cutting);
     picture("file-on-notice", file(office, "Orders:price-list.csv"), scene -> choose(scene, -9));
     picture("today", new Place.Today());
     picture("space", new Place.SpaceOf());
@@ -156,6 +157,15 @@ public final class PictureTour {
       Thread.sleep(settled.toMillis() / 10);
     }
     saved("gather", scene -> {});
+  }
+
+  /** Another plan beside the shelf's own, once all are told. */
+  private void forecast(Shelf shelf) throws Exception {
+    onInterface(() -> window.go(new Place.Outlook(shelf)));
+    for (int i = 0; i < LOOKS && isEmpty("#outlook"); i++) {
+      Thread.sleep(settled.toMillis() / 10);
+    }
+    saved("forecast", PictureTour::chooseThird);
   }
 
   private boolean isEmpty(String table) throws InterruptedException {
@@ -219,6 +229,10 @@ public final class PictureTour {
 
   private static void choose(Scene scene, int steps) {
     ((LifeLine) scene.lookup("#life-line")).walk(steps);
+  }
+
+  private static void chooseThird(Scene scene) {
+    ((TableView<?>) scene.lookup("#outlook")).getSelectionModel().clearAndSelect(2);
   }
 
   private static void showFacts(Scene scene) {

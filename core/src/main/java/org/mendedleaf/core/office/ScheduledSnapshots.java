@@ -48,14 +48,17 @@ public final class ScheduledSnapshots {
         .toList();
   }
 
+  /** The line of a plan by which a snapshot was taken by itself; empty if by none that stands. */
+  public static Optional<SnapshotTimes> lineOf(Snapshot snapshot, NamedPlan plan) {
+    return plan.snapshots().stream()
+        .filter(times -> snapshot.cause().equals(Snapshot.SCHEDULE))
+        .filter(times -> times.labels(snapshot.label()))
+        .findFirst();
+  }
+
   /** Until when a snapshot keeps its label; empty for good, or where that depends on later ones. */
   public Optional<Instant> keptUntil(Snapshot snapshot, NamedPlan plan) {
-    if (!snapshot.cause().equals(Snapshot.SCHEDULE)) {
-      return Optional.empty();
-    }
-    return plan.snapshots().stream()
-        .filter(times -> times.labels(snapshot.label()))
-        .findFirst()
+    return lineOf(snapshot, plan)
         .flatMap(
             times -> times.kept() instanceof SnapshotTimes.For one ? one.span() : Optional.empty())
         .map(span -> span.after(snapshot.taken(), plan.plan().zone()));

@@ -16,7 +16,7 @@ import java.util.Optional;
 /**
  * A plan as JSON, in the log and in files that people write: {@code
  * {"name":…,"zone":…,"firstDay":"monday","rhythm":"every 20 minutes","keep":["the newest
- * 5",…],"removedFor":"90 days","grace":"30 days","snapshots":["at 18:00 on friday, labelled Week
+ * 5",…],"removedFor":"90 days","grace":"30 days","snapshots":["at 18:00 on Friday, labelled Week
  * {week}, for 1 year"],"thinning":"at 3:00 every day","room":"at most 20 GB"}}. The sentences are
  * those of {@code docs/keep-rules.md}.
  */
@@ -115,7 +115,7 @@ public final class PlanFormat {
               .orElseThrow(
                   () ->
                       new PlanException(
-                          "“%s” does not say when snapshots are taken, as “at 18:00 on friday, labelled Week {week}, for 1 year” does."
+                          "“%s” does not say when snapshots are taken, as “at 18:00 on Friday, labelled Week {week}, for 1 year” does."
                               .formatted(sentence.asText()))));
     }
     return snapshots;

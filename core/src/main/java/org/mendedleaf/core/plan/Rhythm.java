@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
+import java.time.format.TextStyle;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -166,7 +167,7 @@ public sealed interface Rhythm {
     return "on "
         + days.stream()
             .sorted()
-            .map(day -> day.name().toLowerCase(Locale.ROOT))
+            .map(day -> day.getDisplayName(TextStyle.FULL, Locale.ENGLISH))
             .collect(Collectors.joining(", "));
   }
 }

@@ -13,7 +13,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * Snapshots that are taken by themselves, as a sentence: "at 18:00 on friday, labelled Week {week},
+ * Snapshots that are taken by themselves, as a sentence: "at 18:00 on Friday, labelled Week {week},
  * for 1 year".
  *
  * @param when a rhythm with times of its own

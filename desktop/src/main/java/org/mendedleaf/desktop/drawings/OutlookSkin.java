@@ -28,6 +28,7 @@ final class OutlookSkin extends SkinBase<Outlook> {
   private static final double TOP = 12;
   private static final double BOTTOM = 26;
   private static final double NARROW = 46;
+  private static final double SAMPLE = 28;
 
   private final Pane drawing = new Pane();
   private final InvalidationListener redraw = change -> getSkinnable().requestLayout();
@@ -53,6 +54,9 @@ final class OutlookSkin extends SkinBase<Outlook> {
       drawn.ways().forEach(way -> band(way, layout));
       drawn.ways().forEach(way -> line(way, layout));
       drawn.full().ifPresent(bytes -> full(bytes, layout));
+      if (drawn.ways().size() > 1) {
+        names(drawn);
+      }
     }
     // What is added during layout would wait for the next pulse to get its looks.
     drawing.applyCss();
@@ -114,6 +118,22 @@ final class OutlookSkin extends SkinBase<Outlook> {
     }
     line.getStyleClass().addAll("way", way.style());
     drawing.getChildren().add(line);
+  }
+
+  /** Which line is which, the shelf's own first. */
+  private void names(Outlook.Drawn drawn) {
+    double x = LEFT + 12;
+    for (int i = drawn.ways().size() - 1; i >= 0; i--) {
+      Outlook.Way way = drawn.ways().get(i);
+      Line sample = new Line(x, TOP + 8, x + SAMPLE, TOP + 8);
+      sample.getStyleClass().addAll("way", way.style());
+      drawing.getChildren().add(sample);
+      Text name = text(way.name(), "way-name");
+      name.setTextOrigin(VPos.CENTER);
+      name.setX(x + SAMPLE + 8);
+      name.setY(TOP + 8);
+      x += SAMPLE + 8 + name.getLayoutBounds().getWidth() + 26;
+    }
   }
 
   private void full(long bytes, OutlookLayout layout) {

@@ -120,8 +120,8 @@ public final class MainWindow implements Navigator {
   }
 
   /**
-   * Shows the window at the first of these paths; without any at the list of shelves, or at the
-   * first start where there is no shelf.
+   * Shows the window at the first of these paths; without any at what needs a person today, or at
+   * the first start where there is no shelf.
    */
   public void show(List<Path> paths) {
     stage.show();
@@ -191,10 +191,7 @@ public final class MainWindow implements Navigator {
         .ask(
             () -> context.office().shelves().all(),
             shelves ->
-                go(
-                    shelves.isEmpty()
-                        ? new Place.NewShelf(Optional.empty())
-                        : new Place.AllShelves()),
+                go(shelves.isEmpty() ? new Place.NewShelf(Optional.empty()) : new Place.Today()),
             this::complain);
   }
 

@@ -1,5 +1,6 @@
 package org.mendedleaf.desktop.moment;
 
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -15,6 +16,7 @@ import javafx.scene.layout.VBox;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.Snapshot;
+import org.mendedleaf.core.office.ScheduledSnapshots;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.Snapshots;
 import org.mendedleaf.core.plan.NamedPlan;
@@ -146,6 +148,18 @@ public final class SnapshotsPage implements Page {
     show(found.listed());
   }
 
+  private String kept(Snapshot snapshot) {
+    Optional<Instant> until =
+        plan.flatMap(one -> context.office().scheduledSnapshots().keptUntil(snapshot, one));
+    Optional<SnapshotTimes> line = plan.flatMap(one -> ScheduledSnapshots.lineOf(snapshot, one));
+    if (until.isPresent()) {
+      return Shown.day(until.get(), context.now(), context.zone());
+    }
+    return line.isPresent() && line.get().kept() instanceof SnapshotTimes.Newest newest
+        ? Words.of("snapshot.newest", newest.count())
+        : Words.of("snapshot.untilLetGo");
+  }
+
   /** When they are taken by themselves, with the next three times. */
   private String scheduled(SnapshotTimes times, NamedPlan of) {
     List<String> next =
@@ -197,18 +211,16 @@ public final class SnapshotsPage implements Page {
     sizes = table.numbers("column.size", 90, (cell, row) -> cell.setText(unit.number(row.bytes())));
     table.column(
         "column.cause",
-        150,
+        185,
         (cell, row) ->
             cell.setText(Words.of("snapshot.cause", row.snapshot().cause(), row.snapshot().by())));
     table.column(
         "column.keptUntil",
         130,
-        (cell, row) ->
-            cell.setText(
-                plan.flatMap(
-                        one -> context.office().scheduledSnapshots().keptUntil(row.snapshot(), one))
-                    .map(at -> Shown.day(at, context.now(), context.zone()))
-                    .orElse("")));
+        (cell, row) -> {
+          cell.setText(kept(row.snapshot()));
+          cell.getStyleClass().add("soft");
+        });
     table.column(
         "column.reason",
         200,

@@ -271,6 +271,12 @@ public final class OutlookPage implements Page {
     for (Futures.Point point : row.futures().points()) {
       points.add(new Outlook.Point(point.at(), point.low(), point.middle(), point.high()));
     }
-    return new Outlook.Way(row.name(), style, points);
+    return new Outlook.Way(
+        Words.of(
+            "outlook.way",
+            row.own() ? Words.of("outlook.own", row.name()) : row.name(),
+            row.rhythm()),
+        style,
+        points);
   }
 }

@@ -73,12 +73,12 @@ public final class PlanPage implements Page {
   private static final List<String> SNAPSHOTS =
       List.of(
           "at 18:00 every day, labelled {date}, for 30 days",
-          "at 17:30 on friday, labelled Week {week}, the newest 12",
-          "at 09:00 on monday, labelled {month} {year}, for 1 year");
+          "at 17:30 on Friday, labelled Week {week}, the newest 12",
+          "at 09:00 on Monday, labelled {month} {year}, for 1 year");
   private static final List<String> ROOMS =
       List.of(PlanDraft.NO_LIMIT, "10 GB free", "at most 20 GB");
   private static final List<String> THINNING =
-      List.of("by hand", "at 12:00 every day", "at 12:00 on monday");
+      List.of("by hand", "at 12:00 every day", "at 12:00 on Monday");
 
   private final Context context;
   private final Shelf shelf;
@@ -128,6 +128,7 @@ public final class PlanPage implements Page {
                 Words.of("plan.keep"),
                 Words.of("plan.rule.remove"),
                 Words.of("plan.sentences"),
+                false,
                 one -> KeepSentences.parse(one).isPresent()),
             all -> edit(draft -> draft.keeping(all)));
     this.snapshots =
@@ -137,6 +138,7 @@ public final class PlanPage implements Page {
                 Words.of("plan.snapshots.one"),
                 Words.of("plan.snapshots.remove"),
                 Words.of("plan.snapshots.how"),
+                true,
                 one -> SnapshotTimes.parse(one).isPresent()),
             all -> edit(draft -> draft.taking(all)));
     use = Nodes.button(Words.of("plan.use"), "Ctrl+Enter", presenter::use, "moss");
@@ -462,7 +464,14 @@ public final class PlanPage implements Page {
     on.setDisable(now.isDeposit());
     paused.setDisable(now.isDeposit());
     revisions.setText(Words.count("plan.eitherWay", now.revisions()));
-    nextCapture.setText(known.turn().map(new TurnWords(context)::next).orElse(""));
+    // That it is captured on save stands in the field beside it.
+    nextCapture.setText(
+        known
+            .turn()
+            .map(new TurnWords(context)::next)
+            .filter(words -> !words.equals(Words.of("turn.onSave")))
+            .orElse(""));
+    nextCapture.setManaged(!nextCapture.getText().isEmpty());
     Tip.on(nextCapture, nextCapture.getText());
     List<LeftOut.Rule> patterns = now.settings().leftOut().rules();
     leftOut.setText(
@@ -535,7 +544,7 @@ public final class PlanPage implements Page {
                     + inAYear(price),
             "soft");
     says.setMinWidth(0);
-    take.setMinWidth(118);
+    take.setMinWidth(168);
     take.setAlignment(Pos.CENTER_LEFT);
     HBox line = new HBox(8, take, says);
     line.setAlignment(Pos.CENTER_LEFT);

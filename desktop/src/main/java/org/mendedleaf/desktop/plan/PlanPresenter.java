@@ -11,6 +11,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.mendedleaf.core.catalog.InnerPath;
@@ -42,6 +43,9 @@ import org.mendedleaf.desktop.work.Context;
  * change on the interface thread. What the shelf has recorded is asked for once.
  */
 final class PlanPresenter {
+
+  /** So many coming times are shown. */
+  private static final int RUNS = 3;
 
   /** So many of the liveliest files have a line of their own. */
   private static final int LIVELIEST = 9;
@@ -99,7 +103,7 @@ final class PlanPresenter {
    * What the draft would do.
    *
    * @param disk bytes that would be freed, about
-   * @param nextSnapshots when the next of each line is taken
+   * @param nextSnapshots when the next of each line are taken
    * @param others shelves whose plan would change too
    */
   record Outlook(
@@ -335,8 +339,11 @@ final class PlanPresenter {
   }
 
   private String next(SnapshotTimes times, NamedPlan plan) {
-    return Shown.moment(
-        times.next(context.now(), plan.plan(), 1).get(0), context.now(), context.zone());
+    return Words.of(
+        "plan.snapshots.next",
+        times.next(context.now(), plan.plan(), RUNS).stream()
+            .map(at -> Shown.moment(at, context.now(), context.zone()))
+            .collect(Collectors.joining(", ")));
   }
 
   /** The liveliest files line by line, all others as one. */

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
 import javafx.css.PseudoClass;
+import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -24,6 +25,9 @@ final class SentenceRows {
   private static final PseudoClass UNKNOWN = PseudoClass.getPseudoClass("unknown");
   private static final double BESIDE = 88;
 
+  /** As wide as the names of the plan's other lines. */
+  private static final double NAMED = 86;
+
   private final Kind kind;
   private final Consumer<List<String>> changed;
   private final VBox root = new VBox();
@@ -37,10 +41,16 @@ final class SentenceRows {
    * @param before the word before each
    * @param remove says what taking one away does
    * @param how says how they are written
+   * @param isBelow whether what follows from one has a line of its own
    * @param isUnderstood whether one is
    */
   record Kind(
-      String id, String before, String remove, String how, Predicate<String> isUnderstood) {}
+      String id,
+      String before,
+      String remove,
+      String how,
+      boolean isBelow,
+      Predicate<String> isUnderstood) {}
 
   /**
    * @param changed hears all sentences as soon as one is changed
@@ -127,8 +137,22 @@ final class SentenceRows {
       off.setId(kind.id() + "-off-" + i);
       fields.add(field);
       beside.add(follows);
-      root.getChildren().add(line(words, follows, off));
+      root.getChildren()
+          .add(kind.isBelow() ? below(words, follows, off) : line(words, follows, off));
     }
+  }
+
+  private static Node below(HBox words, Label follows, Button off) {
+    ((Region) words.getChildren().get(0)).setMinWidth(NAMED);
+    HBox.setHgrow(words, Priority.ALWAYS);
+    HBox line = new HBox(8, words, off);
+    line.setAlignment(Pos.CENTER_LEFT);
+    follows.getStyleClass().add("soft");
+    follows.setMinWidth(0);
+    VBox.setMargin(follows, new Insets(2, 0, 4, NAMED + 8));
+    VBox both = new VBox(line, follows);
+    both.getStyleClass().add("rule-line");
+    return both;
   }
 
   private void remove(int at) {

@@ -16,7 +16,7 @@ public final class TurnWords {
     this.context = context;
   }
 
-  /** As in "next today, 12:30" or "next as soon as something is saved". */
+  /** As in "next today, 12:30" or "with each save". */
   public String next(Rhythms.Turn turn) {
     if (turn.rhythm() instanceof Rhythm.OnSave) {
       Optional<WatchState> state = context.office().rhythms().watched(turn.shelf());

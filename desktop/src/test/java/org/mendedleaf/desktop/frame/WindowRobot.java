@@ -25,6 +25,7 @@ import javafx.scene.input.TransferMode;
 import javafx.stage.Stage;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.desktop.work.Background;
+import org.mendedleaf.desktop.work.Place;
 import org.testfx.api.FxRobot;
 import org.testfx.api.FxToolkit;
 import org.testfx.util.WaitForAsyncUtils;
@@ -54,6 +55,11 @@ public class WindowRobot extends FxRobot {
                   file -> opened = file);
           window.show(List.of());
         });
+    if (!office.shelves().all().isEmpty()) {
+      // Most is looked at from the list of shelves.
+      eventually(() -> isThere("#matters"));
+      interact(() -> window.go(new Place.AllShelves()));
+    }
   }
 
   /** Closes the window and waits until nothing asks the office any more. */
