@@ -27,11 +27,13 @@ import org.mendedleaf.core.catalog.NameQuery;
 import org.mendedleaf.core.catalog.Origin;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.ShelfKind;
+import org.mendedleaf.core.catalog.SpaceQuestions;
 import org.mendedleaf.core.office.CarePlans;
 import org.mendedleaf.core.office.ShelfLineages;
 import org.mendedleaf.core.plan.CarePlan;
 import org.mendedleaf.core.plan.ReadyPlans;
 import org.mendedleaf.core.space.Costs;
+import org.mendedleaf.core.space.FileCost;
 import org.mendedleaf.core.space.StoreSpace;
 import org.mendedleaf.core.store.ContentRef;
 import org.mendedleaf.core.store.ContentWriter;
@@ -240,10 +242,32 @@ public final class Scale {
     long start = System.nanoTime();
     StoreSpace space = StoreSpace.load(catalogue);
     long loaded = System.nanoTime();
-    int costs = new Costs(space).files(catalogue.space().files()).size();
+    List<FileCost> dear = new Costs(space).files(catalogue.space().files());
+    int costs = dear.size();
+    long weighed = System.nanoTime();
+    catalogue.rememberCount(
+        new SpaceQuestions.Count(
+            space.commit(),
+            space.all().disk(),
+            dear.stream()
+                .map(
+                    one ->
+                        new SpaceQuestions.Counted(
+                            one.file(),
+                            one.revisions(),
+                            one.cost().current(),
+                            one.cost().history(),
+                            one.cost().alone()))
+                .toList()));
+    long remembered = System.nanoTime();
+    int known = catalogue.space().counted().orElseThrow().files().size();
+    int named = catalogue.space().files().size();
+    System.out.printf(
+        "remembered in %.2f s; %,d of %,d known again in %.2f s%n",
+        (remembered - weighed) / 1e9, known, named, (System.nanoTime() - remembered) / 1e9);
     System.out.printf(
         "space of %,d revisions: asked in %.2f s, %,d files weighed in %.2f s%n",
-        (long) files * rounds, (loaded - start) / 1e9, costs, (System.nanoTime() - loaded) / 1e9);
+        (long) files * rounds, (loaded - start) / 1e9, costs, (weighed - loaded) / 1e9);
   }
 
   private static void print(String figure, double[] millis) {

@@ -127,6 +127,26 @@ public final class Catalogue implements ChunkIndex, Closeable {
     }
   }
 
+  /** Remembers what files cost; it can be counted again. */
+  public synchronized void rememberCount(SpaceQuestions.Count count) throws IOException {
+    writing.transaction(
+        () -> {
+          writing.update("DELETE FROM file_cost");
+          for (SpaceQuestions.Counted one : count.files()) {
+            writing.update(
+                "INSERT INTO file_cost VALUES (?,?,?,?,?)",
+                one.file(),
+                one.revisions(),
+                one.current(),
+                one.history(),
+                one.alone());
+          }
+          writing.update(
+              "INSERT OR REPLACE INTO about VALUES ('counted', ?)",
+              count.commit() + " " + count.disk());
+        });
+  }
+
   /** Questions about all that a shelf ever recorded. */
   public LineageQuestions lineages() {
     return new LineageQuestions(reading());

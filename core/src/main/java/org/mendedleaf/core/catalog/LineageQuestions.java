@@ -36,18 +36,31 @@ public final class LineageQuestions {
   /** A file by the path that it has or had last. */
   public record OfFile(long file, InnerPath path, boolean present) {}
 
-  /** All files of a shelf in the order of their numbers. */
-  public List<OfFile> files(long shelf) throws IOException {
+  /** The smallest and the largest number of a file of a store; both 0 where there is none. */
+  public List<Long> range() throws IOException {
+    return sql.first(
+            row -> List.of(row.getLong(1), row.getLong(2)),
+            "SELECT COALESCE(MIN(id), 0), COALESCE(MAX(id), 0) FROM file")
+        .orElseThrow();
+  }
+
+  /** The files of a shelf from one number to before another, in the order of their numbers. */
+  public List<OfFile> files(long shelf, long from, long to) throws IOException {
     return sql.list(
         row -> new OfFile(row.getLong(1), InnerPath.ofBytes(row.getBytes(2)), row.getBoolean(3)),
         """
         SELECT file.id, path.inner, file.present FROM file JOIN path ON path.id = file.path
-        WHERE file.shelf = ? ORDER BY file.id""",
-        shelf);
+        WHERE +file.shelf = ? AND file.id >= ? AND file.id < ? ORDER BY file.id""",
+        shelf,
+        from,
+        to);
   }
 
-  /** All revisions of a shelf, file by file in the order of their numbers, oldest first. */
-  public List<Line> of(long shelf) throws IOException {
+  /**
+   * All revisions of the files of a shelf from one number to before another, file by file in the
+   * order of their numbers, oldest first.
+   */
+  public List<Line> of(long shelf, long from, long to) throws IOException {
     return sql.list(
         row -> {
           long until = row.getLong(4);
@@ -67,7 +80,10 @@ public final class LineageQuestions {
           revision.after_removal, revision.size,
           CASE WHEN revision.origin = 'gather' THEN revision.at ELSE 0 END
         FROM file CROSS JOIN revision ON revision.file = file.id
-        WHERE +file.shelf = ? ORDER BY file.id, revision.number""",
-        shelf);
+        WHERE +file.shelf = ? AND file.id >= ? AND file.id < ?
+        ORDER BY file.id, revision.number""",
+        shelf,
+        from,
+        to);
   }
 }

@@ -8,7 +8,7 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 17;
+  static final int VERSION = 18;
 
   static final List<String> TABLES =
       List.of(
@@ -66,7 +66,11 @@ final class Schema {
             path INTEGER, size INTEGER, modified INTEGER, mode TEXT, owner TEXT, file_key TEXT,
             content BLOB, levels INTEGER, link BLOB, origin TEXT, from_number INTEGER,
             desk TEXT, person TEXT, after_removal INTEGER, saver TEXT, saver_source TEXT,
-            summary TEXT, UNIQUE (file, number))""",
+            summary TEXT)""",
+          // All that a care plan looks at, so that the wide rows need not be read for it.
+          """
+          CREATE INDEX revision_lineage ON revision (file, number, current_from, current_until,
+            after_removal, size, origin, at)""",
           "CREATE INDEX revision_line ON revision (segment, line)",
           "CREATE INDEX revision_content ON revision (content)",
           // Without a summary are only those that changed and were not looked at yet.
@@ -106,6 +110,10 @@ final class Schema {
           "CREATE TABLE described (file INTEGER PRIMARY KEY, says TEXT)",
           // What large contents are made of, as far as somebody asked.
           "CREATE TABLE part (content BLOB PRIMARY KEY, ids BLOB) WITHOUT ROWID",
+          // What files cost, as it was counted last; at which commit, tells "about".
+          """
+          CREATE TABLE file_cost (file INTEGER PRIMARY KEY, revisions INTEGER, current INTEGER,
+            history INTEGER, alone INTEGER)""",
           // What contents are recognised by, as far as somebody asked; it can be found out again.
           "CREATE TABLE traits (content BLOB PRIMARY KEY, traits BLOB) WITHOUT ROWID",
           """

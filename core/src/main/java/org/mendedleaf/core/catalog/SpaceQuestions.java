@@ -3,6 +3,7 @@ package org.mendedleaf.core.catalog;
 import java.io.IOException;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentRef;
@@ -66,6 +67,34 @@ public final class SpaceQuestions {
   /** What recoveries have put away before they put something in its place. */
   public List<ContentRef> keptBefore() throws IOException {
     return new ErasureQuestions(sql).keptBefore(java.util.Set.of());
+  }
+
+  /** What a file cost when it was counted last. */
+  public record Counted(long file, int revisions, long current, long history, long alone) {}
+
+  /**
+   * What all files cost when they were counted last.
+   *
+   * @param commit up to which
+   * @param disk bytes of all that was recorded
+   */
+  public record Count(long commit, long disk, List<Counted> files) {}
+
+  /** What was counted last; empty if nothing was. */
+  public Optional<Count> counted() throws IOException {
+    Optional<String> when =
+        sql.first(row -> row.getString(1), "SELECT value FROM about WHERE key = 'counted'");
+    if (when.isEmpty()) {
+      return Optional.empty();
+    }
+    String[] words = when.get().split(" ", -1);
+    List<Counted> files =
+        sql.list(
+            row ->
+                new Counted(
+                    row.getLong(1), row.getInt(2), row.getLong(3), row.getLong(4), row.getLong(5)),
+            "SELECT file, revisions, current, history, alone FROM file_cost");
+    return Optional.of(new Count(Long.parseLong(words[0]), Long.parseLong(words[1]), files));
   }
 
   /** Every piece that is stored. */

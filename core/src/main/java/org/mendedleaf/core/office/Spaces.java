@@ -138,25 +138,102 @@ public final class Spaces {
 
   private record Key(String name, Optional<Shelf> shelf, Optional<InnerPath> folder) {}
 
-  /** What is recorded in all stores costs, the dearest histories first. */
-  public List<Group> groups(Grouping by) throws IOException {
+  /**
+   * What is recorded in all stores costs.
+   *
+   * @param stores that can be reached, with the bytes of what is recorded in them, about
+   * @param groups the dearest histories first
+   * @param isNew whether nothing was recorded since it was counted
+   */
+  public record Sum(Map<StoreFacts, Long> stores, List<Group> groups, boolean isNew) {}
+
+  /** Counts anew, and remembers what each file costs. */
+  public Sum count(Grouping by) throws IOException {
+    Map<StoreFacts, Long> stores = new LinkedHashMap<>();
     List<Group> groups = new ArrayList<>();
     for (StoreFacts store : office.stores().known()) {
       if (store.here()) {
-        groups.addAll(groups(store.id(), by));
+        StoreSpace space = of(store.id());
+        List<Group> of = groups(store.id(), by);
+        stores.put(store, space.all().disk());
+        groups.addAll(of);
+        if (by == Grouping.FILE) {
+          remember(store.id(), space, of);
+        }
       }
     }
-    groups.sort((a, b) -> Long.compare(b.cost().history(), a.cost().history()));
-    return groups;
+    sort(groups);
+    return new Sum(stores, groups, true);
   }
 
-  private List<Group> groups(String store, Grouping by) throws IOException {
+  private static void sort(List<Group> groups) {
+    groups.sort((a, b) -> Long.compare(b.cost().history(), a.cost().history()));
+  }
+
+  private void remember(String store, StoreSpace space, List<Group> files) throws IOException {
+    Catalogue catalogue = desk.store(store).catalogue();
+    List<SpaceQuestions.Counted> counted = new ArrayList<>();
+    for (Group one : files) {
+      Cost cost = one.cost();
+      counted.add(
+          new SpaceQuestions.Counted(
+              one.files().get(0), one.revisions(), cost.current(), cost.history(), cost.alone()));
+    }
+    catalogue.rememberCount(new SpaceQuestions.Count(space.commit(), space.all().disk(), counted));
+  }
+
+  /** What each file cost when it was counted last, which is known at once; empty if never. */
+  public Optional<Sum> counted() throws IOException {
+    Map<StoreFacts, Long> stores = new LinkedHashMap<>();
+    List<Group> groups = new ArrayList<>();
+    boolean isNew = true;
+    for (StoreFacts store : office.stores().known()) {
+      if (!store.here()) {
+        continue;
+      }
+      Catalogue catalogue = desk.store(store.id()).catalogue();
+      catalogue.catchUp();
+      Optional<SpaceQuestions.Count> count = catalogue.space().counted();
+      if (count.isEmpty()) {
+        return Optional.empty();
+      }
+      isNew &= count.get().commit() == catalogue.commits();
+      stores.put(store, count.get().disk());
+      Map<Long, SpaceQuestions.Counted> byFile = new HashMap<>();
+      count.get().files().forEach(one -> byFile.put(one.file(), one));
+      Map<Long, Shelf> shelves = shelves(store.id());
+      for (SpaceQuestions.Named file : catalogue.space().files()) {
+        SpaceQuestions.Counted one = byFile.get(file.file());
+        Shelf shelf = shelves.get(file.shelf());
+        if (one != null && shelf != null) {
+          groups.add(
+              new Group(
+                  store.id(),
+                  key(shelf, file, Grouping.FILE).name(),
+                  Optional.of(shelf),
+                  Optional.of(file.path().folder()),
+                  List.of(file.file()),
+                  one.revisions(),
+                  new Cost(one.current(), one.history(), one.alone())));
+        }
+      }
+    }
+    sort(groups);
+    return Optional.of(new Sum(stores, groups, isNew));
+  }
+
+  private Map<Long, Shelf> shelves(String store) throws IOException {
     Map<Long, Shelf> shelves = new HashMap<>();
     for (Shelf shelf : office.shelves().all()) {
       if (shelf.store().equals(store)) {
         shelves.put(shelf.id(), shelf);
       }
     }
+    return shelves;
+  }
+
+  private List<Group> groups(String store, Grouping by) throws IOException {
+    Map<Long, Shelf> shelves = shelves(store);
     Map<Key, List<Long>> files = new LinkedHashMap<>();
     Map<Long, Key> keys = new HashMap<>();
     for (SpaceQuestions.Named file : desk.store(store).catalogue().space().files()) {

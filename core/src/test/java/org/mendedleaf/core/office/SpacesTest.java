@@ -78,14 +78,38 @@ class SpacesTest {
     assertThat(cost.alone()).isLessThanOrEqualTo(cost.current() + cost.history());
     assertThat(cost.sharedElsewhere()).isNotNegative();
     long together = 0;
-    for (Spaces.Group group : desk.office().spaces().groups(Spaces.Grouping.SHELF)) {
+    for (Spaces.Group group : desk.office().spaces().count(Spaces.Grouping.SHELF).groups()) {
       together += group.cost().current() + group.cost().history();
       assertThat(group.files()).hasSize(4);
     }
     assertThat(together).isBetween(space().all().disk() - 4, space().all().disk() + 4);
-    assertThat(desk.office().spaces().groups(Spaces.Grouping.KIND))
+    assertThat(desk.office().spaces().count(Spaces.Grouping.KIND).groups())
         .singleElement()
         .satisfies(group -> assertThat(group.name()).isEqualTo(".bin"));
-    assertThat(desk.office().spaces().groups(Spaces.Grouping.FILE)).hasSize(4);
+    assertThat(desk.office().spaces().count(Spaces.Grouping.FILE).groups()).hasSize(4);
+  }
+
+  @Test
+  void whatWasCountedLastIsKnownAtOnceAndSaysWhetherItIsNew() throws Exception {
+    desk.write("list.csv", "jib,410");
+    desk.capture();
+    Spaces spaces = desk.office().spaces();
+    assertThat(spaces.counted()).isEmpty();
+    Spaces.Sum sum = spaces.count(Spaces.Grouping.FILE);
+    assertThat(spaces.counted().orElseThrow().groups()).isEqualTo(sum.groups());
+    desk.restart();
+    Spaces.Sum again = desk.office().spaces().counted().orElseThrow();
+    assertThat(again.groups()).isEqualTo(sum.groups());
+    assertThat(again.isNew()).isTrue();
+
+    desk.write("list.csv", "jib,420");
+    desk.capture();
+    Spaces.Sum last = desk.office().spaces().counted().orElseThrow();
+    assertThat(last.isNew()).isFalse();
+    assertThat(last.groups())
+        .extracting(Spaces.Group::cost)
+        .isEqualTo(sum.groups().stream().map(Spaces.Group::cost).toList());
+    assertThat(desk.office().spaces().count(Spaces.Grouping.FILE).isNew()).isTrue();
+    assertThat(desk.office().spaces().counted().orElseThrow().isNew()).isTrue();
   }
 }

@@ -180,7 +180,8 @@ public final class SpacePage implements Page {
                             Shown.size(store.facts().free())))
                 .collect(Collectors.joining(" "))
             + " "
-            + Words.of("space.what"));
+            + Words.of("space.what")
+            + (view.isNew() ? "" : " " + Words.of("space.counting")));
     unit =
         Shown.Unit.fitting(
             view.groups().stream()

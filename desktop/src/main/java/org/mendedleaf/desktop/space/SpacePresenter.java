@@ -9,6 +9,7 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
+import org.mendedleaf.core.office.Spaces;
 import org.mendedleaf.core.office.Spaces.Group;
 import org.mendedleaf.core.office.Spaces.Grouping;
 import org.mendedleaf.core.office.StoreFacts;
@@ -33,8 +34,9 @@ final class SpacePresenter {
    * What the page shows.
    *
    * @param groups the dearest histories first
+   * @param isNew whether nothing was recorded since it was counted
    */
-  record View(List<Stored> stores, List<Group> groups) {}
+  record View(List<Stored> stores, List<Group> groups, boolean isNew) {}
 
   /** A store and what is recorded in it, about. */
   record Stored(StoreFacts facts, long recorded) {}
@@ -55,26 +57,39 @@ final class SpacePresenter {
 
   void refresh() {
     Grouping by = grouping.get();
+    if (by == Grouping.FILE && view.get() == null) {
+      // What was counted last is there at once; counting very many files takes some seconds.
+      context
+          .background()
+          .ask(
+              () -> context.office().spaces().counted(),
+              last -> {
+                last.ifPresent(found -> show(by, found));
+                if (last.isEmpty() || !last.get().isNew()) {
+                  count(by);
+                }
+              },
+              context.navigator()::complain);
+    } else {
+      count(by);
+    }
+  }
+
+  private void count(Grouping by) {
     context
         .background()
         .ask(
-            () -> look(by),
-            found -> {
-              if (by == grouping.get()) {
-                view.set(found);
-              }
-            },
+            () -> context.office().spaces().count(by),
+            found -> show(by, found),
             context.navigator()::complain);
   }
 
-  private View look(Grouping by) throws IOException {
-    List<Stored> stores = new ArrayList<>();
-    for (StoreFacts store : context.office().stores().known()) {
-      if (store.here()) {
-        stores.add(new Stored(store, context.office().spaces().of(store.id()).all().disk()));
-      }
+  private void show(Grouping by, Spaces.Sum sum) {
+    if (by == grouping.get()) {
+      List<Stored> stores = new ArrayList<>();
+      sum.stores().forEach((store, disk) -> stores.add(new Stored(store, disk)));
+      view.set(new View(stores, sum.groups(), sum.isNew()));
     }
-    return new View(stores, context.office().spaces().groups(by));
   }
 
   /** Works out what these cost together, each piece counted once. */

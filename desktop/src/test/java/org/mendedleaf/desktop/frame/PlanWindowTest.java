@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
@@ -17,6 +18,7 @@ import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.Rhythm;
+import org.mendedleaf.core.plan.Room;
 
 /** Choosing a care plan while it is rehearsed, and letting go, by mouse and keys. */
 class PlanWindowTest extends WindowRobot {
@@ -149,5 +151,43 @@ class PlanWindowTest extends WindowRobot {
     desk.write("list.csv", "saved while nobody thinks of it");
     desk.clock().forward(Duration.ofMinutes(6));
     eventually(() -> desk.life("list.csv").revisions().size() == 7);
+  }
+
+  @Test
+  void whatIsDoneByItselfIsSaidInSentencesAndWhatItWillTakeIsTold() throws Exception {
+    for (int day = 0; day < 12; day++) {
+      desk.write("list.csv", "day %d".formatted(day).repeat(30));
+      desk.capture();
+      desk.clock().forward(Duration.ofDays(1));
+    }
+    push(KeyCode.CONTROL, KeyCode.DIGIT5);
+    eventually(() -> isThere("#watch-state") && text("#watch-state").contains("no watch is kept"));
+    type(KeyCode.ENTER);
+    eventually(() -> isThere("#add-snapshots") && text("#plan-in-a-year").contains("in a year"));
+    ChoiceBox<String> snapshots = lookup("#add-snapshots").query();
+    interact(() -> snapshots.getSelectionModel().select(1));
+    eventually(() -> isThere("#snapshots-0"));
+    choose("#rhythm", "on save");
+    choose("#thinning", "at 12:00 every day");
+    choose("#room", "plenty");
+    assertThat(isDisabled("#use-plan")).isTrue();
+    choose("#room", "at most 20 GB");
+    eventually(() -> !isDisabled("#use-plan"));
+    push(KeyCode.CONTROL, KeyCode.ENTER);
+    eventually(() -> desk.office().plans().of(desk.shelf()).isPresent());
+    assertThat(plan().snapshots()).hasSize(1);
+    assertThat(plan().thinning()).isEqualTo(Rhythm.parse("at 12:00 every day").orElseThrow());
+    assertThat(plan().plan().room()).contains(new Room.AtMost(20_000_000_000L));
+
+    push(KeyCode.CONTROL, KeyCode.Y);
+    eventually(() -> isThere("#outlook-answer") && text("#outlook-answer").contains("in a year"));
+    assertThat(text("#outlook-trust")).contains("2 weeks of its past");
+    desk.clock().forward(Duration.ofMinutes(1));
+    eventually(() -> !desk.office().snapshots().labelled(desk.shelf()).isEmpty());
+  }
+
+  private void choose(String box, String text) {
+    ComboBox<String> found = lookup(box).query();
+    interact(() -> found.getEditor().setText(text));
   }
 }
