@@ -14,6 +14,7 @@ import java.util.Set;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.LeftOut;
 import org.mendedleaf.core.catalog.Origin;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.RecordedFile;
@@ -96,15 +97,13 @@ public final class CarePlans {
     String run = "%012x".formatted(settings.random().nextLong() & 0xffff_ffff_ffffL);
     synchronized (desk.capturing()) {
       for (Shelf one : sharing) {
+        List<Proposal> proposals = new ArrayList<>();
+        proposals.add(
+            new Proposal.SetShelf(new ShelfSetting.Planned(PlanFormat.encode(plan).toString())));
+        patterns(one, plan).ifPresent(proposals::add);
         Journal.Draft draft =
             Journal.Draft.on(
-                    one.id(),
-                    Act.PLAN,
-                    settings.clock().instant(),
-                    settings.person(),
-                    List.of(
-                        new Proposal.SetShelf(
-                            new ShelfSetting.Planned(PlanFormat.encode(plan).toString()))))
+                    one.id(), Act.PLAN, settings.clock().instant(), settings.person(), proposals)
                 .inRun(run);
         try (WriteSession session = store.store().write(store.catalogue())) {
           var unused = store.journal().commit(draft, session).orElseThrow();
@@ -112,6 +111,18 @@ public final class CarePlans {
       }
     }
     return sharing;
+  }
+
+  /** What a shelf takes over to be left out, if that is not so already. */
+  private Optional<Proposal> patterns(Shelf shelf, NamedPlan plan) throws IOException {
+    if (plan.leaveOut().isEmpty()) {
+      return Optional.empty();
+    }
+    LeftOut before = office.shelves().byId(shelf.store(), shelf.id()).settings().leftOut();
+    LeftOut after = ShelfCare.rules(plan.leaveOut().get(), before, settings.clock().instant());
+    return after.equals(before)
+        ? Optional.empty()
+        : Optional.of(new Proposal.SetShelf(new ShelfSetting.Patterns(after)));
   }
 
   /** Why each revision of a file stays, by its number; empty where the shelf has no plan. */

@@ -108,6 +108,7 @@ final class OpenDesk implements Closeable {
   @Override
   public synchronized void close() {
     insides.close();
+    watches.close();
     open.values().forEach(OpenStore::close);
     open.clear();
   }

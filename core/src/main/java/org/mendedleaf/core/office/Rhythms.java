@@ -61,6 +61,13 @@ public final class Rhythms {
     return turns;
   }
 
+  /** When a shelf is captured by itself; empty if it is not. */
+  public Optional<Turn> of(Shelf shelf) throws IOException {
+    Optional<NamedPlan> plan =
+        shelf.recording() == RecordingState.RECORDING ? office.plans().of(shelf) : Optional.empty();
+    return plan.isEmpty() ? Optional.empty() : turn(shelf, plan.get());
+  }
+
   private record Planned(Shelf shelf, NamedPlan plan) {}
 
   private List<Planned> planned() throws IOException {
@@ -157,8 +164,8 @@ public final class Rhythms {
   }
 
   /** Watches nothing any longer. */
-  public void stopWatching() throws IOException {
-    desk.watches().watch(List.of());
+  public void stopWatching() {
+    desk.watches().close();
   }
 
   /** The watched shelves in which something was saved and has settled; quick where nothing was. */

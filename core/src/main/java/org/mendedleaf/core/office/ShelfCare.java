@@ -137,7 +137,7 @@ public final class ShelfCare {
         .toList();
   }
 
-  private static LeftOut rules(List<String> patterns, LeftOut before, Instant now)
+  static LeftOut rules(List<String> patterns, LeftOut before, Instant now)
       throws SentenceException {
     List<LeftOut.Rule> rules = new ArrayList<>();
     for (String pattern : new LinkedHashSet<>(patterns)) {

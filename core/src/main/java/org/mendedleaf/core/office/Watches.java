@@ -1,5 +1,6 @@
 package org.mendedleaf.core.office;
 
+import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -14,9 +15,13 @@ import java.util.stream.Collectors;
 import org.mendedleaf.core.catalog.LeftOut;
 import org.mendedleaf.core.watch.FolderWatch;
 import org.mendedleaf.core.watch.WatchState;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** The shelves' folders that this desk watches for saves. Safe for several threads. */
-final class Watches {
+final class Watches implements Closeable {
+
+  private static final Logger LOG = LoggerFactory.getLogger(Watches.class);
 
   private final Map<String, Watched> watched = new HashMap<>();
 
@@ -42,6 +47,19 @@ final class Watches {
         watched.put(name, new Watched(folder, leftOut, new FolderWatch(folder, leftOut)));
       }
     }
+  }
+
+  /** Watches nothing any longer. */
+  @Override
+  public synchronized void close() {
+    for (Watched one : watched.values()) {
+      try {
+        one.watch().close();
+      } catch (IOException e) {
+        LOG.warn("The watch of {} could not be ended.", one.folder(), e);
+      }
+    }
+    watched.clear();
   }
 
   /** The names of those in which something was saved and has settled. */

@@ -3,6 +3,7 @@ package org.mendedleaf.core.plan;
 import java.time.DayOfWeek;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * A plan as shelves share it: those of a store whose plans have one name have one plan.
@@ -11,12 +12,26 @@ import java.util.List;
  * @param rhythm how often it is recorded
  * @param snapshots which are taken by themselves
  * @param thinning how often what no rule claims is let go by itself
+ * @param leaveOut patterns that a shelf takes over with the plan in place of its own; empty where
+ *     the plan says nothing of them, so that each shelf has its own
  */
 public record NamedPlan(
-    String name, CarePlan plan, Rhythm rhythm, List<SnapshotTimes> snapshots, Rhythm thinning) {
+    String name,
+    CarePlan plan,
+    Rhythm rhythm,
+    List<SnapshotTimes> snapshots,
+    Rhythm thinning,
+    Optional<List<String>> leaveOut) {
 
   public NamedPlan {
     snapshots = List.copyOf(snapshots);
+    leaveOut = leaveOut.map(List::copyOf);
+  }
+
+  /** A plan that says nothing of what is left out. */
+  public NamedPlan(
+      String name, CarePlan plan, Rhythm rhythm, List<SnapshotTimes> snapshots, Rhythm thinning) {
+    this(name, plan, rhythm, snapshots, thinning, Optional.empty());
   }
 
   /** A plan that does nothing by itself but capture. */
@@ -37,16 +52,21 @@ public record NamedPlan(
 
   /** The same with another rhythm. */
   public NamedPlan captured(Rhythm other) {
-    return new NamedPlan(name, plan, other, snapshots, thinning);
+    return new NamedPlan(name, plan, other, snapshots, thinning, leaveOut);
   }
 
   /** The same with other snapshots. */
   public NamedPlan withSnapshots(List<SnapshotTimes> others) {
-    return new NamedPlan(name, plan, rhythm, others, thinning);
+    return new NamedPlan(name, plan, rhythm, others, thinning, leaveOut);
   }
 
   /** The same with another rhythm of letting go. */
   public NamedPlan thinned(Rhythm other) {
-    return new NamedPlan(name, plan, rhythm, snapshots, other);
+    return new NamedPlan(name, plan, rhythm, snapshots, other, leaveOut);
+  }
+
+  /** The same with other patterns, or without any. */
+  public NamedPlan leavingOut(Optional<List<String>> patterns) {
+    return new NamedPlan(name, plan, rhythm, snapshots, thinning, patterns);
   }
 }

@@ -37,6 +37,7 @@ public final class PlanDifference {
         words.add("also keeps " + KeepSentences.format(rule));
       }
     }
+    changed("left out", leftOut(first), leftOut(second), words);
     changed("thinning", first.thinning().sentence(), second.thinning().sentence(), words);
     changed("removed files", before.removed(), after.removed(), words);
     changed("grace time", before.grace(), after.grace(), words);
@@ -44,6 +45,10 @@ public final class PlanDifference {
     changed("time zone", before.zone(), after.zone(), words);
     changed("first day of the week", before.firstDay(), after.firstDay(), words);
     return words;
+  }
+
+  private static String leftOut(NamedPlan plan) {
+    return plan.leaveOut().map(patterns -> String.join(", ", patterns)).orElse("each shelf's own");
   }
 
   private static String room(CarePlan plan) {

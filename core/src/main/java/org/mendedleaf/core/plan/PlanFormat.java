@@ -49,6 +49,10 @@ public final class PlanFormat {
       ArrayNode snapshots = node.putArray("snapshots");
       named.snapshots().forEach(one -> snapshots.add(one.sentence()));
     }
+    if (named.leaveOut().isPresent()) {
+      ArrayNode leaveOut = node.putArray("leaveOut");
+      named.leaveOut().get().forEach(leaveOut::add);
+    }
     plan.room().ifPresent(room -> node.put("room", room.sentence()));
     return node.put("thinning", named.thinning().sentence());
   }
@@ -90,7 +94,17 @@ public final class PlanFormat {
             room(node)),
         rhythm(node, "rhythm"),
         snapshots(node),
-        thinning(node));
+        thinning(node),
+        leaveOut(node));
+  }
+
+  private static Optional<List<String>> leaveOut(JsonNode node) {
+    if (!node.hasNonNull("leaveOut")) {
+      return Optional.empty();
+    }
+    List<String> patterns = new ArrayList<>();
+    node.get("leaveOut").forEach(pattern -> patterns.add(pattern.asText()));
+    return Optional.of(patterns);
   }
 
   private static Optional<Room> room(JsonNode node) throws PlanException {

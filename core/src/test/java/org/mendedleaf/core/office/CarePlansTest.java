@@ -117,6 +117,18 @@ class CarePlansTest {
     NamedPlan changed = plan("{'name':'Ours','keep':['the newest 9']}".replace('\'', '"'));
     List<Shelf> touched = plans().choose(second, changed);
     assertThat(touched).extracting(Shelf::name).contains("Second").hasSize(2);
+    assertThat(second.settings().leftOut().rules()).as("said by nobody").isEmpty();
+    plans()
+        .choose(
+            second,
+            plan(
+                "{'name':'Ours','keep':['the newest 9'],'leaveOut':['*.bak']}".replace('\'', '"')));
+    for (Shelf one : desk.office().shelves().all()) {
+      assertThat(one.settings().leftOut().rules())
+          .extracting(org.mendedleaf.core.catalog.LeftOut.Rule::pattern)
+          .containsExactly("*.bak");
+    }
+    plans().choose(second, changed);
     assertThat(plans().of(desk.shelf())).contains(changed);
   }
 

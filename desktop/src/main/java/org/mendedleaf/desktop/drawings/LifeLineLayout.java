@@ -4,11 +4,13 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Set;
 
 /**
  * Where the leaves of a life line stand. Time runs from left to right; a stretch in which little
  * happened for long is cut short and marked by a break; every leaf has room, and where there are
- * more leaves than room, neighbours are bundled. Pure: the same input gives the same places.
+ * more leaves than room, neighbours are bundled. What was saved in one sitting is one leaf, which
+ * opens when one of its revisions is chosen. Pure: the same input gives the same places.
  */
 final class LifeLineLayout {
 
@@ -17,6 +19,13 @@ final class LifeLineLayout {
 
   private static final double GOOD_ROOM = 30;
 
+  /** Who saves again so soon has not got up meanwhile. */
+  private static final Duration PAUSE = Duration.ofMinutes(15);
+
+  /** So many revisions of one sitting are drawn as one leaf. */
+  private static final int SITTING = 3;
+
+  private static final double JUMP = 1.0 / 3;
   private static final double SHORTEST = 22;
   private static final double LONGEST = 66;
   private static final double EMPTY = 9;
@@ -43,11 +52,15 @@ final class LifeLineLayout {
    */
   record Places(List<Placed> leaves, List<Double> breaks) {}
 
-  static Places place(List<Leaf> leaves, double left, double right) {
+  /**
+   * @param chosen the numbers of the chosen revisions
+   */
+  static Places place(List<Leaf> leaves, Set<Integer> chosen, double left, double right) {
     if (leaves.isEmpty()) {
       return new Places(List.of(), List.of());
     }
-    List<List<Leaf>> bundles = bundle(leaves, (int) Math.max(1, (right - left) / LEAST_ROOM));
+    List<List<Leaf>> bundles =
+        bundle(sittings(leaves, chosen), (int) Math.max(1, (right - left) / LEAST_ROOM));
     double[] gaps = gaps(bundles);
     double limit = quietLimit(gaps);
     double all = Arrays.stream(gaps).map(gap -> Math.min(gap, limit)).sum();
@@ -79,13 +92,52 @@ final class LifeLineLayout {
   }
 
   /** Runs of revisions that were saved close together are bundled until there is room for all. */
-  private static List<List<Leaf>> bundle(List<Leaf> leaves, int room) {
+  private static List<List<Leaf>> bundle(List<List<Leaf>> sittings, int room) {
     List<List<Leaf>> bundles = new ArrayList<>();
-    int per = (leaves.size() + room - 1) / room;
-    for (int i = 0; i < leaves.size(); i += per) {
-      bundles.add(leaves.subList(i, Math.min(leaves.size(), i + per)));
+    int per = (sittings.size() + room - 1) / room;
+    for (int i = 0; i < sittings.size(); i += per) {
+      bundles.add(
+          sittings.subList(i, Math.min(sittings.size(), i + per)).stream()
+              .flatMap(List::stream)
+              .toList());
     }
     return bundles;
+  }
+
+  /** Runs of plain revisions that were saved in one sitting; every other stands alone. */
+  private static List<List<Leaf>> sittings(List<Leaf> leaves, Set<Integer> chosen) {
+    List<List<Leaf>> sittings = new ArrayList<>();
+    int from = 0;
+    for (int i = 1; i <= leaves.size(); i++) {
+      if (i == leaves.size() || !isOneSitting(leaves.get(i - 1), leaves.get(i))) {
+        List<Leaf> sitting = leaves.subList(from, i);
+        if (sitting.size() >= SITTING
+            && sitting.stream().noneMatch(leaf -> chosen.contains(leaf.number()))) {
+          sittings.add(sitting);
+        } else {
+          sitting.forEach(leaf -> sittings.add(List.of(leaf)));
+        }
+        from = i;
+      }
+    }
+    return sittings;
+  }
+
+  /** Whatever is to be seen at a leaf keeps it apart; a jump in size is. */
+  private static boolean isOneSitting(Leaf before, Leaf leaf) {
+    double change = before.size() == 0 ? 1 : Math.abs((double) leaf.size() / before.size() - 1);
+    return Duration.between(before.at(), leaf.at()).compareTo(PAUSE) <= 0
+        && isPlain(before)
+        && isPlain(leaf)
+        && before.notice() == leaf.notice()
+        && change <= JUMP;
+  }
+
+  private static boolean isPlain(Leaf leaf) {
+    return leaf.mendedFrom().isEmpty()
+        && !leaf.afterRemoval()
+        && !leaf.held()
+        && leaf.issue().isEmpty();
   }
 
   private static double[] gaps(List<List<Leaf>> bundles) {

@@ -3,6 +3,7 @@ package org.mendedleaf.desktop.drawings;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -92,7 +93,11 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     offset = Math.max(0, Math.min(offset, wide - width));
     double stem = height * 0.47;
     LifeLineLayout.Places places =
-        LifeLineLayout.place(line.getLeaves(), MARGIN - offset, wide - MARGIN - offset - 20);
+        LifeLineLayout.place(
+            line.getLeaves(),
+            new HashSet<>(List.of(line.chosenProperty().get(), line.againstProperty().get())),
+            MARGIN - offset,
+            wide - MARGIN - offset - 20);
     drawStem(places, stem, width);
     drawSpans(places, stem);
     drawArcs(places, stem);

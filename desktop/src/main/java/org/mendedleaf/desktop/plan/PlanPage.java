@@ -1,5 +1,9 @@
 package org.mendedleaf.desktop.plan;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
+
+import java.io.File;
+import java.nio.file.Files;
 import java.time.Period;
 import java.util.ArrayList;
 import java.util.List;
@@ -23,6 +27,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import javafx.stage.FileChooser;
 import org.mendedleaf.core.catalog.LeftOut;
 import org.mendedleaf.core.catalog.Role;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
@@ -32,6 +37,7 @@ import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.Thinnings;
 import org.mendedleaf.core.plan.Claim;
 import org.mendedleaf.core.plan.KeepSentences;
+import org.mendedleaf.core.plan.PlanFormat;
 import org.mendedleaf.core.plan.SnapshotTimes;
 import org.mendedleaf.desktop.drawings.KeepField;
 import org.mendedleaf.desktop.drawings.Tip;
@@ -42,6 +48,7 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Page;
 import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.Saving;
 import org.mendedleaf.desktop.work.TurnWords;
 
 /** A shelf's care plan: what is kept and why, and how far back one could go under it. */
@@ -291,7 +298,8 @@ public final class PlanPage implements Page {
             named("plan.afterwards", afterwards),
             named("plan.thinning", thinning),
             named("plan.called", called),
-            spaced(others));
+            spaced(others),
+            files());
     scroll.setContent(box);
     scroll.setFitToWidth(true);
     VBox.setVgrow(scroll, Priority.ALWAYS);
@@ -302,6 +310,37 @@ public final class PlanPage implements Page {
     sheet.setMaxWidth(560);
     HBox.setHgrow(sheet, Priority.SOMETIMES);
     return sheet;
+  }
+
+  /** A plan as a file, to take it elsewhere. */
+  private Node files() {
+    Button write = Nodes.button(Words.of("plan.write"), "", this::write, "link-like");
+    Button read = Nodes.button(Words.of("plan.read"), "", this::read, "link-like");
+    write.setId("write-plan");
+    read.setId("read-plan");
+    return new HBox(16, write, read);
+  }
+
+  private void write() {
+    PlanPresenter.Outlook chosen = presenter.outlookProperty().get();
+    if (chosen != null) {
+      byte[] json = (PlanFormat.encode(chosen.plan()).toPrettyString() + "\n").getBytes(UTF_8);
+      new Saving(context).ask(root, chosen.plan().name() + ".json", out -> out.write(json));
+    }
+  }
+
+  private void read() {
+    FileChooser chooser = new FileChooser();
+    chooser.setTitle(Words.of("plan.read"));
+    File file = chooser.showOpenDialog(root.getScene().getWindow());
+    if (file != null) {
+      context
+          .background()
+          .ask(
+              () -> Files.readString(file.toPath()),
+              presenter::take,
+              context.navigator()::complain);
+    }
   }
 
   private Region rhythmRow() {

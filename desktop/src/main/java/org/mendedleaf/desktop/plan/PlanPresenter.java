@@ -22,6 +22,7 @@ import org.mendedleaf.core.office.CarePlans;
 import org.mendedleaf.core.office.Forecasts;
 import org.mendedleaf.core.office.MakingRoom;
 import org.mendedleaf.core.office.Rhythms;
+import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.ShelfLineages;
 import org.mendedleaf.core.office.ShelfLineages.OfFile;
@@ -30,6 +31,7 @@ import org.mendedleaf.core.plan.CarePlan;
 import org.mendedleaf.core.plan.Judgement;
 import org.mendedleaf.core.plan.Lineage;
 import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.plan.PlanFormat;
 import org.mendedleaf.core.plan.ReadyPlans;
 import org.mendedleaf.core.plan.SnapshotTimes;
 import org.mendedleaf.desktop.drawings.KeepField;
@@ -294,7 +296,9 @@ final class PlanPresenter {
     Known of = known.get();
     long mine = ++asked;
     Optional<NamedPlan> plan =
-        draft.get() == null ? Optional.empty() : draft.get().plan(zone(of), firstDay(of));
+        draft.get() == null
+            ? Optional.empty()
+            : draft.get().plan(zone(of), firstDay(of)).map(one -> one.leavingOut(leaveOut(of)));
     if (plan.isEmpty()) {
       outlook.set(null);
       return;
@@ -312,6 +316,20 @@ final class PlanPresenter {
               }
             },
             context.navigator()::complain);
+  }
+
+  /** What the plan says of it stays as it is; it is edited where the shelf's patterns are. */
+  private static Optional<List<String>> leaveOut(Known of) {
+    return of.own().flatMap(NamedPlan::leaveOut);
+  }
+
+  /** Puts a plan that was read from a file into the fields. */
+  void take(String json) {
+    try {
+      edit(PlanDraft.of(PlanFormat.decode(json, context.zone())));
+    } catch (PlanFormat.PlanException e) {
+      context.navigator().complain(new SentenceException(e.getMessage(), e));
+    }
   }
 
   private ZoneId zone(Known of) {

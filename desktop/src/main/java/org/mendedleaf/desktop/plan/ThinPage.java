@@ -60,6 +60,8 @@ public final class ThinPage implements Page {
   private final Label facts = Nodes.label("", "soft");
   private final Label what = Nodes.text("");
   private final Label bytes = Nodes.text("", "soft");
+  private final Label erased = Nodes.label("", "rust");
+  private final TextField count = new TextField();
   private final TextField once = new TextField();
   private final Button thin;
   private final Button keep;
@@ -71,7 +73,7 @@ public final class ThinPage implements Page {
     this.context = context;
     this.shelf = place.shelf();
     this.presenter = new ThinPresenter(context, shelf);
-    thin = Nodes.button(Words.of("thin.do"), "Ctrl+Enter", presenter::thin, "moss");
+    thin = Nodes.button(Words.of("thin.do"), "Ctrl+Enter", this::thin, "moss");
     thin.setId("thin");
     keep = Nodes.button(Words.of("thin.keep"), "Alt+K", this::keep);
     keep.setId("take-off-notice");
@@ -117,6 +119,7 @@ public final class ThinPage implements Page {
                 pdf,
                 thin),
             what,
+            finalLine(),
             onceLine,
             table.node(),
             bytes);
@@ -125,6 +128,38 @@ public final class ThinPage implements Page {
     presenter.toldProperty().addListener((property, before, told) -> show(told));
     presenter.freedProperty().addListener((property, before, freed) -> bytes.setText(freed));
     showButtons();
+  }
+
+  /** What is erased is gone; so its number is typed before. */
+  private Node finalLine() {
+    erased.setMinWidth(0);
+    count.setId("erase-count");
+    count.setPrefColumnCount(4);
+    count.setMinWidth(70);
+    count.textProperty().addListener((property, before, typed) -> showButtons());
+    count.setOnAction(event -> thin());
+    HBox line = new HBox(8, erased, count);
+    line.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+    line.managedProperty().bind(line.visibleProperty());
+    line.visibleProperty().bind(erased.textProperty().isNotEmpty());
+    return line;
+  }
+
+  private static int erasing(ThinPresenter.Told told) {
+    return told.rehearsal().with(Fate.ERASED).size();
+  }
+
+  private boolean isMeant(ThinPresenter.Told told) {
+    int erasing = erasing(told);
+    return erasing == 0 || count.getText().replaceAll("[,. ]", "").equals(String.valueOf(erasing));
+  }
+
+  private void thin() {
+    ThinPresenter.Told told = presenter.toldProperty().get();
+    if (told != null && isMeant(told)) {
+      count.clear();
+      presenter.thin();
+    }
   }
 
   private void columns() {
@@ -155,13 +190,13 @@ public final class ThinPage implements Page {
   @Override
   public List<Action> actions() {
     return List.of(
-        new Action(Words.of("thin.do"), KeyCombination.valueOf("Shortcut+Enter"), presenter::thin),
+        new Action(Words.of("thin.do"), KeyCombination.valueOf("Shortcut+Enter"), this::thin),
         new Action(Words.of("thin.keep"), KeyCombination.valueOf("Alt+K"), this::keep));
   }
 
   private void onKey(KeyEvent event) {
     if (event.isShortcutDown() && event.getCode() == KeyCode.ENTER) {
-      presenter.thin();
+      thin();
       event.consume();
     } else if (event.isAltDown() && event.getCode() == KeyCode.K) {
       keep();
@@ -201,13 +236,14 @@ public final class ThinPage implements Page {
     what.setText(told.words());
     thin.setText(told.act());
     thin.getStyleClass().removeAll("moss", "rust-act");
-    thin.getStyleClass().add(told.rehearsal().with(Fate.ERASED).isEmpty() ? "moss" : "rust-act");
+    thin.getStyleClass().add(erasing(told) == 0 ? "moss" : "rust-act");
+    erased.setText(erasing(told) == 0 ? "" : Words.count("thin.final", erasing(told)));
     showButtons();
   }
 
   private void showButtons() {
     ThinPresenter.Told told = presenter.toldProperty().get();
-    thin.setDisable(told == null || told.rehearsal().isIdle());
+    thin.setDisable(told == null || told.rehearsal().isIdle() || !isMeant(told));
     keep.setDisable(table.chosenRows().stream().noneMatch(ThinPresenter::isOnNotice));
   }
 

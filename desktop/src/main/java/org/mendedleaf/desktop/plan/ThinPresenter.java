@@ -153,22 +153,11 @@ final class ThinPresenter {
     refresh();
   }
 
-  /** Does what was rehearsed; what would erase is asked once more. */
+  /** Does what was rehearsed. */
   void thin() {
     Told now = told.get();
-    if (now == null || now.rehearsal().isIdle()) {
-      return;
-    }
-    int erased = now.rehearsal().with(Fate.ERASED).size();
-    if (erased == 0) {
+    if (now != null && !now.rehearsal().isIdle()) {
       thin(false);
-    } else {
-      context
-          .navigator()
-          .ask(
-              Words.count("thin.ask", erased),
-              Words.count("thin.act.erase", erased),
-              () -> thin(false));
     }
   }
 

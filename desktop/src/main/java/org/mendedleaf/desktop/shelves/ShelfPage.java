@@ -23,6 +23,7 @@ import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.FolderRow;
 import org.mendedleaf.core.office.RecordingState;
+import org.mendedleaf.core.office.Rhythms;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
@@ -40,6 +41,7 @@ import org.mendedleaf.desktop.work.Page;
 import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.Recovering;
 import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.TurnWords;
 
 /** A folder of a shelf: what lies there now, and for each line whether that is recorded. */
 public final class ShelfPage implements Page {
@@ -244,7 +246,8 @@ public final class ShelfPage implements Page {
       Optional<Instant> captured,
       long files,
       long due,
-      long largest) {}
+      long largest,
+      Optional<Rhythms.Turn> turn) {}
 
   /**
    * @param shown what the list shows already
@@ -258,7 +261,8 @@ public final class ShelfPage implements Page {
         context.office().moments().capturedBefore(shelf, context.now()),
         rows.stream().filter(row -> row.kind() != FolderRow.Kind.FOLDER).count(),
         rows.stream().filter(ShelfPage::isDue).count(),
-        rows.stream().mapToLong(FolderRow::size).max().orElse(0));
+        rows.stream().mapToLong(FolderRow::size).max().orElse(0),
+        context.office().rhythms().of(now));
   }
 
   private void show(Found found) {
@@ -279,6 +283,9 @@ public final class ShelfPage implements Page {
           default -> recorded;
         };
     String files = Words.count("shelf.files", found.files());
+    if (due > 0 && found.turn().isPresent()) {
+      state = Words.of("shelf.nextCapture", state, new TurnWords(context).next(found.turn().get()));
+    }
     facts.setText(off ? state + " · " + files : files + " · " + state);
     capture.setDisable(off && found.shelf().recording() != RecordingState.NOT_YET);
   }

@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalInt;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 class LifeLineLayoutTest {
@@ -27,7 +28,7 @@ class LifeLineLayoutTest {
 
   @Test
   void leavesKeepTheirOrderAndStayInside() {
-    var places = LifeLineLayout.place(hourly(30), 20, 900);
+    var places = LifeLineLayout.place(hourly(30), Set.of(), 20, 900);
     assertThat(places.leaves()).hasSize(30);
     assertThat(places.leaves())
         .extracting(LifeLineLayout.Placed::x)
@@ -37,7 +38,7 @@ class LifeLineLayoutTest {
 
   @Test
   void twoThousandRevisionsAreBundledSoThatEachBundleHasRoom() {
-    var places = LifeLineLayout.place(hourly(2000), 20, 1000);
+    var places = LifeLineLayout.place(hourly(2000), Set.of(), 20, 1000);
     assertThat(places.leaves().stream().mapToInt(LifeLineLayout.Placed::bundled).sum())
         .isEqualTo(2000);
     for (int i = 1; i < places.leaves().size(); i++) {
@@ -51,7 +52,7 @@ class LifeLineLayoutTest {
     List<Leaf> leaves = new ArrayList<>(hourly(6));
     leaves.add(leaf(6, Duration.ofDays(200), 1000));
     leaves.add(leaf(7, Duration.ofDays(200).plusHours(1), 1000));
-    var places = LifeLineLayout.place(leaves, 0, 1000);
+    var places = LifeLineLayout.place(leaves, Set.of(), 0, 1000);
     assertThat(places.breaks()).hasSize(1);
     double first = places.leaves().get(1).x() - places.leaves().get(0).x();
     assertThat(first).as("the busy time keeps its room").isGreaterThan(60);
@@ -61,7 +62,10 @@ class LifeLineLayoutTest {
   void aSmallDifferenceIsNotDrawnAsALargeOne() {
     var places =
         LifeLineLayout.place(
-            List.of(leaf(0, Duration.ZERO, 1000), leaf(1, Duration.ofHours(1), 1040)), 0, 500);
+            List.of(leaf(0, Duration.ZERO, 1000), leaf(1, Duration.ofHours(1), 1040)),
+            Set.of(),
+            0,
+            500);
     double difference = places.leaves().get(1).length() - places.leaves().get(0).length();
     assertThat(difference).isBetween(0.1, 3.0);
   }
@@ -70,10 +74,30 @@ class LifeLineLayoutTest {
   void aDoubledSizeIsSeenAndToldAsChange() {
     var places =
         LifeLineLayout.place(
-            List.of(leaf(0, Duration.ZERO, 1000), leaf(1, Duration.ofHours(1), 2180)), 0, 500);
+            List.of(leaf(0, Duration.ZERO, 1000), leaf(1, Duration.ofHours(1), 2180)),
+            Set.of(),
+            0,
+            500);
     assertThat(places.leaves().get(1).change())
         .isEqualTo(1.18, org.assertj.core.data.Offset.offset(1e-9));
     assertThat(places.leaves().get(1).length())
         .isGreaterThan(places.leaves().get(0).length() * 1.4);
+  }
+
+  @Test
+  void whatWasSavedInOneSittingIsOneLeafThatOpensWhenItIsChosen() {
+    List<Leaf> leaves = new ArrayList<>(hourly(2));
+    for (int i = 0; i < 6; i++) {
+      leaves.add(leaf(2 + i, Duration.ofHours(4).plusMinutes(i * 10L), 1000 + i));
+    }
+    leaves.add(leaf(8, Duration.ofHours(5).plusMinutes(2), 4000));
+    var shut = LifeLineLayout.place(leaves, Set.of(0), 20, 900);
+    assertThat(shut.leaves())
+        .extracting(LifeLineLayout.Placed::bundled)
+        .as("a jump in size stands alone")
+        .containsExactly(1, 1, 6, 1);
+    assertThat(shut.leaves().get(2).leaf().number()).isEqualTo(7);
+    var open = LifeLineLayout.place(leaves, Set.of(4), 20, 900);
+    assertThat(open.leaves()).hasSize(9).allMatch(placed -> placed.bundled() == 1);
   }
 }

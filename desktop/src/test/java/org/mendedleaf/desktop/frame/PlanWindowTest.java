@@ -98,9 +98,11 @@ class PlanWindowTest extends WindowRobot {
     desk.clock().forward(Duration.ofDays(6));
     push(KeyCode.CONTROL, KeyCode.F5);
     eventually(() -> text("#thin").equals("Erase 3 revisions"));
+    assertThat(isDisabled("#thin")).as("its number is not typed").isTrue();
+    clickOn("#erase-count");
+    write("3");
+    eventually(() -> !isDisabled("#thin"));
     clickOn("#thin");
-    eventually(() -> isThere("#yes"));
-    clickOn("#yes");
     eventually(() -> desk.life("list.csv").revisions().size() == 3);
     assertThat(desk.life("list.csv").revisions())
         .extracting(Revision::number)
