@@ -33,7 +33,8 @@ final class SnapshotCommand {
           ShelfFolder place = ShelfFolder.parse(office, written);
           Snapshots.Listed taken =
               office.snapshots().take(place.shelf(), place.folder(), label, reason, Progress.NONE);
-          return Answer.done(json(taken, place.shelf()), line(taken, office.settings().zone()));
+          return Answer.done(
+              json(taken, place.shelf(), office), line(taken, office.settings().zone()));
         });
   }
 
@@ -46,7 +47,7 @@ final class SnapshotCommand {
           ArrayNode array = node.putArray("snapshots");
           StringBuilder text = new StringBuilder();
           for (Snapshots.Listed listed : office.snapshots().of(shelf)) {
-            array.add(json(listed, shelf));
+            array.add(json(listed, shelf, office));
             text.append(line(listed, office.settings().zone()));
           }
           return Answer.done(node, text.isEmpty() ? "No snapshot yet.\n" : text.toString());
@@ -73,24 +74,32 @@ final class SnapshotCommand {
             .orElseThrow();
     var unused = office.snapshots().unlabel(shelf.store(), snapshot);
     return Answer.done(
-        json(listed, shelf),
+        json(listed, shelf, office),
         "“%s” is no snapshot any more. Its %d files stay recorded as they were.%n"
             .formatted(snapshot.label(), listed.files()));
   }
 
-  private static ObjectNode json(Snapshots.Listed listed, Shelf shelf) {
+  private static ObjectNode json(Snapshots.Listed listed, Shelf shelf, Office office)
+      throws IOException {
     Snapshot snapshot = listed.snapshot();
-    return Json.object()
-        .put("id", snapshot.id())
-        .put("shelf", shelf.name())
-        .put("folder", snapshot.folder().shown())
-        .put("label", snapshot.label())
-        .put("reason", snapshot.reason())
-        .put("moment", snapshot.taken().toString())
-        .put("cause", snapshot.cause())
-        .put("by", snapshot.by())
-        .put("files", listed.files())
-        .put("bytes", listed.bytes());
+    ObjectNode node =
+        Json.object()
+            .put("id", snapshot.id())
+            .put("shelf", shelf.name())
+            .put("folder", snapshot.folder().shown())
+            .put("label", snapshot.label())
+            .put("reason", snapshot.reason())
+            .put("moment", snapshot.taken().toString())
+            .put("cause", snapshot.cause())
+            .put("by", snapshot.by())
+            .put("files", listed.files())
+            .put("bytes", listed.bytes());
+    office
+        .plans()
+        .of(shelf)
+        .flatMap(plan -> office.scheduledSnapshots().keptUntil(snapshot, plan))
+        .ifPresent(until -> node.put("keptUntil", until.toString()));
+    return node;
   }
 
   private static String line(Snapshots.Listed listed, ZoneId zone) {

@@ -98,11 +98,23 @@ final class OpenDesk implements Closeable {
       }
       return OpenStore.open(folder, settings, desk().id());
     } catch (NoSuchFileException e) {
-      throw new SentenceException(
-          "No store can be reached in %s; perhaps its drive is away. Everything recorded is where the store is."
-              .formatted(folder),
-          e);
+      throw away(folder, e);
     }
+  }
+
+  /** A store that was opened may be away by now; what is written would say so less plainly. */
+  static void requireThere(OpenStore store) throws IOException {
+    Path folder = store.store().root();
+    if (!Store.liesIn(folder)) {
+      throw away(folder, new NoSuchFileException(folder.toString()));
+    }
+  }
+
+  private static SentenceException away(Path folder, NoSuchFileException e) {
+    return new SentenceException(
+        "No store can be reached in %s; perhaps its drive is away. Everything recorded is where the store is."
+            .formatted(folder),
+        e);
   }
 
   @Override

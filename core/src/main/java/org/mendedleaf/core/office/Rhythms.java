@@ -139,6 +139,7 @@ public final class Rhythms {
    * @return what the capture came to, if it was one
    */
   public Optional<CaptureOutcome> run(Due due, Progress progress) throws IOException {
+    OpenDesk.requireThere(desk.store(due.shelf().store()));
     if (due.doing() instanceof Labelling labelling) {
       var unused = office.scheduledSnapshots().take(due.shelf(), labelling.times(), progress);
       return Optional.empty();

@@ -191,6 +191,7 @@ public final class Shelves {
     Path folder = requireFolder(shelf);
     requireRecording(byId(shelf.store(), shelf.id()));
     OpenStore store = desk.store(shelf.store());
+    OpenDesk.requireThere(store);
     Capture.Request request =
         new Capture.Request(shelf.id(), folder, settings.person(), takeAsRemoved);
     synchronized (desk.capturing()) {

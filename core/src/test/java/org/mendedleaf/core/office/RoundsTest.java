@@ -93,6 +93,22 @@ class RoundsTest {
   }
 
   @Test
+  void aStoreThatIsAwayIsWaitedFor() throws Exception {
+    choose("{'name':'Often','rhythm':'every 20 minutes','keep':['everything']}");
+    after(Duration.ZERO);
+    Path away = base.resolve("drive");
+    Files.move(base.resolve("store"), away);
+    desk.write("list.csv", "jib,430");
+    for (int i = 0; i < 9; i++) {
+      after(Duration.ofMinutes(10));
+    }
+    assertThat(told).filteredOn(one -> !one.contains("changed")).as("told once").hasSize(1);
+    Files.move(away, base.resolve("store"));
+    after(Duration.ofMinutes(3));
+    assertThat(revisions()).as("it caught up").isEqualTo(2);
+  }
+
+  @Test
   void snapshotsAreTakenByThemselvesAndTheOldestLoseTheirLabels() throws Exception {
     choose(
         "{'name':'Fridays','keep':['everything'],'snapshots':['at 18:00 every day, labelled Day {date}, the newest 2']}");

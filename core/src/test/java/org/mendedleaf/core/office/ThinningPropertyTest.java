@@ -6,13 +6,17 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.time.Instant;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -23,9 +27,15 @@ import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.oracle.RandomActs;
 import org.mendedleaf.core.oracle.SetClock;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.plan.CarePlan;
+import org.mendedleaf.core.plan.Judgement;
+import org.mendedleaf.core.plan.Lineage;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.PlanFormat;
+import org.mendedleaf.core.plan.Room;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.space.StoreSpace;
+import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.Places;
 import org.mendedleaf.core.store.StoreParameters;
 
@@ -62,6 +72,7 @@ class ThinningPropertyTest {
       var noticed = office.thinnings().thin(shelf, true);
       clock.forward(Duration.ofDays(4));
       Thinnings.Rehearsal told = office.thinnings().rehearse(shelf, clock.instant());
+      assertThat(going(told)).isEqualTo(plainlyGoing());
       Erasures.Freed freed = office.thinnings().freed(told);
       long before = bytes(base);
 
@@ -138,13 +149,65 @@ class ThinningPropertyTest {
 
   private void choose() throws Exception {
     String keep = PLANS.get(random.nextInt(PLANS.size()));
+    String room =
+        random.nextBoolean() ? "" : ",'room':'at most %d KB'".formatted(50 + random.nextInt(1_000));
     NamedPlan plan =
         PlanFormat.decode(
-            "{'name':'Lean','keep':%s,'removedFor':'2 days','grace':'3 days'}"
-                .formatted(keep)
+            "{'name':'Lean','keep':%s,'removedFor':'2 days','grace':'3 days'%s}"
+                .formatted(keep, room)
                 .replace('\'', '"'),
             ZoneOffset.UTC);
     var unused = office.plans().choose(shelf, plan);
+  }
+
+  private static Set<String> going(Thinnings.Rehearsal told) {
+    return told.concerned().stream()
+        .filter(one -> one.fate() != Thinnings.Fate.KEPT_AFTER_ALL)
+        .map(one -> one.revision().file() + " " + one.revision().revision())
+        .collect(Collectors.toSet());
+  }
+
+  private record Yielding(long file, int number, Instant replaced) {}
+
+  /** What goes, as the page on keep rules says it: one by one, weighing all anew each time. */
+  private Set<String> plainlyGoing() throws IOException {
+    CarePlan plan = office.plans().of(shelf).orElseThrow().plan();
+    StoreSpace space = office.spaces().of(shelf.store());
+    Judgement judgement = new Judgement(plan, clock.instant());
+    Set<String> goes = new HashSet<>();
+    List<ContentId> gone = new ArrayList<>();
+    List<ContentId> all = new ArrayList<>();
+    List<Yielding> yielding = new ArrayList<>();
+    for (ShelfLineages.OfFile file : office.plans().lineages(shelf).files()) {
+      for (Judgement.Judged one : judgement.of(file.lineage())) {
+        all.add(space.content(file.file(), one.number()).orElseThrow());
+        if (!one.stays()) {
+          goes.add(file.file() + " " + one.number());
+          gone.add(space.content(file.file(), one.number()).orElseThrow());
+        } else if (one.isForRoom()) {
+          Instant replaced =
+              file.lineage().revisions().stream()
+                  .filter(kept -> kept.number() == one.number())
+                  .findFirst()
+                  .flatMap(Lineage.Kept::until)
+                  .orElseThrow();
+          yielding.add(new Yielding(file.file(), one.number(), replaced));
+        }
+      }
+    }
+    yielding.sort(
+        Comparator.comparing(Yielding::replaced)
+            .thenComparing(Yielding::file)
+            .thenComparing(Yielding::number));
+    long most = plan.room().map(room -> ((Room.AtMost) room).bytes()).orElse(Long.MAX_VALUE);
+    for (Yielding one : yielding) {
+      if (space.freedBy(all).disk() - space.freedBy(gone).disk() <= most) {
+        break;
+      }
+      goes.add(one.file() + " " + one.number());
+      gone.add(space.content(one.file(), one.number()).orElseThrow());
+    }
+    return goes;
   }
 
   private byte[] content(Revision revision) throws IOException {
