@@ -137,6 +137,7 @@ public final class Scale {
       byte[] text = "round %d of %d".formatted(round, file).getBytes(StandardCharsets.UTF_8);
       contents.add(writer.write(new ByteArrayInputStream(text), Optional.empty()));
     }
+    writer.flush();
     return contents;
   }
 

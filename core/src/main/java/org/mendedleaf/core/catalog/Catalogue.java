@@ -30,6 +30,10 @@ import org.mendedleaf.core.store.Store;
 public final class Catalogue implements ChunkIndex, Closeable {
 
   private static final int READERS = 3;
+
+  /** In KiB, negative as SQLite wants it: what is built has no order on the disk yet. */
+  private static final int BUILDING_CACHE = -262_144;
+
   private static final long ANSWERED_BY_THEN_NANOS = 60_000_000_000L;
 
   private final Store store;
@@ -197,6 +201,12 @@ public final class Catalogue implements ChunkIndex, Closeable {
     if (!building) {
       return;
     }
+    // What is sorted for an index may be sorted by two.
+    writing.execute("PRAGMA threads=2");
+    for (String index : Schema.AFTERWARDS) {
+      writing.execute(index);
+    }
+    writing.execute("PRAGMA cache_size=" + Sql.CACHE);
     List<Sql> readers = new ArrayList<>();
     for (int i = 0; i < READERS; i++) {
       readers.add(new Sql(files.current()));
@@ -351,6 +361,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
     writing = new Sql(files.current());
     int version = writing.first(row -> row.getInt(1), "PRAGMA user_version").orElse(0);
     if (version == 0) {
+      writing.execute("PRAGMA cache_size=" + BUILDING_CACHE);
       writing.transaction(
           () -> {
             for (String table : Schema.TABLES) {

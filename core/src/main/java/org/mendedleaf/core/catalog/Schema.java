@@ -38,16 +38,11 @@ final class Schema {
           """
           CREATE TABLE path (id INTEGER PRIMARY KEY, shelf INTEGER, folder INTEGER, inner BLOB,
             UNIQUE (shelf, inner))""",
-          // In the order in which a folder's lines are shown.
-          "CREATE INDEX path_folder ON path (folder, CAST(inner AS TEXT) COLLATE NOCASE)",
           """
           CREATE TABLE file (id INTEGER PRIMARY KEY, shelf INTEGER, path INTEGER, present INTEGER,
             last_number INTEGER, current INTEGER, touched INTEGER)""",
           // Files of which nothing is left; their ids and numbers are never given again.
           "CREATE TABLE erased (file INTEGER PRIMARY KEY, last_number INTEGER)",
-          "CREATE INDEX file_touched ON file (shelf, touched)",
-          "CREATE INDEX file_path ON file (path)",
-          "CREATE INDEX file_gone ON file (shelf) WHERE NOT present",
           // Paths that a file had before the present one.
           "CREATE TABLE former (path INTEGER, file INTEGER, PRIMARY KEY (path, file)) WITHOUT ROWID",
           // Who saved any revision of which file, for the search.
@@ -66,26 +61,16 @@ final class Schema {
             path INTEGER, size INTEGER, modified INTEGER, mode TEXT, owner TEXT, file_key TEXT,
             content BLOB, levels INTEGER, link BLOB, origin TEXT, from_number INTEGER,
             desk TEXT, person TEXT, after_removal INTEGER, saver TEXT, saver_source TEXT,
-            summary TEXT)""",
-          // All that a care plan looks at, so that the wide rows need not be read for it.
-          """
-          CREATE INDEX revision_lineage ON revision (file, number, current_from, current_until,
-            after_removal, size, origin, at)""",
+            summary TEXT, UNIQUE (file, number))""",
           "CREATE INDEX revision_line ON revision (segment, line)",
-          "CREATE INDEX revision_content ON revision (content)",
-          // Without a summary are only those that changed and were not looked at yet.
-          "CREATE INDEX revision_unsummed ON revision (id) WHERE summary IS NULL",
           """
           CREATE TABLE state (id INTEGER PRIMARY KEY, file INTEGER, path INTEGER, folder INTEGER,
             revision INTEGER, modified INTEGER, mode TEXT, from_at INTEGER, until_at INTEGER,
             from_segment INTEGER, until_segment INTEGER)""",
-          "CREATE INDEX state_folder ON state (folder, until_at, from_at)",
           "CREATE INDEX state_file ON state (file, until_at)",
-          "CREATE INDEX state_path ON state (path, until_at)",
           """
           CREATE TABLE folder_state (path INTEGER, folder INTEGER, modified INTEGER, mode TEXT,
             from_at INTEGER, until_at INTEGER, from_segment INTEGER, until_segment INTEGER)""",
-          "CREATE INDEX folder_state_folder ON folder_state (folder, until_at, from_at)",
           "CREATE INDEX folder_state_path ON folder_state (path, until_at)",
           // Items as their metadata says them.
           """
@@ -119,6 +104,29 @@ final class Schema {
           """
           CREATE TABLE snapshot (id INTEGER PRIMARY KEY, segment INTEGER, shelf INTEGER, path BLOB,
             label TEXT, reason TEXT, cause TEXT, at INTEGER, person TEXT, unlabelled INTEGER)""");
+
+  /**
+   * Indexes of which only questions make use. They are made when everything is there: to add to
+   * them with each revision takes longer.
+   */
+  static final List<String> AFTERWARDS =
+      List.of(
+          // All that a care plan looks at, so that the wide rows need not be read for it.
+          """
+          CREATE INDEX IF NOT EXISTS revision_lineage ON revision (file, number, current_from,
+            current_until, after_removal, size, origin, at)""",
+          "CREATE INDEX IF NOT EXISTS state_folder ON state (folder, until_at, from_at)",
+          "CREATE INDEX IF NOT EXISTS state_path ON state (path, until_at)",
+          "CREATE INDEX IF NOT EXISTS folder_state_folder ON folder_state (folder, until_at, from_at)",
+          "CREATE INDEX IF NOT EXISTS file_touched ON file (shelf, touched)",
+          "CREATE INDEX IF NOT EXISTS file_path ON file (path)",
+          "CREATE INDEX IF NOT EXISTS file_gone ON file (shelf) WHERE NOT present",
+          // In the order in which a folder's lines are shown.
+          "CREATE INDEX IF NOT EXISTS path_folder ON path (folder, CAST(inner AS TEXT) COLLATE NOCASE)",
+          "CREATE INDEX IF NOT EXISTS revision_content ON revision (content)",
+          // Without a summary are only those that changed and were not looked at yet.
+          """
+          CREATE INDEX IF NOT EXISTS revision_unsummed ON revision (id) WHERE summary IS NULL""");
 
   private Schema() {}
 }

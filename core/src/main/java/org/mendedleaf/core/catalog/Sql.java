@@ -23,6 +23,9 @@ import org.sqlite.SQLiteConfig;
  */
 final class Sql implements Closeable {
 
+  /** In KiB, negative as SQLite wants it. */
+  static final int CACHE = -65_536;
+
   private final Connection connection;
   private final Map<String, PreparedStatement> prepared = new HashMap<>();
   private final AtomicInteger asking = new AtomicInteger();
@@ -39,7 +42,7 @@ final class Sql implements Closeable {
               "journal_mode=WAL",
               "synchronous=OFF",
               "busy_timeout=10000",
-              "cache_size=-65536",
+              "cache_size=" + CACHE,
               "temp_store=MEMORY")) {
         execute("PRAGMA " + pragma);
       }

@@ -182,6 +182,13 @@ public final class Spaces {
     catalogue.rememberCount(new SpaceQuestions.Count(space.commit(), space.all().disk(), counted));
   }
 
+  /** Counts what was never counted, so that there is something to show at once. */
+  public void countFirst() throws IOException {
+    if (counted().isEmpty()) {
+      var unused = count(Grouping.FILE);
+    }
+  }
+
   /** What each file cost when it was counted last, which is known at once; empty if never. */
   public Optional<Sum> counted() throws IOException {
     Map<StoreFacts, Long> stores = new LinkedHashMap<>();

@@ -1,6 +1,7 @@
 package org.mendedleaf.core.space;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -11,6 +12,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.SpaceQuestions.Stored;
 import org.mendedleaf.core.catalog.SpaceQuestions.Use;
@@ -71,12 +74,22 @@ public final class StoreSpace {
   /** Asks the catalogue, and the store for what large contents are made of. */
   public static StoreSpace load(Catalogue catalogue) throws IOException {
     long commit = catalogue.commits();
-    Map<ContentId, Integer> pieces = new HashMap<>();
+    // Two long lists, on a connection each.
+    CompletableFuture<List<Use>> asked = CompletableFuture.supplyAsync(() -> uses(catalogue));
     List<Stored> stored = catalogue.space().stored();
+    Map<ContentId, Integer> pieces = new HashMap<>(stored.size() * 2);
     long[] plain = new long[stored.size()];
     double[] disk = new double[stored.size()];
     weigh(stored, pieces, plain, disk);
-    List<Use> uses = catalogue.space().uses();
+    List<Use> uses;
+    try {
+      uses = asked.join();
+    } catch (CompletionException e) {
+      if (e.getCause() instanceof UncheckedIOException problem) {
+        throw problem.getCause();
+      }
+      throw e;
+    }
     Map<ContentId, Integer> contents = new HashMap<>();
     List<ContentRef> refs = new ArrayList<>();
     int[] counts = new int[uses.size() + 16];
@@ -94,6 +107,14 @@ public final class StoreSpace {
         parts(catalogue, refs, pieces),
         plain,
         disk);
+  }
+
+  private static List<Use> uses(Catalogue catalogue) {
+    try {
+      return catalogue.space().uses();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
   }
 
   /** A piece's part of its record is as large as its part of the record's plain bytes. */

@@ -1,7 +1,8 @@
 package org.mendedleaf.core.space;
 
 /**
- * What a revision added to a store, in bytes of its files, about.
+ * What a revision added to a store, in bytes of its files, about: of small revisions that are
+ * stored together it may be less than one.
  *
  * @param own what it alone needs
  * @param shared what came with it and later revisions of its file need as well
@@ -9,4 +10,4 @@ package org.mendedleaf.core.space;
  * @param lasts whether the newest revision needs most of the shared part, so that its run has not
  *     ended
  */
-public record Weight(int number, long own, long shared, int run, boolean lasts) {}
+public record Weight(int number, double own, double shared, int run, boolean lasts) {}

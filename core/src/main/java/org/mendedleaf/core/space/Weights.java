@@ -53,7 +53,7 @@ public final class Weights {
             piece, new Needed(i, i), (before, now) -> new Needed(before.first(), position));
       }
     }
-    long[] own = new long[revisions.size()];
+    double[] own = new double[revisions.size()];
     double[] shared = new double[revisions.size()];
     double[] runs = new double[revisions.size()];
     double[] lasting = new double[revisions.size()];
@@ -64,7 +64,7 @@ public final class Weights {
           }
           double bytes = space.disk(piece);
           if (where.first() == where.last()) {
-            own[where.first()] += Math.round(bytes);
+            own[where.first()] += bytes;
             return;
           }
           shared[where.first()] += bytes;
@@ -77,7 +77,7 @@ public final class Weights {
           new Weight(
               revisions.get(i).number(),
               own[i],
-              Math.round(shared[i]),
+              shared[i],
               shared[i] == 0 ? 1 : Math.max(2, (int) Math.round(runs[i] / shared[i])),
               lasting[i] * 2 >= shared[i] && shared[i] > 0));
     }

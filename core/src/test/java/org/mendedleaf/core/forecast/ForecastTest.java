@@ -78,7 +78,7 @@ class ForecastTest {
               last.number(), last.from(), Optional.of(at), false, last.bytes(), Set.of()));
     }
     kept.add(new Lineage.Kept(number, at, Optional.empty(), false, 50_000, Set.of()));
-    long own = (long) (2_000 * Math.exp(random.nextGaussian()));
+    double own = 2_000 * Math.exp(random.nextGaussian());
     weights.add(new Weight(number, own, number == 0 ? 20_000 : 500, 1_000, true));
   }
 

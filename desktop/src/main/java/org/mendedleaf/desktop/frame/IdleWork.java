@@ -51,6 +51,7 @@ final class IdleWork {
       done += office.stores().upkeep(store.id()).packed();
       done += office.comparisons().sumUp(store.id(), SUMMARIES, Progress.NONE);
     }
+    office.spaces().countFirst();
     return done;
   }
 }
