@@ -17,6 +17,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.TimeUnit;
 import java.util.logging.Level;
 import java.util.logging.Logger;
 import org.mendedleaf.cli.MendedLeafCommand;
@@ -32,9 +33,14 @@ final class OwnerServer implements Closeable {
   private static final Logger LOG = Logger.getLogger(OwnerServer.class.getName());
   private static final int MAX_TEXT = 1 << 20;
 
+  /** What was asked for ends well, if it ends within this time. */
+  private static final long PATIENCE_SECONDS = 60;
+
   private final Office office;
   private final UnixDomainSocketAddress address;
   private final ServerSocketChannel server;
+  private final Object turn = new Object();
+  private int running;
 
   OwnerServer(Path home, Office office) throws IOException {
     this.office = office;
@@ -55,7 +61,17 @@ final class OwnerServer implements Closeable {
     while (server.isOpen()) {
       try {
         SocketChannel caller = server.accept();
-        Thread thread = new Thread(() -> answer(caller, owner), "command");
+        begun(1);
+        Thread thread =
+            new Thread(
+                () -> {
+                  try {
+                    answer(caller, owner);
+                  } finally {
+                    begun(-1);
+                  }
+                },
+                "command");
         thread.setDaemon(true);
         thread.start();
       } catch (ClosedChannelException e) {
@@ -141,9 +157,28 @@ final class OwnerServer implements Closeable {
     return new String(in.readNBytes(length), StandardCharsets.UTF_8);
   }
 
+  private void begun(int more) {
+    synchronized (turn) {
+      running += more;
+      turn.notifyAll();
+    }
+  }
+
+  /** Takes no more commands, and waits for those that run here, though not for ever. */
   @Override
   public void close() throws IOException {
     server.close();
     Files.deleteIfExists(address.getPath());
+    long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(PATIENCE_SECONDS);
+    synchronized (turn) {
+      try {
+        for (long left = PATIENCE_SECONDS * 1000; running > 0 && left > 0; ) {
+          turn.wait(left);
+          left = TimeUnit.NANOSECONDS.toMillis(end - System.nanoTime());
+        }
+      } catch (InterruptedException e) {
+        Thread.currentThread().interrupt();
+      }
+    }
   }
 }

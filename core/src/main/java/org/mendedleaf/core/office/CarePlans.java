@@ -144,7 +144,8 @@ public final class CarePlans {
    * @param bytes of its content, which others may share
    */
   public record Going(long file, InnerPath path, int revision, long bytes) {
-    MakingRoom.Of of() {
+    /** Which revision it is. */
+    public MakingRoom.Of of() {
       return new MakingRoom.Of(file, revision);
     }
   }

@@ -181,7 +181,7 @@ public final class Rhythms {
             .toList();
   }
 
-  /** How well a shelf is watched; empty if it is not. */
+  /** How well a shelf is watched; empty if it is not. Answers at once, on any thread. */
   public Optional<WatchState> watched(Shelf shelf) {
     return desk.watches().of(shelf);
   }

@@ -22,7 +22,6 @@ import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.plan.CarePlan;
 import org.mendedleaf.core.plan.Claim;
 import org.mendedleaf.core.plan.Filter;
-import org.mendedleaf.core.plan.Judgement;
 import org.mendedleaf.core.plan.KeepRule;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.Sifting;
@@ -203,26 +202,26 @@ public final class Thinnings {
     for (MarkQuestions.OnNotice one : catalogue.marks().onNotice(shelf.id())) {
       notices.computeIfAbsent(one.file(), file -> new HashMap<>()).put(one.number(), one);
     }
-    Judgement judgement = new Judgement(plan.plan(), at);
+    Sifting sifting = new Sifting(plan.plan(), at);
+    Sifting.Tally staying = sifting.new Tally();
     Instant until = plan.plan().grace().after(at, plan.plan().zone());
     Set<MakingRoom.Of> forRoom =
         only.isPresent() ? Set.of() : forRoom(shelf, plan.plan(), lineages, notices, at);
     long stays = 0;
-    Map<Claim.Reason, Integer> claims = new HashMap<>();
     List<Concerned> concerned = new ArrayList<>();
     Set<Long> left = new HashSet<>();
     for (ShelfLineages.OfFile file : lineages.files()) {
       Map<Integer, MarkQuestions.OnNotice> onNotice = notices.getOrDefault(file.file(), Map.of());
-      List<Judgement.Judged> judged = judgement.of(file.lineage());
-      for (int i = 0; i < judged.size(); i++) {
-        Judgement.Judged one = judged.get(i);
-        Optional<MarkQuestions.OnNotice> notice = Optional.ofNullable(onNotice.get(one.number()));
+      long[] held = sifting.sift(file.lineage());
+      for (int i = 0; i < held.length; i++) {
+        int number = file.lineage().revisions().get(i).number();
+        Optional<MarkQuestions.OnNotice> notice = Optional.ofNullable(onNotice.get(number));
         boolean isMeant = only.isEmpty() || passes(only.get(), file, i, plan.plan());
         // A plan does not take back what a person has let go by hand.
         boolean isClaimed =
             notice.filter(MarkQuestions.OnNotice::byHand).isPresent()
-                ? one.claims().stream().anyMatch(claim -> claim.reason() instanceof Claim.Basic)
-                : one.stays() && !forRoom.contains(new MakingRoom.Of(file.file(), one.number()));
+                ? !sifting.isByRulesOnly(held[i])
+                : held[i] != 0 && !forRoom.contains(new MakingRoom.Of(file.file(), number));
         Optional<Concerned> fate =
             !isMeant
                 ? Optional.empty()
@@ -231,12 +230,19 @@ public final class Thinnings {
         if (fate.isEmpty() || fate.get().fate() == Fate.KEPT_AFTER_ALL) {
           stays++;
           left.add(file.file());
-          one.claims().forEach(claim -> claims.merge(claim.reason(), 1, Integer::sum));
+          staying.add(held[i]);
         }
       }
     }
     return new Rehearsal(
-        shelf, plan, at, stays, claims, concerned, lastOnes(concerned, left), forRoom.size());
+        shelf,
+        plan,
+        at,
+        stays,
+        staying.counts(),
+        concerned,
+        lastOnes(concerned, left),
+        forRoom.size());
   }
 
   /** Of files of which nothing is left, the newest revision. */

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import org.mendedleaf.core.catalog.LeftOut;
 import org.mendedleaf.core.watch.FolderWatch;
@@ -24,6 +25,8 @@ final class Watches implements Closeable {
   private static final Logger LOG = LoggerFactory.getLogger(Watches.class);
 
   private final Map<String, Watched> watched = new HashMap<>();
+  // Beginning to watch very many folders takes a while; how it stands is told meanwhile.
+  private final Map<String, WatchState> states = new ConcurrentHashMap<>();
 
   private record Watched(Path folder, LeftOut leftOut, FolderWatch watch) {}
 
@@ -33,6 +36,7 @@ final class Watches implements Closeable {
     for (String name : List.copyOf(watched.keySet())) {
       if (!names.contains(name)) {
         watched.remove(name).watch().close();
+        states.remove(name);
       }
     }
     for (Shelf shelf : shelves) {
@@ -60,6 +64,7 @@ final class Watches implements Closeable {
       }
     }
     watched.clear();
+    states.clear();
   }
 
   /** The names of those in which something was saved and has settled. */
@@ -67,6 +72,7 @@ final class Watches implements Closeable {
     List<String> due = new ArrayList<>();
     for (Map.Entry<String, Watched> one : watched.entrySet()) {
       one.getValue().watch().look(now);
+      states.put(one.getKey(), one.getValue().watch().state());
       if (one.getValue().watch().isDue(now)) {
         due.add(one.getKey());
       }
@@ -85,8 +91,8 @@ final class Watches implements Closeable {
         .ifPresent(one -> one.watch().ended(now, took));
   }
 
-  /** How well a shelf is watched; empty if it is not. */
-  synchronized Optional<WatchState> of(Shelf shelf) {
-    return Optional.ofNullable(watched.get(ShelfTimes.name(shelf))).map(one -> one.watch().state());
+  /** How well a shelf was watched when it was looked at last; empty if it is not. At once. */
+  Optional<WatchState> of(Shelf shelf) {
+    return Optional.ofNullable(states.get(ShelfTimes.name(shelf)));
   }
 }

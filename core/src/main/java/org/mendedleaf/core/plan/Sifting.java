@@ -57,6 +57,27 @@ public final class Sifting {
     return Claim.FIRM.stream().noneMatch(basic -> (held & 1L << basicBits.get(basic)) != 0);
   }
 
+  /** How many of some revisions each reason holds, by what {@link #sift} said of each. */
+  public final class Tally {
+    private final int[] tallied = new int[Long.SIZE];
+
+    public void add(long held) {
+      for (long bits = held; bits != 0; bits &= bits - 1) {
+        tallied[Long.numberOfTrailingZeros(bits)]++;
+      }
+    }
+
+    public Map<Claim.Reason, Integer> counts() {
+      Map<Claim.Reason, Integer> counted = new HashMap<>();
+      for (int bit = 0; bit < Math.min(tallied.length, reasons.size()); bit++) {
+        if (tallied[bit] > 0) {
+          counted.put(reasons.get(bit), tallied[bit]);
+        }
+      }
+      return counted;
+    }
+  }
+
   private int bit(Claim.Reason reason) {
     return reason instanceof Claim.Basic basic
         ? basicBits.get(basic)

@@ -104,8 +104,8 @@ final class FilePresenter {
     return Words.of(
         "kept.sentence",
         numbered(revision.get().number()),
-        words.brief(judged, life.get().marks(revision.get())),
-        words.why(judged, all.plan().get()) + words.likely(judged));
+        words.brief(judged, life.get().marks(revision.get())) + words.likely(judged),
+        words.why(judged, all.plan().get()));
   }
 
   /** What every source has of the file; known as soon as its history is. */

@@ -1,171 +1,55 @@
 package org.mendedleaf.desktop.plan;
 
-import static java.nio.charset.StandardCharsets.UTF_8;
-
-import java.io.File;
-import java.nio.file.Files;
-import java.time.Period;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
-import java.util.stream.Collectors;
-import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
-import javafx.scene.control.ChoiceBox;
-import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
-import javafx.scene.control.ScrollPane;
-import javafx.scene.control.TextField;
-import javafx.scene.control.ToggleButton;
-import javafx.scene.control.ToggleGroup;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
-import org.mendedleaf.core.catalog.LeftOut;
-import org.mendedleaf.core.catalog.Role;
-import org.mendedleaf.core.catalog.ShelfSettings.Recording;
-import org.mendedleaf.core.forecast.Futures;
-import org.mendedleaf.core.office.CarePlans;
 import org.mendedleaf.core.office.Shelf;
-import org.mendedleaf.core.office.Thinnings;
-import org.mendedleaf.core.plan.Claim;
-import org.mendedleaf.core.plan.KeepSentences;
-import org.mendedleaf.core.plan.PlanFormat;
-import org.mendedleaf.core.plan.SnapshotTimes;
-import org.mendedleaf.desktop.drawings.KeepField;
-import org.mendedleaf.desktop.drawings.Tip;
-import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Page;
 import org.mendedleaf.desktop.work.Place;
-import org.mendedleaf.desktop.work.Saving;
-import org.mendedleaf.desktop.work.TurnWords;
 
 /** A shelf's care plan: what is kept and why, and how far back one could go under it. */
 public final class PlanPage implements Page {
 
-  private static final double SENTENCES = 500;
-  private static final List<String> RHYTHMS =
-      List.of(
-          "on save",
-          "by hand",
-          "every 5 minutes",
-          "every 20 minutes",
-          "every 2 hours",
-          "at 12:30, 18:00 on weekdays",
-          "at 18:00 every day");
-  private static final List<String> REASONS =
-      List.of(
-          "the newest 10",
-          "what was replaced less than 7 days ago",
-          "what closed a day in the last 3 months",
-          "what closed a week in the last 1 year",
-          "what closed a month in the last 7 years",
-          "what closed a year for good",
-          "what was issued",
-          "what has a note",
-          "what is known good",
-          "everything");
-
-  private static final List<String> SNAPSHOTS =
-      List.of(
-          "at 18:00 every day, labelled {date}, for 30 days",
-          "at 17:30 on Friday, labelled Week {week}, the newest 12",
-          "at 09:00 on Monday, labelled {month} {year}, for 1 year");
-  private static final List<String> ROOMS =
-      List.of(PlanDraft.NO_LIMIT, "10 GB free", "at most 20 GB");
-  private static final List<String> THINNING =
-      List.of("by hand", "at 12:00 every day", "at 12:00 on Monday");
-
   private final Context context;
   private final Shelf shelf;
   private final PlanPresenter presenter;
+  private final PlanForm form;
+  private final PlanOutcome outcome;
   private final Label facts = Nodes.label("", "soft");
-  private final ToggleButton on = toggle("plan.recording.on", true);
-  private final ToggleButton paused = toggle("plan.recording.paused", false);
-  private final Label revisions = Nodes.label("", "soft");
-  private final Label leftOut = Nodes.label("", "strong");
-  private final ComboBox<String> rhythm = typed("rhythm", RHYTHMS);
-  private final ComboBox<String> room = typed("room", ROOMS);
-  private final ComboBox<String> thinning = typed("thinning", THINNING);
-  private final Label nextCapture = Nodes.label("", "soft");
-  private final Label current = new Label();
-  private final Label snapshot = new Label();
-  private final Label removedCount = new Label();
-  private final TextField removed = spanField("removed-for");
-  private final TextField grace = spanField("grace-time");
-  private final TextField called = new TextField();
-  private final ChoiceBox<String> add = choices("add-reason", "plan.add", REASONS);
-  private final ChoiceBox<String> addSnapshots =
-      choices("add-snapshots", "plan.snapshots.add", SNAPSHOTS);
-  private final SentenceRows rules;
-  private final SentenceRows snapshots;
   private final Button use;
   private final Button todays;
-  private final Label others = Nodes.text("", "soft");
-  private final Label goes = Nodes.text("");
-  private final KeepField field = new KeepField();
-  private final Label year = Nodes.label("", "soft");
-  private final VBox prices = new VBox(4);
-  private final Label waiting = Nodes.label("", "soft");
-  private final Button thin;
-  // Its content takes the keyboard only once it is drawn.
-  private final ScrollPane scroll = new ScrollPane();
   private final VBox root;
-  private boolean showing;
 
   public PlanPage(Context context, Place.PlanOf place) {
     this.context = context;
     this.shelf = place.shelf();
     this.presenter = new PlanPresenter(context, shelf);
-    this.rules =
-        new SentenceRows(
-            new SentenceRows.Kind(
-                "rule",
-                Words.of("plan.keep"),
-                Words.of("plan.rule.remove"),
-                Words.of("plan.sentences"),
-                false,
-                one -> KeepSentences.parse(one).isPresent()),
-            all -> edit(draft -> draft.keeping(all)));
-    this.snapshots =
-        new SentenceRows(
-            new SentenceRows.Kind(
-                "snapshots",
-                Words.of("plan.snapshots.one"),
-                Words.of("plan.snapshots.remove"),
-                Words.of("plan.snapshots.how"),
-                true,
-                one -> SnapshotTimes.parse(one).isPresent()),
-            all -> edit(draft -> draft.taking(all)));
+    this.form = new PlanForm(context, shelf, presenter);
+    this.outcome = new PlanOutcome(context, shelf, presenter);
     use = Nodes.button(Words.of("plan.use"), "Ctrl+Enter", presenter::use, "moss");
     use.setId("use-plan");
     todays = Nodes.button(Words.of("plan.todays"), "", presenter::keepTodays);
     todays.setId("todays-plan");
-    thin =
-        Nodes.button(
-            Words.of("plan.thin"),
-            "Ctrl+T",
-            () -> context.navigator().go(new Place.Thinning(shelf)),
-            "link-like");
-    thin.setId("to-thinning");
-    HBox main = new HBox(12, left(), right());
+    HBox main = new HBox(12, form.node(), outcome.node());
     VBox.setVgrow(main, Priority.ALWAYS);
     Label title = Nodes.label(shelf.name(), "title");
     root = new VBox(8, crumbs(), Nodes.row(Nodes.titled(title, facts), todays, use), main);
     root.getStyleClass().add("page");
     root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
-    listen();
+    presenter.knownProperty().addListener((property, before, known) -> show(known));
+    presenter.draftProperty().addListener((property, before, draft) -> showButtons());
+    presenter.outlookProperty().addListener((property, before, outlook) -> show(outlook));
   }
 
   private Node crumbs() {
@@ -175,280 +59,6 @@ public final class PlanPage implements Page {
     return way;
   }
 
-  private void listen() {
-    presenter.knownProperty().addListener((property, before, known) -> show(known));
-    presenter.draftProperty().addListener((property, before, draft) -> show(draft));
-    presenter.aheadProperty().addListener((property, before, found) -> showPrices());
-    presenter.futuresProperty().addListener((property, before, drawn) -> show(drawn));
-    presenter.outlookProperty().addListener((property, before, outlook) -> show(outlook));
-    removed.textProperty().addListener((p, before, text) -> edit(draft -> draft.removedFor(text)));
-    grace.textProperty().addListener((p, before, text) -> edit(draft -> draft.onNoticeFor(text)));
-    called.textProperty().addListener((p, before, text) -> edit(draft -> draft.called(text)));
-    typed(rhythm, PlanDraft::captured);
-    typed(room, PlanDraft::limitedTo);
-    typed(thinning, PlanDraft::thinned);
-    onChoice(add, rules, PlanDraft::with);
-    onChoice(addSnapshots, snapshots, PlanDraft::withSnapshots);
-  }
-
-  private interface Sentence {
-    PlanDraft in(PlanDraft draft, String sentence);
-  }
-
-  private void typed(ComboBox<String> box, Sentence sentence) {
-    box.getEditor()
-        .textProperty()
-        .addListener((property, before, text) -> edit(draft -> sentence.in(draft, text)));
-  }
-
-  private void onChoice(ChoiceBox<String> box, SentenceRows rows, Sentence sentence) {
-    box.valueProperty()
-        .addListener(
-            (property, before, chosen) -> {
-              if (chosen != null && !chosen.equals(box.getItems().get(0))) {
-                edit(draft -> sentence.in(draft, chosen));
-                box.setValue(box.getItems().get(0));
-                rows.editLast();
-              }
-            });
-  }
-
-  /** A field with words to choose from. */
-  private static ComboBox<String> typed(String id, List<String> words) {
-    ComboBox<String> box = new ComboBox<>();
-    box.setId(id);
-    box.setEditable(true);
-    box.getItems().setAll(words);
-    box.setMinWidth(150);
-    box.setMaxWidth(Double.MAX_VALUE);
-    return box;
-  }
-
-  /** Sentences to be added; the first line says so. */
-  private static ChoiceBox<String> choices(String id, String key, List<String> sentences) {
-    ChoiceBox<String> box = new ChoiceBox<>();
-    box.setId(id);
-    box.getItems().add(Words.of(key));
-    box.getItems().addAll(sentences);
-    box.setValue(Words.of(key));
-    return box;
-  }
-
-  private interface Edit {
-    PlanDraft of(PlanDraft draft);
-  }
-
-  private void edit(Edit edit) {
-    if (!showing && presenter.draftProperty().get() != null) {
-      presenter.edit(edit.of(presenter.draftProperty().get()));
-    }
-  }
-
-  // ---- left: the sentences
-
-  private Node left() {
-    HBox recording = new HBox(8, on, paused, revisions);
-    recording.setAlignment(Pos.CENTER_LEFT);
-    ToggleGroup group = new ToggleGroup();
-    on.setToggleGroup(group);
-    paused.setToggleGroup(group);
-    on.setId("recording-on");
-    paused.setId("recording-paused");
-    Button change =
-        Nodes.button(
-            Words.of("plan.care"),
-            "Ctrl+U",
-            () -> context.navigator().go(new Place.CareOf(shelf)),
-            "link-like");
-    leftOut.setMinWidth(0);
-    HBox patterns = Nodes.row(leftOut, change);
-    called.setId("plan-name");
-    called.setPrefColumnCount(18);
-    HBox afterwards =
-        new HBox(
-            8,
-            Nodes.label(Words.of("plan.onNotice")),
-            grace,
-            Nodes.label(Words.of("plan.thenErased")));
-    afterwards.setAlignment(Pos.CENTER_LEFT);
-    afterwards
-        .getChildren()
-        .filtered(Label.class::isInstance)
-        .forEach(node -> ((Region) node).setMinWidth(Region.USE_PREF_SIZE));
-    HBox removedFor =
-        new HBox(
-            8, Nodes.label(Words.of("plan.removed")), removed, Nodes.label(Words.of("plan.ago")));
-    removedFor.setAlignment(Pos.CENTER_LEFT);
-    removedFor.getChildren().forEach(node -> ((Region) node).setMinWidth(Region.USE_PREF_SIZE));
-    VBox box =
-        new VBox(
-            Nodes.label(Words.of("plan.what"), "sheet-head"),
-            named("plan.recording", recording),
-            named("plan.rhythm", rhythmRow()),
-            named("plan.leftOut", patterns),
-            snapshots.node(),
-            spaced(addSnapshots),
-            head("plan.stays"),
-            SentenceRows.line(Nodes.label(Words.of("plan.current")), current),
-            SentenceRows.line(Nodes.label(Words.of("plan.snapshot")), snapshot),
-            SentenceRows.line(removedFor, removedCount),
-            rules.node(),
-            spaced(add),
-            named("plan.room", room),
-            named("plan.afterwards", afterwards),
-            named("plan.thinning", thinning),
-            named("plan.called", called),
-            spaced(others),
-            files());
-    scroll.setContent(box);
-    scroll.setFitToWidth(true);
-    VBox.setVgrow(scroll, Priority.ALWAYS);
-    VBox sheet = new VBox(scroll);
-    sheet.getStyleClass().addAll("sheet", "padded");
-    sheet.setPrefWidth(SENTENCES);
-    sheet.setMinWidth(466);
-    sheet.setMaxWidth(560);
-    HBox.setHgrow(sheet, Priority.SOMETIMES);
-    return sheet;
-  }
-
-  /** A plan as a file, to take it elsewhere. */
-  private Node files() {
-    Button write = Nodes.button(Words.of("plan.write"), "", this::write, "link-like");
-    Button read = Nodes.button(Words.of("plan.read"), "", this::read, "link-like");
-    write.setId("write-plan");
-    read.setId("read-plan");
-    return new HBox(16, write, read);
-  }
-
-  private void write() {
-    PlanPresenter.Outlook chosen = presenter.outlookProperty().get();
-    if (chosen != null) {
-      byte[] json = (PlanFormat.encode(chosen.plan()).toPrettyString() + "\n").getBytes(UTF_8);
-      new Saving(context).ask(root, chosen.plan().name() + ".json", out -> out.write(json));
-    }
-  }
-
-  private void read() {
-    FileChooser chooser = new FileChooser();
-    chooser.setTitle(Words.of("plan.read"));
-    File file = chooser.showOpenDialog(root.getScene().getWindow());
-    if (file != null) {
-      context
-          .background()
-          .ask(
-              () -> Files.readString(file.toPath()),
-              presenter::take,
-              context.navigator()::complain);
-    }
-  }
-
-  private Region rhythmRow() {
-    HBox.setHgrow(rhythm, Priority.ALWAYS);
-    nextCapture.setMinWidth(60);
-    HBox row = new HBox(8, rhythm, nextCapture);
-    row.setAlignment(Pos.CENTER_LEFT);
-    return row;
-  }
-
-  private static Node head(String key) {
-    Label head = Nodes.label(Words.of(key), "sheet-head");
-    VBox.setMargin(head, new javafx.geometry.Insets(14, 0, 2, 0));
-    return head;
-  }
-
-  private static Node spaced(Node node) {
-    VBox.setMargin(node, new javafx.geometry.Insets(8, 0, 6, 0));
-    return node;
-  }
-
-  private static Node named(String key, Region node) {
-    Label name = Nodes.label(Words.of(key), "soft");
-    name.setMinWidth(86);
-    HBox line = new HBox(8, name, node);
-    HBox.setHgrow(node, Priority.ALWAYS);
-    line.setAlignment(Pos.CENTER_LEFT);
-    line.getStyleClass().add("rule-line");
-    return line;
-  }
-
-  private static TextField spanField(String id) {
-    TextField field = new TextField();
-    field.setId(id);
-    field.setPrefColumnCount(5);
-    field.setMinWidth(76);
-    field.setMaxWidth(96);
-    return field;
-  }
-
-  private ToggleButton toggle(String key, boolean isOn) {
-    ToggleButton button = new ToggleButton(Words.of(key));
-    button.getStyleClass().add("choice");
-    button.setMinWidth(Region.USE_PREF_SIZE);
-    button.setOnAction(
-        event -> {
-          // What is chosen stays chosen until it is known to have changed.
-          button.setSelected(true);
-          presenter.toggleRecording(isOn);
-        });
-    return button;
-  }
-
-  // ---- right: what follows from them
-
-  private Node right() {
-    HBox when = new HBox(6);
-    ToggleGroup group = new ToggleGroup();
-    for (Map.Entry<String, Period> one :
-        List.of(
-            Map.entry("plan.now", Period.ZERO),
-            Map.entry("plan.inAMonth", Period.ofMonths(1)),
-            Map.entry("plan.inAYear", Period.ofYears(1)))) {
-      ToggleButton button = new ToggleButton(Words.of(one.getKey()));
-      button.getStyleClass().add("choice");
-      button.setMinWidth(Region.USE_PREF_SIZE);
-      button.setToggleGroup(group);
-      button.setId(one.getKey().replace('.', '-'));
-      button.setSelected(one.getValue().isZero());
-      button.setOnAction(
-          event -> {
-            button.setSelected(true);
-            presenter.lookAhead(one.getValue());
-          });
-      when.getChildren().add(button);
-    }
-    goes.setId("plan-goes");
-    VBox.setVgrow(field, Priority.ALWAYS);
-    year.setId("plan-in-a-year");
-    Button outlook =
-        Nodes.button(
-            Words.of("plan.outlook"),
-            "Ctrl+Y",
-            () -> context.navigator().go(new Place.Outlook(shelf)),
-            "link-like");
-    outlook.setId("to-outlook");
-    year.setMinWidth(0);
-    VBox drawn =
-        new VBox(
-            6,
-            Nodes.label(Words.of("plan.howFar"), "sheet-head"),
-            when,
-            goes,
-            field,
-            Nodes.row(year, outlook));
-    drawn.getStyleClass().addAll("sheet", "padded");
-    VBox.setVgrow(drawn, Priority.ALWAYS);
-    VBox ready =
-        new VBox(
-            4, Nodes.label(Words.of("plan.ready"), "sheet-head"), prices, Nodes.row(waiting, thin));
-    ready.getStyleClass().addAll("sheet", "padded");
-    ready.setMinHeight(Region.USE_PREF_SIZE);
-    VBox right = new VBox(10, drawn, ready);
-    right.setMinWidth(0);
-    HBox.setHgrow(right, Priority.ALWAYS);
-    return right;
-  }
-
   @Override
   public Node node() {
     return root;
@@ -456,7 +66,7 @@ public final class PlanPage implements Page {
 
   @Override
   public Node firstFocus() {
-    return scroll;
+    return form.firstFocus();
   }
 
   @Override
@@ -497,26 +107,8 @@ public final class PlanPage implements Page {
   }
 
   private void show(PlanPresenter.Known known) {
-    Shelf now = known.shelf();
-    on.setSelected(now.settings().recording() == Recording.ON);
-    paused.setSelected(now.settings().recording() != Recording.ON);
-    on.setDisable(now.isDeposit());
-    paused.setDisable(now.isDeposit());
-    revisions.setText(Words.count("plan.eitherWay", now.revisions()));
-    // That it is captured on save stands in the field beside it.
-    nextCapture.setText(
-        known
-            .turn()
-            .map(new TurnWords(context)::next)
-            .filter(words -> !words.equals(Words.of("turn.onSave")))
-            .orElse(""));
-    nextCapture.setManaged(!nextCapture.getText().isEmpty());
-    Tip.on(nextCapture, nextCapture.getText());
-    List<LeftOut.Rule> patterns = now.settings().leftOut().rules();
-    leftOut.setText(
-        patterns.isEmpty()
-            ? Words.of("plan.nothingLeftOut")
-            : patterns.stream().map(LeftOut.Rule::pattern).collect(Collectors.joining("   ")));
+    form.show(known);
+    outcome.show(known);
     String plan =
         known
             .own()
@@ -525,187 +117,17 @@ public final class PlanPage implements Page {
     String sharing =
         known.sharing().isEmpty()
             ? ""
-            : " · " + Words.of("plan.sharedWith", names(known.sharing()));
+            : " · " + Words.of("plan.sharedWith", PlanForm.names(known.sharing()));
     facts.setText(plan + sharing);
-    showPrices();
-    long erasable =
-        known.waiting().stream().filter(one -> one.fate() == Thinnings.Fate.ERASED).count();
-    Optional<Thinnings.Concerned> next = known.waiting().stream().findFirst();
-    waiting.setText(
-        next.isEmpty()
-            ? Words.of("plan.noneWaits")
-            : erasable > 0
-                ? Words.count("plan.due", erasable, known.waiting().size())
-                : Words.count(
-                    "plan.waits",
-                    known.waiting().size(),
-                    Shown.day(next.get().until(), context.now(), context.zone())));
-    thin.setDisable(known.own().isEmpty());
-    boolean may = known.mayPlan();
-    for (Node node :
-        List.of(
-            on,
-            paused,
-            rhythm,
-            room,
-            thinning,
-            removed,
-            grace,
-            called,
-            add,
-            addSnapshots,
-            rules.node(),
-            snapshots.node())) {
-      node.setDisable(
-          !may || (node == on && now.isDeposit()) || (node == paused && now.isDeposit()));
-    }
-    if (!may) {
-      others.setText(
-          Words.of(
-              "care.keeperOnly", String.join(", ", now.settings().people().with(Role.KEEPER))));
-    }
     showButtons();
-  }
-
-  private Node price(PlanPresenter.Price price) {
-    Button take =
-        Nodes.button(
-            price.plan().name(),
-            Words.of("plan.take"),
-            () -> presenter.take(price.plan()),
-            "link-like");
-    take.setId("take-" + price.plan().name().toLowerCase(java.util.Locale.ROOT).replace(' ', '-'));
-    Label says =
-        Nodes.label(
-            price.goes() == 0
-                ? Words.count("plan.price.none", price.stays()) + inAYear(price)
-                : Words.count("plan.price", price.goes(), Shown.size(price.disk()))
-                    + inAYear(price),
-            "soft");
-    says.setMinWidth(0);
-    take.setMinWidth(168);
-    take.setAlignment(Pos.CENTER_LEFT);
-    HBox line = new HBox(8, take, says);
-    line.setAlignment(Pos.CENTER_LEFT);
-    return line;
-  }
-
-  private void showPrices() {
-    prices
-        .getChildren()
-        .setAll(presenter.knownProperty().get().prices().stream().map(this::price).toList());
-  }
-
-  private String inAYear(PlanPresenter.Price price) {
-    PlanPresenter.Ahead ahead = presenter.aheadProperty().get();
-    Long bytes = ahead == null ? null : ahead.ready().get(price.plan().name());
-    return bytes == null ? "" : " · " + Words.of("plan.price.inAYear", Shown.size(bytes));
-  }
-
-  /** What the draft takes in a year. */
-  private void show(Futures drawn) {
-    PlanPresenter.Ahead ahead = presenter.aheadProperty().get();
-    if (ahead == null || ahead.known().forecast().isEmpty()) {
-      year.setText(ahead == null ? "" : Words.of("plan.tooShort"));
-    } else if (drawn != null) {
-      Futures.Point point = PlanPresenter.inAYear(drawn);
-      year.setText(
-          Words.of(
-              "plan.inAYearAbout",
-              Shown.size(point.middle()),
-              Shown.size(point.low()),
-              Shown.size(point.high()),
-              Shown.size(ahead.known().bytes())));
-    }
-  }
-
-  private void show(PlanDraft draft) {
-    showing = true;
-    set(rhythm.getEditor(), draft.rhythm());
-    set(room.getEditor(), draft.room());
-    set(thinning.getEditor(), draft.thinning());
-    set(removed, draft.removed());
-    set(grace, draft.grace());
-    set(called, draft.name());
-    rules.show(draft.sentences());
-    snapshots.show(draft.snapshots());
-    showing = false;
-    showButtons();
-  }
-
-  private static void set(TextField field, String text) {
-    if (!field.getText().equals(text)) {
-      field.setText(text);
-    }
   }
 
   private void show(PlanPresenter.Outlook outlook) {
     showButtons();
-    if (outlook == null) {
-      goes.setText(Words.of("plan.unknown"));
-      goes.getStyleClass().setAll("label", "rust");
-      return;
+    outcome.show(outlook);
+    if (outlook != null) {
+      form.show(outlook);
     }
-    int going = outlook.rehearsal().goes().size();
-    long all = outlook.rehearsal().stays() + going;
-    goes.getStyleClass().setAll("label", going == 0 ? "soft" : "rust");
-    goes.setText(
-        going == 0
-            ? Words.count("plan.allStay", all)
-            : Words.count(
-                    "plan.someGo",
-                    going,
-                    Shown.count(all),
-                    Shown.size(outlook.disk()),
-                    outlook.plan().plan().grace())
-                + last(outlook.rehearsal())
-                + (outlook.rehearsal().forRoom() == 0
-                    ? ""
-                    : " " + Words.count("plan.forRoom", outlook.rehearsal().forRoom())));
-    Map<Claim.Reason, Integer> claims = outlook.rehearsal().claims();
-    // The current one is nearly always the newest good one, so they are not added up.
-    count(current, claims, Claim.Basic.CURRENT, Claim.Basic.HELD);
-    count(snapshot, claims, Claim.Basic.SNAPSHOT);
-    count(removedCount, claims, Claim.Basic.REMOVED_FILE);
-    List<String> kept = new ArrayList<>();
-    for (int i = 0; i < outlook.plan().plan().rules().size(); i++) {
-      kept.add(Words.count("plan.revisions", claims.getOrDefault(new Claim.ByRule(i), 0)));
-    }
-    rules.follows(kept);
-    snapshots.follows(outlook.nextSnapshots());
-    field.drawnProperty().set(outlook.field());
-    if (presenter.knownProperty().get().mayPlan()) {
-      others.setText(
-          outlook.others().isEmpty() || !presenter.isChanged()
-              ? ""
-              : Words.of("plan.changesToo", outlook.plan().name(), names(outlook.others())));
-    }
-  }
-
-  /** Before the last state of anything goes, that is said. */
-  private static String last(CarePlans.Rehearsal rehearsal) {
-    List<CarePlans.Going> lastOnes = rehearsal.lastOnes();
-    return lastOnes.isEmpty()
-        ? ""
-        : " " + Words.count("plan.lastOnes", lastOnes.size(), lastOnes.get(0).path().name());
-  }
-
-  private static void count(
-      Label label, Map<Claim.Reason, Integer> claims, Claim.Basic... reasons) {
-    int sum = 0;
-    for (Claim.Basic reason : reasons) {
-      sum += claims.getOrDefault(reason, 0);
-    }
-    label.setText(Words.count("plan.revisions", sum));
-  }
-
-  private static String names(List<Shelf> shelves) {
-    List<String> names = new ArrayList<>(shelves.stream().map(Shelf::name).toList());
-    if (names.size() < 2) {
-      return String.join("", names);
-    }
-    String last = names.remove(names.size() - 1);
-    return Words.of("plan.and", String.join(", ", names), last);
   }
 
   private void showButtons() {

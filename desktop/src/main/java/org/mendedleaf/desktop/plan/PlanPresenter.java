@@ -8,9 +8,11 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -27,8 +29,6 @@ import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.ShelfLineages;
 import org.mendedleaf.core.office.ShelfLineages.OfFile;
 import org.mendedleaf.core.office.Thinnings;
-import org.mendedleaf.core.plan.CarePlan;
-import org.mendedleaf.core.plan.Judgement;
 import org.mendedleaf.core.plan.Lineage;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.PlanFormat;
@@ -351,7 +351,7 @@ final class PlanPresenter {
         plan,
         rehearsal,
         rehearsal.freed(of.room().space()).disk(),
-        field(of.lineages(), plan.plan(), at),
+        field(of.lineages(), rehearsal, at),
         plan.snapshots().stream().map(one -> next(one, plan)).toList(),
         others);
   }
@@ -365,7 +365,9 @@ final class PlanPresenter {
   }
 
   /** The liveliest files line by line, all others as one. */
-  static KeepField.Drawn field(ShelfLineages lineages, CarePlan plan, Instant at) {
+  static KeepField.Drawn field(ShelfLineages lineages, CarePlans.Rehearsal rehearsal, Instant at) {
+    Set<MakingRoom.Of> goes = new HashSet<>();
+    rehearsal.goes().forEach(one -> goes.add(one.of()));
     List<OfFile> byLife =
         lineages.files().stream()
             .sorted(Comparator.comparingInt((OfFile file) -> -file.lineage().revisions().size()))
@@ -375,20 +377,19 @@ final class PlanPresenter {
             .map(file -> file.lineage().revisions().get(0).from())
             .min(Comparator.naturalOrder())
             .orElse(at);
-    Judgement judgement = new Judgement(plan, at);
     List<KeepField.Row> rows = new ArrayList<>();
     int own = byLife.size() == LIVELIEST + 1 ? LIVELIEST + 1 : LIVELIEST;
     for (OfFile file : byLife.subList(0, Math.min(own, byLife.size()))) {
       rows.add(
           new KeepField.Row(
-              name(file, byLife), file.lineage().removedAt().isPresent(), leaves(file, judgement)));
+              name(file, byLife), file.lineage().removedAt().isPresent(), leaves(file, goes)));
     }
     if (byLife.size() > own) {
       rows.add(
           new KeepField.Row(
               Words.of("keepField.others"),
               false,
-              together(byLife.subList(own, byLife.size()), judgement, at, oldest)));
+              together(byLife.subList(own, byLife.size()), goes, at, oldest)));
     }
     return new KeepField.Drawn(at, oldest, rows);
   }
@@ -406,15 +407,13 @@ final class PlanPresenter {
     return alone ? path.name() : path.shown();
   }
 
-  private static List<KeepField.Leaf> leaves(OfFile file, Judgement judgement) {
+  private static List<KeepField.Leaf> leaves(OfFile file, Set<MakingRoom.Of> goes) {
     List<KeepField.Leaf> leaves = new ArrayList<>();
-    List<Judgement.Judged> judged = judgement.of(file.lineage());
-    for (int i = 0; i < judged.size(); i++) {
-      Lineage.Kept one = file.lineage().revisions().get(i);
+    for (Lineage.Kept one : file.lineage().revisions()) {
       leaves.add(
           new KeepField.Leaf(
               one.from(),
-              judged.get(i).stays(),
+              !goes.contains(new MakingRoom.Of(file.file(), one.number())),
               one.until().isEmpty(),
               one.said().contains(Lineage.Said.ISSUED)));
     }
@@ -423,18 +422,16 @@ final class PlanPresenter {
 
   /** A hundred thousand leaves on one line: what stays and what goes at each place. */
   private static List<KeepField.Leaf> together(
-      List<OfFile> files, Judgement judgement, Instant at, Instant oldest) {
+      List<OfFile> files, Set<MakingRoom.Of> goes, Instant at, Instant oldest) {
     long span = Math.max(1, at.getEpochSecond() - oldest.getEpochSecond());
     KeepField.Leaf[] staying = new KeepField.Leaf[PLACES + 1];
     KeepField.Leaf[] going = new KeepField.Leaf[PLACES + 1];
     for (OfFile file : files) {
-      List<Judgement.Judged> judged = judgement.of(file.lineage());
-      for (int i = 0; i < judged.size(); i++) {
-        Lineage.Kept one = file.lineage().revisions().get(i);
+      for (Lineage.Kept one : file.lineage().revisions()) {
         double part = (at.getEpochSecond() - one.from().getEpochSecond()) / (double) span;
         // By the root, since the scale widens toward now.
         int place = (int) Math.round(PLACES * Math.sqrt(Math.max(0, Math.min(1, part))));
-        boolean stays = judged.get(i).stays();
+        boolean stays = !goes.contains(new MakingRoom.Of(file.file(), one.number()));
         (stays ? staying : going)[place] = new KeepField.Leaf(one.from(), stays, false, false);
       }
     }
