@@ -246,28 +246,9 @@ public final class StoreSpace {
    *     here as often
    */
   public Bytes freedBy(Iterable<ContentId> going) {
-    Map<Integer, Integer> gone = new HashMap<>();
-    for (ContentId id : going) {
-      Integer content = contents.get(id);
-      if (content != null) {
-        gone.merge(content, 1, Integer::sum);
-      }
-    }
-    Map<Integer, Integer> lost = new HashMap<>();
-    long plainSum = 0;
-    double diskSum = 0;
-    for (Map.Entry<Integer, Integer> one : gone.entrySet()) {
-      if (one.getValue() < contentUses[one.getKey()]) {
-        continue;
-      }
-      for (int piece : parts[one.getKey()]) {
-        if (lost.merge(piece, 1, Integer::sum) == pieceUses[piece]) {
-          plainSum += plain[piece];
-          diskSum += disk[piece];
-        }
-      }
-    }
-    return new Bytes(plainSum, Math.round(diskSum));
+    Freeing freeing = freeing();
+    going.forEach(freeing::letGo);
+    return freeing.freed();
   }
 
   /** The pieces of a content, by ordinal; none if it is not known. */
@@ -288,8 +269,9 @@ public final class StoreSpace {
 
   /** What is freed by letting go of one revision after another. For one thread. */
   public final class Freeing {
-    private final Map<Integer, Integer> gone = new HashMap<>();
-    private final Map<Integer, Integer> lost = new HashMap<>();
+    private final int[] gone = new int[contentUses.length];
+    private final int[] lost = new int[plain.length];
+    private long plainSum;
     private double diskSum;
 
     private Freeing() {}
@@ -297,14 +279,19 @@ public final class StoreSpace {
     /** Lets go of a revision with this content as well; what it alone needed is freed. */
     public void letGo(ContentId id) {
       Integer content = contents.get(id);
-      if (content == null || gone.merge(content, 1, Integer::sum) < contentUses[content]) {
+      if (content == null || ++gone[content] != contentUses[content]) {
         return;
       }
       for (int piece : parts[content]) {
-        if (lost.merge(piece, 1, Integer::sum) == pieceUses[piece]) {
+        if (++lost[piece] == pieceUses[piece]) {
+          plainSum += plain[piece];
           diskSum += disk[piece];
         }
       }
+    }
+
+    private Bytes freed() {
+      return new Bytes(plainSum, disk());
     }
 
     /** What is freed by now, in bytes of the store's files, about. */
