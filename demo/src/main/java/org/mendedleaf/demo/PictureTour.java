@@ -108,7 +108,7 @@ public final class PictureTour {
         scene ->
             ((TextField) scene.lookup("#rule-1"))
                 .setText("what closed a week in the last 2 months"));
-    forecast(cutting);
+    forecast("forecast", cutting);
     picture("file-on-notice", file(office, "Orders:price-list.csv"), scene -> choose(scene, -9));
     picture("today", new Place.Today());
     picture("space", new Place.SpaceOf());
@@ -144,6 +144,9 @@ public final class PictureTour {
     picture("protect", new Place.NewShelf(Optional.of(downloads)));
     onInterface(() -> window.looks().toggleNight());
     picture("file-night", kestrel, scene -> choose(scene, -1));
+    forecast("forecast-night", cutting);
+    picture("care-plan-night", new Place.PlanOf(orders));
+    picture("today-night", new Place.Today());
     onInterface(() -> window.looks().toggleNight());
     bringIn();
     // Last, since it changes what the others show.
@@ -160,12 +163,12 @@ public final class PictureTour {
   }
 
   /** Another plan beside the shelf's own, once all are told. */
-  private void forecast(Shelf shelf) throws Exception {
+  private void forecast(String name, Shelf shelf) throws Exception {
     onInterface(() -> window.go(new Place.Outlook(shelf)));
     for (int i = 0; i < LOOKS && isEmpty("#outlook"); i++) {
       Thread.sleep(settled.toMillis() / 10);
     }
-    saved("forecast", PictureTour::chooseThird);
+    saved(name, PictureTour::chooseThird);
   }
 
   private boolean isEmpty(String table) throws InterruptedException {

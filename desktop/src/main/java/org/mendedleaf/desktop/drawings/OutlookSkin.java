@@ -25,12 +25,15 @@ final class OutlookSkin extends SkinBase<Outlook> {
       DateTimeFormatter.ofPattern("MMM uuuu", Locale.ENGLISH);
   private static final double LEFT = 70;
   private static final double RIGHT = 24;
-  private static final double TOP = 12;
+  private static final double PLAIN_TOP = 12;
+  private static final double NAMED_TOP = 34;
   private static final double BOTTOM = 26;
   private static final double NARROW = 46;
   private static final double SAMPLE = 28;
+  private static final double NAMES = 10;
 
   private final Pane drawing = new Pane();
+  private double above = PLAIN_TOP;
   private final InvalidationListener redraw = change -> getSkinnable().requestLayout();
 
   OutlookSkin(Outlook control) {
@@ -46,9 +49,10 @@ final class OutlookSkin extends SkinBase<Outlook> {
     drawing.getChildren().clear();
     Outlook.Drawn drawn = getSkinnable().drawnProperty().get();
     if (!drawn.ways().isEmpty()) {
+      above = drawn.ways().size() > 1 ? NAMED_TOP : PLAIN_TOP;
       OutlookLayout layout =
           OutlookLayout.of(
-              drawn, Math.max(1, width - LEFT - RIGHT), Math.max(1, height - TOP - BOTTOM));
+              drawn, Math.max(1, width - LEFT - RIGHT), Math.max(1, height - above - BOTTOM));
       scale(layout);
       months(drawn, layout);
       drawn.ways().forEach(way -> band(way, layout));
@@ -66,7 +70,7 @@ final class OutlookSkin extends SkinBase<Outlook> {
     List<Long> lines = layout.lines();
     Shown.Unit unit = Shown.Unit.fitting(layout.most());
     for (long bytes : lines) {
-      double y = TOP + layout.y(bytes);
+      double y = above + layout.y(bytes);
       line(LEFT, y, LEFT + layout.width(), y, "scale-line");
       Text label = text(unit.number(bytes) + " " + unit.name(), "date-label");
       label.setTextOrigin(VPos.CENTER);
@@ -87,12 +91,12 @@ final class OutlookSkin extends SkinBase<Outlook> {
         return;
       }
       double x = LEFT + layout.x(at);
-      line(x, TOP + layout.height(), x, TOP + layout.height() + 4, "row-line");
+      line(x, above + layout.height(), x, above + layout.height() + 4, "row-line");
       if (x > free) {
         Text label = text((month.getMonthValue() == 1 ? YEAR : MONTH).format(month), "date-label");
         label.setTextOrigin(VPos.TOP);
         label.setX(x - label.getLayoutBounds().getWidth() / 2);
-        label.setY(TOP + layout.height() + 7);
+        label.setY(above + layout.height() + 7);
         free = x + NARROW;
       }
     }
@@ -101,11 +105,11 @@ final class OutlookSkin extends SkinBase<Outlook> {
   private void band(Outlook.Way way, OutlookLayout layout) {
     Polygon band = new Polygon();
     for (Outlook.Point point : way.points()) {
-      band.getPoints().addAll(LEFT + layout.x(point.at()), TOP + layout.y(point.high()));
+      band.getPoints().addAll(LEFT + layout.x(point.at()), above + layout.y(point.high()));
     }
     for (int i = way.points().size() - 1; i >= 0; i--) {
       Outlook.Point point = way.points().get(i);
-      band.getPoints().addAll(LEFT + layout.x(point.at()), TOP + layout.y(point.low()));
+      band.getPoints().addAll(LEFT + layout.x(point.at()), above + layout.y(point.low()));
     }
     band.getStyleClass().addAll("band", way.style());
     drawing.getChildren().add(band);
@@ -114,7 +118,7 @@ final class OutlookSkin extends SkinBase<Outlook> {
   private void line(Outlook.Way way, OutlookLayout layout) {
     Polyline line = new Polyline();
     for (Outlook.Point point : way.points()) {
-      line.getPoints().addAll(LEFT + layout.x(point.at()), TOP + layout.y(point.middle()));
+      line.getPoints().addAll(LEFT + layout.x(point.at()), above + layout.y(point.middle()));
     }
     line.getStyleClass().addAll("way", way.style());
     drawing.getChildren().add(line);
@@ -125,19 +129,19 @@ final class OutlookSkin extends SkinBase<Outlook> {
     double x = LEFT + 12;
     for (int i = drawn.ways().size() - 1; i >= 0; i--) {
       Outlook.Way way = drawn.ways().get(i);
-      Line sample = new Line(x, TOP + 8, x + SAMPLE, TOP + 8);
+      Line sample = new Line(x, NAMES, x + SAMPLE, NAMES);
       sample.getStyleClass().addAll("way", way.style());
       drawing.getChildren().add(sample);
       Text name = text(way.name(), "way-name");
       name.setTextOrigin(VPos.CENTER);
       name.setX(x + SAMPLE + 8);
-      name.setY(TOP + 8);
+      name.setY(NAMES);
       x += SAMPLE + 8 + name.getLayoutBounds().getWidth() + 26;
     }
   }
 
   private void full(long bytes, OutlookLayout layout) {
-    double y = TOP + layout.y(bytes);
+    double y = above + layout.y(bytes);
     line(LEFT, y, LEFT + layout.width(), y, "full-line");
     Text label = text(Words.of("outlook.full"), "full-label");
     label.setTextOrigin(VPos.BOTTOM);

@@ -140,13 +140,14 @@ final class PlanOutcome {
             "link-like");
     take.setId("take-" + price.plan().name().toLowerCase(java.util.Locale.ROOT).replace(' ', '-'));
     Label says =
-        Nodes.label(
+        Nodes.text(
             price.goes() == 0
                 ? Words.count("plan.price.none", price.stays()) + inAYear(price)
                 : Words.count("plan.price", price.goes(), Shown.size(price.disk()))
                     + inAYear(price),
             "soft");
     says.setMinWidth(0);
+    HBox.setHgrow(says, Priority.ALWAYS);
     take.setMinWidth(168);
     take.setAlignment(Pos.CENTER_LEFT);
     HBox line = new HBox(8, take, says);
