@@ -86,6 +86,48 @@ class ThinningPropertyTest {
       }
       assertThat(bytes(base)).isEqualTo(before - done.freed());
       agrees(told);
+      Thinnings.Done again = office.thinnings().thin(shelf, true);
+      if (office.plans().of(shelf).orElseThrow().plan().room().isEmpty()) {
+        assertThat(again.did().isIdle()).as("again at the same moment").isTrue();
+      }
+      // What leant on something erased may be larger now, so that more has to go for room; not yet.
+      assertThat(again.did().with(Thinnings.Fate.ERASED)).isEmpty();
+      assertThat(again.freed()).isZero();
+    } finally {
+      office.close();
+      RandomActs.delete(base);
+    }
+  }
+
+  @Property(tries = 12, shrinking = ShrinkingMode.OFF)
+  void loweringAndRaisingAPlanLosesNothingWithinTheGraceTime(@ForAll long seed) throws Exception {
+    Path base = Files.createTempDirectory("thinning");
+    random = new Random(seed);
+    clock = new SetClock(TestDesk.START);
+    states.clear();
+    try {
+      open(base);
+      history(base.resolve("work"));
+      choose();
+      for (int i = random.nextInt(4); i >= 0; i--) {
+        var lowered = office.thinnings().thin(shelf, true);
+        assertThat(lowered.freed()).isZero();
+        // The grace time is three days.
+        clock.forward(Duration.ofHours(random.nextInt(18)));
+      }
+      var all =
+          office
+              .plans()
+              .choose(
+                  shelf, NamedPlan.keepingAll("All", ZoneOffset.UTC, java.time.DayOfWeek.MONDAY));
+      assertThat(all).hasSize(1);
+      for (int i = 0; i < 3; i++) {
+        Thinnings.Done raised = office.thinnings().thin(shelf, true);
+        assertThat(raised.freed()).isZero();
+        clock.forward(Duration.ofDays(20));
+      }
+      agrees(office.thinnings().rehearse(shelf, clock.instant()));
+      assertThat(office.thinnings().rehearse(shelf, clock.instant()).concerned()).isEmpty();
     } finally {
       office.close();
       RandomActs.delete(base);

@@ -213,4 +213,24 @@ class KeepingPropertyTest {
     CarePlan less = new CarePlan(plan.zone(), plan.firstDay(), fewer, Span.days(1), plan.grace());
     assertThat(staying(file, plan, at)).containsAll(staying(file, less, at));
   }
+
+  @Property(tries = 3_000, shrinking = ShrinkingMode.OFF)
+  void whatWasCurrentInTheLastDaysIsThereUnderReplacedLessThan(@ForAll long seed) {
+    random = new Random(seed);
+    CarePlan some = plan();
+    Span days = Span.days(1 + random.nextInt(40));
+    List<KeepRule> rules = new ArrayList<>(some.rules());
+    rules.add(new KeepRule(new KeepRule.ReplacedLessThan(days), List.of()));
+    CarePlan plan = new CarePlan(some.zone(), some.firstDay(), rules, some.removed(), some.grace());
+    Lineage file = lineage();
+    Instant at = after(file);
+    Instant since = days.before(at, plan.zone());
+    List<Integer> staying = staying(file, plan, at);
+    for (Kept one : file.revisions()) {
+      boolean wasCurrent = one.until().isEmpty() || one.until().get().isAfter(since);
+      if (wasCurrent) {
+        assertThat(staying).contains(one.number());
+      }
+    }
+  }
 }
