@@ -5,6 +5,7 @@ import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -36,6 +37,9 @@ public final class StoreSpace {
    *     smaller by, about, since pieces that were stored together are written anew
    */
   public record Bytes(long plain, long disk) {}
+
+  /** One part in so many is much, for which counting in a list of all is quicker. */
+  private static final int MUCH = 16;
 
   // Pieces, by ordinal.
   private final long[] plain;
@@ -246,9 +250,35 @@ public final class StoreSpace {
    *     here as often
    */
   public Bytes freedBy(Iterable<ContentId> going) {
-    Freeing freeing = freeing();
+    boolean isMuch = going instanceof Collection<?> many && many.size() > contentUses.length / MUCH;
+    Freeing freeing = isMuch ? freeing() : new Freeing(new Few(), new Few());
     going.forEach(freeing::letGo);
     return freeing.freed();
+  }
+
+  /** How often something was met, by ordinal. */
+  private interface Tally {
+    int met(int ordinal);
+  }
+
+  /** Of much of all that there is. */
+  private record Many(int[] counts) implements Tally {
+    @Override
+    public int met(int ordinal) {
+      return ++counts[ordinal];
+    }
+  }
+
+  /** Of little of it, so that asking for one file takes no longer in a large store. */
+  private record Few(Map<Integer, Integer> counts) implements Tally {
+    Few() {
+      this(new HashMap<>());
+    }
+
+    @Override
+    public int met(int ordinal) {
+      return counts.merge(ordinal, 1, Integer::sum);
+    }
   }
 
   /** The pieces of a content, by ordinal; none if it is not known. */
@@ -264,26 +294,29 @@ public final class StoreSpace {
 
   /** Nothing is let go yet. */
   public Freeing freeing() {
-    return new Freeing();
+    return new Freeing(new Many(new int[contentUses.length]), new Many(new int[plain.length]));
   }
 
   /** What is freed by letting go of one revision after another. For one thread. */
   public final class Freeing {
-    private final int[] gone = new int[contentUses.length];
-    private final int[] lost = new int[plain.length];
+    private final Tally gone;
+    private final Tally lost;
     private long plainSum;
     private double diskSum;
 
-    private Freeing() {}
+    private Freeing(Tally gone, Tally lost) {
+      this.gone = gone;
+      this.lost = lost;
+    }
 
     /** Lets go of a revision with this content as well; what it alone needed is freed. */
     public void letGo(ContentId id) {
       Integer content = contents.get(id);
-      if (content == null || ++gone[content] != contentUses[content]) {
+      if (content == null || gone.met(content) != contentUses[content]) {
         return;
       }
       for (int piece : parts[content]) {
-        if (++lost[piece] == pieceUses[piece]) {
+        if (lost.met(piece) == pieceUses[piece]) {
           plainSum += plain[piece];
           diskSum += disk[piece];
         }
