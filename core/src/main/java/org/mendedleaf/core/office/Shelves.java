@@ -197,12 +197,15 @@ public final class Shelves {
     synchronized (desk.capturing()) {
       Instant began = settings.clock().instant();
       desk.watches().begun(shelf);
-      CaptureOutcome outcome;
+      CaptureOutcome outcome = null;
       try {
         outcome = Anew.ifErased(() -> store.capture().run(request, progress));
       } finally {
         Instant now = settings.clock().instant();
         desk.watches().ended(shelf, now, Duration.between(began, now));
+        if (!(outcome instanceof CaptureOutcome.Done)) {
+          desk.watches().missed(shelf, now);
+        }
       }
       if (!(outcome instanceof CaptureOutcome.Done done)) {
         // It was not looked through, so it stays due.

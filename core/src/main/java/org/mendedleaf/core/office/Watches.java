@@ -85,6 +85,12 @@ final class Watches implements Closeable {
     Optional.ofNullable(watched.get(ShelfTimes.name(shelf))).ifPresent(one -> one.watch().begun());
   }
 
+  /** The capture of a shelf came to nothing. */
+  synchronized void missed(Shelf shelf, Instant now) {
+    Optional.ofNullable(watched.get(ShelfTimes.name(shelf)))
+        .ifPresent(one -> one.watch().missed(now));
+  }
+
   /** The capture of a shelf has ended. */
   synchronized void ended(Shelf shelf, Instant now, Duration took) {
     Optional.ofNullable(watched.get(ShelfTimes.name(shelf)))

@@ -210,6 +210,11 @@ public final class FolderWatch implements Closeable {
     settling.begun();
   }
 
+  /** The recording came to nothing: what it was begun for is still due. */
+  public void missed(Instant now) {
+    settling.sign(now, false);
+  }
+
   /** The recording has ended; it rests for a while in proportion. */
   public void ended(Instant now, Duration took) {
     settling.ended(now, took);

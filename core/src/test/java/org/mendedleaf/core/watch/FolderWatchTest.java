@@ -81,6 +81,15 @@ class FolderWatchTest {
   }
 
   @Test
+  void aSaveWhoseRecordingCameToNothingIsStillDue() throws Exception {
+    begin();
+    watch.begun();
+    watch.missed(now);
+    watch.ended(now, Duration.ZERO);
+    assertThat(watch.isDue(now.plus(Settling.QUIET))).isTrue();
+  }
+
+  @Test
   void whatIsLeftOutIsNoSign() throws Exception {
     Path root = begin("*.tmp", "scratch");
     Files.createDirectories(root.resolve("scratch"));
