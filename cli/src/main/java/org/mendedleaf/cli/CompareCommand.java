@@ -3,6 +3,7 @@ package org.mendedleaf.cli;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -107,7 +108,8 @@ final class CompareCommand implements Callable<Integer> {
           office.snapshots().named(shelf, written.substring(SNAPSHOT.length())));
     }
     OfficeSettings settings = office.settings();
-    return new Moment.At(new When(settings.zone()).parse(written, settings.clock().instant()));
+    Instant now = settings.clock().instant();
+    return Moment.of(new When(settings.zone()).parse(written, now), now);
   }
 
   private static String summary(FolderComparison comparison) {

@@ -86,8 +86,8 @@ final class PickFile {
     Moment moment =
         node.has("snapshot")
             ? new Moment.InSnapshot(office.snapshots().named(shelf, node.get("snapshot").asText()))
-            : new Moment.At(
-                new When(office.settings().zone()).parse(node.path("at").asText("now"), now));
+            : Moment.of(
+                new When(office.settings().zone()).parse(node.path("at").asText("now"), now), now);
     return new Tray.Entry(shelf.store(), shelf.id(), new Pick.OfMoment(asked.folder(), moment));
   }
 }

@@ -3,6 +3,7 @@ package org.mendedleaf.cli;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.DayOfWeek;
@@ -17,6 +18,7 @@ import org.mendedleaf.core.office.CarePlans;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Forecasts;
 import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.SavedFile;
 import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.When;
@@ -78,13 +80,23 @@ final class PlanCommand {
       name = "set",
       description = "Give a shelf a plan; shelves that have one of that name get it too.")
   int set(
-      @Parameters(paramLabel = "SHELF") String name, @ArgGroup(multiplicity = "1") Wanted wanted)
+      @Parameters(paramLabel = "SHELF") String name,
+      @ArgGroup(multiplicity = "1") Wanted wanted,
+      @Option(
+              names = "--keep-nothing",
+              description = "Confirms a plan that keeps nothing but what is current.")
+          boolean keepNothing)
       throws IOException {
     return root.answer(
         office -> {
           Shelf shelf = office.shelves().named(name);
           NamedPlan plan = wanted(office, wanted).orElseThrow();
-          return answer(plan, office.plans().choose(shelf, plan));
+          if (plan.keepsNothing() && !keepNothing) {
+            throw new SentenceException(
+                "“%s” keeps nothing but what is current: every earlier revision on its shelves would be let go. Nothing was changed; with --keep-nothing it is."
+                    .formatted(plan.name()));
+          }
+          return answer(plan, office.plans().chooseConfirmed(shelf, plan));
         });
   }
 
@@ -92,7 +104,10 @@ final class PlanCommand {
       name = "export",
       description = "Write the plan of a shelf to a file, which --file reads again.")
   int export(
-      @Parameters(paramLabel = "SHELF") String name, @Parameters(paramLabel = "JSON") Path to)
+      @Parameters(paramLabel = "SHELF") String name,
+      @Parameters(paramLabel = "JSON") Path to,
+      @Option(names = "--replace", description = "Also where a file of that name is there already.")
+          boolean replace)
       throws IOException {
     return root.answer(
         office -> {
@@ -106,7 +121,13 @@ final class PlanCommand {
                           new SentenceException(
                               "%s has no plan, so nothing was written.".formatted(shelf.name())));
           Path file = root.resolve(to);
-          Files.writeString(file, PlanFormat.encode(plan).toPrettyString() + "\n");
+          SavedFile.write(
+              file,
+              replace,
+              out ->
+                  out.write(
+                      (PlanFormat.encode(plan).toPrettyString() + "\n")
+                          .getBytes(StandardCharsets.UTF_8)));
           return Answer.done(
               Json.object().put("plan", plan.name()).put("file", file.toString()),
               "“%s” was written to %s.%n".formatted(plan.name(), file));

@@ -13,8 +13,8 @@ import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.RunReceipt;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.TrayRehearsal;
+import org.mendedleaf.core.place.Step;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.recover.Step;
 import org.mendedleaf.core.recover.Tray;
 
 /** Runs or rehearses a recovery and answers with what was or would be done at each place. */

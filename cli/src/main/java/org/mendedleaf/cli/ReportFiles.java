@@ -1,12 +1,10 @@
 package org.mendedleaf.cli;
 
-import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.util.Optional;
+import org.mendedleaf.core.office.SavedFile;
 import org.mendedleaf.core.report.CsvReport;
 import org.mendedleaf.core.report.PdfReport;
 import org.mendedleaf.core.report.Report;
@@ -35,9 +33,6 @@ final class ReportFiles {
   }
 
   private static void write(Path file, Writing writing) throws IOException {
-    try (OutputStream out =
-        new BufferedOutputStream(Files.newOutputStream(file, StandardOpenOption.CREATE_NEW))) {
-      writing.to(out);
-    }
+    SavedFile.write(file, false, writing::to);
   }
 }

@@ -1,6 +1,7 @@
 package org.mendedleaf.cli;
 
 import java.io.IOException;
+import java.time.Instant;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.OfficeSettings;
@@ -31,6 +32,7 @@ final class WhenOptions {
     }
     OfficeSettings settings = office.settings();
     String written = point.at == null ? "now" : point.at;
-    return new Moment.At(new When(settings.zone()).parse(written, settings.clock().instant()));
+    Instant now = settings.clock().instant();
+    return Moment.of(new When(settings.zone()).parse(written, now), now);
   }
 }

@@ -6,6 +6,8 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.nio.file.attribute.PosixFileAttributes;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -26,6 +28,7 @@ import org.mendedleaf.core.catalog.FolderState;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.LeftOut;
+import org.mendedleaf.core.catalog.LookedFile;
 import org.mendedleaf.core.catalog.Origin;
 import org.mendedleaf.core.catalog.PresentFile;
 import org.mendedleaf.core.catalog.Proposal;
@@ -78,7 +81,24 @@ public final class Capture {
 
   /** What stands at a path now, as a capture would see it. */
   public Standing standing(Path file, InnerPath path) throws IOException {
-    return Standing.of(file, path, times);
+    return Standing.of(file, path, clock.instant(), times);
+  }
+
+  /** Whether what stands there certainly is what is recorded, so that it need not be read. */
+  public boolean isCertainly(Standing standing, PresentFile recorded) throws IOException {
+    return standing.exists()
+        && Comparison.same(
+            recorded, standing.found(), catalogue.files().lookedAt(recorded.file()).orElse(null));
+  }
+
+  /** The state of a file that was just written with the content of another. */
+  public FileState placed(
+      Path file, InnerPath path, BasicFileAttributes attributes, FileState written) {
+    Optional<String> owner =
+        attributes instanceof PosixFileAttributes posix
+            ? Optional.of(posix.owner().getName())
+            : Optional.empty();
+    return Found.of(file, path, attributes, times).holding(written, owner);
   }
 
   /**
@@ -107,10 +127,9 @@ public final class Capture {
     if (empty && looked > 0 && !request.takeAsRemoved()) {
       return new CaptureOutcome.SuddenlyEmpty(request.folder(), looked);
     }
-    Comparison comparison = Comparison.of(known, scan);
+    Comparison comparison = Comparison.of(known, scan, catalogue.files().looked(request.shelf()));
     Run run = new Run(request, moment, scan, comparison);
-    return new CaptureOutcome.Done(
-        run.capture(new FileReader(scanner, owners, progress), progress));
+    return new CaptureOutcome.Done(run.capture(reader(scanner, progress), progress));
   }
 
   /** What a shelf leaves out by now. */
@@ -129,27 +148,81 @@ public final class Capture {
    * @return the problem, if it could not be recorded
    */
   public Optional<Problem> one(Request request, InnerPath path) throws IOException {
+    return some(request, List.of(path)).stream().findFirst();
+  }
+
+  /**
+   * Captures the files that lie at these paths of the shelf, as far as anything lies there and it
+   * is not recorded as it is now. What costs time is in proportion to the paths, not to the shelf.
+   *
+   * @return what could not be recorded
+   */
+  public List<Problem> some(Request request, List<InnerPath> paths) throws IOException {
     Instant moment = clock.instant();
     catalogue.catchUp();
     Scanner scanner = new Scanner(request.folder(), times);
-    Optional<Found> found = scanner.look(ShelfPaths.resolve(request.folder(), path), path);
-    if (found.isEmpty()) {
-      return Optional.empty();
-    }
-    Optional<PresentFile> known =
-        recorded.of(request.shelf()).stream()
-            .filter(file -> file.state().path().equals(path))
-            .findFirst();
-    if (known.isPresent() && Comparison.same(known.get(), found.get())) {
-      return Optional.empty();
-    }
     Scan scan = new Scan();
-    scan.files().add(found.get());
-    Comparison comparison = Comparison.of(known.stream().toList(), scan);
+    List<PresentFile> known = new ArrayList<>();
+    Map<Long, LookedFile> looked = new HashMap<>();
+    for (InnerPath path : paths) {
+      try {
+        Optional<Found> found = scanner.look(ShelfPaths.resolve(request.folder(), path), path);
+        if (found.isPresent()) {
+          scan.files().add(found.get());
+          Optional<PresentFile> file = catalogue.files().present(request.shelf(), path);
+          if (file.isPresent()) {
+            known.add(file.get());
+            catalogue
+                .files()
+                .lookedAt(file.get().file())
+                .ifPresent(one -> looked.put(one.file(), one));
+          }
+        }
+      } catch (FileSystemException e) {
+        scan.problems().add(new Problem(path, Problem.Kind.UNREADABLE, Scanner.reason(e)));
+      }
+    }
+    Comparison comparison = Comparison.of(known, scan, looked);
+    if (comparison.toRead().isEmpty() && comparison.touched().isEmpty()) {
+      return scan.problems();
+    }
     Run run = new Run(request, moment, scan, comparison);
-    CaptureReport report =
-        run.capture(new FileReader(scanner, owners, Progress.NONE), Progress.NONE);
-    return report.problems().stream().findFirst();
+    return run.capture(reader(scanner, Progress.NONE), Progress.NONE).problems();
+  }
+
+  private FileReader reader(Scanner scanner, Progress progress) {
+    return new FileReader(scanner, owners, clock, progress);
+  }
+
+  /**
+   * What stands off the shelves and was stored.
+   *
+   * @param standing what it was when it was read
+   */
+  public record Stored(FileState state, Standing standing) {}
+
+  /**
+   * Stores what stands at a place off the shelves, in one state; a link is not followed.
+   *
+   * @throws IOException if it cannot be read, or keeps changing
+   */
+  public Stored store(Path file, ContentWriter writer) throws IOException {
+    Scanner scanner = new Scanner(file.toAbsolutePath().getParent(), times);
+    return store(scanner, file, Optional.empty(), writer);
+  }
+
+  private Stored store(
+      Scanner scanner, Path file, Optional<ContentRef> former, ContentWriter writer)
+      throws IOException {
+    InnerPath name = new InnerPath(ShelfPaths.name(file));
+    Found found =
+        scanner.look(file, name).orElseThrow(() -> new NoSuchFileException(file.toString()));
+    FileReader.Outcome outcome = reader(scanner, Progress.NONE).read(found, former, writer);
+    if (outcome instanceof FileReader.Outcome.Failed failed) {
+      throw new FileSystemException(file.toString(), null, failed.problem().detail());
+    }
+    FileReader.Outcome.Read read = (FileReader.Outcome.Read) outcome;
+    return new Stored(read.state(), Standing.read(read.found(), read.at(), times));
   }
 
   /**
@@ -162,16 +235,7 @@ public final class Capture {
   public FileState outside(Path file, Optional<ContentRef> former, ContentWriter writer)
       throws IOException {
     Path real = file.toRealPath();
-    Scanner scanner = new Scanner(real.getParent(), times);
-    InnerPath name = new InnerPath(ShelfPaths.name(real));
-    Found found =
-        scanner.look(real, name).orElseThrow(() -> new NoSuchFileException(file.toString()));
-    FileReader reader = new FileReader(scanner, owners, Progress.NONE);
-    FileReader.Outcome outcome = reader.read(found, former, writer);
-    if (outcome instanceof FileReader.Outcome.Failed failed) {
-      throw new FileSystemException(file.toString(), null, failed.problem().detail());
-    }
-    return ((FileReader.Outcome.Read) outcome).state();
+    return store(new Scanner(real.getParent(), times), real, former, writer).state();
   }
 
   /** One capture in progress. */
@@ -221,13 +285,15 @@ public final class Capture {
     private void part(List<Found> files, FileReader reader, Progress progress, boolean last)
         throws IOException {
       try (Reading reading = new Reading(catalogue, reader, workers)) {
-        Map<InnerPath, FileState> read = reading.read(files, this::former, progress);
+        List<FileReader.Outcome.Read> read = reading.read(files, this::former, progress);
         problems.addAll(reading.problems());
         List<Proposal> proposals = new ArrayList<>();
-        for (FileState state : read.values()) {
-          bytesRead += state.size();
-          propose(state, proposals);
+        List<LookedFile> looked = new ArrayList<>();
+        for (FileReader.Outcome.Read one : read) {
+          bytesRead += one.state().size();
+          propose(one, proposals, looked);
         }
+        catalogue.rememberLooked(looked);
         if (last) {
           progress.checkCancelled();
           finish(proposals);
@@ -264,7 +330,9 @@ public final class Capture {
     }
 
     /** Puts a file that was read into this part, or holds it back if it may be a rename. */
-    private void propose(FileState state, List<Proposal> proposals) {
+    private void propose(
+        FileReader.Outcome.Read read, List<Proposal> proposals, List<LookedFile> looked) {
+      FileState state = read.state();
       PresentFile known = comparison.recorded().get(state.path());
       if (known == null && !comparison.gone().isEmpty()) {
         held.add(state);
@@ -272,6 +340,7 @@ public final class Capture {
         added++;
         proposals.add(save(OptionalLong.empty(), state));
       } else if (known.state().sameContent(state)) {
+        looked.add(new LookedFile(known.file(), known.revision(), state.key(), read.at()));
         if (differsOutside(known.state(), state)) {
           proposals.add(new Proposal.Touch(known.file(), state));
         }

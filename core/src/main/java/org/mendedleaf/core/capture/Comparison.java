@@ -1,8 +1,5 @@
 package org.mendedleaf.core.capture;
 
-import java.time.Duration;
-import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -12,6 +9,7 @@ import java.util.Map;
 import java.util.Set;
 import org.mendedleaf.core.catalog.FileState;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.LookedFile;
 import org.mendedleaf.core.catalog.PresentFile;
 
 /**
@@ -28,11 +26,10 @@ record Comparison(
     Map<Long, FileState> touched,
     List<PresentFile> gone) {
 
-  // A file saved twice within one tick of the file system's clock shows the same time for both.
-  private static final Duration TICK = Duration.ofMillis(20);
-  private static final Duration COARSE_TICK = Duration.ofSeconds(2);
-
-  static Comparison of(List<PresentFile> recorded, Scan scan) {
+  /**
+   * @param looked what this desk has found out by reading, by file
+   */
+  static Comparison of(List<PresentFile> recorded, Scan scan, Map<Long, LookedFile> looked) {
     Map<InnerPath, PresentFile> known = new HashMap<>(recorded.size() * 2);
     recorded.forEach(file -> known.put(file.state().path(), file));
     List<Found> toRead = new ArrayList<>();
@@ -41,7 +38,7 @@ record Comparison(
     for (Found found : scan.files()) {
       there.add(found.path());
       PresentFile file = known.get(found.path());
-      if (file == null || !same(file, found)) {
+      if (file == null || !same(file, found, looked.get(file.file()))) {
         toRead.add(found);
       } else if (!file.state().mode().equals(found.mode())) {
         touched.put(file.file(), withMode(file.state(), found));
@@ -62,27 +59,31 @@ record Comparison(
     return new Comparison(known, toRead, touched, gone);
   }
 
-  /** Whether a file need not be read: it is certainly as it is recorded. */
-  static boolean same(PresentFile file, Found found) {
+  /**
+   * Whether a file need not be read: it is certainly as it is recorded.
+   *
+   * @param looked what this desk found out by reading it later; may be null
+   */
+  static boolean same(PresentFile file, Found found, LookedFile looked) {
     FileState state = file.state();
     boolean alike =
         state.size() == found.size()
             && state.modified().equals(found.modified())
-            && state.link().isPresent() == found.isLink()
-            && (state.key().isEmpty() || found.key().isEmpty() || state.key().equals(found.key()));
-    return alike && !couldHaveChangedUnseen(file);
+            && state.link().isPresent() == found.isLink();
+    if (!alike) {
+      return false;
+    }
+    if (looked != null && looked.revision() == file.revision()) {
+      return looked.key().equals(found.key())
+          && !ClockTick.mayHideASave(found.modified(), looked.at());
+    }
+    boolean sameKey =
+        state.key().isEmpty() || found.key().isEmpty() || state.key().equals(found.key());
+    return sameKey && !ClockTick.mayHideASaveSince(found.modified(), file.currentFrom());
   }
 
   long bytesToRead() {
     return toRead.stream().mapToLong(Found::size).sum();
-  }
-
-  private static boolean couldHaveChangedUnseen(PresentFile file) {
-    Instant modified = file.state().modified();
-    boolean coarse = modified.equals(modified.truncatedTo(ChronoUnit.SECONDS));
-    Duration tick = coarse ? COARSE_TICK : TICK;
-    Duration before = Duration.between(modified, file.currentFrom());
-    return before.compareTo(tick) < 0 && before.compareTo(COARSE_TICK.negated()) > 0;
   }
 
   private static FileState withMode(FileState state, Found found) {

@@ -6,6 +6,8 @@ import java.nio.file.AccessDeniedException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.NoSuchFileException;
+import java.time.Instant;
+import java.time.InstantSource;
 import java.util.Optional;
 import org.mendedleaf.core.catalog.FileState;
 import org.mendedleaf.core.catalog.Names;
@@ -23,17 +25,23 @@ final class FileReader {
 
   private final Scanner scanner;
   private final Owners owners;
+  private final InstantSource clock;
   private final Progress progress;
 
-  FileReader(Scanner scanner, Owners owners, Progress progress) {
+  FileReader(Scanner scanner, Owners owners, InstantSource clock, Progress progress) {
     this.scanner = scanner;
     this.owners = owners;
+    this.clock = clock;
     this.progress = progress;
   }
 
   /** Either a state or a problem. */
   sealed interface Outcome {
-    record Read(FileState state) implements Outcome {}
+    /**
+     * @param at when its reading began
+     * @param found what lay there before and after
+     */
+    record Read(FileState state, Instant at, Found found) implements Outcome {}
 
     record Failed(Problem problem) implements Outcome {}
   }
@@ -46,6 +54,7 @@ final class FileReader {
     Found before = found;
     try {
       for (int attempt = 0; attempt < TRIES; attempt++) {
+        Instant at = clock.instant();
         FileState state = before.isLink() ? link(before) : file(before, former, writer);
         Optional<Found> after = scanner.look(found.file(), found.path());
         if (after.isEmpty()) {
@@ -53,7 +62,7 @@ final class FileReader {
         }
         boolean whole = before.isLink() || state.size() == before.size();
         if (whole && before.sameAs(after.get())) {
-          return new Outcome.Read(state);
+          return new Outcome.Read(state, at, before);
         }
         before = after.get();
       }

@@ -6,6 +6,7 @@ import java.nio.file.attribute.PosixFileAttributes;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Instant;
 import java.util.Optional;
+import org.mendedleaf.core.catalog.FileState;
 import org.mendedleaf.core.catalog.InnerPath;
 
 /**
@@ -39,6 +40,12 @@ record Found(
         && modified.equals(later.modified)
         && key.equals(later.key)
         && isLink == later.isLink;
+  }
+
+  /** The state of this file if it holds what another does. */
+  FileState holding(FileState written, Optional<String> owner) {
+    return new FileState(
+        path, written.size(), modified, mode, owner, key, written.content(), written.link());
   }
 
   private static Optional<String> mode(BasicFileAttributes attributes) {

@@ -3,9 +3,7 @@ package org.mendedleaf.core.capture;
 import java.io.Closeable;
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
@@ -14,8 +12,6 @@ import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Function;
 import org.mendedleaf.core.catalog.Catalogue;
-import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.ContentRef;
 import org.mendedleaf.core.store.ContentWriter;
@@ -48,7 +44,7 @@ final class Reading implements Closeable {
   }
 
   /** Reads all these files; those that could be read, in their order. */
-  Map<InnerPath, FileState> read(
+  List<FileReader.Outcome.Read> read(
       List<Found> files, Function<Found, Optional<ContentRef>> former, Progress progress)
       throws IOException {
     FileReader.Outcome[] outcomes = new FileReader.Outcome[files.size()];
@@ -80,10 +76,10 @@ final class Reading implements Closeable {
     } finally {
       executor.shutdown();
     }
-    Map<InnerPath, FileState> read = new LinkedHashMap<>();
+    List<FileReader.Outcome.Read> read = new ArrayList<>(outcomes.length);
     for (FileReader.Outcome outcome : outcomes) {
       if (outcome instanceof FileReader.Outcome.Read ok) {
-        read.put(ok.state().path(), ok.state());
+        read.add(ok);
       } else if (outcome instanceof FileReader.Outcome.Failed failed) {
         problems.add(failed.problem());
       }

@@ -3,8 +3,10 @@ package org.mendedleaf.core.capture;
 import java.io.ByteArrayOutputStream;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.FileSystem;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
+import java.util.Arrays;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Names;
 
@@ -24,9 +26,32 @@ public final class ShelfPaths {
     return name.indexOf(REPLACEMENT) < 0 ? name : lastOf(Names.text(uriBytes(path)));
   }
 
-  /** The text of a link's target, which may be relative. */
-  static String target(Path target) {
-    return target.toString();
+  /** A link's target, which may be relative, as a text of {@link Names}. */
+  public static String target(Path target) {
+    if (target.toString().indexOf(REPLACEMENT) < 0) {
+      return target.toString();
+    }
+    // Only absolute paths tell their bytes, so it is asked below the root.
+    Path root = target.isAbsolute() ? target.getRoot() : target.toAbsolutePath().getRoot();
+    byte[] bytes = uriBytes(root.resolve(target));
+    int from = target.isAbsolute() ? 0 : 1;
+    boolean slash = bytes.length > 1 && bytes[bytes.length - 1] == '/';
+    return Names.text(Arrays.copyOfRange(bytes, from, bytes.length - (slash ? 1 : 0)));
+  }
+
+  /**
+   * The path that a link points to.
+   *
+   * @param target a text of {@link Names}, absolute or relative
+   */
+  public static Path linkTarget(FileSystem files, String target) {
+    if (Names.isUtf8(target)) {
+      return files.getPath(target);
+    }
+    Path root = files.getRootDirectories().iterator().next();
+    boolean absolute = target.startsWith("/");
+    Path below = ofBytes(root, Names.bytes(absolute ? target.substring(1) : target));
+    return absolute ? below : below.subpath(0, below.getNameCount());
   }
 
   /**
@@ -58,11 +83,15 @@ public final class ShelfPaths {
     if (Names.isUtf8(text)) {
       return folder.resolve(text);
     }
+    return ofBytes(folder, inner.bytes());
+  }
+
+  private static Path ofBytes(Path folder, byte[] bytes) {
     StringBuilder uri = new StringBuilder(folder.toUri().toString());
     if (uri.charAt(uri.length() - 1) != '/') {
       uri.append('/');
     }
-    for (byte b : inner.bytes()) {
+    for (byte b : bytes) {
       boolean plain = b == '/' || (b > 0 && Character.isLetterOrDigit((char) b));
       uri.append(plain ? Character.toString(b) : "%%%02X".formatted(b & 0xff));
     }

@@ -2,6 +2,7 @@ package org.mendedleaf.core.capture;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.Optional;
 import org.mendedleaf.core.catalog.FileState;
 import org.mendedleaf.core.catalog.InnerPath;
@@ -9,49 +10,61 @@ import org.mendedleaf.core.catalog.InnerPath;
 /** What stood at a path at one look: enough to tell whether it has changed since. */
 public final class Standing {
 
+  private final Path file;
+  private final InnerPath path;
   private final Optional<Found> found;
+  private final Instant lookedAt;
   private final FileTimes times;
 
-  private Standing(Optional<Found> found, FileTimes times) {
+  private Standing(
+      Path file, InnerPath path, Optional<Found> found, Instant lookedAt, FileTimes times) {
+    this.file = file;
+    this.path = path;
     this.found = found;
+    this.lookedAt = lookedAt;
     this.times = times;
   }
 
-  static Standing of(Path file, InnerPath path, FileTimes times) throws IOException {
+  static Standing of(Path file, InnerPath path, Instant now, FileTimes times) throws IOException {
     Scanner scanner = new Scanner(file.toAbsolutePath().getParent(), times);
-    return new Standing(scanner.look(file, path), times);
+    return new Standing(file, path, scanner.look(file, path), now, times);
+  }
+
+  /** What a reading has found: it was the same before and after. */
+  static Standing read(Found found, Instant readAt, FileTimes times) {
+    return new Standing(found.file(), found.path(), Optional.of(found), readAt, times);
+  }
+
+  public Path file() {
+    return file;
   }
 
   public boolean exists() {
     return found.isPresent();
   }
 
-  /** Whether a new look finds the same. */
-  public boolean isStill(Path file, InnerPath path) throws IOException {
-    Optional<Found> now = of(file, path, times).found;
+  /** Whether a look now finds the same: kind, size, time to the nanosecond, and key. */
+  public boolean isStill() throws IOException {
+    Optional<Found> now = of(file, path, lookedAt, times).found;
     return found.isPresent() == now.isPresent()
         && (found.isEmpty() || found.get().sameAs(now.get()));
   }
 
-  /** Whether it is what was recorded, as far as size and time tell. */
-  public boolean isAsRecorded(FileState state) {
-    return found.isPresent()
-        && found.get().size() == state.size()
-        && found.get().modified().equals(state.modified())
-        && found.get().isLink() == state.link().isPresent();
+  /**
+   * Whether it may have been saved since that look although {@link #isStill} finds the same, so
+   * that only its bytes tell.
+   */
+  public boolean mayHideASave() {
+    return found.isPresent() && ClockTick.mayHideASave(found.get().modified(), lookedAt);
   }
 
-  /** The state of a file that was just written with the content of another. */
+  Found found() {
+    return found.orElseThrow();
+  }
+
+  /** The state of what stands here, if its bytes are those of another. */
   public FileState describe(FileState written) {
     Found now = found.orElseThrow();
-    return new FileState(
-        now.path(),
-        written.size(),
-        now.modified(),
-        now.mode(),
-        Owners.FILE_SYSTEM.ownerOf(now.file()),
-        now.key(),
-        written.content(),
-        written.link());
+    return now.holding(written, Owners.FILE_SYSTEM.ownerOf(now.file()));
   }
 }

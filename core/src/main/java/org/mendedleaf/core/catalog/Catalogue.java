@@ -42,6 +42,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
   // One long question must not keep the short ones waiting.
   private volatile List<Sql> reading = List.of();
   private boolean building;
+  private volatile boolean anyHurt;
   // Who asked before a catalogue was built anew may not have done asking.
   private List<Sql> former = List.of();
   private long formerSince;
@@ -126,6 +127,23 @@ public final class Catalogue implements ChunkIndex, Closeable {
             for (Map.Entry<ContentId, byte[]> one : parts.entrySet()) {
               writing.update(
                   "INSERT OR REPLACE INTO part VALUES (?,?)", one.getKey().bytes(), one.getValue());
+            }
+          });
+    }
+  }
+
+  /** Remembers what files were found to hold; it can be found out again. */
+  public synchronized void rememberLooked(List<LookedFile> looked) throws IOException {
+    if (!looked.isEmpty()) {
+      writing.transaction(
+          () -> {
+            for (LookedFile one : looked) {
+              writing.update(
+                  "INSERT OR REPLACE INTO looked VALUES (?,?,?,?)",
+                  one.file(),
+                  one.revision(),
+                  one.key().orElse(null),
+                  Times.nanos(one.at()));
             }
           });
     }
@@ -242,6 +260,32 @@ public final class Catalogue implements ChunkIndex, Closeable {
       }
     }
     return false;
+  }
+
+  @Override
+  public boolean isHurt(ContentId id) throws IOException {
+    return anyHurt
+        && reading()
+            .first(row -> row.getLong(1), "SELECT 1 FROM hurt WHERE id = ?", id.bytes())
+            .isPresent();
+  }
+
+  @Override
+  public synchronized void noteHurt(ContentId id) throws IOException {
+    anyHurt = true;
+    boolean known =
+        writing
+            .first(row -> row.getLong(1), "SELECT 1 FROM hurt WHERE id = ?", id.bytes())
+            .isPresent();
+    if (!known) {
+      // Whatever lies in the same record cannot be read either.
+      writing.update(
+          """
+          INSERT OR IGNORE INTO hurt SELECT beside.id FROM chunk
+          JOIN chunk AS beside ON beside.sheaf = chunk.sheaf AND beside.offset = chunk.offset
+          WHERE chunk.id = ?""",
+          (Object) id.bytes());
+    }
   }
 
   @Override
@@ -371,6 +415,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
             writing.execute("PRAGMA user_version = " + Schema.VERSION);
           });
     }
+    anyHurt = writing.first(row -> row.getLong(1), "SELECT 1 FROM hurt LIMIT 1").isPresent();
     writing
         .first(
             row -> new Last(row.getLong(1), ContentId.of(row.getBytes(2))),

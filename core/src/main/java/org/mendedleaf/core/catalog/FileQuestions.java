@@ -341,6 +341,37 @@ public final class FileQuestions {
         commit);
   }
 
+  /** What this desk has found out by reading files of a shelf, by file. */
+  public Map<Long, LookedFile> looked(long shelf) throws IOException {
+    Map<Long, LookedFile> looked = new HashMap<>();
+    sql.list(
+            row ->
+                new LookedFile(
+                    row.getLong(1),
+                    row.getInt(2),
+                    Optional.ofNullable(row.getString(3)),
+                    Times.of(row.getLong(4))),
+            """
+            SELECT looked.file, looked.revision, looked.file_key, looked.at
+            FROM looked JOIN file ON file.id = looked.file WHERE file.shelf = ?""",
+            shelf)
+        .forEach(one -> looked.put(one.file(), one));
+    return looked;
+  }
+
+  /** What this desk has found out by reading one file. */
+  public Optional<LookedFile> lookedAt(long file) throws IOException {
+    return sql.first(
+        row ->
+            new LookedFile(
+                file,
+                row.getInt(1),
+                Optional.ofNullable(row.getString(2)),
+                Times.of(row.getLong(3))),
+        "SELECT revision, file_key, at FROM looked WHERE file = ?",
+        file);
+  }
+
   // Columns by number: looking them up by name takes longer than reading them, and a capture asks
   // this for every file of a shelf.
   private static PresentFile readPresent(ResultSet row) throws SQLException {
@@ -351,7 +382,7 @@ public final class FileQuestions {
         new FileState(
             InnerPath.ofBytes(row.getBytes(4)),
             row.getLong(5),
-            Times.of(row.getLong(6)),
+            Times.file(row, 6),
             Optional.ofNullable(row.getString(7)),
             Optional.ofNullable(row.getString(8)),
             Optional.ofNullable(row.getString(9)),
@@ -365,7 +396,7 @@ public final class FileQuestions {
         row ->
             new FolderState(
                 InnerPath.ofBytes(row.getBytes(1)),
-                Times.of(row.getLong(2)),
+                Times.file(row, 2),
                 Optional.ofNullable(row.getString(3))),
         """
         SELECT path.inner, folder_state.modified, folder_state.mode
@@ -420,7 +451,7 @@ public final class FileQuestions {
         new FileState(
             InnerPath.ofBytes(row.getBytes("inner")),
             row.getLong("size"),
-            Times.of(row.getLong("modified")),
+            Times.file(row, row.findColumn("modified")),
             Optional.ofNullable(row.getString("mode")),
             Optional.ofNullable(row.getString("owner")),
             Optional.ofNullable(row.getString("file_key")),

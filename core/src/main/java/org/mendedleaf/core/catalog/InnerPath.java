@@ -57,6 +57,16 @@ public record InnerPath(String text) implements Comparable<InnerPath> {
         || (text.startsWith(folder.text) && text.charAt(folder.text.length()) == '/');
   }
 
+  /** Whether every part of it is a name that a file can have: not "." or ".." or nothing. */
+  public boolean isPlain() {
+    for (String name : text.split("/", -1)) {
+      if (name.isEmpty() || name.equals(".") || name.equals("..") || name.indexOf('\0') >= 0) {
+        return false;
+      }
+    }
+    return true;
+  }
+
   @Override
   public int compareTo(InnerPath other) {
     return text.compareTo(other.text);

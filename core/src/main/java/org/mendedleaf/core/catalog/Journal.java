@@ -157,6 +157,13 @@ public final class Journal {
     }
   }
 
+  /** Commits an act that stores no content. */
+  public Committed commit(Draft draft) throws IOException {
+    try (WriteSession session = catalogue.store().write(catalogue)) {
+      return commit(draft, session).orElseThrow();
+    }
+  }
+
   // The first capture of an empty folder has nothing to say but that it has happened.
   private boolean firstCapture(Draft draft) throws IOException {
     return !draft.more()

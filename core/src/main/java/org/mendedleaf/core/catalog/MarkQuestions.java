@@ -60,7 +60,7 @@ public final class MarkQuestions {
             row ->
                 new Found<>(
                     row.getInt(1),
-                    new Arrived(row.getString(2), row.getString(3), Times.of(row.getLong(4)), "")),
+                    new Arrived(row.getString(2), row.getString(3), Times.file(row, 4), "")),
             """
             SELECT revision.number, arrived.name, arrived.folder, arrived.modified FROM revision
             JOIN arrived ON arrived.revision = revision.id WHERE revision.file = ?""",

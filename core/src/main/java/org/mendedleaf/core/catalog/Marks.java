@@ -7,6 +7,12 @@ final class Marks {
 
   private static final String ROW = "(SELECT id FROM revision WHERE segment = ? AND line = ?)";
 
+  /**
+   * The same for adding a row: where the revision has been erased, or another desk was quicker,
+   * there is none to add one for, and none must be made up.
+   */
+  private static final String OF = " FROM revision WHERE segment = ? AND line = ?";
+
   private final Sql sql;
 
   Marks(Sql sql) {
@@ -20,7 +26,7 @@ final class Marks {
         revision,
         arrived.name(),
         arrived.folder(),
-        Times.nanos(arrived.modified()));
+        Times.file(arrived.modified()));
     if (!arrived.note().isEmpty()) {
       sql.update(
           "INSERT INTO note (revision, text, at, person, segment) VALUES (?,?,?,?,?)",
@@ -34,13 +40,13 @@ final class Marks {
 
   void note(CommitHeader header, RevisionKey of, String text, long segment) throws IOException {
     sql.update(
-        "INSERT INTO note (revision, text, at, person, segment) VALUES (%s,?,?,?,?)".formatted(ROW),
-        of.segment(),
-        of.line(),
+        "INSERT INTO note (revision, text, at, person, segment) SELECT id,?,?,?,?" + OF,
         text,
         Times.nanos(header.at()),
         header.by(),
-        segment);
+        segment,
+        of.segment(),
+        of.line());
   }
 
   /** The letter stays used where the revision has been erased. */
@@ -58,11 +64,11 @@ final class Marks {
   void good(CommitHeader header, RevisionKey of, boolean isGood) throws IOException {
     if (isGood) {
       sql.update(
-          "INSERT OR REPLACE INTO good VALUES (%s,?,?)".formatted(ROW),
-          of.segment(),
-          of.line(),
+          "INSERT OR REPLACE INTO good SELECT id,?,?" + OF,
           Times.nanos(header.at()),
-          header.by());
+          header.by(),
+          of.segment(),
+          of.line());
     } else {
       sql.update("DELETE FROM good WHERE revision = " + ROW, of.segment(), of.line());
     }
@@ -70,19 +76,19 @@ final class Marks {
 
   void hold(CommitHeader header, RevisionKey of, String why) throws IOException {
     sql.update(
-        "INSERT OR REPLACE INTO held VALUES (%s,?,?,?)".formatted(ROW),
-        of.segment(),
-        of.line(),
+        "INSERT OR REPLACE INTO held SELECT id,?,?,?" + OF,
         why,
         Times.nanos(header.at()),
-        header.by());
+        header.by(),
+        of.segment(),
+        of.line());
     offNotice(of);
   }
 
   void notice(CommitHeader header, Detail.Noticed noticed) throws IOException {
     RevisionKey of = noticed.revision();
     sql.update(
-        "INSERT OR REPLACE INTO on_notice SELECT id,?,?,?,? FROM revision WHERE segment = ? AND line = ?",
+        "INSERT OR REPLACE INTO on_notice SELECT id,?,?,?,?" + OF,
         Times.nanos(noticed.until()),
         noticed.byHand(),
         Times.nanos(header.at()),

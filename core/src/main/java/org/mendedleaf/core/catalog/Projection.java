@@ -34,6 +34,7 @@ final class Projection {
   private long revisions;
   private long gone;
   private long movedFiles;
+  private long countsFrom;
   private final Set<SavedBy> savedBy = new LinkedHashSet<>();
 
   Projection(Store store, Sql sql) {
@@ -46,8 +47,9 @@ final class Projection {
    */
   void apply(Segment segment, Map<SheafId, List<SheafEntry>> known) throws IOException {
     CommitHeader header = CommitHeader.decode(segment.lines().get(0));
+    countsFrom = new TrueTimes(sql).of(header);
     sql.update(
-        "INSERT INTO segment VALUES (?,?,?,?,?,?,?,?,?,0,0,0,?,NULL)",
+        "INSERT INTO segment VALUES (?,?,?,?,?,?,?,?,?,0,0,0,?,NULL,?)",
         segment.number(),
         segment.hash().bytes(),
         header.act().word(),
@@ -57,7 +59,8 @@ final class Projection {
         header.shelf().isPresent() ? header.shelf().getAsLong() : null,
         header.of().isPresent() ? header.of().getAsLong() : null,
         segment.lines().size(),
-        header.run().orElse(null));
+        header.run().orElse(null),
+        countsFrom);
     for (SheafId sheaf : header.sheaves()) {
       addSheaf(segment.number(), sheaf, known);
     }
@@ -111,6 +114,7 @@ final class Projection {
     }
     List<SheafEntry> entries = known.containsKey(sheaf) ? known.get(sheaf) : store.entries(sheaf);
     long row = sql.insert("INSERT INTO sheaf (name, segment) VALUES (?,?)", sheaf.text(), segment);
+    boolean anyHurt = sql.first(r -> r.getLong(1), "SELECT 1 FROM hurt LIMIT 1").isPresent();
     for (SheafEntry entry : entries) {
       Location at = entry.location();
       sql.update(
@@ -122,6 +126,10 @@ final class Projection {
           at.from(),
           at.size(),
           at.depth());
+      if (anyHurt) {
+        // The later copy is used, and it is whole.
+        sql.update("DELETE FROM hurt WHERE id = ?", entry.id().bytes());
+      }
     }
   }
 
@@ -170,13 +178,13 @@ final class Projection {
           path);
       sql.update(
           "UPDATE file SET path = ?, touched = ? WHERE id = ?", path, key.segment(), moved.file());
-      newState(moved.file(), path, state, at, key.segment());
+      newState(moved.file(), path, state, countsFrom, key.segment());
       movedFiles++;
     } else if (detail instanceof Detail.Touched touched) {
       FileState state = MetadataFormat.fileState(blocks.line(touched.at()));
       long path = path(header.shelf().orElseThrow(), state.path());
       sql.update("UPDATE file SET touched = ? WHERE id = ?", key.segment(), touched.file());
-      newState(touched.file(), path, state, at, key.segment());
+      newState(touched.file(), path, state, countsFrom, key.segment());
     } else if (detail instanceof Detail.Removed removed) {
       files -=
           sql.update(
@@ -184,8 +192,9 @@ final class Projection {
               key.segment(),
               removed.file());
       gone++;
-      endStates(removed.file(), at, key.segment());
-      endCurrent(removed.file(), at);
+      endStates(removed.file(), sinceNoEarlier(removed.file(), countsFrom), key.segment());
+      Before before = before(removed.file());
+      endCurrent(removed.file(), Math.max(at, before.currentFrom()));
     } else if (detail instanceof Detail.FolderChanged folder) {
       changeFolder(header, folder, blocks.line(folder.at()), key.segment());
     } else if (detail instanceof Detail.ShelfAdded added) {
@@ -323,7 +332,7 @@ final class Projection {
             Times.NEVER,
             path,
             state.size(),
-            Times.nanos(state.modified()),
+            Times.file(state.modified()),
             state.mode().orElse(null),
             state.owner().orElse(null),
             state.key().orElse(null),
@@ -346,7 +355,7 @@ final class Projection {
         revised.number(),
         revision,
         key.segment());
-    newState(revised.file(), path, state, since, key.segment());
+    newState(revised.file(), path, state, since < at ? since : countsFrom, key.segment());
     lastFile = Math.max(lastFile, revised.file());
     String saver = revised.origin().isOurs() ? header.by() : state.owner().orElse(header.by());
     savedBy.add(new SavedBy(saver, revised.file()));
@@ -384,8 +393,10 @@ final class Projection {
 
   private void newState(long file, long path, FileState state, long at, long segment)
       throws IOException {
+    long since = at;
     if (file <= lastFile) {
-      endStates(file, at, segment);
+      since = sinceNoEarlier(file, at);
+      endStates(file, since, segment);
     }
     sql.update(
         """
@@ -395,11 +406,21 @@ final class Projection {
         FROM path, file WHERE path.id = ?2 AND file.id = ?1""",
         file,
         path,
-        Times.nanos(state.modified()),
+        Times.file(state.modified()),
         state.mode().orElse(null),
-        at,
+        since,
         Times.NEVER,
         segment);
+  }
+
+  /** A clock that is late must not make anything end before it began: the log has the order. */
+  private long sinceNoEarlier(long file, long at) throws IOException {
+    return sql.first(
+            row -> Math.max(at, row.getLong(1)),
+            "SELECT MAX(from_at) FROM state WHERE file = ? AND until_at = ?",
+            file,
+            Times.NEVER)
+        .orElse(at);
   }
 
   private void endStates(long file, long at, long segment) throws IOException {
@@ -424,9 +445,15 @@ final class Projection {
   private void changeFolder(
       CommitHeader header, Detail.FolderChanged folder, JsonNode node, long segment)
       throws IOException {
-    long at = Times.nanos(header.at());
     InnerPath inner = MetadataFormat.path(node);
     long path = path(header.shelf().orElseThrow(), inner);
+    long at =
+        sql.first(
+                row -> Math.max(countsFrom, row.getLong(1)),
+                "SELECT MAX(from_at) FROM folder_state WHERE path = ? AND until_at = ?",
+                path,
+                Times.NEVER)
+            .orElse(countsFrom);
     sql.update(
         "UPDATE folder_state SET until_at = ?, until_segment = ? WHERE path = ? AND until_at = ?",
         at,
@@ -440,7 +467,7 @@ final class Projection {
           INSERT INTO folder_state
           SELECT id, folder, ?2, ?3, ?4, ?5, ?6, ?5 FROM path WHERE id = ?1""",
           path,
-          Times.nanos(state.modified()),
+          Times.file(state.modified()),
           state.mode().orElse(null),
           at,
           Times.NEVER,

@@ -8,7 +8,7 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 18;
+  static final int VERSION = 19;
 
   static final List<String> TABLES =
       List.of(
@@ -16,7 +16,7 @@ final class Schema {
           """
           CREATE TABLE segment (number INTEGER PRIMARY KEY, hash BLOB, act TEXT, at INTEGER,
             desk TEXT, person TEXT, shelf INTEGER, undoes INTEGER, lines INTEGER, saved INTEGER,
-            gone INTEGER, moved INTEGER, run TEXT, about TEXT)""",
+            gone INTEGER, moved INTEGER, run TEXT, about TEXT, counts_from INTEGER)""",
           "CREATE INDEX segment_run ON segment (run) WHERE run IS NOT NULL",
           "CREATE INDEX segment_undoes ON segment (undoes) WHERE undoes IS NOT NULL",
           "CREATE INDEX segment_shelf ON segment (shelf, at)",
@@ -91,6 +91,12 @@ final class Schema {
           """
           CREATE TABLE arrived (revision INTEGER PRIMARY KEY, name TEXT, folder TEXT,
             modified INTEGER)""",
+          // What could not be read where it lies, as far as somebody tried.
+          "CREATE TABLE hurt (id BLOB PRIMARY KEY) WITHOUT ROWID",
+          // What files were found to hold by reading them; it can be found out again.
+          """
+          CREATE TABLE looked (file INTEGER PRIMARY KEY, revision INTEGER NOT NULL, file_key TEXT,
+            at INTEGER NOT NULL)""",
           // What people say of a file, as its metadata says it.
           "CREATE TABLE described (file INTEGER PRIMARY KEY, says TEXT)",
           // What large contents are made of, as far as somebody asked.

@@ -1,5 +1,7 @@
 package org.mendedleaf.core.catalog;
 
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.Instant;
 
 /** Instants as the catalogue keeps them: nanoseconds since 1970, UTC. */
@@ -24,6 +26,23 @@ final class Times {
     }
     return Math.addExact(
         Math.multiplyExact(instant.getEpochSecond() + 1, NANOS), instant.getNano() - NANOS);
+  }
+
+  /**
+   * A file's time, which may be any: nanoseconds where 64 bits hold them, else its ISO text. Texts
+   * sort after numbers, and such a file after or before all others is never asked for.
+   */
+  static Object file(Instant instant) {
+    boolean fits = instant.isBefore(LATEST) && instant.isAfter(EARLIEST);
+    return fits ? (Object) nanos(instant) : instant.toString();
+  }
+
+  /** Reads what {@link #file} gave. */
+  static Instant file(ResultSet row, int column) throws SQLException {
+    Object value = row.getObject(column);
+    return value instanceof Number number
+        ? of(number.longValue())
+        : Instant.parse(String.valueOf(value));
   }
 
   static Instant of(long nanos) {

@@ -43,7 +43,7 @@ public final class TreeQuestions {
 
   /** What lay directly in a folder now, sorted by path. */
   public List<TreeEntry> folder(long shelf, InnerPath folder) throws IOException {
-    return folder(shelf, folder, new Moment.At(Instant.MAX));
+    return folder(shelf, folder, new Moment.Now(Instant.MAX));
   }
 
   /** What lay directly in a folder at a moment, sorted by path. */
@@ -105,7 +105,15 @@ public final class TreeQuestions {
       return new Point("from_at", "until_at", Math.min(Times.nanos(moment), Times.NEVER - 1));
     }
 
+    /** What has not ended; the index by ends finds it at once. */
+    static Point now() {
+      return new Point("from_segment", "until_at", Times.NEVER - 1);
+    }
+
     static Point of(Moment moment) {
+      if (moment instanceof Moment.Now) {
+        return now();
+      }
       return moment instanceof Moment.InSnapshot in
           ? new Point("from_segment", "until_segment", in.snapshot().segment())
           : at(moment.instant());
@@ -144,7 +152,7 @@ public final class TreeQuestions {
         OptionalLong.empty(),
         OptionalInt.empty(),
         0,
-        Times.of(row.getLong(2)),
+        Times.file(row, 2),
         Times.of(row.getLong(4)),
         Optional.ofNullable(row.getString(3)),
         Optional.empty(),
@@ -159,7 +167,7 @@ public final class TreeQuestions {
         OptionalLong.of(row.getLong(1)),
         OptionalInt.of(row.getInt(3)),
         row.getLong(4),
-        Times.of(row.getLong(5)),
+        Times.file(row, 5),
         Times.of(row.getLong(7)),
         Optional.ofNullable(row.getString(6)),
         content == null

@@ -89,6 +89,16 @@ public final class CarePlans {
    * @return the shelves that have it now
    */
   public List<Shelf> choose(Shelf shelf, NamedPlan plan) throws IOException {
+    if (plan.keepsNothing()) {
+      throw new SentenceException(
+          "“%s” keeps nothing but what is current: every earlier revision on its shelves would be let go. Nothing was changed; who means that has to confirm it."
+              .formatted(plan.name()));
+    }
+    return chooseConfirmed(shelf, plan);
+  }
+
+  /** The same for a plan that may keep nothing, which somebody has confirmed. */
+  public List<Shelf> chooseConfirmed(Shelf shelf, NamedPlan plan) throws IOException {
     List<Shelf> sharing = sharing(shelf, plan.name());
     for (Shelf one : sharing) {
       office.require(one.store(), one.id(), Right.PLAN);

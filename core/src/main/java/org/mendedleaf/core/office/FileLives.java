@@ -4,13 +4,14 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.OptionalInt;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.LedgerEntry;
+import org.mendedleaf.core.catalog.ReceiptItem;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.compare.Look;
-import org.mendedleaf.core.recover.Deposit;
+import org.mendedleaf.core.place.Receipt;
 import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.store.ContentReader;
 
@@ -88,8 +89,8 @@ public final class FileLives {
         return Anew.ifErased(
             () ->
                 desk.store(ref.store())
-                    .deposit()
-                    .mend(office.depositPlace(life.shelf()), ref.file(), revision));
+                    .mending()
+                    .mend(ref.file(), revision, office.depositPlace(life.shelf())));
       }
     }
     Path folder = Shelves.requireFolder(life.shelf());
@@ -122,32 +123,21 @@ public final class FileLives {
     }
   }
 
-  /** Takes an act back. */
+  /** Takes an act about one file back. */
   public Mending.Mended undo(String store, long act) throws IOException {
-    OpenStore opened = desk.store(store);
-    opened.catalogue().catchUp();
-    LedgerEntry entry =
-        opened
-            .catalogue()
-            .ledger()
-            .act(act)
-            .orElseThrow(() -> new SentenceException("The ledger has no act " + act + "."));
-    if (entry.shelf().isEmpty()) {
-      throw new SentenceException(
-          "Act %d is a %s, which cannot be taken back.".formatted(act, entry.act().word()));
-    }
-    office.require(store, entry.shelf().getAsLong(), Right.MEND);
-    Shelf shelf = office.shelves().byId(store, entry.shelf().getAsLong());
-    if (shelf.isDeposit()) {
-      synchronized (desk.capturing()) {
-        Deposit.Undone undone = opened.deposit().undo(office.depositPlace(shelf), act);
-        return new Mending.Mended(
-            undone.file(), undone.file().lastNumber(), undone.revision(), undone.act());
-      }
-    }
-    Path folder = Shelves.requireFolder(shelf);
-    synchronized (desk.capturing()) {
-      return Anew.ifErased(() -> opened.mending().undo(act, folder, settings.person()));
-    }
+    Receipt receipt = office.recoveries().undo(store, act);
+    Catalogue catalogue = desk.store(store).catalogue();
+    ReceiptItem item =
+        receipt.items().stream()
+            .filter(one -> one.file().isPresent())
+            .findFirst()
+            .orElseThrow(() -> new SentenceException("Act %d made no revision.".formatted(act)));
+    RecordedFile file = catalogue.files().file(item.file().getAsLong()).orElseThrow();
+    boolean away = item.outcome() == ReceiptItem.Outcome.REMOVED;
+    return new Mending.Mended(
+        file,
+        item.revision().orElse(file.lastNumber()),
+        away ? OptionalInt.empty() : OptionalInt.of(file.lastNumber()),
+        receipt.act().id());
   }
 }

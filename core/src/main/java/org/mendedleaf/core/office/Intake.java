@@ -7,6 +7,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -29,6 +31,9 @@ import org.mendedleaf.core.likeness.NameLikeness;
 import org.mendedleaf.core.likeness.PlainName;
 import org.mendedleaf.core.likeness.Traits;
 import org.mendedleaf.core.likeness.WeighedName;
+import org.mendedleaf.core.place.ForbiddenPlaces;
+import org.mendedleaf.core.place.PlacePlan;
+import org.mendedleaf.core.place.RefusedException;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.BringIn;
@@ -321,35 +326,102 @@ public final class Intake {
   private Done bring(
       Path arrival, Shelf shelf, OptionalLong onto, InnerPath path, String note, boolean clear)
       throws IOException {
-    office.require(shelf.store(), shelf.id(), Right.BRING_IN);
-    if (shelf.settings().noteRequired() && note.isBlank()) {
-      throw new SentenceException(
-          "The shelf “%s” takes nothing in without a note of what changed. Nothing was brought in; %s is untouched."
-              .formatted(shelf.name(), arrival));
+    Ended ended = bringInAll(List.of(new Wish(arrival, shelf, onto, path, note)), clear).get(0);
+    return ended.done().orElseThrow(() -> new RefusedException(ended.why()));
+  }
+
+  /**
+   * A file from outside and where it is to go.
+   *
+   * @param onto the file that it becomes the next revision of; empty for a new one
+   * @param path that file's place, or where the new one goes
+   * @param note what the person says about it; empty if nothing
+   */
+  public record Wish(Path arrival, Shelf shelf, OptionalLong onto, InnerPath path, String note) {}
+
+  /**
+   * How it ended for one file.
+   *
+   * @param done empty if it was not brought in
+   * @param why it was not
+   */
+  public record Ended(Optional<Done> done, String why) {}
+
+  /**
+   * Brings files in together: several for one file become its revisions in the order of their
+   * times, each shelf gets one act, and taking any of these back takes all back.
+   *
+   * @param clear whether the arrivals are deleted afterwards
+   * @return how each ended, in the order of the wishes
+   */
+  public List<Ended> bringInAll(List<Wish> wishes, boolean clear) throws IOException {
+    Map<Shelf, List<Wish>> shelves = new LinkedHashMap<>();
+    for (Wish wish : wishes) {
+      requireAllowed(wish, clear);
+      shelves.computeIfAbsent(wish.shelf(), shelf -> new ArrayList<>()).add(wish);
     }
-    BringIn bringIn = desk.store(shelf.store()).bringIn();
-    if (shelf.isDeposit()) {
-      synchronized (desk.capturing()) {
-        BringIn.Brought brought =
-            Anew.ifErased(
-                () ->
-                    desk.store(shelf.store())
-                        .deposit()
-                        .bring(office.depositPlace(shelf), arrival, onto, path, note));
-        boolean cleared = clear && bringIn.clearAway(arrival, brought.file(), brought.revision());
-        return new Done(new FileRef(shelf.store(), brought.file()), brought, cleared);
+    Optional<String> run =
+        wishes.size() > 1
+            ? Optional.of("%012x".formatted(settings.random().nextLong() & 0xffff_ffff_ffffL))
+            : Optional.empty();
+    IdentityHashMap<Wish, Ended> ended = new IdentityHashMap<>();
+    for (Map.Entry<Shelf, List<Wish>> of : shelves.entrySet()) {
+      List<Ended> results = bringInto(of.getKey(), of.getValue(), run, clear);
+      for (int i = 0; i < results.size(); i++) {
+        ended.put(of.getValue().get(i), results.get(i));
       }
     }
-    Path folder = Shelves.requireFolder(shelf);
-    synchronized (desk.capturing()) {
-      BringIn.Brought brought =
-          Anew.ifErased(
-              () ->
-                  bringIn.bring(
-                      new BringIn.Request(
-                          arrival, shelf.id(), folder, onto, path, note, settings.person())));
-      boolean cleared = clear && bringIn.clearAway(arrival, brought.file(), brought.revision());
-      return new Done(new FileRef(shelf.store(), brought.file()), brought, cleared);
+    return wishes.stream().map(ended::get).toList();
+  }
+
+  private void requireAllowed(Wish wish, boolean clear) throws IOException {
+    Shelf shelf = wish.shelf();
+    office.require(shelf.store(), shelf.id(), Right.BRING_IN);
+    if (shelf.settings().noteRequired() && wish.note().isBlank()) {
+      throw new SentenceException(
+          "The shelf “%s” takes nothing in without a note of what changed. Nothing was brought in; %s is untouched."
+              .formatted(shelf.name(), wish.arrival()));
     }
+    if (clear) {
+      ForbiddenPlaces.requireOutside(wish.arrival());
+    }
+  }
+
+  private List<Ended> bringInto(Shelf shelf, List<Wish> wishes, Optional<String> run, boolean clear)
+      throws IOException {
+    PlacePlan.Where where =
+        shelf.isDeposit()
+            ? new PlacePlan.Where.InLog(shelf.name())
+            : new PlacePlan.Where.OnShelf(shelf.id(), Shelves.requireFolder(shelf));
+    List<BringIn.Request> requests = new ArrayList<>();
+    for (Wish wish : wishes) {
+      requests.add(
+          new BringIn.Request(
+              wish.arrival(),
+              shelf.id(),
+              where,
+              wish.onto(),
+              wish.path(),
+              wish.note(),
+              settings.person()));
+    }
+    BringIn bringIn = desk.store(shelf.store()).bringIn();
+    List<Ended> ended = new ArrayList<>();
+    synchronized (desk.capturing()) {
+      List<BringIn.Ended> results = Anew.ifErased(() -> bringIn.bringAll(requests, run));
+      for (int i = 0; i < results.size(); i++) {
+        Optional<Done> done = Optional.empty();
+        if (results.get(i).brought().isPresent()) {
+          BringIn.Brought brought = results.get(i).brought().get();
+          boolean cleared =
+              clear
+                  && bringIn.clearAway(wishes.get(i).arrival(), brought.file(), brought.revision());
+          done =
+              Optional.of(new Done(new FileRef(shelf.store(), brought.file()), brought, cleared));
+        }
+        ended.add(new Ended(done, results.get(i).why()));
+      }
+    }
+    return ended;
   }
 }

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import org.mendedleaf.core.capture.Capture;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.place.Executor;
 import org.mendedleaf.core.recover.BringIn;
 import org.mendedleaf.core.recover.Deposit;
 import org.mendedleaf.core.recover.Mending;
@@ -38,24 +39,27 @@ final class OpenStore implements Closeable {
             settings.clock(),
             settings.workers(),
             org.mendedleaf.core.capture.PartSize.STANDARD);
-    this.mending =
-        new Mending(
-            catalogue, journal, capture, settings.clock(), settings.random(), settings.workers());
-    this.recovery =
-        new Recovery(
+    Executor executor =
+        new Executor(
             catalogue,
             journal,
             capture,
             settings.clock(),
             settings.random(),
             settings.fileTimes(),
+            FileSystems.getDefault(),
+            settings.workers());
+    this.mending = new Mending(catalogue, executor);
+    this.recovery =
+        new Recovery(
+            catalogue,
+            executor,
+            settings.fileTimes(),
             settings.zone(),
             settings.workers(),
             FileSystems.getDefault());
-    this.deposit = new Deposit(catalogue, journal, capture, settings.clock());
-    this.bringIn =
-        new BringIn(
-            catalogue, journal, capture, settings.clock(), settings.random(), settings.workers());
+    this.deposit = new Deposit(catalogue, journal, settings.clock(), executor);
+    this.bringIn = new BringIn(catalogue, journal, capture, settings.clock(), executor);
   }
 
   static OpenStore open(Path folder, OfficeSettings settings, String desk) throws IOException {

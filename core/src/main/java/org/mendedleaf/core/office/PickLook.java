@@ -13,8 +13,8 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.TreeEntry;
+import org.mendedleaf.core.place.RefusedException;
 import org.mendedleaf.core.recover.Pick;
-import org.mendedleaf.core.recover.RefusedException;
 
 /** Finds out what a pick is. What its places hold is as recorded; the rehearsal looks closer. */
 final class PickLook {

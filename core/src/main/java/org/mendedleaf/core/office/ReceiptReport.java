@@ -10,7 +10,7 @@ import java.util.OptionalInt;
 import java.util.OptionalLong;
 import org.mendedleaf.core.catalog.ReceiptItem;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
-import org.mendedleaf.core.recover.Receipt;
+import org.mendedleaf.core.place.Receipt;
 import org.mendedleaf.core.report.Report;
 
 /** A receipt as a table that can be kept, sent or printed. */

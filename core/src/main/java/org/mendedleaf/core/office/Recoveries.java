@@ -1,6 +1,8 @@
 package org.mendedleaf.core.office;
 
 import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -12,19 +14,20 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
+import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.LedgerEntry;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.RecordedFile;
+import org.mendedleaf.core.place.Receipt;
+import org.mendedleaf.core.place.RefusedException;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Pick;
-import org.mendedleaf.core.recover.Receipt;
 import org.mendedleaf.core.recover.Recovery;
-import org.mendedleaf.core.recover.RefusedException;
 import org.mendedleaf.core.recover.Tray;
 
 /**
@@ -33,6 +36,8 @@ import org.mendedleaf.core.recover.Tray;
  * several threads; any method may take long.
  */
 public final class Recoveries {
+
+  private static final Set<Act> OF_MANY = Set.of(Act.RECOVER, Act.REMOVE, Act.GATHER);
 
   private final Office office;
   private final OpenDesk desk;
@@ -215,11 +220,19 @@ public final class Recoveries {
     Catalogue catalogue = desk.store(shelf.store()).catalogue();
     catalogue.catchUp();
     Optional<RecordedFile> file = catalogue.files().lastAt(shelf.id(), path);
-    if (file.isPresent() && !file.get().present()) {
+    // One that went since the last capture is on the shelf only as far as is recorded.
+    boolean away = file.isPresent() && (!file.get().present() || !lies(shelf, path));
+    if (away) {
       return new Pick.OfRevision(file.get().id(), file.get().lastNumber());
     }
+    if (file.isEmpty() && !lies(shelf, path)) {
+      Moment now = new Moment.Now(settings.clock().instant());
+      if (!catalogue.trees().below(shelf.id(), path, now).isEmpty()) {
+        return new Pick.OfMoment(path, now);
+      }
+    }
     Optional<Instant> gone =
-        catalogue.moments().sum(shelf.id(), path, new Moment.At(Instant.MAX)).removedAt();
+        catalogue.moments().sum(shelf.id(), path, new Moment.Now(Instant.MAX)).removedAt();
     if (file.isEmpty() && gone.isPresent()) {
       return new Pick.OfMoment(path, new Moment.At(gone.get().minusNanos(1)));
     }
@@ -229,6 +242,11 @@ public final class Recoveries {
                 .formatted(path.shown(), shelf.name())
             : "Nothing that was called %s was removed from the shelf “%s”."
                 .formatted(path.shown(), shelf.name()));
+  }
+
+  private static boolean lies(Shelf shelf, InnerPath path) {
+    return shelf.folder().isEmpty()
+        || Files.exists(ShelfPaths.resolve(shelf.folder().get(), path), LinkOption.NOFOLLOW_LINKS);
   }
 
   /** What an act did, and the acts that were done as one with it. */
@@ -298,29 +316,28 @@ public final class Recoveries {
     }
   }
 
-  /** Whether an act is a recovery, a removal or a gathering, which are taken back alike. */
+  /**
+   * Whether an act was about many files, as a recovery, a removal or a gathering, or took such a
+   * one back.
+   */
   public boolean isRecovery(String store, long act) throws IOException {
     OpenStore opened = desk.store(store);
     opened.catalogue().catchUp();
-    return opened
-        .catalogue()
-        .ledger()
-        .act(act)
-        .map(LedgerEntry::act)
-        .filter(Recovery::isTakenBack)
-        .isPresent();
+    Optional<LedgerEntry> entry = opened.catalogue().ledger().act(act);
+    while (entry.isPresent() && entry.get().undoes().isPresent()) {
+      entry = opened.catalogue().ledger().act(entry.get().undoes().getAsLong());
+    }
+    // What was brought in together is taken back together as well.
+    return entry.filter(one -> OF_MANY.contains(one.act()) || one.run().isPresent()).isPresent();
   }
 
   /**
-   * Takes a whole recovery back, as far as nothing has changed since.
+   * Takes a whole run back, as far as nothing has changed since.
    *
    * @param act any act of it
    * @return what taking it back did
    */
   public RunReceipt undo(String store, long act, Progress progress) throws IOException {
-    if (!isRecovery(store, act)) {
-      throw new RefusedException("Act %d is no recovery.".formatted(act));
-    }
     List<RunReceipt.Part> done = new ArrayList<>(receipt(store, act).parts());
     if (done.stream().allMatch(part -> part.receipt().undoneBy().isPresent())) {
       throw new RefusedException("Act %d has been taken back already.".formatted(act));
@@ -331,33 +348,44 @@ public final class Recoveries {
     Collections.reverse(done);
     List<RunReceipt.Part> undone = new ArrayList<>();
     progress.phase(Phase.WAITING, 0, 0);
-    synchronized (desk.capturing()) {
-      for (RunReceipt.Part part : done) {
-        if (part.receipt().undoneBy().isEmpty()) {
-          Shelf shelf = part.shelf();
-          if (shelf.isDeposit()) {
-            OpenStore opened = desk.store(shelf.store());
-            long back =
-                opened.deposit().undo(office.depositPlace(shelf), part.receipt().act().id()).act();
-            undone.add(new RunReceipt.Part(shelf, opened.recovery().receipt(back)));
-            continue;
-          }
-          Receipt back =
-              Anew.ifErased(
-                  () ->
-                      desk.store(shelf.store())
-                          .recovery()
-                          .undo(
-                              part.receipt().act().id(),
-                              shelf.folder(),
-                              settings.person(),
-                              Optional.empty(),
-                              progress));
-          undone.add(new RunReceipt.Part(shelf, back));
-        }
+    for (RunReceipt.Part part : done) {
+      if (part.receipt().undoneBy().isEmpty()) {
+        undone.add(
+            new RunReceipt.Part(
+                part.shelf(), undo(part.shelf(), part.receipt().act().id(), progress)));
       }
     }
     return new RunReceipt(undone);
+  }
+
+  /** Takes one act back. */
+  Receipt undo(String store, long act) throws IOException {
+    OpenStore opened = desk.store(store);
+    opened.catalogue().catchUp();
+    LedgerEntry entry =
+        opened
+            .catalogue()
+            .ledger()
+            .act(act)
+            .orElseThrow(() -> new SentenceException("The ledger has no act " + act + "."));
+    if (entry.shelf().isEmpty()) {
+      throw new SentenceException(
+          "Act %d is a %s, which cannot be taken back.".formatted(act, entry.act().word()));
+    }
+    office.require(store, entry.shelf().getAsLong(), Right.MEND);
+    return undo(office.shelves().byId(store, entry.shelf().getAsLong()), act, Progress.NONE);
+  }
+
+  private Receipt undo(Shelf shelf, long act, Progress progress) throws IOException {
+    synchronized (desk.capturing()) {
+      return Anew.ifErased(
+          () -> {
+            Recovery recovery = desk.store(shelf.store()).recovery();
+            return shelf.isDeposit()
+                ? recovery.undo(act, office.depositPlace(shelf), progress)
+                : recovery.undo(act, shelf.folder(), settings.person(), Optional.empty(), progress);
+          });
+    }
   }
 
   /** What a pick is and what its places hold now. */

@@ -7,7 +7,7 @@ import java.util.Map;
 import org.mendedleaf.core.catalog.LedgerEntry;
 import org.mendedleaf.core.catalog.ReceiptItem;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
-import org.mendedleaf.core.recover.Receipt;
+import org.mendedleaf.core.place.Receipt;
 
 /**
  * What a recovery did, over all the shelves and stores that it was about.

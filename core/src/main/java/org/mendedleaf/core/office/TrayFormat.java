@@ -55,7 +55,9 @@ final class TrayFormat {
     } else if (pick instanceof Pick.OfMoment of) {
       node.put("path", HexFormat.of().formatHex(of.path().bytes()));
       node.put("at", of.moment().instant().toString());
-      if (of.moment() instanceof Moment.InSnapshot in) {
+      if (of.moment() instanceof Moment.Now) {
+        node.put("now", true);
+      } else if (of.moment() instanceof Moment.InSnapshot in) {
         node.put("snapshot", in.snapshot().id()).put("segment", in.snapshot().segment());
         node.put("label", in.snapshot().label());
       }
@@ -94,6 +96,9 @@ final class TrayFormat {
     }
     InnerPath path = InnerPath.ofBytes(HexFormat.of().parseHex(node.get("path").asText()));
     Instant at = Instant.parse(node.get("at").asText());
+    if (node.path("now").asBoolean()) {
+      return new Pick.OfMoment(path, new Moment.Now(at));
+    }
     if (!node.has("snapshot")) {
       return new Pick.OfMoment(path, new Moment.At(at));
     }

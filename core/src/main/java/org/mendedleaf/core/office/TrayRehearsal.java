@@ -1,8 +1,8 @@
 package org.mendedleaf.core.office;
 
 import java.util.List;
+import org.mendedleaf.core.place.Step;
 import org.mendedleaf.core.recover.Rehearsal;
-import org.mendedleaf.core.recover.Step;
 import org.mendedleaf.core.recover.Tray;
 
 /** The outcome of running the tray, before it is run. */

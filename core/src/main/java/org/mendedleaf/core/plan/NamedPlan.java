@@ -50,6 +50,11 @@ public record NamedPlan(
     this(name, plan, Rhythm.byHand());
   }
 
+  /** Whether it lets everything go but what is current, and what people hold. */
+  public boolean keepsNothing() {
+    return plan.rules().isEmpty();
+  }
+
   /** The same with another rhythm. */
   public NamedPlan captured(Rhythm other) {
     return new NamedPlan(name, plan, other, snapshots, thinning, leaveOut);

@@ -18,7 +18,9 @@ import java.util.Optional;
  * {"name":…,"zone":…,"firstDay":"monday","rhythm":"every 20 minutes","keep":["the newest
  * 5",…],"removedFor":"90 days","grace":"30 days","snapshots":["at 18:00 on Friday, labelled Week
  * {week}, for 1 year"],"thinning":"at 3:00 every day","room":"at most 20 GB"}}. The sentences are
- * those of {@code docs/keep-rules.md}.
+ * those of {@code docs/keep-rules.md}. Nothing is guessed: a field that is none of these, or is of
+ * another kind, is refused, since what it was to keep would be let go. A plan that keeps nothing
+ * says {@code "keepsNothing":true} instead of "keep".
  */
 public final class PlanFormat {
 
@@ -42,6 +44,10 @@ public final class PlanFormat {
     node.put("firstDay", plan.firstDay().name().toLowerCase(Locale.ROOT));
     ArrayNode keep = node.putArray("keep");
     plan.rules().forEach(rule -> keep.add(KeepSentences.format(rule)));
+    if (named.keepsNothing()) {
+      node.remove("keep");
+      node.put(PlanFields.KEEPS_NOTHING, true);
+    }
     node.put("rhythm", named.rhythm().sentence());
     node.put("removedFor", plan.removed().toString());
     node.put("grace", plan.grace().toString());
@@ -69,9 +75,17 @@ public final class PlanFormat {
     } catch (JsonProcessingException e) {
       throw new PlanException("The plan is no JSON (%s).".formatted(e.getOriginalMessage()));
     }
+    PlanFields.check(node);
     String name = node.path("name").asText().strip();
     if (name.isEmpty()) {
       throw new PlanException("The plan has no name.");
+    }
+    boolean keepsNothing = node.path(PlanFields.KEEPS_NOTHING).asBoolean();
+    if (keepsNothing != node.path("keep").isEmpty()) {
+      throw new PlanException(
+          keepsNothing
+              ? "The plan says both what it keeps and that it keeps nothing."
+              : "The plan does not say what it keeps: “keep” has no sentence in it. If it is to keep nothing but what is current, it has to say so: \"keepsNothing\": true.");
     }
     List<KeepRule> rules = new ArrayList<>();
     for (JsonNode sentence : node.path("keep")) {

@@ -11,6 +11,7 @@ import java.util.OptionalInt;
 import java.util.OptionalLong;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
+import org.mendedleaf.core.place.Step;
 
 /** The place of an archive: it is written as a whole, or not at all. */
 record ArchiveTarget(Path zip) {

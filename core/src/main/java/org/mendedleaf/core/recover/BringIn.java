@@ -7,36 +7,48 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
-import java.util.random.RandomGenerator;
 import org.mendedleaf.core.capture.Capture;
+import org.mendedleaf.core.capture.Problem;
 import org.mendedleaf.core.capture.ShelfPaths;
-import org.mendedleaf.core.capture.Standing;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Arrived;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.FileState;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Journal;
-import org.mendedleaf.core.catalog.Origin;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.ReceiptItem;
+import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.place.Continues;
+import org.mendedleaf.core.place.Executor;
+import org.mendedleaf.core.place.ForbiddenPlaces;
+import org.mendedleaf.core.place.PlacePlan;
+import org.mendedleaf.core.place.RefusedException;
+import org.mendedleaf.core.place.Step;
+import org.mendedleaf.core.place.TargetCheck;
+import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.ContentRef;
 import org.mendedleaf.core.store.ContentWriter;
 import org.mendedleaf.core.store.WriteSession;
 
 /**
- * Makes a file from outside the next revision of a file on a shelf, or a new file there.
+ * Makes files from outside the next revisions of files on a shelf, or new files there.
  *
- * <p>What lies at the place is recorded first. The content of the arrival is stored and committed;
- * then it is written aside from the store, checked and moved into place; then the revision is
- * committed with where it came from. If the process dies in between, the place is old or new, both
- * are in the store, and the next capture records what lies there. The arrival is only read.
+ * <p>What lies at a place is recorded first. The contents of the arrivals are stored and committed;
+ * then they are put into place from the store; then one act commits the revisions with where they
+ * came from. Several arrivals for one file become its revisions in the order of their times, and
+ * the newest is what is placed. If the process dies in between, each place is old or new, both are
+ * in the store, and the next capture records what lies there. Arrivals are only read.
  */
 public final class BringIn {
 
@@ -44,20 +56,19 @@ public final class BringIn {
   private final Journal journal;
   private final Capture capture;
   private final InstantSource clock;
-  private final Placement placement;
+  private final Executor executor;
 
   public BringIn(
       Catalogue catalogue,
       Journal journal,
       Capture capture,
       InstantSource clock,
-      RandomGenerator random,
-      int workers) {
+      Executor executor) {
     this.catalogue = catalogue;
     this.journal = journal;
     this.capture = capture;
     this.clock = clock;
-    this.placement = new Placement(catalogue.contents(), random, workers);
+    this.executor = executor;
   }
 
   /**
@@ -65,7 +76,7 @@ public final class BringIn {
    *
    * @param arrival the file outside
    * @param shelf the shelf it is for
-   * @param folder the folder that the shelf is bound to here
+   * @param where the folder of that shelf, or the log for a deposit shelf
    * @param onto the file that it becomes the next revision of; empty for a new one
    * @param path where a new file goes; for another that file's own place
    * @param note what the person says about it; empty if nothing
@@ -73,19 +84,40 @@ public final class BringIn {
   public record Request(
       Path arrival,
       long shelf,
-      Path folder,
+      PlacePlan.Where where,
       OptionalLong onto,
       InnerPath path,
       String note,
-      String by) {}
+      String by) {
+
+    /** What is to be brought into a folder. */
+    public Request(
+        Path arrival,
+        long shelf,
+        Path folder,
+        OptionalLong onto,
+        InnerPath path,
+        String note,
+        String by) {
+      this(arrival, shelf, new PlacePlan.Where.OnShelf(shelf, folder), onto, path, note, by);
+    }
+  }
 
   /**
    * What was done.
    *
-   * @param act what undoing takes
+   * @param act what taking back takes
    * @param from the earlier revision of the same content, if it had been there before
    */
   public record Brought(long file, int revision, long act, OptionalInt from) {}
+
+  /**
+   * How it ended for one arrival.
+   *
+   * @param brought empty if it was not brought in
+   * @param why it was not
+   */
+  public record Ended(Optional<Brought> brought, String why) {}
 
   /**
    * Brings a file in.
@@ -94,94 +126,227 @@ public final class BringIn {
    *     nothing was changed on the shelf
    */
   public Brought bring(Request request) throws IOException {
+    Ended ended = bringAll(List.of(request)).get(0);
+    return ended.brought().orElseThrow(() -> new RefusedException(ended.why()));
+  }
+
+  /**
+   * Brings files in by one act, which one undo takes back.
+   *
+   * @param requests all for one shelf, by one person
+   * @return how it ended, in the order of the requests
+   */
+  public List<Ended> bringAll(List<Request> requests) throws IOException {
+    return bringAll(requests, Optional.empty());
+  }
+
+  /**
+   * The same as a part of something larger.
+   *
+   * @param run shared by the acts of what is brought into several shelves at once
+   */
+  public List<Ended> bringAll(List<Request> requests, Optional<String> run) throws IOException {
     catalogue.catchUp();
-    Path target = ShelfPaths.resolve(request.folder(), request.path());
-    ShelfTarget.requireInside(request.folder(), target);
-    Standing standing =
-        ShelfTarget.captured(
-            capture, request.shelf(), request.folder(), request.path(), request.by());
-    if (request.onto().isEmpty() && standing.exists()) {
-      throw new RefusedException(
-          "Something lies at %s already, so no new file was put there. Bring it in onto that file, or choose another place."
-              .formatted(request.path().shown()));
+    Map<InnerPath, Group> groups = new LinkedHashMap<>();
+    for (Request request : requests) {
+      groups.computeIfAbsent(request.path(), path -> new Group(request)).add(request);
     }
-    Optional<Revision> current = current(request, standing);
-    FileState arrived = store(request, current);
-    if (current.isPresent() && standing.exists() && current.get().state().sameContent(arrived)) {
-      throw new RefusedException(
-          "%s is exactly %s of %s, which is the current one. Nothing was changed."
-              .formatted(
-                  request.arrival().getFileName(),
-                  numbered(current.get().number()),
-                  request.path().shown()));
+    for (Group group : groups.values()) {
+      prepare(group);
     }
-    OptionalInt from = earlier(request, arrived);
-    placement.place(
-        placed(arrived, current),
-        request.folder(),
-        target,
-        () -> {
-          if (!standing.isStill(target, request.path())) {
-            throw new RefusedException(
-                "%s was saved again just now, so nothing was brought in. That save is untouched; try again."
-                    .formatted(request.path().shown()));
-          }
-        });
-    FileState state = capture.standing(target, request.path()).describe(arrived);
-    return commit(request, arrived, state, from);
+    store(groups.values());
+    List<Step> steps = new ArrayList<>();
+    for (Group group : groups.values()) {
+      if (group.why.isEmpty()) {
+        step(group).ifPresent(steps::add);
+      }
+    }
+    if (!steps.isEmpty()) {
+      place(requests.get(0), run, steps, groups);
+    }
+    return requests.stream().map(one -> groups.get(one.path()).ended(one)).toList();
   }
 
-  private Optional<Revision> current(Request request, Standing standing) throws IOException {
+  /** The arrivals for one place. */
+  private static final class Group {
+    final Request first;
+    final List<Request> requests = new ArrayList<>();
+    final Map<Request, FileState> stored = new LinkedHashMap<>();
+    final Map<Request, Ended> ended = new LinkedHashMap<>();
+    final List<Request> placed = new ArrayList<>();
+    Optional<Revision> current = Optional.empty();
+    boolean there;
+    String why = "";
+
+    Group(Request first) {
+      this.first = first;
+    }
+
+    void add(Request request) {
+      requests.add(request);
+    }
+
+    void refuse(String because) {
+      why = because;
+    }
+
+    Ended ended(Request request) {
+      return ended.getOrDefault(request, new Ended(Optional.empty(), why));
+    }
+  }
+
+  /** Records what lies at the place, and looks whether anything may come there. */
+  private void prepare(Group group) throws IOException {
+    Request request = group.first;
+    String shown = request.path().shown();
+    if (!request.path().isPlain()) {
+      group.refuse(Deposit.noPlace(request.path()));
+      return;
+    }
+    if (request.where() instanceof PlacePlan.Where.OnShelf on) {
+      Path target = ShelfPaths.resolve(on.folder(), request.path());
+      List<Problem> problems = executor.capture(on, List.of(request.path()), request.by());
+      if (!problems.isEmpty()) {
+        group.refuse(
+            "%s stays as it is: what lies there could not be recorded first (%s). Nothing was changed."
+                .formatted(shown, problems.get(0).detail()));
+        return;
+      }
+      group.there = Files.exists(target, LinkOption.NOFOLLOW_LINKS);
+    } else {
+      group.there = catalogue.files().presentAt(request.shelf(), request.path()).isPresent();
+    }
     if (request.onto().isEmpty()) {
-      return Optional.empty();
+      if (group.there) {
+        group.refuse(
+            "There is a file %s already, so no new one was put there. Bring it in onto that file, or choose another place."
+                .formatted(shown));
+      }
+      return;
     }
-    RecordedFile file =
-        catalogue
-            .files()
-            .file(request.onto().getAsLong())
-            .orElseThrow(() -> new RefusedException("There is no such file on the shelf."));
-    if (standing.exists() && !file.present()) {
-      throw new RefusedException(
-          "Another file lies at %s by now. Nothing was changed.".formatted(file.path().shown()));
+    RecordedFile file = Deposit.requireFile(catalogue, request.onto().getAsLong());
+    if (group.there && !file.present()) {
+      group.refuse("Another file lies at %s by now. Nothing was changed.".formatted(shown));
+      return;
     }
-    return catalogue.files().current(file.id());
+    group.current = catalogue.files().current(file.id());
   }
 
-  /** Stores the arrival; it is in the store before anything on the shelf is touched. */
-  private FileState store(Request request, Optional<Revision> current) throws IOException {
-    if (Files.isDirectory(request.arrival())) {
-      throw new RefusedException(
-          "%s is a folder; its files are brought in one by one.".formatted(request.arrival()));
-    }
+  /** Stores the arrivals; they are in the store before anything on the shelf is touched. */
+  private void store(Iterable<Group> groups) throws IOException {
+    List<Proposal> kept = new ArrayList<>();
+    Request any = null;
     try (WriteSession session = catalogue.store().write(catalogue)) {
       ContentWriter writer = session.writer();
-      Optional<ContentRef> former = current.flatMap(revision -> revision.state().content());
-      FileState state = capture.outside(request.arrival(), former, writer);
+      for (Group group : groups) {
+        for (Request request : group.requests) {
+          any = request;
+          if (group.why.isEmpty()) {
+            store(group, request, writer).ifPresent(state -> kept.add(kept(request, state)));
+          }
+        }
+      }
       writer.flush();
-      ReceiptItem item =
-          new ReceiptItem(
-              request.arrival().toAbsolutePath().toString(),
-              request.onto(),
-              OptionalInt.empty(),
-              ReceiptItem.Outcome.KEPT,
-              state.size(),
-              "",
-              Optional.empty(),
-              Optional.of(state));
-      var unused =
-          journal.commit(
-              Journal.Draft.on(
-                  request.shelf(),
-                  Act.KEEP,
-                  clock.instant(),
-                  request.by(),
-                  List.of(new Proposal.Item(item))),
-              session);
-      return state;
-    } catch (NoSuchFileException e) {
-      throw new RefusedException(
-          "There is no file %s, so nothing was brought in.".formatted(request.arrival()));
+      if (!kept.isEmpty()) {
+        var unused =
+            journal.commit(
+                Journal.Draft.on(any.shelf(), Act.KEEP, clock.instant(), any.by(), kept), session);
+      }
     }
+  }
+
+  private Optional<FileState> store(Group group, Request request, ContentWriter writer)
+      throws IOException {
+    Path arrival = request.arrival();
+    String problem = "";
+    if (Files.isDirectory(arrival)) {
+      problem = "%s is a folder; its files are brought in one by one.".formatted(arrival);
+    } else if (!Files.isRegularFile(arrival)) {
+      problem = "There is no file %s, so nothing was brought in.".formatted(arrival);
+    }
+    if (problem.isEmpty()) {
+      try {
+        Optional<ContentRef> former = group.current.flatMap(revision -> revision.state().content());
+        FileState state = capture.outside(arrival, former, writer);
+        group.stored.put(request, state);
+        return Optional.of(state);
+      } catch (NoSuchFileException e) {
+        problem = "There is no file %s, so nothing was brought in.".formatted(arrival);
+      }
+    }
+    group.ended.put(request, new Ended(Optional.empty(), problem));
+    return Optional.empty();
+  }
+
+  private static Proposal kept(Request request, FileState state) {
+    return new Proposal.Item(
+        new ReceiptItem(
+            request.arrival().toAbsolutePath().toString(),
+            request.onto(),
+            OptionalInt.empty(),
+            Outcome.KEPT,
+            state.size(),
+            "",
+            Optional.empty(),
+            Optional.of(state)));
+  }
+
+  /** Empty if everything is there already. */
+  private Optional<Step> step(Group group) throws IOException {
+    List<Request> inOrder = new ArrayList<>(group.stored.keySet());
+    inOrder.sort(Comparator.comparing(request -> group.stored.get(request).modified()));
+    List<Continues.Arrival> arrivals = new ArrayList<>();
+    Optional<FileState> before =
+        group.there ? group.current.map(Revision::state) : Optional.empty();
+    for (Request request : inOrder) {
+      FileState arrived = group.stored.get(request);
+      if (before.isPresent() && before.get().sameContent(arrived)) {
+        group.ended.put(request, new Ended(Optional.empty(), same(group, request)));
+        continue;
+      }
+      before = Optional.of(arrived);
+      group.placed.add(request);
+      arrivals.add(
+          new Continues.Arrival(arrived, where(request, arrived), earlier(request, arrived)));
+    }
+    if (arrivals.isEmpty()) {
+      return Optional.empty();
+    }
+    Request request = group.first;
+    FileState newest = arrivals.get(arrivals.size() - 1).state();
+    Path target =
+        request.where() instanceof PlacePlan.Where.OnShelf on
+            ? ShelfPaths.resolve(on.folder(), request.path())
+            : Path.of(
+                ((PlacePlan.Where.InLog) request.where()).name() + ":" + request.path().text());
+    return Optional.of(
+        new Step(
+                target,
+                Optional.of(request.path()),
+                group.there ? Outcome.MADE_ROOM : Outcome.RECOVERED,
+                Optional.of(placed(request, newest, group.current)),
+                request.onto(),
+                OptionalInt.empty(),
+                "")
+            .continuing(new Continues.Arrivals(request.onto(), arrivals)));
+  }
+
+  private static String same(Group group, Request request) {
+    Path name = request.arrival().getFileName();
+    return group.placed.isEmpty()
+        ? "%s is exactly %s of %s, which is the current one. Nothing was changed."
+            .formatted(name, numbered(group.current.orElseThrow().number()), request.path().shown())
+        : "%s holds exactly what %s does, so it was left out."
+            .formatted(name, group.placed.get(group.placed.size() - 1).arrival().getFileName());
+  }
+
+  private static Arrived where(Request request, FileState arrived) {
+    Path folder = request.arrival().toAbsolutePath().getParent();
+    return new Arrived(
+        ShelfPaths.name(request.arrival()),
+        folder == null ? "" : folder.toString(),
+        arrived.modified(),
+        request.note().strip());
   }
 
   /** The earlier revision that has the same content. */
@@ -195,61 +360,58 @@ public final class BringIn {
         .reduce((older, newer) -> newer);
   }
 
-  /** The content and time are the arrival's, the permissions those of the file it replaces. */
-  private static FileState placed(FileState arrived, Optional<Revision> current) {
+  /**
+   * The content and time are the arrival's, the permissions those of the file it replaces, or for a
+   * new file its own. In the log nothing has permissions.
+   */
+  private static FileState placed(Request request, FileState arrived, Optional<Revision> current) {
+    boolean inLog = request.where() instanceof PlacePlan.Where.InLog;
     return new FileState(
-        arrived.path(),
+        request.path(),
         arrived.size(),
         arrived.modified(),
-        current.isPresent() ? current.get().state().mode() : Optional.empty(),
-        Optional.empty(),
+        inLog
+            ? Optional.empty()
+            : current.isPresent() ? current.get().state().mode() : arrived.mode(),
+        inLog ? arrived.owner() : Optional.empty(),
         Optional.empty(),
         arrived.content(),
         Optional.empty());
   }
 
-  private Brought commit(Request request, FileState arrived, FileState state, OptionalInt from)
+  private void place(
+      Request any, Optional<String> run, List<Step> steps, Map<InnerPath, Group> groups)
       throws IOException {
-    Path folder = request.arrival().toAbsolutePath().getParent();
-    Arrived where =
-        new Arrived(
-            ShelfPaths.name(request.arrival()),
-            folder == null ? "" : folder.toString(),
-            arrived.modified(),
-            request.note().strip());
-    Proposal.Save save =
-        new Proposal.Save(request.onto(), state, Origin.BRING_IN, from, true, Optional.of(where));
-    try (WriteSession session = catalogue.store().write(catalogue)) {
-      Journal.Committed committed =
-          journal
-              .commit(
-                  Journal.Draft.on(
-                      request.shelf(),
-                      Act.BRING_IN,
-                      clock.instant(),
-                      request.by(),
-                      List.of(save, new Proposal.Item(item(request, state)))),
-                  session)
-              .orElseThrow();
-      return new Brought(
-          committed.fileOfFirstRevision().orElseThrow(),
-          committed.firstRevision(),
-          committed.segment(),
-          from);
+    Executor.Done done =
+        executor.run(
+            new PlacePlan(any.where(), any.shelf(), Act.BRING_IN, any.by(), run, steps),
+            Progress.NONE);
+    for (Step step : steps) {
+      Group group = groups.get(step.path().orElseThrow());
+      Optional<ReceiptItem> refused =
+          done.items().stream()
+              .filter(item -> item.target().equals(step.target().toString()))
+              .filter(item -> item.outcome() == Outcome.REFUSED)
+              .findFirst();
+      if (refused.isPresent()) {
+        group.refuse(
+            "%s stays as it is: %s. Nothing was brought in."
+                .formatted(group.first.path().shown(), refused.get().why()));
+        continue;
+      }
+      RecordedFile file =
+          catalogue.files().presentAt(any.shelf(), group.first.path()).orElseThrow();
+      int number = file.lastNumber() - group.placed.size();
+      for (Request request : group.placed) {
+        OptionalInt from = fromOf(step, group.placed.indexOf(request));
+        Brought brought = new Brought(file.id(), ++number, done.act(), from);
+        group.ended.put(request, new Ended(Optional.of(brought), ""));
+      }
     }
   }
 
-  /** What its receipt says. */
-  private static ReceiptItem item(Request request, FileState state) {
-    return new ReceiptItem(
-        ShelfPaths.resolve(request.folder(), request.path()).toString(),
-        request.onto(),
-        OptionalInt.empty(),
-        request.onto().isPresent() ? ReceiptItem.Outcome.MADE_ROOM : ReceiptItem.Outcome.RECOVERED,
-        state.size(),
-        "",
-        Optional.of(state),
-        Optional.empty());
+  private static OptionalInt fromOf(Step step, int index) {
+    return ((Continues.Arrivals) step.continues()).arrivals().get(index).from();
   }
 
   /** Whether a file holds the very bytes of a revision. */
@@ -263,6 +425,7 @@ public final class BringIn {
    * @return whether it is gone
    */
   public boolean clearAway(Path arrival, long file, int revision) throws IOException {
+    ForbiddenPlaces.requireOutside(arrival);
     Revision made = catalogue.files().revision(file, revision).orElseThrow();
     BasicFileAttributes now =
         Files.readAttributes(arrival, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS);

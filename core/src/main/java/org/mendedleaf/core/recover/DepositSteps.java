@@ -17,6 +17,7 @@ import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.TreeEntry;
+import org.mendedleaf.core.place.Step;
 
 /** What making picks current again would do on a shelf that has no folder. */
 final class DepositSteps {

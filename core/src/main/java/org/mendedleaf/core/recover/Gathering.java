@@ -14,20 +14,22 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.mendedleaf.core.capture.ShelfPaths;
-import org.mendedleaf.core.capture.Standing;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Arrived;
+import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.FileState;
 import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.Origin;
 import org.mendedleaf.core.catalog.PresentFile;
 import org.mendedleaf.core.catalog.Proposal;
-import org.mendedleaf.core.catalog.ReceiptItem;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.place.Continues;
+import org.mendedleaf.core.place.Executor;
+import org.mendedleaf.core.place.PlacePlan;
+import org.mendedleaf.core.place.RefusedException;
+import org.mendedleaf.core.place.Step;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.store.WriteSession;
 
 /**
  * Makes copies of a file revisions of one file, and takes the extra names away. What lies there
@@ -39,24 +41,23 @@ import org.mendedleaf.core.store.WriteSession;
  */
 final class Gathering {
 
-  private static final String SAVED_AGAIN = "it was saved again just now; that save is untouched";
-
-  private final RecoveryAct.Tools tools;
-  private final long shelf;
-  private final Path folder;
+  private final Executor executor;
+  private final Catalogue catalogue;
+  private final PlacePlan.Where.OnShelf where;
   private final String by;
   private final String run;
   private final Map<InnerPath, PresentFile> present;
 
-  Gathering(RecoveryAct.Tools tools, long shelf, Path folder, String by, String run)
+  Gathering(
+      Catalogue catalogue, Executor executor, PlacePlan.Where.OnShelf where, String by, String run)
       throws IOException {
-    this.tools = tools;
-    this.shelf = shelf;
-    this.folder = folder;
+    this.catalogue = catalogue;
+    this.executor = executor;
+    this.where = where;
     this.by = by;
     this.run = run;
     this.present =
-        tools.catalogue().files().present(shelf).stream()
+        catalogue.files().present(where.shelf()).stream()
             .collect(Collectors.toMap(file -> file.state().path(), Function.identity()));
   }
 
@@ -72,28 +73,61 @@ final class Gathering {
     List<Step> going = new ArrayList<>();
     for (Copies family : families) {
       progress.checkCancelled();
-      List<ReceiptItem> items = new ArrayList<>();
-      List<Proposal> proposals = new ArrayList<>();
-      try {
-        requireFit(family, unrecorded);
-        items.add(put(family));
-        proposals.addAll(revisions(family));
-        family.copies().stream()
-            .filter(copy -> !copy.equals(family.file()))
-            .forEach(copy -> going.add(step(copy)));
-      } catch (RefusedException e) {
-        items.add(refused(family, e.getMessage()));
+      Executor.Done done =
+          executor.run(plan(Act.GATHER, List.of(step(family, unrecorded))), Progress.NONE);
+      acts.add(done.act());
+      boolean gathered = done.items().stream().noneMatch(item -> item.outcome() == Outcome.REFUSED);
+      if (gathered) {
+        for (InnerPath copy : family.copies()) {
+          if (!copy.equals(family.file())) {
+            going.add(Deposit.removing(present.get(copy), place(copy)));
+          }
+        }
       }
-      items.forEach(item -> proposals.add(new Proposal.Item(item)));
-      acts.add(commit(proposals));
     }
     if (!going.isEmpty()) {
-      RecoveryAct removal =
-          new RecoveryAct(tools, shelf, Optional.of(folder), by, Optional.of(run), true);
-      removal.perform(going, progress);
-      acts.add(removal.commit(Act.REMOVE, OptionalLong.empty()));
+      acts.add(executor.run(plan(Act.REMOVE, going), progress).act());
     }
     return acts;
+  }
+
+  private PlacePlan plan(Act act, List<Step> steps) {
+    return new PlacePlan(where, where.shelf(), act, by, Optional.of(run), steps);
+  }
+
+  private Path place(InnerPath path) {
+    return ShelfPaths.resolve(where.folder(), path);
+  }
+
+  /** Puts the newest copy at the file's place, unless its content is there. */
+  private Step step(Copies family, Set<InnerPath> unrecorded) throws IOException {
+    try {
+      requireFit(family, unrecorded);
+    } catch (RefusedException e) {
+      return new Step(
+          place(family.file()),
+          Optional.of(family.file()),
+          Outcome.REFUSED,
+          Optional.empty(),
+          OptionalLong.empty(),
+          OptionalInt.empty(),
+          e.getMessage());
+    }
+    PresentFile newest = present.get(family.copies().get(family.copies().size() - 1));
+    PresentFile there = present.get(family.file());
+    Outcome planned = Outcome.RECOVERED;
+    if (there != null) {
+      planned = there.state().sameContent(newest.state()) ? Outcome.SAME : Outcome.MADE_ROOM;
+    }
+    return new Step(
+            place(family.file()),
+            Optional.of(family.file()),
+            planned,
+            Optional.of(newest.state()),
+            OptionalLong.of(newest.file()),
+            OptionalInt.of(newest.revision()),
+            "")
+        .continuing(new Continues.Gathered(revisions(family)));
   }
 
   private void requireFit(Copies family, Set<InnerPath> unrecorded) throws RefusedException {
@@ -116,66 +150,15 @@ final class Gathering {
   }
 
   private boolean exists(InnerPath path) {
-    return Files.exists(ShelfPaths.resolve(folder, path), LinkOption.NOFOLLOW_LINKS);
-  }
-
-  /** Puts the newest copy at the file's place, unless its content is there. */
-  private ReceiptItem put(Copies family) throws IOException {
-    PresentFile newest = present.get(family.copies().get(family.copies().size() - 1));
-    Path target = ShelfPaths.resolve(folder, family.file());
-    boolean there = present.containsKey(family.file());
-    if (there && present.get(family.file()).state().sameContent(newest.state())) {
-      return item(target, newest, Outcome.SAME);
-    }
-    ShelfTarget.requireInside(folder, target);
-    Standing before = tools.capture().standing(target, family.file());
-    if (there ? !before.isAsRecorded(present.get(family.file()).state()) : before.exists()) {
-      throw new RefusedException(SAVED_AGAIN);
-    }
-    tools
-        .placement()
-        .place(
-            newest.state(),
-            folder,
-            target,
-            () -> {
-              if (!before.isStill(target, family.file())) {
-                throw new RefusedException(SAVED_AGAIN);
-              }
-            });
-    return item(target, newest, there ? Outcome.MADE_ROOM : Outcome.RECOVERED);
-  }
-
-  private static ReceiptItem item(Path target, PresentFile newest, Outcome outcome) {
-    return new ReceiptItem(
-        target.toString(),
-        OptionalLong.of(newest.file()),
-        OptionalInt.of(newest.revision()),
-        outcome,
-        outcome == Outcome.SAME ? 0 : newest.state().size(),
-        "",
-        Optional.of(newest.state()),
-        Optional.empty());
-  }
-
-  private ReceiptItem refused(Copies family, String why) {
-    return new ReceiptItem(
-        ShelfPaths.resolve(folder, family.file()).toString(),
-        OptionalLong.empty(),
-        OptionalInt.empty(),
-        Outcome.REFUSED,
-        0,
-        why,
-        Optional.empty(),
-        Optional.empty());
+    return Files.exists(place(path), LinkOption.NOFOLLOW_LINKS);
   }
 
   /** Each copy as a revision of the file, with the name and time that it had. */
-  private List<Proposal> revisions(Copies family) throws IOException {
+  private List<Proposal.Save> revisions(Copies family) throws IOException {
     Optional<PresentFile> file = Optional.ofNullable(present.get(family.file()));
     List<Revision> history =
-        file.isPresent() ? tools.catalogue().files().history(file.get().file()) : List.of();
-    List<Proposal> proposals = new ArrayList<>();
+        file.isPresent() ? catalogue.files().history(file.get().file()) : List.of();
+    List<Proposal.Save> proposals = new ArrayList<>();
     for (InnerPath path : family.copies()) {
       PresentFile copy = present.get(path);
       boolean own = path.equals(family.file());
@@ -211,27 +194,7 @@ final class Gathering {
   }
 
   private Arrived cameAs(FileState copy) {
-    Path at = ShelfPaths.resolve(folder, copy.path());
+    Path at = place(copy.path());
     return new Arrived(copy.path().name(), at.getParent().toString(), copy.modified(), "");
-  }
-
-  private Step step(InnerPath copy) {
-    PresentFile file = present.get(copy);
-    return new Step(
-        ShelfPaths.resolve(folder, copy),
-        Optional.of(copy),
-        Outcome.REMOVED,
-        Optional.empty(),
-        OptionalLong.of(file.file()),
-        OptionalInt.of(file.revision()),
-        "");
-  }
-
-  private long commit(List<Proposal> proposals) throws IOException {
-    Journal.Draft draft =
-        Journal.Draft.on(shelf, Act.GATHER, tools.clock().instant(), by, proposals).inRun(run);
-    try (WriteSession session = tools.catalogue().store().write(tools.catalogue())) {
-      return tools.journal().commit(draft, session).orElseThrow().segment();
-    }
   }
 }

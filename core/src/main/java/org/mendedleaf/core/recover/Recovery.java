@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.nio.file.FileSystem;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.InstantSource;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -13,67 +12,56 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.Set;
-import java.util.random.RandomGenerator;
-import org.mendedleaf.core.capture.Capture;
-import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.FileTimes;
-import org.mendedleaf.core.capture.Problem;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.LedgerEntry;
-import org.mendedleaf.core.catalog.LeftOut;
-import org.mendedleaf.core.catalog.ReceiptItem;
+import org.mendedleaf.core.catalog.PresentFile;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
+import org.mendedleaf.core.place.EmptiedFolders;
+import org.mendedleaf.core.place.Executor;
+import org.mendedleaf.core.place.PlacePlan;
+import org.mendedleaf.core.place.PlanFile;
+import org.mendedleaf.core.place.Receipt;
+import org.mendedleaf.core.place.RefusedException;
+import org.mendedleaf.core.place.Step;
+import org.mendedleaf.core.place.UndoSteps;
 import org.mendedleaf.core.progress.Progress;
 
 /**
- * Recovers many files at once, from any moment.
- *
- * <p>What stands in the way is recorded and committed first: on the shelf by a capture, elsewhere
- * under an act of its own. Then each target is written aside, checked and moved into place, one
- * after another; one that cannot be done leaves what stood there and does not stop the rest. One
- * act at the end says what was done at each place: the receipt. If the process dies before, every
- * target is old or new and nothing that stood there is lost; the next try with the same run and the
- * same plan file first notes what the earlier one had done, then does the rest.
+ * Makes plans for many files at once, from any moment, and has them done. A run that was
+ * interrupted is told by its plan file what the earlier try had done, notes that first, then does
+ * the rest.
  *
  * <p>Captures of the same shelf must not run meanwhile.
  */
 public final class Recovery {
 
   private final Catalogue catalogue;
-  private final RecoveryAct.Tools tools;
+  private final Executor executor;
+  private final FileTimes times;
   private final ZoneId zone;
   private final int workers;
-  private final FileSystem files;
+  private final TakingBack takingBack;
 
   /**
    * @param files in which places off the shelves lie
    */
   public Recovery(
       Catalogue catalogue,
-      Journal journal,
-      Capture capture,
-      InstantSource clock,
-      RandomGenerator random,
+      Executor executor,
       FileTimes times,
       ZoneId zone,
       int workers,
       FileSystem files) {
     this.catalogue = catalogue;
-    this.tools =
-        new RecoveryAct.Tools(
-            catalogue,
-            journal,
-            capture,
-            clock,
-            times,
-            new Placement(catalogue.contents(), random, workers));
+    this.executor = executor;
+    this.times = times;
     this.zone = zone;
     this.workers = workers;
-    this.files = files;
+    this.takingBack = new TakingBack(catalogue, executor, workers, files);
   }
 
   /**
@@ -91,7 +79,22 @@ public final class Recovery {
       String by,
       String run,
       Path plan,
-      Set<String> taken) {}
+      Set<String> taken) {
+
+    private PlacePlan.Where where() throws RefusedException {
+      if (order.destination() instanceof Destination.Folder to) {
+        return new PlacePlan.Where.Below(to.folder());
+      } else if (order.destination() instanceof Destination.Archive to) {
+        return new PlacePlan.Where.Archive(to.zip());
+      }
+      return new PlacePlan.Where.OnShelf(
+          order.shelf(), shelfFolder.orElseThrow(Rehearser::unbound));
+    }
+
+    private PlacePlan plan(PlacePlan.Where where, List<Step> steps) {
+      return new PlacePlan(where, order.shelf(), Act.RECOVER, by, Optional.of(run), steps);
+    }
+  }
 
   /**
    * Works out what would happen, without doing it.
@@ -107,95 +110,65 @@ public final class Recovery {
 
   private Rehearser rehearser(RecoveryOrder order, Optional<Path> shelfFolder, Set<String> taken)
       throws IOException {
-    return new Rehearser(catalogue, tools.times(), zone, workers, order, shelfFolder, taken);
+    return new Rehearser(catalogue, times, zone, workers, order, shelfFolder, taken);
   }
 
   /** Recovers, or does the rest of what an earlier try has begun. */
   public void run(Request request, Progress progress) throws IOException {
     catalogue.catchUp();
     RecoveryOrder order = request.order();
-    boolean inPlace = order.destination() instanceof Destination.InPlace;
-    RecoveryPlan plan = new RecoveryPlan(request.plan());
-    settle(request, plan, inPlace);
+    PlacePlan.Where where = request.where();
+    PlanFile plan = new PlanFile(request.plan());
+    Set<String> before = doneInRun(request.run(), order.shelf());
+    executor.settle(
+        request.plan(where, List.of()),
+        plan,
+        item -> before.contains(key(item.target(), item.revision())));
     Set<InnerPath> unrecorded = new HashSet<>();
-    if (inPlace && request.shelfFolder().isPresent()) {
-      Files.createDirectories(request.shelfFolder().get());
-      unrecorded.addAll(
-          captureFirst(order.shelf(), request.shelfFolder().get(), request.by(), progress));
-    }
-    if (inPlace && request.shelfFolder().isPresent()) {
-      recordTargetsLeftOut(request, unrecorded);
+    if (where instanceof PlacePlan.Where.OnShelf on) {
+      Files.createDirectories(on.folder());
+      unrecorded.addAll(executor.captureAll(on, request.by(), progress));
+      unrecorded.addAll(recordTargetsLeftOut(request, on));
     }
     Rehearser rehearser = rehearser(order, request.shelfFolder(), request.taken());
-    boolean archive = order.destination() instanceof Destination.Archive;
-    if (!archive) {
-      Files.createDirectories(rehearser.root());
-    }
     Set<String> done = doneInRun(request.run(), order.shelf());
-    if (order.destination() instanceof Destination.Archive to && isPacked(to.zip(), done)) {
+    if (where instanceof PlacePlan.Where.Archive to && isPacked(to.zip(), done)) {
       // An archive is whole or not there.
       return;
     }
-    List<Step> steps = new ArrayList<>();
-    for (Step step : rehearser.rehearse().steps()) {
-      boolean unsafe = step.path().isPresent() && unrecorded.contains(step.path().get());
-      boolean replaces = step.planned() == Outcome.MADE_ROOM || step.planned() == Outcome.REMOVED;
-      if (!done.contains(key(step.target().toString(), step.revision()))) {
-        steps.add(
-            unsafe && replaces
-                ? step.ending(Outcome.REFUSED, "what stands there could not be recorded first")
-                : step);
-      }
-    }
+    List<Step> steps = new ArrayList<>(rehearser.rehearse().steps());
+    steps.removeIf(step -> done.contains(key(step.target().toString(), step.revision())));
     if (steps.isEmpty()) {
       return;
     }
-    RecoveryAct act =
-        new RecoveryAct(
-            tools,
-            order.shelf(),
-            Optional.of(rehearser.root()),
-            request.by(),
-            Optional.of(request.run()),
-            inPlace);
-    act.keep(steps);
-    plan.write(steps, act.kept());
-    if (archive) {
-      act.pack(steps, progress);
-    } else {
-      act.perform(steps, progress);
+    if (!(where instanceof PlacePlan.Where.Archive)) {
+      Files.createDirectories(rehearser.root());
     }
-    var unused = act.commit(Act.RECOVER, OptionalLong.empty());
-    plan.end();
+    var unused =
+        executor.run(sparing(request.plan(where, steps), unrecorded), Optional.of(plan), progress);
   }
 
-  /** What an earlier try had done when it was interrupted gets its receipt now. */
-  private void settle(Request request, RecoveryPlan plan, boolean inPlace) throws IOException {
-    List<ReceiptItem> planned = new ArrayList<>(plan.read());
-    if (planned.isEmpty()) {
-      return;
+  /** The same plan, leaving what could not be recorded. */
+  static PlacePlan sparing(PlacePlan plan, Set<InnerPath> unrecorded) {
+    List<Step> steps = new ArrayList<>();
+    for (Step step : plan.steps()) {
+      boolean unsafe = step.path().isPresent() && unrecorded.contains(step.path().get());
+      boolean replaces = step.planned() == Outcome.MADE_ROOM || step.planned() == Outcome.REMOVED;
+      steps.add(
+          unsafe && replaces
+              ? step.ending(Outcome.REFUSED, "what stands there could not be recorded first")
+              : step);
     }
-    Set<String> done = doneInRun(request.run(), request.order().shelf());
-    planned.removeIf(item -> done.contains(key(item.target(), item.revision())));
-    Path root =
-        inPlace
-            ? request.shelfFolder().orElseThrow()
-            : request.order().destination() instanceof Destination.Folder to
-                ? to.folder()
-                : ((Destination.Archive) request.order().destination()).zip();
-    RecoveryAct act =
-        new RecoveryAct(
-            tools,
-            request.order().shelf(),
-            Optional.of(root),
-            request.by(),
-            Optional.of(request.run()),
-            inPlace);
-    act.settle(planned);
-    if (!act.isEmpty()) {
-      var unused = act.commit(Act.RECOVER, OptionalLong.empty());
-    }
-    plan.end();
+    return new PlacePlan(
+        plan.where(),
+        plan.shelf(),
+        plan.act(),
+        plan.of(),
+        plan.by(),
+        plan.run(),
+        steps,
+        plan.stands(),
+        plan.emptied());
   }
 
   /** Two picks may want different revisions at one place. */
@@ -234,7 +207,8 @@ public final class Recovery {
   }
 
   /**
-   * Takes files and folders off a shelf; their revisions stay.
+   * Takes files and folders off a shelf, because somebody wants it; their revisions stay. What
+   * could not be recorded first stays as well.
    *
    * @return the act, whose receipt says what was done
    * @throws RefusedException if none of these is on the shelf; nothing was changed
@@ -242,16 +216,40 @@ public final class Recovery {
   public long remove(
       long shelf, Path folder, List<InnerPath> paths, String by, String run, Progress progress)
       throws IOException {
-    Set<InnerPath> unrecorded = captureFirst(shelf, folder, by, progress);
-    catalogue.catchUp();
-    List<InnerPath> going =
-        catalogue.files().present(shelf).stream()
-            .map(file -> file.state().path())
-            .filter(at -> paths.stream().anyMatch(path -> at.equals(path) || at.isWithin(path)))
-            .toList();
-    recordLeftOut(shelf, folder, by, going, unrecorded);
-    return new Removal(tools, shelf, folder)
-        .remove(paths, List.copyOf(unrecorded), by, run, progress);
+    PlacePlan.Where.OnShelf where = new PlacePlan.Where.OnShelf(shelf, folder);
+    Set<InnerPath> unrecorded = executor.captureAll(where, by, progress);
+    List<PresentFile> going = present(shelf, paths);
+    List<InnerPath> places = going.stream().map(file -> file.state().path()).toList();
+    unrecorded.addAll(executor.captureLeftOut(where, places, by));
+    List<Step> steps = new ArrayList<>();
+    for (PresentFile file : present(shelf, paths)) {
+      InnerPath at = file.state().path();
+      steps.add(Deposit.removing(file, ShelfPaths.resolve(folder, at)));
+    }
+    requireSome(steps, paths);
+    List<Path> emptied = new ArrayList<>();
+    for (InnerPath path : paths) {
+      if (!path.isRoot()) {
+        emptied.addAll(EmptiedFolders.from(ShelfPaths.resolve(folder, path)));
+      }
+    }
+    PlacePlan plan =
+        new PlacePlan(where, shelf, Act.REMOVE, by, Optional.of(run), steps).emptying(emptied);
+    return executor.run(sparing(plan, unrecorded), progress).act();
+  }
+
+  private List<PresentFile> present(long shelf, List<InnerPath> paths) throws IOException {
+    return catalogue.files().present(shelf).stream()
+        .filter(file -> paths.stream().anyMatch(path -> file.state().path().isWithin(path)))
+        .toList();
+  }
+
+  static void requireSome(List<Step> steps, List<InnerPath> paths) throws RefusedException {
+    if (steps.isEmpty()) {
+      throw new RefusedException(
+          "Nothing on the shelf is called %s, so nothing was removed."
+              .formatted(String.join(", ", paths.stream().map(InnerPath::shown).toList())));
+    }
   }
 
   /**
@@ -262,59 +260,37 @@ public final class Recovery {
   public List<Long> gather(
       long shelf, Path folder, List<Copies> families, String by, String run, Progress progress)
       throws IOException {
-    Set<InnerPath> unrecorded = captureFirst(shelf, folder, by, progress);
-    catalogue.catchUp();
+    PlacePlan.Where.OnShelf where = new PlacePlan.Where.OnShelf(shelf, folder);
+    Set<InnerPath> unrecorded = executor.captureAll(where, by, progress);
     List<InnerPath> these = families.stream().flatMap(one -> one.copies().stream()).toList();
-    recordLeftOut(shelf, folder, by, these, unrecorded);
-    return new Gathering(tools, shelf, folder, by, run).gather(families, unrecorded, progress);
+    unrecorded.addAll(executor.captureLeftOut(where, these, by));
+    return new Gathering(catalogue, executor, where, by, run)
+        .gather(families, unrecorded, progress);
   }
 
-  /** Takes a recovery back, as far as nothing has changed since at its targets. */
+  /** Takes an act back, as far as nothing has changed since at its targets. */
   public Receipt undo(
       long act, Optional<Path> shelfFolder, String by, Optional<String> run, Progress progress)
       throws IOException {
-    catalogue.catchUp();
-    RecoveryUndo undo = new RecoveryUndo(catalogue, workers, files, act);
-    long shelf = undo.entry().shelf().orElseThrow();
-    boolean inPlace = undo.isInPlace();
-    Optional<Path> root = Optional.empty();
-    if (inPlace) {
-      root = shelfFolder;
-      Path folder =
-          root.orElseThrow(
-              () -> new RefusedException("The shelf is bound to no folder on this desk."));
-      Set<InnerPath> unrecorded = captureFirst(shelf, folder, by, progress);
-      catalogue.catchUp();
-      recordLeftOut(shelf, folder, by, undo.pathsInPlace(folder), unrecorded);
-    }
-    RecoveryAct back = new RecoveryAct(tools, shelf, root, by, run, inPlace);
-    back.perform(inPlace ? undo.stepsInPlace(root.orElseThrow()) : undo.stepsElsewhere(), progress);
-    for (Path gone : undo.removeEmptied()) {
-      if (inPlace) {
-        back.noteFolderGone(ShelfPaths.inner(root.orElseThrow(), gone));
-      }
-    }
-    return receipt(back.commit(Act.UNDO, OptionalLong.of(act)));
+    return receipt(takingBack.undo(act, shelfFolder, by, run, progress));
+  }
+
+  /** Takes an act on a deposit shelf back. */
+  public Receipt undo(long act, Deposit.Place place, Progress progress) throws IOException {
+    return receipt(takingBack.undo(act, place, progress));
   }
 
   /** What an act did, if it has a receipt. */
   public Receipt receipt(long act) throws IOException {
-    catalogue.catchUp();
-    return new Receipt(
-        catalogue
-            .ledger()
-            .act(act)
-            .orElseThrow(() -> new RefusedException("The ledger has no act " + act + ".")),
-        catalogue.ledger().items(act),
-        catalogue.ledger().undoOf(act));
+    return takingBack.receipt(act);
   }
 
   /** Whether {@link #undo} takes back such acts. */
   public static boolean isTakenBack(Act act) {
-    return RecoveryUndo.TAKEN_BACK.contains(act);
+    return UndoSteps.isTakenBack(act);
   }
 
-  /** The recoveries of a run, oldest first. */
+  /** The acts of a run that can be taken back, oldest first. */
   public List<Receipt> receipts(String run) throws IOException {
     catalogue.catchUp();
     List<Receipt> receipts = new ArrayList<>();
@@ -326,29 +302,10 @@ public final class Recovery {
     return receipts;
   }
 
-  /**
-   * What a shelf leaves out is recorded all the same where it is about to be replaced or removed.
-   *
-   * @param unrecorded those that could not be recorded are added
-   */
-  private void recordLeftOut(
-      long shelf, Path folder, String by, List<InnerPath> paths, Set<InnerPath> unrecorded)
+  private Set<InnerPath> recordTargetsLeftOut(Request request, PlacePlan.Where.OnShelf where)
       throws IOException {
-    LeftOut leftOut = tools.capture().leftOut(shelf);
-    List<InnerPath> these = paths.stream().filter(leftOut::matches).distinct().toList();
-    for (InnerPath path : these) {
-      if (tools.capture().one(new Capture.Request(shelf, folder, by, false), path).isPresent()) {
-        unrecorded.add(path);
-      }
-    }
-    if (!these.isEmpty()) {
-      catalogue.catchUp();
-    }
-  }
-
-  private void recordTargetsLeftOut(Request request, Set<InnerPath> unrecorded) throws IOException {
-    if (tools.capture().leftOut(request.order().shelf()).rules().isEmpty()) {
-      return;
+    if (!executor.leavesOut(where.shelf())) {
+      return Set.of();
     }
     // Only to see where it would write: the targets are taken by the rehearsal that counts.
     Set<String> taken = new HashSet<>(request.taken());
@@ -356,24 +313,6 @@ public final class Recovery {
         rehearser(request.order(), request.shelfFolder(), taken).rehearse().steps().stream()
             .flatMap(step -> step.path().stream())
             .toList();
-    recordLeftOut(
-        request.order().shelf(),
-        request.shelfFolder().orElseThrow(),
-        request.by(),
-        targets,
-        unrecorded);
-  }
-
-  /** Returns the paths that could not be recorded. */
-  private Set<InnerPath> captureFirst(long shelf, Path folder, String by, Progress progress)
-      throws IOException {
-    CaptureOutcome outcome =
-        tools.capture().run(new Capture.Request(shelf, folder, by, false), progress);
-    Set<InnerPath> unrecorded = new HashSet<>();
-    if (outcome instanceof CaptureOutcome.Done done) {
-      done.report().problems().stream().map(Problem::path).forEach(unrecorded::add);
-    }
-    // Otherwise the folder is empty, so nothing stands in the way.
-    return unrecorded;
+    return executor.captureLeftOut(where, targets, request.by());
   }
 }

@@ -1,6 +1,7 @@
 package org.mendedleaf.core.recover;
 
 import java.util.List;
+import org.mendedleaf.core.place.Step;
 
 /**
  * The outcome of a recovery before it is run.

@@ -24,12 +24,17 @@ import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.FileQuestions;
+import org.mendedleaf.core.catalog.FolderState;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.PresentFile;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.TreeEntry;
+import org.mendedleaf.core.place.ForbiddenPlaces;
+import org.mendedleaf.core.place.RefusedException;
+import org.mendedleaf.core.place.Step;
+import org.mendedleaf.core.place.TargetCheck;
 
 /**
  * Works out what a recovery would do at each target, without doing it. Running it works out the
@@ -93,16 +98,19 @@ final class Rehearser {
             ? archive.get().target()
             : order.destination() instanceof Destination.Folder to
                 ? to.folder()
-                : shelfFolder.orElseThrow(
-                    () ->
-                        new RefusedException(
-                            "The shelf is bound to no folder on this desk, so nothing can be put in place there. Choose another folder."));
+                : shelfFolder.orElseThrow(Rehearser::unbound);
+    ForbiddenPlaces.requireOutside(root);
     this.names = TargetNames.in(root);
     if (inPlace) {
       for (PresentFile file : catalogue.files().present(order.shelf())) {
         present.put(file.state().path(), file);
       }
     }
+  }
+
+  static RefusedException unbound() {
+    return new RefusedException(
+        "The shelf is bound to no folder on this desk, so nothing can be put in place there. Choose another folder.");
   }
 
   /** The folder below which everything is written, or the archive. */
@@ -195,7 +203,7 @@ final class Rehearser {
       InnerPath to =
           inPlace || above == 0 ? entry.path() : new InnerPath(text.substring(above + 1));
       if (entry.kind() == TreeEntry.Kind.FOLDER) {
-        folder(to);
+        folder(to, new FolderState(entry.path(), entry.modified(), entry.mode()));
       } else {
         put(Wanted.of(entry, rank), to);
       }
@@ -205,7 +213,7 @@ final class Rehearser {
     }
   }
 
-  private void folder(InnerPath wish) throws IOException {
+  private void folder(InnerPath wish, FolderState state) throws IOException {
     Optional<InnerPath> to = allowed(wish);
     if (to.isEmpty()) {
       return;
@@ -215,13 +223,14 @@ final class Rehearser {
     if (!isThere && !plan.containsKey(names.key(target))) {
       Step step =
           new Step(
-              target,
-              onShelf(to.get()),
-              Outcome.FOLDER,
-              Optional.empty(),
-              OptionalLong.empty(),
-              OptionalInt.empty(),
-              "");
+                  target,
+                  onShelf(to.get()),
+                  Outcome.FOLDER,
+                  Optional.empty(),
+                  OptionalLong.empty(),
+                  OptionalInt.empty(),
+                  "")
+              .of(state);
       plan.put(
           names.key(target),
           new Planned(archive.isPresent() ? step.ending(packed(), "") : step, 0));

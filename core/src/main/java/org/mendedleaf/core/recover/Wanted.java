@@ -9,6 +9,7 @@ import org.mendedleaf.core.catalog.FileState;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
 import org.mendedleaf.core.catalog.TreeEntry;
+import org.mendedleaf.core.place.Step;
 
 /**
  * What is to stand somewhere.

@@ -10,6 +10,16 @@ public interface ChunkIndex {
   Optional<Location> locate(ContentId id) throws IOException;
 
   /**
+   * Whether this content is known to be damaged where it lies, so that it does not count as held.
+   */
+  default boolean isHurt(ContentId id) throws IOException {
+    return false;
+  }
+
+  /** This content could not be read where it lies. */
+  default void noteHurt(ContentId id) throws IOException {}
+
+  /**
    * Counts up whenever something was erased, so that what was found before may be gone for good.
    */
   default long erasures() {

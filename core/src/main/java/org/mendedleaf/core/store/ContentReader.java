@@ -45,7 +45,7 @@ public final class ContentReader {
    */
   public void copyToBeChecked(ContentRef content, OutputStream out) throws IOException {
     for (StoredRecord.Entry chunk : chunks(content)) {
-      out.write(sheaves.chunk(chunk.id(), index));
+      out.write(chunk(chunk.id()));
     }
   }
 
@@ -162,7 +162,20 @@ public final class ContentReader {
 
   /** One block of metadata, as it was written. */
   public byte[] block(ContentId id) throws IOException {
-    return sheaves.chunk(id, index);
+    return chunk(id);
+  }
+
+  /** What cannot be read does not count as held from now on. */
+  private byte[] chunk(ContentId id) throws IOException {
+    try {
+      return sheaves.chunk(id, index);
+    } catch (DamagedContentException e) {
+      // Where the whole store is away, nothing in it is hurt.
+      if (sheaves.isThere()) {
+        index.noteHurt(id);
+      }
+      throw e;
+    }
   }
 
   /** The ids and lengths of the chunks of a content, in order. */
@@ -186,8 +199,9 @@ public final class ContentReader {
   }
 
   private byte[] checkedChunk(ContentId id) throws IOException {
-    byte[] bytes = sheaves.chunk(id, index);
+    byte[] bytes = chunk(id);
     if (!ContentId.hash(bytes, 0, bytes.length).equals(id)) {
+      index.noteHurt(id);
       throw new DamagedContentException(id.hex(), "its bytes do not hash to its name");
     }
     return bytes;

@@ -44,9 +44,11 @@ public final class Packing {
     SheafId id = SheafId.random(store.random());
     try (SheafWriter writer = new SheafWriter(store.layout(), store.durability(), id)) {
       for (SheafId old : sheaves) {
-        SheafReader reader = store.sheaves().reader(old);
-        for (SheafFormat.Extent extent : reader.extents()) {
-          writer.append(reader.record(extent.offset(), extent.length()));
+        for (SheafFormat.Extent extent : store.sheaves().reading(old, SheafReader::extents)) {
+          writer.append(
+              store
+                  .sheaves()
+                  .reading(old, reader -> reader.record(extent.offset(), extent.length())));
         }
       }
       return writer.finish();

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -59,6 +60,7 @@ public final class Rewriting {
   public Rewritten without(
       List<SheafId> sheaves, Set<ContentId> dead, Map<ContentId, byte[]> instead)
       throws IOException {
+    Leaning leaning = new Leaning(store.sheaves(), index, dead);
     List<SheafId> retired = new ArrayList<>();
     Set<SheafId> used = Set.copyOf(sheaves);
     try (Output output = new Output()) {
@@ -72,10 +74,10 @@ public final class Rewriting {
       }
       long unused = before;
       for (SheafId sheaf : sheaves) {
-        List<RecordHead> heads = store.sheaves().reader(sheaf).heads();
+        List<RecordHead> heads = store.sheaves().reading(sheaf, SheafReader::heads);
         if (heads.stream().anyMatch(head -> concerns(head, dead, instead))) {
           for (RecordHead head : heads) {
-            rewrite(sheaf, head, dead, instead, output);
+            rewrite(sheaf, head, dead, instead, leaning, output);
           }
           retired.add(sheaf);
           before += Files.size(store.layout().sheaf(sheaf));
@@ -115,11 +117,15 @@ public final class Rewriting {
       RecordHead head,
       Set<ContentId> dead,
       Map<ContentId, byte[]> instead,
+      Leaning leaning,
       Output output)
       throws IOException {
     SheafFormat.Extent extent = head.extent();
     if (!concerns(head, dead, instead)) {
-      output.append(store.sheaves().reader(sheaf).record(extent.offset(), extent.length()));
+      output.append(
+          store
+              .sheaves()
+              .reading(sheaf, reader -> reader.record(extent.offset(), extent.length())));
       return;
     }
     if (head.kind() == RecordKind.META) {
@@ -142,16 +148,17 @@ public final class Rewriting {
       from += entry.length();
     }
     if (!living.isEmpty()) {
-      List<Base> bases =
-          head.bases().stream().filter(base -> !dead.contains(base.chunk())).toList();
-      output.append(
+      List<Base> bases = leaning.insteadOf(head, living);
+      StoredRecord written =
           Packer.content(
               head.kind(),
-              java.util.Arrays.copyOf(kept, length),
+              Arrays.copyOf(kept, length),
               living,
               bases,
               store.sheaves().bases(bases, index),
-              head.depth()));
+              leaning.depthOn(bases));
+      leaning.wrote(head, written);
+      output.append(written);
     }
   }
 

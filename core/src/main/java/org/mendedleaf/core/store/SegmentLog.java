@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.random.RandomGenerator;
@@ -63,7 +64,7 @@ public final class SegmentLog {
     try {
       Files.write(temporary, bytes);
       durability.force(temporary);
-      if (!durability.publish(temporary, layout.segment(number))) {
+      if (!durability.publish(temporary, layout.segment(number)) && !isThere(number, bytes)) {
         return Optional.empty();
       }
     } catch (IOException e) {
@@ -71,7 +72,7 @@ public final class SegmentLog {
       throw e;
     }
     if (!durability.confirmsWrites()
-        && !java.util.Arrays.equals(bytes, Files.readAllBytes(layout.segment(number)))) {
+        && !Arrays.equals(bytes, Files.readAllBytes(layout.segment(number)))) {
       throw new DamagedContentException(
           name(layout.segment(number)), "the place gave back other bytes than were written");
     }
@@ -87,21 +88,81 @@ public final class SegmentLog {
   public int fold(long end) throws IOException {
     int folded = 0;
     for (long first = 0; first + LogFold.SEGMENTS <= end; first += LogFold.SEGMENTS) {
-      if (Files.exists(layout.segment(first))) {
-        writeFold(first);
-        for (long number = first; number < first + LogFold.SEGMENTS; number++) {
-          Files.deleteIfExists(layout.segment(number));
-        }
+      List<Long> single = single(first);
+      if (!single.isEmpty()) {
+        fold(first, single);
         folded += LogFold.SEGMENTS;
       }
     }
     return folded;
   }
 
-  private void writeFold(long first) throws IOException {
-    if (Files.exists(layout.fold(first))) {
-      return;
+  /** Those of a thousand segments that lie in files of their own. */
+  private List<Long> single(long first) {
+    List<Long> single = new ArrayList<>();
+    for (long number = first; number < first + LogFold.SEGMENTS; number++) {
+      if (Files.exists(layout.segment(number))) {
+        single.add(number);
+      }
     }
+    return single;
+  }
+
+  /**
+   * Segments go only after the fold was read again and holds them byte for byte, also where it was
+   * there before: another try may have died, or the drive may have hurt it since.
+   */
+  private void fold(long first, List<Long> single) throws IOException {
+    if (!holds(first, single)) {
+      if (single.size() < LogFold.SEGMENTS) {
+        throw new DamagedContentException(
+            name(layout.fold(first)),
+            "it does not hold all segments that were folded into it, so those that are left stay");
+      }
+      writeFold(first);
+      if (!holds(first, single)) {
+        throw new DamagedContentException(
+            name(layout.fold(first)), "the place gave back other bytes than were written");
+      }
+    }
+    for (long number : single) {
+      Files.deleteIfExists(layout.segment(number));
+    }
+  }
+
+  private boolean holds(long first, List<Long> single) throws IOException {
+    Optional<byte[]> bytes = readFile(layout.fold(first));
+    if (bytes.isEmpty()) {
+      return false;
+    }
+    List<byte[]> segments;
+    try {
+      segments = LogFold.decode(bytes.get(), name(layout.fold(first)));
+    } catch (DamagedContentException e) {
+      return false;
+    }
+    if (segments.size() != LogFold.SEGMENTS) {
+      return false;
+    }
+    for (long number : single) {
+      byte[] alone = Files.readAllBytes(layout.segment(number));
+      if (!Arrays.equals(alone, segments.get((int) (number - first)))) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /**
+   * Whether a number that was reported as taken was taken by this very segment: a network file
+   * system may repeat a request whose first answer was lost.
+   */
+  private boolean isThere(long number, byte[] bytes) throws IOException {
+    Optional<byte[]> there = readFile(layout.segment(number));
+    return there.isPresent() && Arrays.equals(there.get(), bytes);
+  }
+
+  private void writeFold(long first) throws IOException {
     List<byte[]> segments = new ArrayList<>(LogFold.SEGMENTS);
     for (long number = first; number < first + LogFold.SEGMENTS; number++) {
       byte[] bytes = Files.readAllBytes(layout.segment(number));
@@ -115,7 +176,13 @@ public final class SegmentLog {
             .resolve("%012d-%08x%s".formatted(first, random.nextInt(), StoreLayout.PENDING));
     Files.write(temporary, LogFold.encode(first, segments));
     durability.force(temporary);
-    durability.publish(temporary, layout.fold(first));
+    if (Files.exists(layout.fold(first))) {
+      // It is damaged, and all of its segments are whole.
+      durability.replace(temporary, layout.fold(first));
+    } else {
+      durability.publish(temporary, layout.fold(first));
+    }
+    lastFold = null;
   }
 
   /** The stored bytes of a segment that was folded. */

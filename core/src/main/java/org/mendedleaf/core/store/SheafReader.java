@@ -105,6 +105,10 @@ final class SheafReader implements Closeable {
     return buffer.array();
   }
 
+  boolean isOpen() {
+    return channel.isOpen();
+  }
+
   @Override
   public void close() throws IOException {
     channel.close();

@@ -40,7 +40,7 @@ public final class SheafVerification {
   /** Header, footer and length only. */
   public Result glance(SheafId id) throws IOException {
     try {
-      List<SheafFormat.Extent> extents = sheaves.reader(id).extents();
+      List<SheafFormat.Extent> extents = sheaves.reading(id, SheafReader::extents);
       return new Result(extents.size(), size(id), List.of());
     } catch (DamagedContentException e) {
       return whole(id, e);
@@ -50,10 +50,8 @@ public final class SheafVerification {
   /** Every record against its checksum. */
   public Result deep(SheafId id) throws IOException {
     List<SheafFormat.Extent> extents;
-    SheafReader reader;
     try {
-      reader = sheaves.reader(id);
-      extents = reader.extents();
+      extents = sheaves.reading(id, SheafReader::extents);
     } catch (DamagedContentException e) {
       return whole(id, e);
     }
@@ -66,7 +64,7 @@ public final class SheafVerification {
       }
       expected = extent.offset() + extent.length();
       try {
-        byte[] raw = reader.raw(extent.offset(), extent.length());
+        byte[] raw = sheaves.reading(id, reader -> reader.raw(extent.offset(), extent.length()));
         RecordFormat.decode(raw, where);
       } catch (DamagedContentException | StoreFormatException e) {
         damage.add(new Damage(where, e.getMessage(), extent.offset()));

@@ -3,6 +3,8 @@ package org.mendedleaf.core.store;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.channels.ClosedChannelException;
+import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.Iterator;
@@ -17,6 +19,7 @@ import java.util.Map;
 final class Sheaves implements Closeable {
 
   private static final int OPEN_FILES = 64;
+  private static final int TRIES = 100;
   private static final long CACHED_BYTES = 64L << 20;
 
   private final StoreLayout layout;
@@ -43,7 +46,42 @@ final class Sheaves implements Closeable {
   }
 
   StoredRecord record(Location at) throws IOException {
-    return reader(at.sheaf()).record(at.offset(), at.length());
+    return reading(at.sheaf(), reader -> reader.record(at.offset(), at.length()));
+  }
+
+  /** Reads something of a sheaf. */
+  interface Reading<T> {
+    T from(SheafReader reader) throws IOException;
+  }
+
+  /**
+   * Reads from a sheaf. Its file may be closed meanwhile: by a thread that opens many others, or by
+   * one that is interrupted in the middle of reading. Then it is opened again.
+   */
+  <T> T reading(SheafId id, Reading<T> what) throws IOException {
+    for (int attempt = 1; ; attempt++) {
+      try {
+        return what.from(reader(id));
+      } catch (ClosedChannelException e) {
+        if (Thread.currentThread().isInterrupted() || attempt == TRIES) {
+          throw e;
+        }
+      }
+    }
+  }
+
+  /** How long the file of a sheaf is; -1 if there is none. */
+  long length(SheafId id) throws IOException {
+    try {
+      return Files.size(layout.sheaf(id));
+    } catch (NoSuchFileException e) {
+      return -1;
+    }
+  }
+
+  /** Whether the place of the store can be reached at all. */
+  boolean isThere() {
+    return Files.exists(layout.description());
   }
 
   /** The plain bytes of one chunk, a slice of its block. */
@@ -85,10 +123,10 @@ final class Sheaves implements Closeable {
     return out;
   }
 
-  SheafReader reader(SheafId id) throws IOException {
+  private SheafReader reader(SheafId id) throws IOException {
     synchronized (open) {
       SheafReader reader = open.get(id);
-      if (reader == null) {
+      if (reader == null || !reader.isOpen()) {
         Path file = layout.sheaf(id);
         try {
           reader = new SheafReader(layout.root(), id, file);
@@ -104,7 +142,7 @@ final class Sheaves implements Closeable {
 
   /** Every content in this sheaf. */
   List<SheafEntry> entries(SheafId id) throws IOException {
-    return reader(id).entries();
+    return reading(id, SheafReader::entries);
   }
 
   private String describe(Location at) {

@@ -138,9 +138,11 @@ public final class Store implements Closeable {
     describe(description.takenOverBy(desk));
   }
 
-  /** Whether a store lies in this folder. */
+  /** Whether a store lies in this folder: a file that merely has such a name is none. */
   public static boolean liesIn(Path folder) {
-    return Files.exists(new StoreLayout(folder).description());
+    StoreLayout layout = new StoreLayout(folder);
+    return Files.exists(layout.description())
+        && (Files.isDirectory(layout.log()) || Files.isDirectory(layout.sheaves()));
   }
 
   public Path root() {

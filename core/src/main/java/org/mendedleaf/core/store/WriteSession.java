@@ -4,6 +4,8 @@ import java.io.Closeable;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.random.RandomGenerator;
@@ -27,6 +29,8 @@ public final class WriteSession implements Closeable {
   private final Set<ContentId> claimed = ConcurrentHashMap.newKeySet();
   // What this session found there already and does not store itself.
   private final Set<ContentId> reliedOn = ConcurrentHashMap.newKeySet();
+  // Of the sheaves that were asked about, -1 where there is none.
+  private final Map<SheafId, Long> lengths = new ConcurrentHashMap<>();
   private final long erasuresBefore;
   private final List<FinishedSheaf> finished = new ArrayList<>();
   private final List<SheafId> own = new ArrayList<>();
@@ -93,11 +97,25 @@ public final class WriteSession implements Closeable {
    * may never be committed.
    */
   boolean claim(ContentId id) throws IOException {
-    if (index.locate(id).isPresent()) {
+    Optional<Location> at = index.locate(id);
+    if (at.isPresent() && isWhole(id, at.get())) {
       reliedOn.add(id);
       return false;
     }
     return claimed.add(id);
+  }
+
+  /**
+   * What is known to be damaged, or whose sheaf is gone or cut off, does not count as held: it is
+   * stored again, and from then on that copy is used.
+   */
+  private boolean isWhole(ContentId id, Location at) throws IOException {
+    Long length = lengths.get(at.sheaf());
+    if (length == null) {
+      length = sheaves.length(at.sheaf());
+      lengths.put(at.sheaf(), length);
+    }
+    return at.offset() + at.length() <= length && !index.isHurt(id);
   }
 
   /**

@@ -21,7 +21,7 @@ import org.mendedleaf.core.catalog.OtherDeskException;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.oracle.FaultyDesk;
 import org.mendedleaf.core.oracle.FaultyFileSystem.Operation;
-import org.mendedleaf.core.recover.RefusedException;
+import org.mendedleaf.core.place.RefusedException;
 import org.mendedleaf.core.store.LocalDurability;
 import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.store.StoreParameters;

@@ -13,9 +13,9 @@ import org.mendedleaf.core.capture.CaptureReport;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Origin;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.place.RefusedException;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Mending;
-import org.mendedleaf.core.recover.RefusedException;
 
 /** From a folder to a mended file, through every layer. */
 class FirstThreadTest {

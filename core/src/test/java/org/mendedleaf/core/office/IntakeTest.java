@@ -8,7 +8,9 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.OptionalLong;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterEach;
@@ -118,7 +120,7 @@ class IntakeTest {
                         new InnerPath("guides/Care guide.txt"),
                         "",
                         false))
-        .hasMessageContaining("lies at guides/Care guide.txt already");
+        .hasMessageContaining("There is a file guides/Care guide.txt already");
   }
 
   @Test
@@ -187,5 +189,59 @@ class IntakeTest {
             place ->
                 assertThat(place.path()).isEqualTo(new InnerPath("guides/new ones/Varnish.txt")))
         .doesNotContainKey(alone);
+  }
+
+  /** Chosen in any order; what was saved last is what lies there in the end. */
+  @Test
+  void severalForOneFileComeInByTheirTimesAndGoTogether() throws Exception {
+    FileRef guide = desk.life("guides/Care guide.txt").ref();
+    Path newest = arrival("c.txt", "third edition");
+    Path oldest = arrival("a.txt", "first edition");
+    Path middle = arrival("b.txt", "second edition");
+    Path fresh = arrival("new.txt", "brand new");
+    Files.setLastModifiedTime(oldest, FileTime.from(Instant.parse("2026-01-01T10:00:00Z")));
+    Files.setLastModifiedTime(middle, FileTime.from(Instant.parse("2026-01-02T10:00:00Z")));
+    Files.setLastModifiedTime(newest, FileTime.from(Instant.parse("2026-01-03T10:00:00Z")));
+    String before = Files.readString(desk.file("guides/Care guide.txt"));
+    List<Intake.Wish> wishes = new ArrayList<>();
+    for (Path one : List.of(newest, oldest, middle)) {
+      wishes.add(
+          new Intake.Wish(
+              one,
+              desk.shelf(),
+              OptionalLong.of(guide.file()),
+              new InnerPath("guides/Care guide.txt"),
+              ""));
+    }
+    wishes.add(
+        new Intake.Wish(fresh, desk.shelf(), OptionalLong.empty(), new InnerPath("new.txt"), ""));
+
+    List<Intake.Ended> ended = intake().bringInAll(wishes, false);
+
+    assertThat(desk.file("guides/Care guide.txt")).hasContent("third edition");
+    int first = ended.get(1).done().orElseThrow().brought().revision();
+    assertThat(ended.get(2).done().orElseThrow().brought().revision()).isEqualTo(first + 1);
+    assertThat(ended.get(0).done().orElseThrow().brought().revision()).isEqualTo(first + 2);
+    assertThat(desk.content(desk.life("guides/Care guide.txt"), first + 1))
+        .asString()
+        .isEqualTo("second edition");
+    long act = ended.get(0).done().orElseThrow().brought().act();
+    assertThat(ended).allMatch(one -> one.done().orElseThrow().brought().act() == act);
+
+    desk.office().recoveries().undo(guide.store(), act, Progress.NONE);
+    assertThat(desk.file("guides/Care guide.txt")).hasContent(before);
+    assertThat(desk.file("new.txt")).doesNotExist();
+  }
+
+  @Test
+  void aPlaceThatLeadsOutOfTheShelfIsRefused() throws Exception {
+    for (String place : List.of("../x.txt", "in/../../x.txt", "./x.txt", "in//x.txt")) {
+      assertThatThrownBy(
+              () ->
+                  intake()
+                      .bringInNew(
+                          arrival("x.txt", "x"), desk.shelf(), new InnerPath(place), "", false))
+          .hasMessageContaining("no place on a shelf");
+    }
   }
 }

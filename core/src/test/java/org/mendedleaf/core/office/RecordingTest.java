@@ -173,7 +173,9 @@ class RecordingTest {
         office().recoveries().run(desk.tray(Handling.IN_PLACE, first), Progress.NONE);
     desk.write("scratch/draft.tmp", "saved after it");
 
-    office().recoveries().undo(receipt.store(), receipt.act().id(), Progress.NONE);
+    assertThatThrownBy(
+            () -> office().recoveries().undo(receipt.store(), receipt.act().id(), Progress.NONE))
+        .hasMessageContaining("has changed since then");
     assertThat(desk.file("scratch/draft.tmp")).hasContent("saved after it");
   }
 

@@ -24,12 +24,12 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.place.RefusedException;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.IfThere;
 import org.mendedleaf.core.recover.Pick;
-import org.mendedleaf.core.recover.RefusedException;
 import org.mendedleaf.core.recover.Tray;
 
 /** Picks from several moments and shelves, run as one, told as one and taken back as one. */

@@ -24,6 +24,7 @@ import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.ShelfKind;
 import org.mendedleaf.core.oracle.FaultyFileSystem.Operation;
+import org.mendedleaf.core.place.Executor;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.BringIn;
 import org.mendedleaf.core.recover.Mending;
@@ -175,13 +176,22 @@ public final class FaultyDesk implements Closeable {
     partSize = size;
   }
 
-  public Recovery recovery() {
-    return new Recovery(
+  private Executor executor() {
+    return new Executor(
         catalogue,
         journal(),
         captures(),
         clock,
         random,
+        org.mendedleaf.core.capture.FileTimes.AS_THEY_ARE,
+        files,
+        2);
+  }
+
+  public Recovery recovery() {
+    return new Recovery(
+        catalogue,
+        executor(),
         org.mendedleaf.core.capture.FileTimes.AS_THEY_ARE,
         java.time.ZoneOffset.UTC,
         2,
@@ -189,16 +199,20 @@ public final class FaultyDesk implements Closeable {
   }
 
   public Mending mending() {
-    return new Mending(catalogue, journal(), captures(), clock, random, 2);
+    return new Mending(catalogue, executor());
   }
 
   public BringIn bringIn() {
-    return new BringIn(catalogue, journal(), captures(), clock, random, 2);
+    return new BringIn(catalogue, journal(), captures(), clock, executor());
   }
 
   public CaptureOutcome capture() throws IOException {
     clock.forward(Duration.ofHours(1));
     return captures().run(new Capture.Request(shelf, folder(), "maren", false), Progress.NONE);
+  }
+
+  public SetClock clock() {
+    return clock;
   }
 
   public Instant now() {

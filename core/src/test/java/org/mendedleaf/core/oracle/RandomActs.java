@@ -16,7 +16,7 @@ import java.util.Random;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.SentenceException;
-import org.mendedleaf.core.recover.RefusedException;
+import org.mendedleaf.core.place.RefusedException;
 
 /** What people do to files, by number: for properties over random histories. */
 public final class RandomActs {

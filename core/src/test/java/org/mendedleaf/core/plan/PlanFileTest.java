@@ -38,19 +38,51 @@ class PlanFileTest {
   @ParameterizedTest
   @ValueSource(
       strings = {
-        "{\"name\": \"A\", \"snapshots\": [\"by hand, labelled x, for 1 year\"]}",
-        "{\"name\": \"A\", \"snapshots\": [\"at 18:00 every day, labelled x, the newest 0\"]}",
-        "{\"name\": \"A\", \"snapshots\": [\"on save, labelled x, for good\"]}",
-        "{\"name\": \"A\", \"room\": \"20 GB\"}",
-        "{\"name\": \"A\", \"room\": \"at most 20 GB free\"}",
-        "{\"name\": \"A\", \"thinning\": \"on save\"}",
-        "{\"name\": \"A\", \"room\": \"at most 999999999 TB\"}",
+        "{\"name\": \"A\", \"keep\": [\"everything\"], \"snapshots\": [\"by hand, labelled x, for 1 year\"]}",
+        "{\"name\": \"A\", \"keep\": [\"everything\"], \"snapshots\": [\"at 18:00 every day, labelled x, the newest 0\"]}",
+        "{\"name\": \"A\", \"keep\": [\"everything\"], \"snapshots\": [\"on save, labelled x, for good\"]}",
+        "{\"name\": \"A\", \"keep\": [\"everything\"], \"room\": \"20 GB\"}",
+        "{\"name\": \"A\", \"keep\": [\"everything\"], \"room\": \"at most 20 GB free\"}",
+        "{\"name\": \"A\", \"keep\": [\"everything\"], \"thinning\": \"on save\"}",
+        "{\"name\": \"A\", \"keep\": [\"everything\"], \"room\": \"at most 999999999 TB\"}",
       })
   void whatIsNotUnderstoodIsSaid(String json) {
     assertThatThrownBy(() -> PlanFormat.decode(json, LISBON))
         .isInstanceOf(PlanFormat.PlanException.class)
         .message()
         .isNotBlank();
+  }
+
+  /** What would keep less than was meant is refused, with what was most likely meant. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      quoteCharacter = '`',
+      value = {
+        "{\"name\": \"A\", \"keep\": \"keep everything\"}   | has to be a list of texts",
+        "{\"name\": \"A\", \"keep\": [\"everything\", 5]}    | has to be a list of texts",
+        "{\"name\": \"A\", \"keeps\": [\"everything\"]}      | most likely “keep” is meant",
+        "{\"name\": \"A\", \"Keep\": [\"everything\"]}       | most likely “keep” is meant",
+        "{\"name\": \"A\", \"removeFor\": \"9 days\", \"keep\": [\"everything\"]} | “removedFor” is meant",
+        "{\"name\": \"A\", \"colour\": 1, \"keep\": [\"everything\"]} | no field “colour”; it has name",
+        "{\"name\": \"A\", \"grace\": 30, \"keep\": [\"everything\"]} | “grace” has to be a text",
+        "{\"name\": null, \"keep\": [\"everything\"]}         | “name” has to be a text",
+        "{\"name\": \"A\"}                                  | does not say what it keeps",
+        "{\"name\": \"A\", \"keep\": []}                    | does not say what it keeps",
+        "{\"name\": \"A\", \"keepsNothing\": true, \"keep\": [\"everything\"]} | says both",
+        "[]                                             | no JSON object",
+      })
+  void aPlanIsNeverGuessed(String json, String said) {
+    assertThatThrownBy(() -> PlanFormat.decode(json, LISBON))
+        .isInstanceOf(PlanFormat.PlanException.class)
+        .hasMessageContaining(said);
+  }
+
+  @Test
+  void aPlanThatKeepsNothingSaysSo() throws Exception {
+    NamedPlan plan = PlanFormat.decode("{\"name\": \"A\", \"keepsNothing\": true}", LISBON);
+    assertThat(plan.keepsNothing()).isTrue();
+    assertThat(PlanFormat.decode(PlanFormat.encode(plan).toString(), LISBON)).isEqualTo(plan);
   }
 
   @ParameterizedTest

@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import java.util.stream.Stream;
@@ -14,6 +15,8 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.OfficeSettings;
@@ -90,6 +93,55 @@ class DamageTest {
       }
     }
     assertThat(verify(VerifyDepth.CONTENT).damaged()).isEmpty();
+  }
+
+  /** What is damaged does not count as held, and the next capture of the same content heals it. */
+  @Test
+  void aCaptureStoresAgainWhatIsKnownToBeDamaged() throws Exception {
+    byte[] noise = Files.readAllBytes(desk.file("a.bin"));
+    Path large = largest();
+    flip(large, (int) Files.size(large) / 2);
+    assertThat(verify(VerifyDepth.DEEP).damaged()).isNotEmpty();
+    assertThatThrownBy(() -> desk.content(desk.life("a.bin"), 0))
+        .isInstanceOf(DamagedContentException.class);
+    desk.write("again.bin", noise);
+    desk.capture();
+    assertThat(desk.content(desk.life("again.bin"), 1)).isEqualTo(noise);
+    assertThat(desk.content(desk.life("a.bin"), 0)).isEqualTo(noise);
+    assertThat(
+            desk.office()
+                .stores()
+                .verify(desk.shelf().store(), VerifyDepth.CONTENT, Progress.NONE)
+                .damaged())
+        .as("the sheaf itself is still damaged, no file is")
+        .allMatch(damage -> damage.files().isEmpty());
+  }
+
+  @ParameterizedTest
+  @ValueSource(booleans = {true, false})
+  void aCaptureStoresAgainWhatLayInASheafThatIsGoneOrCutOff(boolean gone) throws Exception {
+    byte[] noise = Files.readAllBytes(desk.file("a.bin"));
+    Path large = largest();
+    desk.restart();
+    if (gone) {
+      Files.delete(large);
+    } else {
+      Files.write(large, Arrays.copyOf(Files.readAllBytes(large), 5_000));
+    }
+    desk.write("again.bin", noise);
+    desk.capture();
+    assertThat(desk.content(desk.life("again.bin"), 1)).isEqualTo(noise);
+    assertThat(desk.content(desk.life("a.bin"), 0)).isEqualTo(noise);
+  }
+
+  private Path largest() throws IOException {
+    Path largest = null;
+    for (Path sheaf : files(".sheaf")) {
+      if (largest == null || Files.size(sheaf) > Files.size(largest)) {
+        largest = sheaf;
+      }
+    }
+    return largest;
   }
 
   @Test

@@ -70,7 +70,7 @@ final class EarlyPages {
                 new ArrivalList(office, nobody, jobs, problem -> {}, admitted -> {})),
             matters -> {});
     this.places =
-        places(office.settings().home(), new Moment.At(office.settings().clock().instant()));
+        places(office.settings().home(), new Moment.Now(office.settings().clock().instant()));
   }
 
   private static List<Place> places(Path home, Moment moment) {

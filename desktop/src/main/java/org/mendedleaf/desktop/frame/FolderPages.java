@@ -118,7 +118,7 @@ final class FolderPages implements Page {
 
   private void prepare(Place.OneShelf place) {
     if (past == null && shown == present && place.equals(presentOf) && root.getScene() != null) {
-      Place.ShelfAt now = new Place.ShelfAt(shelf, place.folder(), new Moment.At(context.now()));
+      Place.ShelfAt now = new Place.ShelfAt(shelf, place.folder(), new Moment.Now(context.now()));
       past = new MomentPage(context, now);
       past.node().setVisible(false);
       root.getChildren().add(past.node());

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalLong;
 import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
 import javafx.geometry.Pos;
@@ -29,8 +30,8 @@ import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
 import org.mendedleaf.core.intake.Match;
 import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Intake;
+import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.desktop.drawings.Tip;
@@ -324,29 +325,34 @@ public final class BringInPage implements Page {
     List<Waiting> taken = new ArrayList<>();
     List<Intake.Done> done = new ArrayList<>();
     progress.phase(Phase.WRITING, ready.size(), 0);
-    for (Waiting one : ready) {
-      if (progress.cancelled()) {
-        break;
+    try {
+      List<Intake.Wish> wishes = ready.stream().map(one -> wish(one, said)).toList();
+      List<Intake.Ended> ended = context.office().intake().bringInAll(wishes, clearAway);
+      Exception problem = null;
+      for (int i = 0; i < ended.size(); i++) {
+        Optional<Intake.Done> one = ended.get(i).done();
+        if (one.isPresent()) {
+          done.add(one.get());
+          taken.add(ready.get(i));
+        } else if (problem == null) {
+          problem = new SentenceException(ended.get(i).why());
+        }
+        progress.advanced(1, ready.get(i).size());
       }
-      try {
-        done.add(bringIn(one, said, clearAway));
-        taken.add(one);
-        progress.advanced(1, one.size());
-      } catch (IOException e) {
-        return new Taken(taken, done, e);
-      }
+      return new Taken(taken, done, problem);
+    } catch (IOException e) {
+      return new Taken(taken, done, e);
     }
-    return new Taken(taken, done, null);
   }
 
-  private Intake.Done bringIn(Waiting one, String said, boolean clearAway) throws IOException {
-    Intake intake = context.office().intake();
+  private static Intake.Wish wish(Waiting one, String said) {
     if (one.fresh().isPresent()) {
       ArrivalList.Fresh fresh = one.fresh().get();
-      return intake.bringInNew(one.file(), fresh.shelf(), fresh.path(), said, clearAway);
+      return new Intake.Wish(one.file(), fresh.shelf(), OptionalLong.empty(), fresh.path(), said);
     }
-    FileRef onto = one.onto().orElseThrow().ref();
-    return intake.bringIn(one.file(), onto, said, clearAway);
+    FileLife life = one.onto().orElseThrow();
+    return new Intake.Wish(
+        one.file(), life.shelf(), OptionalLong.of(life.ref().file()), life.file().path(), said);
   }
 
   private void taken(Taken taken) {
@@ -386,16 +392,14 @@ public final class BringInPage implements Page {
         .background()
         .ask(
             () -> {
-              for (int i = done.size() - 1; i >= 0; i--) {
-                var unused =
-                    context
-                        .office()
-                        .files()
-                        .undo(done.get(i).file().store(), done.get(i).brought().act());
-              }
-              return done.size();
+              // What was brought in together is taken back together.
+              Intake.Done any = done.get(0);
+              return context
+                  .office()
+                  .recoveries()
+                  .undo(any.file().store(), any.brought().act(), Progress.NONE);
             },
-            count -> {
+            undone -> {
               context.navigator().tell(Words.of("recovered.undone"), null);
               context.navigator().refresh();
             },
@@ -452,7 +456,7 @@ public final class BringInPage implements Page {
     table.placeholder(nothing);
   }
 
-  private static String becomes(Waiting one) {
+  private String becomes(Waiting one) {
     if (one.fresh().isPresent()) {
       ArrivalList.Fresh fresh = one.fresh().get();
       return Words.of("bringIn.fresh", fresh.shelf().name() + " / " + fresh.path().shown());
@@ -466,7 +470,8 @@ public final class BringInPage implements Page {
       return Words.of(
           "bringIn.same", FileLife.numbered(one.suggestion().same().get().revision()), where);
     }
-    return Words.of("bringIn.next", FileLife.numbered(life.newest().number() + 1), where);
+    return Words.of(
+        "bringIn.next", FileLife.numbered(one.nextRevision(context.arrivals().waiting())), where);
   }
 
   private static String why(Waiting one) {

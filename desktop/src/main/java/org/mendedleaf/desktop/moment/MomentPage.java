@@ -78,7 +78,7 @@ public final class MomentPage implements Page {
             () ->
                 context
                     .navigator()
-                    .go(new Place.Compared(shelf, folder, moment, new Moment.At(context.now()))));
+                    .go(new Place.Compared(shelf, folder, moment, new Moment.Now(context.now()))));
     compare.setId("compare-with-now");
     pick = Nodes.button(Words.of("pick"), "Space", () -> table.pick());
     pick.setId("pick");

@@ -157,7 +157,7 @@ final class MomentPresenter {
   void refresh() {
     InnerPath here = folder;
     Optional<Moment> then = moment;
-    Moment at = moment.orElseGet(() -> new Moment.At(context.now()));
+    Moment at = moment.orElseGet(() -> new Moment.Now(context.now()));
     boolean gone = withGone.get();
     boolean revisions = withRevisions.get();
     // Asked first: the list is what the eye waits for.

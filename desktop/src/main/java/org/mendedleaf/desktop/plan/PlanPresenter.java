@@ -452,11 +452,24 @@ final class PlanPresenter {
     if (chosen == null || !isChanged()) {
       return;
     }
+    if (chosen.plan().keepsNothing()) {
+      context
+          .navigator()
+          .ask(
+              Words.of("plan.keepsNothing", chosen.plan().name()),
+              Words.of("plan.keepNothing"),
+              () -> use(chosen));
+    } else {
+      use(chosen);
+    }
+  }
+
+  private void use(Outlook chosen) {
     Shelf shelf = known.get().shelf();
     context
         .background()
         .ask(
-            () -> context.office().plans().choose(shelf, chosen.plan()),
+            () -> context.office().plans().chooseConfirmed(shelf, chosen.plan()),
             shelves -> {
               draft.set(PlanDraft.of(chosen.plan()));
               context

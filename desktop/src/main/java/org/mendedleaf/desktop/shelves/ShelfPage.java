@@ -221,7 +221,7 @@ public final class ShelfPage implements Page {
   private Optional<Wanted> wanted(FolderRow row) {
     Pick pick;
     if (row.kind() == FolderRow.Kind.FOLDER) {
-      pick = new Pick.OfMoment(row.path(), new Moment.At(captured));
+      pick = new Pick.OfMoment(row.path(), new Moment.Now(captured));
     } else if (row.file().isPresent() && row.revision().isPresent()) {
       pick = new Pick.OfRevision(row.file().getAsLong(), row.revision().getAsInt());
     } else {

@@ -3,6 +3,7 @@ package org.mendedleaf.desktop.work;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -40,6 +41,7 @@ public final class ArrivalList {
    * A file that waits.
    *
    * @param size in bytes
+   * @param saved its own time, by which several for one file become its revisions in turn
    * @param suggestion what it may replace
    * @param onto the file that it will replace; empty if none is chosen
    * @param fresh where it becomes a new file instead
@@ -50,6 +52,7 @@ public final class ArrivalList {
   public record Waiting(
       Path file,
       long size,
+      Instant saved,
       Suggestion suggestion,
       Optional<FileLife> onto,
       Optional<Fresh> fresh,
@@ -58,12 +61,26 @@ public final class ArrivalList {
       int doubles) {
 
     Waiting withDoubles(int count) {
-      return new Waiting(file, size, suggestion, onto, fresh, others, doubts, count);
+      return new Waiting(file, size, saved, suggestion, onto, fresh, others, doubts, count);
     }
 
     /** Whether it can be brought in as it is. */
     public boolean isReady() {
       return fresh.isPresent() || (onto.isPresent() && !isThereAlready());
+    }
+
+    /**
+     * The number of the revision that this one becomes, if all of these are brought in together.
+     */
+    public int nextRevision(List<Waiting> together) {
+      FileLife life = onto.orElseThrow();
+      long before =
+          together.stream()
+              .filter(one -> one.isReady() && one.onto().isPresent())
+              .filter(one -> one.onto().get().ref().equals(life.ref()))
+              .filter(one -> one.saved().isBefore(saved))
+              .count();
+      return life.newest().number() + 1 + (int) before;
     }
 
     /** Whether the chosen file is exactly this already. */
@@ -165,6 +182,7 @@ public final class ArrivalList {
     return new Waiting(
         one.file(),
         one.size(),
+        one.saved(),
         one.suggestion(),
         Optional.empty(),
         Optional.of(new Fresh(place.shelf(), place.path())),
@@ -182,6 +200,7 @@ public final class ArrivalList {
     return new Waiting(
         suggestion.arrival(),
         Files.size(suggestion.arrival()),
+        Files.getLastModifiedTime(suggestion.arrival()).toInstant(),
         suggestion,
         lives.stream().findFirst(),
         Optional.empty(),
@@ -198,6 +217,7 @@ public final class ArrivalList {
     return new Waiting(
         as.file(),
         as.size(),
+        as.saved(),
         suggestion,
         Optional.of(office.files().life(onto)),
         Optional.empty(),

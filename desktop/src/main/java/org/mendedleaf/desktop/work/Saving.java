@@ -1,13 +1,12 @@
 package org.mendedleaf.desktop.work;
 
-import java.io.BufferedOutputStream;
 import java.io.File;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import javafx.scene.Node;
 import javafx.stage.FileChooser;
+import org.mendedleaf.core.office.SavedFile;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 
@@ -43,9 +42,8 @@ public final class Saving {
         .background()
         .ask(
             () -> {
-              try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
-                writing.to(out);
-              }
+              // Whether another gives way was asked by the system's own window.
+              SavedFile.write(file, true, writing::to);
               return file;
             },
             done -> context.navigator().tell(Words.of("receipt.saved", Shown.path(done)), null),

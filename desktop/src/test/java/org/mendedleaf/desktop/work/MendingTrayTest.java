@@ -18,10 +18,10 @@ import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.PickFacts;
 import org.mendedleaf.core.office.Recoveries;
 import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.place.RefusedException;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.IfThere;
 import org.mendedleaf.core.recover.Pick;
-import org.mendedleaf.core.recover.RefusedException;
 import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.desktop.work.MendingTray.Wanted;
 

@@ -1,17 +1,20 @@
-package org.mendedleaf.core.recover;
+package org.mendedleaf.core.place;
 
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.file.AtomicMoveNotSupportedException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
+import java.nio.file.OpenOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
-import java.nio.file.attribute.BasicFileAttributeView;
-import java.nio.file.attribute.FileTime;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.nio.file.attribute.PosixFileAttributes;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.Set;
 import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.catalog.FolderState;
 
 /**
  * A folder on a file system that cannot hold folders open: before each step its path is followed
@@ -30,16 +33,24 @@ final class WatchedFolder implements TargetFolder {
   private Path at(Path name) throws IOException {
     Path real = folder.toRealPath();
     if (!real.startsWith(root.toRealPath())) {
-      throw new RefusedException(
-          "%s lies behind a link that leads elsewhere, so nothing is written there."
-              .formatted(folder));
+      throw new RefusedException("%s lies behind a link that leads elsewhere".formatted(folder));
     }
     return folder.resolve(name);
   }
 
   @Override
   public FileChannel create(Path name) throws IOException {
-    return FileChannel.open(at(name), StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
+    Set<OpenOption> options = Set.of(StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
+    return isPosix()
+        ? FileChannel.open(
+            at(name),
+            options,
+            PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")))
+        : FileChannel.open(at(name), options);
+  }
+
+  private boolean isPosix() {
+    return folder.getFileSystem().supportedFileAttributeViews().contains("posix");
   }
 
   @Override
@@ -53,14 +64,28 @@ final class WatchedFolder implements TargetFolder {
   }
 
   @Override
+  public BasicFileAttributes look(Path name) throws IOException {
+    Class<? extends BasicFileAttributes> attributes =
+        isPosix() ? PosixFileAttributes.class : BasicFileAttributes.class;
+    return Files.readAttributes(at(name), attributes, LinkOption.NOFOLLOW_LINKS);
+  }
+
+  @Override
   public void describe(Path name, FileState state) throws IOException {
     Path file = at(name);
-    boolean posix = file.getFileSystem().supportedFileAttributeViews().contains("posix");
-    if (posix && state.mode().isPresent()) {
-      Files.setPosixFilePermissions(file, PosixFilePermissions.fromString(state.mode().get()));
+    SetTime.of(file, state.modified());
+    if (isPosix() && state.link().isEmpty()) {
+      PosixFileAttributes around = Files.readAttributes(folder, PosixFileAttributes.class);
+      Files.setPosixFilePermissions(file, Permissions.of(state, around));
     }
-    Files.getFileAttributeView(file, BasicFileAttributeView.class, LinkOption.NOFOLLOW_LINKS)
-        .setTimes(FileTime.from(state.modified()), null, null);
+  }
+
+  @Override
+  public void describe(FolderState state) throws IOException {
+    if (isPosix() && state.mode().isPresent()) {
+      Files.setPosixFilePermissions(folder, PosixFilePermissions.fromString(state.mode().get()));
+    }
+    SetTime.of(folder, state.modified());
   }
 
   @Override

@@ -1,4 +1,4 @@
-package org.mendedleaf.core.recover;
+package org.mendedleaf.core.place;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -17,6 +17,10 @@ import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
 import org.mendedleaf.core.office.RunReceipt;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.Destination;
+import org.mendedleaf.core.recover.Handling;
+import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.core.recover.Tray;
 
 /** Nothing is ever written outside the folder that was chosen, on a real file system with links. */
 class WayOutTest {
@@ -96,22 +100,5 @@ class WayOutTest {
           .hasMessageContaining("leads elsewhere");
     }
     assertNothingOutside();
-  }
-
-  @Test
-  void aTellingNameFitsIntoWhatNamesMayHave() {
-    String long255 = "é".repeat(125) + ".html";
-    String told =
-        TellingName.of(
-            long255,
-            15,
-            java.time.Instant.parse("2026-03-10T16:20:00Z"),
-            java.time.ZoneOffset.UTC,
-            1);
-    assertThat(told).endsWith(" (r15, 10 Mar 2026 16.20).html");
-    assertThat(told.getBytes(java.nio.charset.StandardCharsets.UTF_8).length)
-        .isLessThanOrEqualTo(255);
-    assertThat(TellingName.of("plan", 0, java.time.Instant.EPOCH, java.time.ZoneOffset.UTC, 2))
-        .isEqualTo("plan (first state, 1 Jan 1970 00.00, 2)");
   }
 }

@@ -1,4 +1,4 @@
-package org.mendedleaf.core.recover;
+package org.mendedleaf.core.place;
 
 import java.nio.file.Path;
 import java.time.Instant;
@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
 import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.catalog.FolderState;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.ReceiptItem;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
@@ -22,6 +23,8 @@ import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
  * @param revision the revision that is wanted
  * @param stands what stands there now; empty where nothing does
  * @param why says more where nothing will be done, or something else than was wished
+ * @param folder times and permissions that a folder is to have, where they are known
+ * @param continues how histories go on once it is done on a shelf
  */
 public record Step(
     Path target,
@@ -31,7 +34,9 @@ public record Step(
     OptionalLong file,
     OptionalInt revision,
     Optional<Stands> stands,
-    String why) {
+    String why,
+    Optional<FolderState> folder,
+    Continues continues) {
 
   /**
    * What stands at a target now, or at the place that was wished where ours goes beside it.
@@ -41,8 +46,31 @@ public record Step(
    */
   public record Stands(Path at, long size, Instant modified, OptionalInt revision) {}
 
+  /** A step for a file whose history goes on as it mostly does. */
+  public Step(
+      Path target,
+      Optional<InnerPath> path,
+      Outcome planned,
+      Optional<FileState> state,
+      OptionalLong file,
+      OptionalInt revision,
+      Optional<Stands> stands,
+      String why) {
+    this(
+        target,
+        path,
+        planned,
+        state,
+        file,
+        revision,
+        stands,
+        why,
+        Optional.empty(),
+        Continues.ITS_HISTORY);
+  }
+
   /** A step at whose target nothing stands, or where that does not matter. */
-  Step(
+  public Step(
       Path target,
       Optional<InnerPath> path,
       Outcome planned,
@@ -55,12 +83,7 @@ public record Step(
 
   /** Bytes that will be written. */
   public long bytes() {
-    boolean writes =
-        planned == Outcome.RECOVERED
-            || planned == Outcome.MADE_ROOM
-            || planned == Outcome.BESIDE
-            || planned == Outcome.PACKED;
-    return writes ? state.map(FileState::size).orElse(0L) : 0;
+    return puts() || planned == Outcome.PACKED ? state.map(FileState::size).orElse(0L) : 0;
   }
 
   /** Whether something stands in the way that is another than what is wanted. */
@@ -71,14 +94,34 @@ public record Step(
         || planned == Outcome.REFUSED;
   }
 
-  Step ending(Outcome outcome, String because) {
-    return new Step(target, path, outcome, state, file, revision, stands, because);
+  /** The same step with another end. */
+  public Step ending(Outcome outcome, String because) {
+    return new Step(
+        target, path, outcome, state, file, revision, stands, because, folder, continues);
+  }
+
+  /** The same step for a folder that is to have these times and permissions. */
+  public Step of(FolderState its) {
+    return new Step(
+        target, path, planned, state, file, revision, stands, why, Optional.of(its), continues);
+  }
+
+  /** The same step with other histories. */
+  public Step continuing(Continues how) {
+    return new Step(target, path, planned, state, file, revision, stands, why, folder, how);
+  }
+
+  /** Whether it puts a file into place. */
+  boolean puts() {
+    return planned == Outcome.RECOVERED
+        || planned == Outcome.MADE_ROOM
+        || planned == Outcome.BESIDE;
   }
 
   /**
    * @param before what stood there and was kept
    */
-  ReceiptItem item(Optional<FileState> before) {
+  public ReceiptItem item(Optional<FileState> before) {
     return new ReceiptItem(target.toString(), file, revision, planned, bytes(), why, state, before);
   }
 }

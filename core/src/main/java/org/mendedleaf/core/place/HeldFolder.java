@@ -1,4 +1,4 @@
-package org.mendedleaf.core.recover;
+package org.mendedleaf.core.place;
 
 import java.io.IOException;
 import java.nio.channels.FileChannel;
@@ -11,11 +11,15 @@ import java.nio.file.Path;
 import java.nio.file.SecureDirectoryStream;
 import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.BasicFileAttributeView;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.nio.file.attribute.FileAttribute;
 import java.nio.file.attribute.FileTime;
 import java.nio.file.attribute.PosixFileAttributeView;
+import java.nio.file.attribute.PosixFileAttributes;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Set;
 import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.catalog.FolderState;
 
 /** A folder that is held open, so that whatever happens to its path, it stays the same folder. */
 final class HeldFolder implements TargetFolder {
@@ -45,8 +49,7 @@ final class HeldFolder implements TargetFolder {
         at = above.newDirectoryStream(name, LinkOption.NOFOLLOW_LINKS);
       } catch (FileSystemException e) {
         throw new RefusedException(
-            "A link or a file stands where the folder %s would have to be, so nothing is written there."
-                .formatted(shown));
+            "a link or a file stands where the folder %s would have to be".formatted(shown));
       }
       path = path.resolve(name);
     }
@@ -57,7 +60,8 @@ final class HeldFolder implements TargetFolder {
   public FileChannel create(Path name) throws IOException {
     return channel(
         name,
-        Set.of(StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS));
+        Set.of(StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS),
+        PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
   }
 
   @Override
@@ -65,8 +69,9 @@ final class HeldFolder implements TargetFolder {
     return channel(name, Set.of(StandardOpenOption.READ, LinkOption.NOFOLLOW_LINKS));
   }
 
-  private FileChannel channel(Path name, Set<OpenOption> options) throws IOException {
-    SeekableByteChannel channel = folder.newByteChannel(name, options);
+  private FileChannel channel(Path name, Set<OpenOption> options, FileAttribute<?>... attributes)
+      throws IOException {
+    SeekableByteChannel channel = folder.newByteChannel(name, options, attributes);
     if (channel instanceof FileChannel file) {
       return file;
     }
@@ -93,15 +98,40 @@ final class HeldFolder implements TargetFolder {
   }
 
   @Override
+  public BasicFileAttributes look(Path name) throws IOException {
+    return posix(name).readAttributes();
+  }
+
+  private PosixFileAttributeView posix(Path name) {
+    return folder.getFileAttributeView(
+        name, PosixFileAttributeView.class, LinkOption.NOFOLLOW_LINKS);
+  }
+
+  @Override
   public void describe(Path name, FileState state) throws IOException {
-    PosixFileAttributeView posix =
-        folder.getFileAttributeView(name, PosixFileAttributeView.class, LinkOption.NOFOLLOW_LINKS);
-    if (posix != null && state.mode().isPresent()) {
-      posix.setPermissions(PosixFilePermissions.fromString(state.mode().get()));
+    if (state.modified().isAfter(SetTime.LAST_BY_NANOSECONDS)) {
+      posix(name).setTimes(FileTime.from(state.modified()), null, null);
+    } else {
+      // Through an open folder only microseconds can be set. By its path a file gets nanoseconds,
+      // and its name is one that nobody else uses.
+      SetTime.of(path.resolve(name), state.modified());
     }
-    folder
-        .getFileAttributeView(name, BasicFileAttributeView.class, LinkOption.NOFOLLOW_LINKS)
-        .setTimes(FileTime.from(state.modified()), null, null);
+    if (state.link().isEmpty()) {
+      posix(name).setPermissions(Permissions.of(state, look()));
+    }
+  }
+
+  private PosixFileAttributes look() throws IOException {
+    return folder.getFileAttributeView(PosixFileAttributeView.class).readAttributes();
+  }
+
+  @Override
+  public void describe(FolderState state) throws IOException {
+    PosixFileAttributeView view = folder.getFileAttributeView(PosixFileAttributeView.class);
+    if (state.mode().isPresent()) {
+      view.setPermissions(PosixFilePermissions.fromString(state.mode().get()));
+    }
+    view.setTimes(FileTime.from(state.modified()), null, null);
   }
 
   @Override

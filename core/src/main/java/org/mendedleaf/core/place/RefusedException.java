@@ -1,4 +1,4 @@
-package org.mendedleaf.core.recover;
+package org.mendedleaf.core.place;
 
 import java.io.IOException;
 

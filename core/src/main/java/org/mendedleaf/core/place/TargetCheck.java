@@ -1,4 +1,4 @@
-package org.mendedleaf.core.recover;
+package org.mendedleaf.core.place;
 
 import java.io.IOException;
 import java.nio.channels.FileChannel;
@@ -7,11 +7,12 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.BasicFileAttributes;
+import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.catalog.FileState;
 import org.mendedleaf.core.store.ContentReader;
 
 /** Whether a place holds a recorded state, byte for byte. */
-final class TargetCheck {
+public final class TargetCheck {
 
   private final ContentReader contents;
   private final int workers;
@@ -19,12 +20,13 @@ final class TargetCheck {
   /**
    * @param workers how many threads hash
    */
-  TargetCheck(ContentReader contents, int workers) {
+  public TargetCheck(ContentReader contents, int workers) {
     this.contents = contents;
     this.workers = workers;
   }
 
-  boolean holds(Path target, FileState state) throws IOException {
+  /** Whether it holds that now; false where nothing stands. */
+  public boolean holds(Path target, FileState state) throws IOException {
     return Files.exists(target, LinkOption.NOFOLLOW_LINKS)
         && holds(
             target,
@@ -35,11 +37,11 @@ final class TargetCheck {
   /**
    * @param found what stands there, links not followed
    */
-  boolean holds(Path target, BasicFileAttributes found, FileState state) throws IOException {
+  public boolean holds(Path target, BasicFileAttributes found, FileState state) throws IOException {
     if (found.isSymbolicLink() || state.link().isPresent()) {
       return found.isSymbolicLink()
           && state.link().isPresent()
-          && Files.readSymbolicLink(target).toString().equals(state.link().get());
+          && ShelfPaths.target(Files.readSymbolicLink(target)).equals(state.link().get());
     }
     if (!found.isRegularFile() || found.size() != state.size()) {
       return false;

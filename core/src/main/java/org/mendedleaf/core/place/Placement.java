@@ -1,4 +1,4 @@
-package org.mendedleaf.core.recover;
+package org.mendedleaf.core.place;
 
 import java.io.BufferedOutputStream;
 import java.io.IOException;
@@ -6,15 +6,19 @@ import java.io.OutputStream;
 import java.nio.channels.Channels;
 import java.nio.channels.FileChannel;
 import java.nio.file.AccessDeniedException;
-import java.nio.file.FileStore;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.random.RandomGenerator;
 import org.apache.commons.compress.archivers.zip.ZipFile;
+import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.capture.TemporaryNames;
 import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.ContentReader;
@@ -43,49 +47,69 @@ final class Placement {
     this.workers = workers;
   }
 
-  /** Looks once more at the target, right before it is replaced. */
-  interface LastLook {
-    /** Throws if the target is no longer as it should be. */
-    void check() throws IOException;
-  }
+  /**
+   * What was put into place.
+   *
+   * @param attributes that it has
+   * @param said what could not be done as it was wished; empty if nothing
+   */
+  record Placed(BasicFileAttributes attributes, String said) {}
 
   /**
-   * @param root nothing is written outside it
-   * @param target below the root; folders on the way are made
+   * @param folder the target's
+   * @param before what stands there
+   * @throws RefusedException if something else stands there by now; it is untouched
    */
-  void place(FileState state, Path root, Path target, LastLook lastLook) throws IOException {
+  Placed place(FileState state, TargetFolder folder, Path target, Recorded before)
+      throws IOException {
     Path name = target.getFileName();
-    try (TargetFolder folder = TargetFolder.open(root, target.toAbsolutePath().getParent())) {
-      Path temporary = name.getFileSystem().getPath(TemporaryNames.fresh(random));
-      boolean placed = false;
-      try {
-        if (state.link().isPresent()) {
-          folder.link(temporary, name.getFileSystem().getPath(state.link().get()));
-        } else {
-          requireRoom(target, state.size());
-          write(state, folder, temporary, target);
-        }
-        lastLook.check();
-        folder.replace(temporary, name);
-        placed = true;
-      } finally {
-        if (!placed) {
-          deleteIfThere(folder, temporary);
-        }
+    Path temporary = name.getFileSystem().getPath(TemporaryNames.fresh(random));
+    boolean placed = false;
+    try {
+      Optional<Object> key = write(state, folder, temporary, target);
+      BasicFileAttributes written = folder.look(temporary);
+      requireOurs(written, key, state);
+      before.requireStill();
+      folder.replace(temporary, name);
+      placed = true;
+      return new Placed(written, said(state, written));
+    } finally {
+      if (!placed) {
+        deleteIfThere(folder, temporary);
       }
-      folder.force();
     }
+  }
+
+  /** Somebody else may write in that folder as well, even under our name. */
+  private static void requireOurs(
+      BasicFileAttributes written, Optional<Object> key, FileState state) throws RefusedException {
+    boolean ours =
+        Optional.ofNullable(written.fileKey()).equals(key)
+            && written.isSymbolicLink() == state.link().isPresent()
+            && (written.isSymbolicLink() || written.size() == state.size());
+    if (!ours) {
+      throw new RefusedException(
+          "somebody has changed what was written aside for it; what stood there is untouched");
+    }
+  }
+
+  private static String said(FileState state, BasicFileAttributes written) {
+    Instant modified = written.lastModifiedTime().toInstant();
+    return modified.equals(state.modified())
+        ? ""
+        : "its time %s could only be set to %s here".formatted(state.modified(), modified);
   }
 
   /**
    * Writes an archive aside, checks every entry and moves the archive into place.
    *
-   * @param lastLook may also stop the work between two entries
+   * @param before what stands in the archive's place
    * @return the entries as they ended: what could not be read is refused and not in it
    */
-  List<Step> placeArchive(Path zip, List<Step> entries, LastLook lastLook, Progress progress)
+  List<Step> placeArchive(Path zip, List<Step> entries, Recorded before, Progress progress)
       throws IOException {
     Path above = zip.toAbsolutePath().getParent();
+    ForbiddenPlaces.requireOutside(above);
     Files.createDirectories(above);
     List<Step> done = new ArrayList<>();
     try (TargetFolder folder = TargetFolder.open(above, above)) {
@@ -96,15 +120,16 @@ final class Placement {
         try (FileChannel channel = folder.create(temporary);
             ArchiveWriter writer = new ArchiveWriter(contents, channel)) {
           for (Step entry : entries) {
-            lastLook.check();
+            progress.checkCancelled();
             done.add(pack(writer, zip, entry));
             progress.advanced(1, entry.bytes());
           }
           writer.finish();
           channel.force(true);
         }
-        check(folder, temporary, zip, done, lastLook);
-        lastLook.check();
+        check(folder, temporary, zip, done, progress);
+        folder.describe(temporary, asNew(zip, folder.look(temporary)));
+        before.requireStill();
         folder.replace(temporary, zip.getFileName());
         placed = true;
       } finally {
@@ -117,11 +142,24 @@ final class Placement {
     return done;
   }
 
+  /** An archive is nobody's earlier state: it has its own time, and permissions as its folder. */
+  private static FileState asNew(Path zip, BasicFileAttributes written) {
+    return new FileState(
+        new InnerPath(ShelfPaths.name(zip)),
+        written.size(),
+        written.lastModifiedTime().toInstant(),
+        Optional.empty(),
+        Optional.empty(),
+        Optional.empty(),
+        Optional.empty(),
+        Optional.empty());
+  }
+
   private static Step pack(ArchiveWriter writer, Path zip, Step entry) throws IOException {
     String name = entryName(zip, entry);
     try {
       if (entry.state().isEmpty()) {
-        writer.folder(name);
+        writer.folder(name, entry.folder());
       } else {
         writer.add(name, entry.state().get());
       }
@@ -139,53 +177,60 @@ final class Placement {
   }
 
   private void check(
-      TargetFolder folder, Path temporary, Path zip, List<Step> entries, LastLook lastLook)
+      TargetFolder folder, Path temporary, Path zip, List<Step> entries, Progress progress)
       throws IOException {
     try (FileChannel written = folder.read(temporary);
         ZipFile read = ZipFile.builder().setSeekableByteChannel(written).get()) {
       for (Step entry : entries) {
-        lastLook.check();
+        progress.checkCancelled();
         boolean isFile = entry.planned() == Outcome.PACKED && entry.state().isPresent();
         if (isFile
             && !ArchiveWriter.holds(read, entryName(zip, entry), entry.state().get(), contents)) {
           throw new IOException(
-              "%s was not written: %s in it reads back differently. What stood there is untouched; check the drive."
-                  .formatted(zip, entryName(zip, entry)));
+              "%s in it reads back differently, so what stood there is untouched; check the drive"
+                  .formatted(entryName(zip, entry)));
         }
       }
     }
   }
 
-  private void write(FileState state, TargetFolder folder, Path temporary, Path target)
+  /** Writes aside and checks what was written; returns the new file's key. */
+  private Optional<Object> write(FileState state, TargetFolder folder, Path temporary, Path target)
       throws IOException {
+    if (state.link().isPresent()) {
+      folder.link(temporary, ShelfPaths.linkTarget(temporary.getFileSystem(), state.link().get()));
+      Optional<Object> key = Optional.ofNullable(folder.look(temporary).fileKey());
+      folder.describe(temporary, state);
+      return key;
+    }
+    requireRoom(target, state.size());
     ContentRef content = state.content().orElseThrow();
+    Optional<Object> key;
     try (FileChannel channel = folder.create(temporary);
         OutputStream out = new BufferedOutputStream(Channels.newOutputStream(channel), BUFFER)) {
+      key = Optional.ofNullable(folder.look(temporary).fileKey());
       contents.copyToBeChecked(content, out);
       out.flush();
       channel.force(true);
     } catch (AccessDeniedException e) {
-      throw new RefusedException(
-          "%s cannot be written: there is no permission to write in its folder. Nothing was changed."
-              .formatted(target));
+      throw new RefusedException("there is no permission to write in its folder");
     }
     try (FileChannel written = folder.read(temporary)) {
       if (!contents.isIn(written, content, workers)) {
         throw new IOException(
-            "%s was not written: what was written aside reads back differently. What stood there is untouched; check the drive."
-                .formatted(target));
+            "what was written aside reads back differently, so what stood there is untouched; check the drive");
       }
     }
     folder.describe(temporary, state);
+    return key;
   }
 
   private static void requireRoom(Path target, long bytes) throws IOException {
-    FileStore drive = Files.getFileStore(target.toAbsolutePath().getParent());
-    long free = drive.getUsableSpace();
+    long free = Files.getFileStore(target.toAbsolutePath().getParent()).getUsableSpace();
     if (free < bytes) {
       throw new RefusedException(
-          "%s cannot be written: it needs %,d bytes and its drive has %,d left. Nothing was changed."
-              .formatted(target, bytes, free));
+          "it needs %,d bytes and its drive has %,d left; what stood there is untouched"
+              .formatted(bytes, free));
     }
   }
 

@@ -1,4 +1,4 @@
-package org.mendedleaf.core.recover;
+package org.mendedleaf.core.place;
 
 import java.io.Closeable;
 import java.io.IOException;
@@ -9,11 +9,14 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.attribute.FileTime;
 import java.nio.file.attribute.PosixFilePermission;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.Optional;
 import java.util.Set;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
 import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.catalog.FolderState;
+import org.mendedleaf.core.catalog.Names;
 import org.mendedleaf.core.store.ContentReader;
 
 /**
@@ -27,7 +30,9 @@ final class ArchiveWriter implements Closeable {
 
   private static final int FILE = 0100000;
   private static final int LINK = 0120000;
+  private static final int FOLDER = 0040000;
   private static final int PLAIN = 0644;
+  private static final int FOLDER_MODE = 0755;
 
   private final ContentReader contents;
   private final ZipArchiveOutputStream out;
@@ -38,8 +43,13 @@ final class ArchiveWriter implements Closeable {
     out.setEncoding(StandardCharsets.UTF_8.name());
   }
 
-  void folder(String name) throws IOException {
-    out.putArchiveEntry(new ZipArchiveEntry(name + "/"));
+  void folder(String name, Optional<FolderState> state) throws IOException {
+    ZipArchiveEntry entry = new ZipArchiveEntry(name + "/");
+    if (state.isPresent()) {
+      entry.setLastModifiedTime(FileTime.from(state.get().modified()));
+      entry.setUnixMode(FOLDER | bits(state.get().mode(), FOLDER_MODE));
+    }
+    out.putArchiveEntry(entry);
     out.closeArchiveEntry();
   }
 
@@ -47,7 +57,7 @@ final class ArchiveWriter implements Closeable {
   void add(String name, FileState state) throws IOException {
     byte[] held = null;
     if (state.link().isPresent()) {
-      held = state.link().get().getBytes(StandardCharsets.UTF_8);
+      held = Names.bytes(state.link().get());
     } else if (state.size() <= HELD) {
       held = contents.bytes(state.content().orElseThrow());
     } else {
@@ -57,7 +67,7 @@ final class ArchiveWriter implements Closeable {
     ZipArchiveEntry entry = new ZipArchiveEntry(name);
     entry.setLastModifiedTime(FileTime.from(state.modified()));
     entry.setSize(held == null ? state.size() : held.length);
-    entry.setUnixMode(state.link().isPresent() ? LINK | 0777 : FILE | mode(state));
+    entry.setUnixMode(state.link().isPresent() ? LINK | 0777 : FILE | bits(state.mode(), PLAIN));
     out.putArchiveEntry(entry);
     if (held == null) {
       contents.copy(state.content().orElseThrow(), out);
@@ -67,11 +77,11 @@ final class ArchiveWriter implements Closeable {
     out.closeArchiveEntry();
   }
 
-  private static int mode(FileState state) {
-    if (state.mode().isEmpty()) {
-      return PLAIN;
+  private static int bits(Optional<String> mode, int plain) {
+    if (mode.isEmpty()) {
+      return plain;
     }
-    Set<PosixFilePermission> permissions = PosixFilePermissions.fromString(state.mode().get());
+    Set<PosixFilePermission> permissions = PosixFilePermissions.fromString(mode.get());
     int bits = 0;
     for (PosixFilePermission one : PosixFilePermission.values()) {
       // The constants stand in the order of the bits, from the owner's reading on.
@@ -99,7 +109,7 @@ final class ArchiveWriter implements Closeable {
     }
     try (InputStream in = zip.getInputStream(entry)) {
       if (state.link().isPresent()) {
-        return new String(in.readAllBytes(), StandardCharsets.UTF_8).equals(state.link().get());
+        return Names.text(in.readAllBytes()).equals(state.link().get());
       }
       return contents.isIn(in, state.content().orElseThrow());
     }

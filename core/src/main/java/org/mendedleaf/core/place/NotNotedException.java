@@ -1,0 +1,20 @@
+package org.mendedleaf.core.place;
+
+import java.io.IOException;
+import java.nio.file.Path;
+
+/** Something was put into place, but the store could not be told of it. */
+public final class NotNotedException extends IOException {
+  private static final long serialVersionUID = 1L;
+
+  NotNotedException(String target, int targets, Path store, IOException cause) {
+    super(
+        "%s %s in place, whole; but the store %s could not be told of it (%s), so there is no receipt to take it back with yet. What stood there is in the store, and the next capture records what stands there now."
+            .formatted(
+                targets == 1 ? target : "%s and %d more".formatted(target, targets - 1),
+                targets == 1 ? "is" : "are",
+                store,
+                Reasons.of(cause, store)),
+        cause);
+  }
+}

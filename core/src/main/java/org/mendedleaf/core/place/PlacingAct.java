@@ -1,0 +1,440 @@
+package org.mendedleaf.core.place;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
+import java.util.Set;
+import org.mendedleaf.core.capture.ShelfPaths;
+import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.catalog.FolderState;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.Origin;
+import org.mendedleaf.core.catalog.Proposal;
+import org.mendedleaf.core.catalog.ReceiptItem;
+import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
+import org.mendedleaf.core.catalog.RecordedFile;
+import org.mendedleaf.core.progress.CancelledException;
+import org.mendedleaf.core.progress.Phase;
+import org.mendedleaf.core.progress.Progress;
+
+/**
+ * One plan in progress: does step after step and gathers what is then committed as one act. Used
+ * once, by one thread.
+ */
+final class PlacingAct {
+
+  private final Executor.Tools tools;
+  private final PlacePlan plan;
+  private final Map<Path, Recorded> kept;
+  private final List<ReceiptItem> items = new ArrayList<>();
+  private final List<Step> madeFolders = new ArrayList<>();
+  private final List<Proposal> folders = new ArrayList<>();
+  private final List<Proposal> removals = new ArrayList<>();
+  private final List<Proposal> moves = new ArrayList<>();
+  private final List<Proposal> saves = new ArrayList<>();
+  private final Map<Long, Path> takenAway = new HashMap<>();
+  private final Set<InnerPath> goneFromLog = new HashSet<>();
+  // The folder of the step before: most steps of a plan go into few folders.
+  private TargetFolder open;
+  private Path openAt;
+
+  /**
+   * @param kept what stood at targets off the shelves and is in the store
+   */
+  PlacingAct(Executor.Tools tools, PlacePlan plan, Map<Path, Recorded> kept) {
+    this.tools = tools;
+    this.plan = plan;
+    this.kept = kept;
+  }
+
+  boolean isEmpty() {
+    return items.isEmpty();
+  }
+
+  List<ReceiptItem> items() {
+    return items;
+  }
+
+  /** Does the steps, one after another; one that cannot be done does not stop the rest. */
+  void perform(Progress progress) throws IOException {
+    List<Step> steps = plan.steps();
+    progress.phase(Phase.WRITING, steps.size(), steps.stream().mapToLong(Step::bytes).sum());
+    List<Step> inOrder = new ArrayList<>(steps);
+    // What is taken away goes first, so that its history can go on at the place it had before. The
+    // rest goes folder by folder, so that each is opened and forced once.
+    inOrder.sort(
+        Comparator.comparing((Step step) -> step.planned() != Outcome.REMOVED)
+            .thenComparing(step -> step.planned() != Outcome.FOLDER)
+            .thenComparing(
+                step -> step.target().getParent(),
+                Comparator.nullsFirst(Comparator.naturalOrder())));
+    boolean stopped = false;
+    try {
+      for (Step step : inOrder) {
+        if (stopped || progress.cancelled()) {
+          stopped = true;
+          done(step.ending(Outcome.REFUSED, new CancelledException().getMessage()));
+          continue;
+        }
+        try {
+          done(performed(step));
+        } catch (IOException e) {
+          done(step.ending(Outcome.REFUSED, Reasons.of(e, step.target())));
+        }
+        progress.advanced(1, step.bytes());
+      }
+    } finally {
+      closeFolder();
+    }
+    describeFolders();
+  }
+
+  private Step performed(Step step) throws IOException {
+    if (step.puts()) {
+      return put(step);
+    } else if (step.planned() == Outcome.REMOVED) {
+      take(step);
+    } else if (step.planned() == Outcome.FOLDER) {
+      make(step);
+    } else if (step.planned() == Outcome.SAME && step.continues() instanceof Continues.Gathered) {
+      noteSave(step, step.state().orElseThrow());
+    }
+    return step;
+  }
+
+  private Step put(Step step) throws IOException {
+    FileState wanted = step.state().orElseThrow();
+    if (plan.where() instanceof PlacePlan.Where.InLog) {
+      noteSave(step, wanted.at(step.path().orElseThrow()));
+      return step;
+    }
+    Recorded before = before(step);
+    Placement.Placed placed =
+        tools.placement().place(wanted, folderOf(step), step.target(), before);
+    if (plan.inHistory()) {
+      noteSave(
+          step, tools.capture().placed(step.target(), name(step), placed.attributes(), wanted));
+    }
+    return placed.said().isEmpty()
+        ? step
+        : step.ending(
+            step.planned(),
+            step.why().isEmpty() ? placed.said() : step.why() + "; " + placed.said());
+  }
+
+  /** What stands at a target, proven to be in the store; nothing where nothing is to stand. */
+  private Recorded before(Step step) throws IOException {
+    boolean replaces = step.planned() == Outcome.MADE_ROOM || step.planned() == Outcome.REMOVED;
+    if (!replaces) {
+      return tools.recorder().free(step.target(), name(step));
+    }
+    if (plan.where() instanceof PlacePlan.Where.OnShelf on) {
+      return tools.recorder().onShelf(on.shelf(), step.target(), name(step));
+    }
+    if (plan.stands().containsKey(step.target())) {
+      return tools.recorder().holding(step.target(), plan.stands().get(step.target()));
+    }
+    Recorded before = kept.get(step.target());
+    if (before == null) {
+      throw new RefusedException(Recorder.CHANGED);
+    }
+    return before;
+  }
+
+  private void take(Step step) throws IOException {
+    if (!(plan.where() instanceof PlacePlan.Where.InLog)) {
+      Recorded before = before(step);
+      Path parent = step.target().getParent();
+      if (!parent.equals(openAt)) {
+        closeFolder();
+        open =
+            TargetFolder.openExisting(plan.rootOf(step), parent)
+                .orElseThrow(() -> new RefusedException(Recorder.CHANGED));
+        openAt = parent;
+      }
+      before.requireStill();
+      open.delete(step.target().getFileName());
+    }
+    noteRemoval(step);
+  }
+
+  private TargetFolder folderOf(Step step) throws IOException {
+    Path parent = step.target().getParent();
+    if (!parent.equals(openAt)) {
+      closeFolder();
+      open = TargetFolder.open(plan.rootOf(step), parent);
+      openAt = parent;
+    }
+    return open;
+  }
+
+  /** Names are durable once their folder was forced, and that costs as much as forcing a file. */
+  private void closeFolder() throws IOException {
+    if (open != null) {
+      TargetFolder last = open;
+      open = null;
+      openAt = null;
+      try (last) {
+        last.force();
+      }
+    }
+  }
+
+  private void make(Step step) throws IOException {
+    if (!(plan.where() instanceof PlacePlan.Where.InLog)) {
+      closeFolder();
+      TargetFolder.open(plan.rootOf(step), step.target()).close();
+    }
+    madeFolders.add(step);
+  }
+
+  /** At the end, the innermost first: whatever is written into a folder changes its time. */
+  private void describeFolders() throws IOException {
+    madeFolders.sort(Comparator.comparing(Step::target).reversed());
+    for (Step step : madeFolders) {
+      if (step.folder().isPresent() && !(plan.where() instanceof PlacePlan.Where.InLog)) {
+        try (TargetFolder made =
+            TargetFolder.openExisting(plan.rootOf(step), step.target()).orElse(null)) {
+          if (made != null) {
+            made.describe(step.folder().get());
+          }
+        } catch (IOException e) {
+          int at = items.indexOf(step.item(Optional.empty()));
+          if (at >= 0) {
+            String why =
+                "its times and permissions could not be set: " + Reasons.of(e, step.target());
+            items.set(at, step.ending(Outcome.FOLDER, why).item(Optional.empty()));
+          }
+        }
+      }
+      noteFolder(step);
+    }
+    madeFolders.clear();
+  }
+
+  private void noteFolder(Step step) throws IOException {
+    if (plan.where() instanceof PlacePlan.Where.OnShelf && Files.isDirectory(step.target())) {
+      Instant made = Files.getLastModifiedTime(step.target()).toInstant();
+      folders.add(
+          new Proposal.FolderHere(
+              new FolderState(
+                  step.path().orElseThrow(),
+                  tools.times().onOfficeClock(made),
+                  step.folder().flatMap(FolderState::mode))));
+    }
+  }
+
+  private void noteRemoval(Step step) {
+    if (plan.inHistory()) {
+      takenAway.put(step.file().orElseThrow(), step.target());
+      removals.add(new Proposal.Remove(step.file().orElseThrow()));
+      goneFromLog.add(step.path().orElseThrow());
+    }
+  }
+
+  private static InnerPath name(Step step) {
+    return step.path().orElseGet(() -> new InnerPath(ShelfPaths.name(step.target())));
+  }
+
+  private void noteSave(Step step, FileState placed) throws IOException {
+    if (step.continues() instanceof Continues.Gathered gathered) {
+      saves.addAll(gathered.saves());
+    } else if (step.continues() instanceof Continues.Arrivals arrivals) {
+      noteArrivals(arrivals, placed);
+    } else {
+      noteItsHistory(step, placed);
+    }
+  }
+
+  private void noteArrivals(Continues.Arrivals arrivals, FileState placed) {
+    int last = arrivals.arrivals().size() - 1;
+    for (int i = 0; i <= last; i++) {
+      Continues.Arrival one = arrivals.arrivals().get(i);
+      saves.add(
+          new Proposal.Save(
+              arrivals.onto(),
+              i == last ? placed : one.state().at(placed.path()),
+              Origin.BRING_IN,
+              one.from(),
+              true,
+              Optional.of(one.where())));
+    }
+  }
+
+  /** The path keeps the file that is at it; a file that is away comes back to its history. */
+  private void noteItsHistory(Step step, FileState placed) throws IOException {
+    InnerPath path = step.path().orElseThrow();
+    long wanted = step.file().orElseThrow();
+    Optional<RecordedFile> there = tools.catalogue().files().presentAt(plan.shelf(), path);
+    Optional<RecordedFile> own = tools.catalogue().files().file(wanted);
+    if (there.isPresent()
+        && there.get().id() != wanted
+        && !takenAway.containsKey(there.get().id())) {
+      saves.add(save(OptionalLong.of(there.get().id()), placed, OptionalInt.empty()));
+    } else if (takenAway.containsKey(wanted)) {
+      removals.removeIf(
+          proposal -> proposal instanceof Proposal.Remove gone && gone.file() == wanted);
+      moves.add(new Proposal.Move(wanted, placed));
+      saves.add(save(OptionalLong.of(wanted), placed, step.revision()));
+    } else if ((there.isPresent() && there.get().id() == wanted)
+        || own.isEmpty()
+        || !own.get().present()) {
+      saves.add(save(OptionalLong.of(wanted), placed, step.revision()));
+    } else {
+      saves.add(save(OptionalLong.empty(), placed, OptionalInt.empty()));
+    }
+  }
+
+  private Proposal save(OptionalLong file, FileState placed, OptionalInt from) {
+    return new Proposal.Save(file, placed, origin(), from, true);
+  }
+
+  private Origin origin() {
+    return switch (plan.act()) {
+      case MEND -> Origin.MEND;
+      case UNDO -> Origin.UNDO;
+      default -> Origin.RECOVER;
+    };
+  }
+
+  private void done(Step step) {
+    // On a shelf its history has what stood there.
+    Optional<FileState> before =
+        plan.inHistory()
+            ? Optional.empty()
+            : Optional.ofNullable(kept.get(step.target())).flatMap(Recorded::state);
+    items.add(step.item(before));
+  }
+
+  /**
+   * Notes what an earlier try had done when it was interrupted, as what this act did.
+   *
+   * @param planned what that try was about to do
+   */
+  void settle(List<ReceiptItem> planned) throws IOException {
+    TargetCheck check = new TargetCheck(tools.catalogue().contents(), 1);
+    for (ReceiptItem item : planned) {
+      Path target = tools.files().getPath(item.target());
+      Step step =
+          new Step(
+              target,
+              plan.where() instanceof PlacePlan.Where.OnShelf on
+                  ? Optional.of(ShelfPaths.inner(on.folder(), target))
+                  : Optional.empty(),
+              item.outcome(),
+              item.wrote(),
+              item.file(),
+              item.revision(),
+              item.why());
+      if (item.changedSomething() && wasDone(step, check)) {
+        if (step.planned() == Outcome.REMOVED) {
+          noteRemoval(step);
+        } else if (step.planned() == Outcome.FOLDER) {
+          noteFolder(step);
+        } else if (plan.inHistory()) {
+          noteSave(
+              step,
+              tools.capture().standing(target, name(step)).describe(step.state().orElseThrow()));
+        }
+        items.add(step.item(item.before()));
+      }
+    }
+  }
+
+  private static boolean wasDone(Step step, TargetCheck check) throws IOException {
+    return switch (step.planned()) {
+      case REMOVED -> !Files.exists(step.target(), LinkOption.NOFOLLOW_LINKS);
+      case FOLDER -> Files.isDirectory(step.target(), LinkOption.NOFOLLOW_LINKS);
+      // An archive is written as a whole at the end, and then again.
+      default -> step.state().isPresent() && check.holds(step.target(), step.state().get());
+    };
+  }
+
+  /** Writes an archive with all steps in it: aside, checked entry by entry, and then into place. */
+  void pack(Progress progress) {
+    Step whole = plan.steps().get(0);
+    List<Step> entries = plan.steps().subList(1, plan.steps().size());
+    progress.phase(Phase.WRITING, entries.size(), entries.stream().mapToLong(Step::bytes).sum());
+    if (whole.planned() == Outcome.LEFT || whole.planned() == Outcome.REFUSED) {
+      plan.steps().forEach(this::done);
+      return;
+    }
+    try {
+      List<Step> done =
+          tools.placement().placeArchive(whole.target(), entries, before(whole), progress);
+      BasicFileAttributes written = Files.readAttributes(whole.target(), BasicFileAttributes.class);
+      items.add(
+          new ReceiptItem(
+              whole.target().toString(),
+              whole.file(),
+              whole.revision(),
+              whole.planned(),
+              written.size(),
+              whole.why(),
+              Optional.of(
+                  new FileState(
+                      name(whole),
+                      written.size(),
+                      written.lastModifiedTime().toInstant(),
+                      Optional.empty(),
+                      Optional.empty(),
+                      Optional.empty(),
+                      Optional.empty(),
+                      Optional.empty())),
+              Optional.ofNullable(kept.get(whole.target())).flatMap(Recorded::state)));
+      done.forEach(this::done);
+    } catch (IOException e) {
+      plan.steps()
+          .forEach(step -> done(step.ending(Outcome.REFUSED, Reasons.of(e, whole.target()))));
+    }
+  }
+
+  /** Folders that went as well. */
+  void noteFolderGone(InnerPath path) {
+    folders.add(new Proposal.FolderGone(path));
+  }
+
+  /** What is to be committed. */
+  Journal.Draft draft(Instant at) throws IOException {
+    if (plan.where() instanceof PlacePlan.Where.InLog) {
+      noteFoldersOfLog();
+    }
+    List<Proposal> proposals = new ArrayList<>(removals);
+    proposals.addAll(moves);
+    proposals.addAll(saves);
+    proposals.addAll(folders);
+    items.forEach(item -> proposals.add(new Proposal.Item(item)));
+    return new Journal.Draft(
+        plan.act(),
+        OptionalLong.of(plan.shelf()),
+        at,
+        plan.by(),
+        plan.of(),
+        plan.run(),
+        false,
+        proposals);
+  }
+
+  private void noteFoldersOfLog() throws IOException {
+    DepositFolders inLog = new DepositFolders(tools.catalogue(), tools.clock());
+    Set<InnerPath> comes = new HashSet<>();
+    for (Proposal proposal : saves) {
+      comes.add(((Proposal.Save) proposal).state().path());
+    }
+    folders.addAll(inLog.missing(plan.shelf(), comes));
+    folders.addAll(inLog.emptied(plan.shelf(), goneFromLog, comes));
+  }
+}
