@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import org.mendedleaf.cli.MendedLeafCommand;
 import org.mendedleaf.cli.OfficeOpener;
 import org.mendedleaf.cli.Terminal;
@@ -14,6 +15,9 @@ import org.mendedleaf.core.office.DeskLock;
 
 /** Where every start begins. */
 public final class Main {
+
+  private static final int TRIES = 100;
+  private static final long PAUSE_MILLIS = 100;
 
   private Main() {}
 
@@ -25,6 +29,11 @@ public final class Main {
   }
 
   private static int run(Terminal terminal, StartLine line) throws Exception {
+    if (line.asksForHelp() && StartHelp.isAbout(line.word())) {
+      terminal.out().print(StartHelp.of(line.word()));
+      terminal.out().flush();
+      return MendedLeafCommand.DONE;
+    }
     return switch (line.word()) {
       case "demo" -> WindowStart.demo(terminal, line);
       case "open", "" -> WindowStart.open(terminal, line);
@@ -39,13 +48,30 @@ public final class Main {
       return MendedLeafCommand.run(terminal, OfficeOpener.FRESH, line.args());
     }
     Path home = line.home(terminal.folder());
-    Optional<DeskLock> lock = DeskLock.tryTake(home);
-    if (lock.isEmpty()) {
-      return OwnerClient.hand(home, terminal, line);
+    // Who has the desk may just be beginning to listen, or about to end.
+    for (int attempt = 0; attempt < TRIES; attempt++) {
+      Optional<DeskLock> lock = DeskLock.tryTake(home);
+      if (lock.isPresent()) {
+        try (DeskLock held = lock.get()) {
+          return MendedLeafCommand.run(terminal, opener(line), line.args());
+        }
+      }
+      OptionalInt exit = OwnerClient.hand(home, terminal, line);
+      if (exit.isPresent()) {
+        return exit.getAsInt();
+      }
+      Thread.sleep(PAUSE_MILLIS);
     }
-    try (DeskLock held = lock.get()) {
-      return MendedLeafCommand.run(terminal, OfficeOpener.FRESH, line.args());
-    }
+    terminal
+        .err()
+        .println(
+            "Another command of Mended Leaf is working on this desk under a clock of its own; nothing was done. Try again when it has ended.");
+    return MendedLeafCommand.NOT_DONE;
+  }
+
+  /** A command takes others in while it runs, unless it runs under another clock than theirs. */
+  private static OfficeOpener opener(StartLine line) {
+    return line.option("--clock").isPresent() ? OfficeOpener.FRESH : new CommandOwner();
   }
 
   private static PrintStream stream(FileDescriptor descriptor) {

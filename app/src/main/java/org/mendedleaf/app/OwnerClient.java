@@ -11,6 +11,7 @@ import java.nio.channels.SocketChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.OptionalInt;
 import org.mendedleaf.cli.MendedLeafCommand;
 import org.mendedleaf.cli.Terminal;
 
@@ -26,27 +27,38 @@ final class OwnerClient {
             new PrintStream(OutputStream.nullOutputStream(), false, StandardCharsets.UTF_8),
             new PrintStream(OutputStream.nullOutputStream(), false, StandardCharsets.UTF_8),
             home);
-    return hand(home, silent, new StartLine(List.of(OwnerSocket.STEP_ASIDE)))
+    return hand(home, silent, new StartLine(List.of(OwnerSocket.STEP_ASIDE))).orElse(-1)
         == MendedLeafCommand.DONE;
   }
 
-  static int hand(Path home, Terminal terminal, StartLine line) {
+  /**
+   * @return the exit code; empty if nobody could be spoken with, so that nothing was done
+   */
+  static OptionalInt hand(Path home, Terminal terminal, StartLine line) {
+    boolean asked = false;
     try (SocketChannel owner = SocketChannel.open(OwnerSocket.address(home));
         DataOutputStream out = new DataOutputStream(Channels.newOutputStream(owner));
         DataInputStream in = new DataInputStream(Channels.newInputStream(owner))) {
+      if (!OwnerSocket.isOurs(owner)) {
+        return OptionalInt.empty();
+      }
+      asked = true;
       writeText(out, terminal.folder().toString());
       out.writeInt(line.words().size());
       for (String word : line.words()) {
         writeText(out, word);
       }
       out.flush();
-      return print(in, terminal);
+      return OptionalInt.of(print(in, terminal));
     } catch (IOException e) {
+      if (!asked) {
+        return OptionalInt.empty();
+      }
       terminal
           .err()
           .println(
-              "Another command of Mended Leaf is working on this desk just now; nothing was done. Try again in a moment.");
-      return MendedLeafCommand.NOT_DONE;
+              "The process of Mended Leaf that was asked has ended before it answered; whether it was done, the ledger says.");
+      return OptionalInt.of(MendedLeafCommand.NOT_DONE);
     }
   }
 

@@ -15,6 +15,7 @@ import java.nio.channels.SocketChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
@@ -49,6 +50,7 @@ final class OwnerServer implements Closeable {
     Files.deleteIfExists(address.getPath());
     this.server = ServerSocketChannel.open(StandardProtocolFamily.UNIX);
     server.bind(address);
+    Files.setPosixFilePermissions(address.getPath(), PosixFilePermissions.fromString("rw-------"));
   }
 
   void serve(DeskOwner owner) {
@@ -61,6 +63,10 @@ final class OwnerServer implements Closeable {
     while (server.isOpen()) {
       try {
         SocketChannel caller = server.accept();
+        if (!OwnerSocket.isOurs(caller)) {
+          caller.close();
+          continue;
+        }
         begun(1);
         Thread thread =
             new Thread(

@@ -3,7 +3,9 @@ package org.mendedleaf.app;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
+import org.mendedleaf.cli.MendedLeafCommand;
 import org.mendedleaf.cli.Terminal;
 import org.mendedleaf.core.office.DeskLock;
 import org.mendedleaf.core.office.Office;
@@ -30,7 +32,14 @@ final class WindowStart {
       lock = whenLetGo(home, terminal);
     }
     if (lock.isEmpty()) {
-      return OwnerClient.hand(home, terminal, line);
+      OptionalInt exit = OwnerClient.hand(home, terminal, line);
+      if (exit.isEmpty()) {
+        terminal
+            .err()
+            .println(
+                "A command of Mended Leaf is working on this desk; the window was not opened.");
+      }
+      return exit.orElse(MendedLeafCommand.NOT_DONE);
     }
     try (DeskLock held = lock.get()) {
       return window(OfficeSettings.ofThisMachine(home), terminal, line, Optional.empty());

@@ -54,7 +54,7 @@ class RunningWindowTest extends WindowRobot {
             desk.folder());
     List<String> line = new ArrayList<>(List.of(words));
     line.addAll(List.of("--home", base.resolve("home").toString()));
-    int exit = OwnerClient.hand(base.resolve("home"), terminal, new StartLine(line));
+    int exit = OwnerClient.hand(base.resolve("home"), terminal, new StartLine(line)).orElseThrow();
     return new Handed(
         exit, out.toString(StandardCharsets.UTF_8), err.toString(StandardCharsets.UTF_8));
   }

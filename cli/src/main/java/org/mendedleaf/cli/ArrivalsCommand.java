@@ -23,6 +23,7 @@ import picocli.CommandLine.ParentCommand;
 /** What waits in the folders in which files arrive. */
 @Command(
     name = "arrivals",
+    mixinStandardHelpOptions = true,
     description = {
       "Show what waits in the chosen folders, newest first, and what each most likely replaces.",
       "With --admit, what shelves admit by themselves is brought in."
@@ -81,7 +82,10 @@ final class ArrivalsCommand implements Callable<Integer> {
     return done;
   }
 
-  @Command(name = "folder", description = "Look for arrivals in a folder from now on.")
+  @Command(
+      name = "folder",
+      mixinStandardHelpOptions = true,
+      description = "Look for arrivals in a folder from now on.")
   int folder(
       @Parameters(paramLabel = "DIR") Path folder,
       @Option(names = "--no-longer", description = "Look there no longer.") boolean noLonger)
@@ -109,7 +113,10 @@ final class ArrivalsCommand implements Callable<Integer> {
         node, lines.isEmpty() ? "Arrivals are looked for nowhere.\n" : String.join("", lines));
   }
 
-  @Command(name = "dismiss", description = "Do not offer a file again; it stays where it is.")
+  @Command(
+      name = "dismiss",
+      mixinStandardHelpOptions = true,
+      description = "Do not offer a file again; it stays where it is.")
   int dismiss(@Parameters(paramLabel = "FILE", arity = "1..*") List<Path> files)
       throws IOException {
     return root.answer(
@@ -121,6 +128,7 @@ final class ArrivalsCommand implements Callable<Integer> {
 
   @Command(
       name = "same-named",
+      mixinStandardHelpOptions = true,
       description = "Say whether a shelf lets same-named arrivals become revisions by themselves.")
   int sameNamed(
       @Parameters(paramLabel = "SHELF") String name,

@@ -21,6 +21,7 @@ import picocli.CommandLine.ParentCommand;
 /** Brings removed files and folders back. */
 @Command(
     name = "bring-back",
+    mixinStandardHelpOptions = true,
     description = "Bring removed files or folders back, with their newest revisions.")
 final class BringBackCommand implements Callable<Integer> {
 

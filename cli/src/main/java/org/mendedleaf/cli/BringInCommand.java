@@ -23,6 +23,7 @@ import picocli.CommandLine.ParentCommand;
 /** Brings files in from outside. */
 @Command(
     name = "bring-in",
+    mixinStandardHelpOptions = true,
     description = {
       "Make a file from outside the next revision of a file on a shelf, or a new one there.",
       "Without --onto, --new and --take-confident it only says what it would replace."

@@ -14,6 +14,7 @@ import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.RecordingState;
 import org.mendedleaf.core.office.Rhythms;
+import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.progress.Progress;
 import picocli.CommandLine.Command;
@@ -22,7 +23,10 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.ParentCommand;
 
 /** Records what has changed. */
-@Command(name = "capture", description = "Record what has changed on a shelf, or on all of them.")
+@Command(
+    name = "capture",
+    mixinStandardHelpOptions = true,
+    description = "Record what has changed on a shelf, or on all of them.")
 final class CaptureCommand implements Callable<Integer> {
 
   private static final Duration SUMMARIES = Duration.ofSeconds(5);
@@ -61,6 +65,10 @@ final class CaptureCommand implements Callable<Integer> {
                     .filter(shelf -> !shelf.isDeposit())
                     .filter(this::isOn)
                     .toList();
+    if (!due && name.isEmpty() && shelves.isEmpty() && !office.shelves().unreached().isEmpty()) {
+      throw new SentenceException(
+          "Nothing was recorded. " + office.shelves().unreached().get(0).sentence());
+    }
     ObjectNode node = Json.object();
     ArrayNode captures = node.putArray("captures");
     StringBuilder text = new StringBuilder();
@@ -88,6 +96,9 @@ final class CaptureCommand implements Callable<Integer> {
       }
     }
     sumUp(office, shelves);
+    if (!office.shelves().unreached().isEmpty() && name.isEmpty() && !due) {
+      exit = MendedLeafCommand.NOT_DONE;
+    }
     return new Answer(node, text.toString(), exit);
   }
 

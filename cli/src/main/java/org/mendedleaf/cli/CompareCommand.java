@@ -28,6 +28,7 @@ import picocli.CommandLine.ParentCommand;
 /** Compares two states of a file, or a shelf or a folder at two moments. */
 @Command(
     name = "compare",
+    mixinStandardHelpOptions = true,
     description = "Compare two states of a file, or a shelf or folder of it at two moments.")
 final class CompareCommand implements Callable<Integer> {
 

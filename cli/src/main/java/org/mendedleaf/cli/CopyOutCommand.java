@@ -29,6 +29,7 @@ import picocli.CommandLine.ParentCommand;
 /** Copies revisions out; the shelf is untouched. */
 @Command(
     name = "copy-out",
+    mixinStandardHelpOptions = true,
     description = "Write a revision of each file into a folder, under a name that says what it is.")
 final class CopyOutCommand implements Callable<Integer> {
 

@@ -10,7 +10,10 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.ParentCommand;
 
 /** Whether a path is recorded. */
-@Command(name = "covered", description = "Say in one line whether a file or folder is recorded.")
+@Command(
+    name = "covered",
+    mixinStandardHelpOptions = true,
+    description = "Say in one line whether a file or folder is recorded.")
 final class CoveredCommand implements Callable<Integer> {
 
   @ParentCommand private MendedLeafCommand root;

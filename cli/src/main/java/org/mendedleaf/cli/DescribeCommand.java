@@ -13,6 +13,7 @@ import picocli.CommandLine.Option;
 /** Says what a file is. */
 @Command(
     name = "describe",
+    mixinStandardHelpOptions = true,
     description = "Say what a file is; without options, tell what was said.")
 final class DescribeCommand extends FileCommand implements Callable<Integer> {
 

@@ -20,6 +20,7 @@ import picocli.CommandLine.Option;
 /** Destroys revisions for good; without the name typed it only tells what that would do. */
 @Command(
     name = "erase",
+    mixinStandardHelpOptions = true,
     description = {
       "Destroy revisions for good. Nothing brings them back.",
       "Without --confirm it only tells what would go."

@@ -8,6 +8,7 @@ import java.util.concurrent.Callable;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.Search;
+import org.mendedleaf.core.office.SentenceException;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -16,6 +17,7 @@ import picocli.CommandLine.ParentCommand;
 /** Finds files by any name they ever had. */
 @Command(
     name = "find",
+    mixinStandardHelpOptions = true,
     description = {
       "Find files by parts of any name they ever had, of a folder, or of who saved them;",
       "“removed” asks for what is gone, and “pictures”, “tables”, “documents” for a kind."
@@ -36,6 +38,9 @@ final class FindCommand implements Callable<Integer> {
   }
 
   private Answer find(Office office) throws IOException {
+    if (limit < 1) {
+      throw new SentenceException("--limit is at least 1; %d is not.".formatted(limit));
+    }
     Search.Answer answer = office.search().find(String.join(" ", words), limit);
     ObjectNode node = Json.object();
     ArrayNode files = node.putArray("files");

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Names;
 import org.mendedleaf.core.catalog.PresentFile;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
 import org.mendedleaf.core.intake.Family;
@@ -26,6 +27,7 @@ import picocli.CommandLine.ParentCommand;
 /** Makes one file of its copies. */
 @Command(
     name = "gather",
+    mixinStandardHelpOptions = true,
     description = {
       "Find dated, initialled and numbered copies in a folder and make each family one file,",
       "with the copies as its revisions. The extra names go; one undo brings them back."
@@ -94,7 +96,8 @@ final class GatherCommand implements Callable<Integer> {
     node.put("undo", undo);
     for (RunReceipt.Line line : receipt.lines()) {
       if (line.item().outcome() == Outcome.REFUSED) {
-        text.append("not done: %s (%s)%n".formatted(line.item().target(), line.item().why()));
+        text.append(
+            "not done: %s (%s)%n".formatted(Names.shown(line.item().target()), line.item().why()));
       }
     }
     text.append("Gathered. To take it all back: mended-leaf undo %d%n".formatted(undo));

@@ -6,7 +6,10 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 
 /** Say that a revision is known to be good. */
-@Command(name = "good", description = "Say that a revision is known to be good.")
+@Command(
+    name = "good",
+    mixinStandardHelpOptions = true,
+    description = "Say that a revision is known to be good.")
 final class GoodCommand extends SayingCommand implements Callable<Integer> {
 
   @Option(names = "--no-longer", description = "Take the mark back.")

@@ -15,7 +15,10 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 
 /** A file's revisions. */
-@Command(name = "history", description = "Show every revision of a file, oldest first.")
+@Command(
+    name = "history",
+    mixinStandardHelpOptions = true,
+    description = "Show every revision of a file, oldest first.")
 final class HistoryCommand extends FileCommand implements Callable<Integer> {
 
   @Option(names = "--sha256", description = "Also the SHA-256 of each revision's bytes.")

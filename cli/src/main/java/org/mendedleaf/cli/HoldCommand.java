@@ -8,6 +8,7 @@ import picocli.CommandLine.Option;
 /** Keep a revision whatever any rule says, until it is released. */
 @Command(
     name = "hold",
+    mixinStandardHelpOptions = true,
     description = "Keep a revision whatever any rule says, until it is released.")
 final class HoldCommand extends SayingCommand implements Callable<Integer> {
 

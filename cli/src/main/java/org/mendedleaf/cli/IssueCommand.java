@@ -12,6 +12,7 @@ import picocli.CommandLine.Option;
 /** Give a draft out: it gets the next letter of its file. */
 @Command(
     name = "issue",
+    mixinStandardHelpOptions = true,
     description = {
       "Give a draft out: it gets the next letter of its file, which is never given again.",
       "The shelf must tell drafts from issued revisions (\"shelf stages\")."

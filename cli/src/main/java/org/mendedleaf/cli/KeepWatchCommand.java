@@ -14,6 +14,7 @@ import picocli.CommandLine.ParentCommand;
 /** Records without a window. */
 @Command(
     name = "keep-watch",
+    mixinStandardHelpOptions = true,
     description = {
       "Record as the care plans say, without a window, until this is ended; one per desk.",
       "It gives way to a window and goes on when that is closed."

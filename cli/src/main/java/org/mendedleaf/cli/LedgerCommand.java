@@ -12,7 +12,10 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.ParentCommand;
 
 /** What was done. */
-@Command(name = "ledger", description = "Show everything that was done in a store, oldest first.")
+@Command(
+    name = "ledger",
+    mixinStandardHelpOptions = true,
+    description = "Show everything that was done in a store, oldest first.")
 final class LedgerCommand implements Callable<Integer> {
 
   @ParentCommand private MendedLeafCommand root;

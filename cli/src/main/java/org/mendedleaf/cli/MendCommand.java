@@ -11,6 +11,7 @@ import picocli.CommandLine.Option;
 /** Makes an earlier revision the current one. */
 @Command(
     name = "mend",
+    mixinStandardHelpOptions = true,
     description = "Make an earlier revision the current one, as a new revision.")
 final class MendCommand extends FileCommand implements Callable<Integer> {
 

@@ -6,13 +6,17 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.time.format.DateTimeParseException;
+import java.util.List;
 import java.util.Optional;
 import org.mendedleaf.core.office.Complaint;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.OfficeSettings;
+import org.mendedleaf.core.office.Shelves;
 import org.mendedleaf.core.store.DamagedContentException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.IParameterExceptionHandler;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ScopeType;
 
@@ -121,15 +125,51 @@ public final class MendedLeafCommand {
 
   /** The parser, for help and completion too. */
   public static CommandLine commandLine(Terminal terminal, OfficeOpener opener) {
-    CommandLine line = new CommandLine(new MendedLeafCommand(terminal, opener));
+    Terminal quoting = terminal.quoting();
+    MendedLeafCommand command = new MendedLeafCommand(quoting, opener);
+    CommandLine line = new CommandLine(command);
+    line.registerConverter(Instant.class, MendedLeafCommand::instant);
     line.setOut(new PrintWriter(terminal.out(), true, StandardCharsets.UTF_8));
     line.setErr(new PrintWriter(terminal.err(), true, StandardCharsets.UTF_8));
     line.setExecutionExceptionHandler(
-        (e, command, parsed) -> {
-          terminal.err().println(Complaint.sentence(e));
-          return e instanceof DamagedContentException ? DAMAGE : NOT_DONE;
+        (e, failed, parsed) -> {
+          int exit = e instanceof DamagedContentException ? DAMAGE : NOT_DONE;
+          return command.failed(Complaint.sentence(e), exit);
+        });
+    IParameterExceptionHandler usage = line.getParameterExceptionHandler();
+    line.setParameterExceptionHandler(
+        (e, args) -> {
+          int exit = usage.handleParseException(e, args);
+          if (List.of(args).contains("--json")) {
+            var unused = command.object(Complaint.sentence(new IOException(e.getMessage())), exit);
+          }
+          return exit;
         });
     return line;
+  }
+
+  private static Instant instant(String written) {
+    try {
+      return Instant.parse(written);
+    } catch (DateTimeParseException e) {
+      throw new CommandLine.TypeConversionException(
+          "“%s” is no instant, as 2026-03-12T17:30:00Z is".formatted(written));
+    }
+  }
+
+  private int failed(String sentence, int exit) {
+    terminal.err().println(sentence);
+    if (json) {
+      return object(sentence, exit);
+    }
+    return exit;
+  }
+
+  /** With --json there is always one object, also where nothing was done. */
+  private int object(String sentence, int exit) {
+    terminal.out().println(Json.object().put("error", sentence).put("exit", exit));
+    terminal.out().flush();
+    return exit;
   }
 
   /** Work that answers with what is to be printed. */
@@ -144,6 +184,9 @@ public final class MendedLeafCommand {
         office -> {
           Answer answer = work.in(office);
           print(answer);
+          for (Shelves.Unreached one : office.shelves().unreached()) {
+            terminal.err().println(one.sentence());
+          }
           tell(office);
           return answer.exit();
         });
@@ -153,7 +196,7 @@ public final class MendedLeafCommand {
     if (json) {
       terminal.out().println(answer.json().toString());
     } else {
-      terminal.out().print(answer.text());
+      terminal.out().print(Terminal.quoted(answer.text()));
     }
     terminal.out().flush();
   }

@@ -11,6 +11,7 @@ import picocli.CommandLine.Parameters;
 /** Gives a file of a deposit shelf another name or folder. */
 @Command(
     name = "move",
+    mixinStandardHelpOptions = true,
     description =
         "Give a file of a deposit shelf another name or folder; its history goes with it.")
 final class MoveCommand extends FileCommand implements Callable<Integer> {

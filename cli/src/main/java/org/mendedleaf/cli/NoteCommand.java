@@ -8,6 +8,7 @@ import picocli.CommandLine.Parameters;
 /** Say what changed in a revision; the notes before are kept with it. */
 @Command(
     name = "note",
+    mixinStandardHelpOptions = true,
     description = "Say what changed in a revision; the notes before are kept with it.")
 final class NoteCommand extends SayingCommand implements Callable<Integer> {
 

@@ -17,6 +17,7 @@ import picocli.CommandLine.ParentCommand;
 /** What a shelf leaves out. */
 @Command(
     name = "patterns",
+    mixinStandardHelpOptions = true,
     description = {
       "Show or say what a shelf leaves out. Leaving out removes nothing: what is recorded stays.",
       "A pattern without a slash is a name anywhere, with one a path from the shelf's folder;",

@@ -16,6 +16,7 @@ import picocli.CommandLine.ParentCommand;
 /** Who may do what on a shelf. */
 @Command(
     name = "people",
+    mixinStandardHelpOptions = true,
     description = {
       "Show or say who may do what on a shelf: looker, maker or keeper.",
       "\"people SHELF\" shows it."
@@ -36,7 +37,10 @@ final class PeopleCommand implements Callable<Integer> {
     return root.answer(office -> answer(office.shelves().named(name.get())));
   }
 
-  @Command(name = "set", description = "Give a person a role; \"none\" makes them like the others.")
+  @Command(
+      name = "set",
+      mixinStandardHelpOptions = true,
+      description = "Give a person a role; \"none\" makes them like the others.")
   int set(
       @Parameters(paramLabel = "SHELF") String shelf,
       @Parameters(paramLabel = "PERSON") String person,
@@ -53,7 +57,10 @@ final class PeopleCommand implements Callable<Integer> {
                         role.equals("none") ? Optional.empty() : Optional.of(role(role)))));
   }
 
-  @Command(name = "others", description = "Say what everybody may who is not named.")
+  @Command(
+      name = "others",
+      mixinStandardHelpOptions = true,
+      description = "Say what everybody may who is not named.")
   int others(
       @Parameters(paramLabel = "SHELF") String shelf, @Parameters(paramLabel = "ROLE") String role)
       throws IOException {

@@ -38,6 +38,7 @@ import picocli.CommandLine.ParentCommand;
 /** What a shelf keeps, and for how long. */
 @Command(
     name = "plan",
+    mixinStandardHelpOptions = true,
     description = "Show, choose and rehearse what is kept of a shelf. Nothing is let go by this.")
 final class PlanCommand {
 
@@ -61,7 +62,10 @@ final class PlanCommand {
     private Optional<Path> file = Optional.empty();
   }
 
-  @Command(name = "show", description = "Show the plan of a shelf.")
+  @Command(
+      name = "show",
+      mixinStandardHelpOptions = true,
+      description = "Show the plan of a shelf.")
   int show(@Parameters(paramLabel = "SHELF") String name) throws IOException {
     return root.answer(
         office -> {
@@ -78,6 +82,7 @@ final class PlanCommand {
 
   @Command(
       name = "set",
+      mixinStandardHelpOptions = true,
       description = "Give a shelf a plan; shelves that have one of that name get it too.")
   int set(
       @Parameters(paramLabel = "SHELF") String name,
@@ -102,6 +107,7 @@ final class PlanCommand {
 
   @Command(
       name = "export",
+      mixinStandardHelpOptions = true,
       description = "Write the plan of a shelf to a file, which --file reads again.")
   int export(
       @Parameters(paramLabel = "SHELF") String name,
@@ -136,6 +142,7 @@ final class PlanCommand {
 
   @Command(
       name = "rehearse",
+      mixinStandardHelpOptions = true,
       description = "Say what a plan would let go, now or at another date; nothing is changed.")
   int rehearse(
       @Parameters(paramLabel = "SHELF") String name,
@@ -165,6 +172,7 @@ final class PlanCommand {
 
   @Command(
       name = "forecast",
+      mixinStandardHelpOptions = true,
       description = "Say what a shelf will take over the next year under its plan and others.")
   int forecast(
       @Parameters(paramLabel = "SHELF") String name,
@@ -204,7 +212,10 @@ final class PlanCommand {
         });
   }
 
-  @Command(name = "diff", description = "Say what another plan keeps more or less.")
+  @Command(
+      name = "diff",
+      mixinStandardHelpOptions = true,
+      description = "Say what another plan keeps more or less.")
   int diff(
       @Parameters(paramLabel = "SHELF") String name, @ArgGroup(multiplicity = "1") Wanted wanted)
       throws IOException {

@@ -9,7 +9,10 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.ParentCommand;
 
 /** Builds the catalogue again. */
-@Command(name = "rebuild", description = "Build this desk's catalogue again from the store.")
+@Command(
+    name = "rebuild",
+    mixinStandardHelpOptions = true,
+    description = "Build this desk's catalogue again from the store.")
 final class RebuildCommand implements Callable<Integer> {
 
   @ParentCommand private MendedLeafCommand root;

@@ -15,7 +15,10 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.ParentCommand;
 
 /** What a recovery did. */
-@Command(name = "receipt", description = "Show what a recovery did at each place.")
+@Command(
+    name = "receipt",
+    mixinStandardHelpOptions = true,
+    description = "Show what a recovery did at each place.")
 final class ReceiptCommand implements Callable<Integer> {
 
   @ParentCommand private MendedLeafCommand root;

@@ -12,6 +12,7 @@ import picocli.CommandLine.ParentCommand;
 /** Switches a shelf's recording. */
 @Command(
     name = "recording",
+    mixinStandardHelpOptions = true,
     description = {
       "Switch a shelf's recording on, or pause it. What is recorded stays.",
       "What a person does by hand, as mending or bringing in, is recorded on a paused shelf too."

@@ -25,6 +25,7 @@ import picocli.CommandLine.ParentCommand;
 /** Recovers a shelf, a folder or a file from a moment or a snapshot, or a list of picks. */
 @Command(
     name = "recover",
+    mixinStandardHelpOptions = true,
     description = "Recover a shelf, a folder or a file as it was; or do the rest of a recovery.")
 final class RecoverCommand implements Callable<Integer> {
 

@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalInt;
+import org.mendedleaf.core.catalog.Names;
 import org.mendedleaf.core.catalog.ReceiptItem;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
 import org.mendedleaf.core.office.FileLife;
@@ -74,6 +75,15 @@ final class RecoveryAnswer {
       item(items, text, done.target(), done.revision(), done.outcome(), done.bytes(), done.why());
     }
     long act = receipt.act().id();
+    if (act == RunReceipt.NOT_NOTED) {
+      text.append(
+          "The store can only be read, so nobody keeps this receipt, and it is taken back by hand.%n"
+              .formatted());
+      return new Answer(
+          node,
+          text.toString(),
+          receipt.isPartial() ? MendedLeafCommand.NOT_DONE : MendedLeafCommand.DONE);
+    }
     node.put("receipt", act).put("undo", act);
     receipt.parts().get(0).receipt().undoneBy().ifPresent(undo -> node.put("undoneBy", undo.id()));
     text.append("Receipt %d. To take it all back: mended-leaf undo %d%n".formatted(act, act));
@@ -121,7 +131,7 @@ final class RecoveryAnswer {
         "%-10s %s%s%s%n"
             .formatted(
                 outcome.word(),
-                target,
+                Names.shown(target),
                 revision.isPresent() ? "  " + FileLife.numbered(revision.getAsInt()) : "",
                 why.isEmpty() ? "" : "  (" + why + ")"));
     return node;

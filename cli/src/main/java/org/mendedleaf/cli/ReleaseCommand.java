@@ -5,7 +5,7 @@ import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 
 /** Lift a hold. */
-@Command(name = "release", description = "Lift a hold.")
+@Command(name = "release", mixinStandardHelpOptions = true, description = "Lift a hold.")
 final class ReleaseCommand extends SayingCommand implements Callable<Integer> {
 
   @Override

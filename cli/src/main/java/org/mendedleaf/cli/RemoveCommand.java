@@ -17,6 +17,7 @@ import picocli.CommandLine.ParentCommand;
 /** Takes files off their shelf. */
 @Command(
     name = "remove",
+    mixinStandardHelpOptions = true,
     description = "Take files or folders off their shelf and out of its folder; revisions stay.")
 final class RemoveCommand implements Callable<Integer> {
 

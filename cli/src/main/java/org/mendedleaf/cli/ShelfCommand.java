@@ -4,26 +4,39 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.DayOfWeek;
+import java.time.ZoneId;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.mendedleaf.core.catalog.People;
 import org.mendedleaf.core.catalog.Role;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
+import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.ShelfPlaces;
+import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.plan.ReadyPlans;
+import org.mendedleaf.core.plan.Rhythm;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.ParentCommand;
 
 /** The protected folders. */
-@Command(name = "shelf", description = "Add, list and bind shelves: the folders that are recorded.")
+@Command(
+    name = "shelf",
+    mixinStandardHelpOptions = true,
+    description = "Add, list and bind shelves: the folders that are recorded.")
 final class ShelfCommand {
 
   @ParentCommand private MendedLeafCommand root;
 
-  @Command(name = "add", description = "Begin to protect a folder.")
+  @Command(
+      name = "add",
+      mixinStandardHelpOptions = true,
+      description = "Begin to protect a folder.")
   int add(
       @Parameters(paramLabel = "FOLDER", arity = "0..1") Path folder,
       @Option(
@@ -41,7 +54,19 @@ final class ShelfCommand {
       @Option(
               names = "--not-yet",
               description = "Its recording is switched on later, by \"recording\".")
-          boolean notYet)
+          boolean notYet,
+      @Option(
+              names = "--plan",
+              paramLabel = "NAME",
+              defaultValue = ReadyPlans.FIRST_CHOICE,
+              description = "A ready plan, or “none”: ${DEFAULT-VALUE}.")
+          String plan,
+      @Option(
+              names = "--rhythm",
+              paramLabel = "SENTENCE",
+              defaultValue = "on save",
+              description = "How often it is recorded: ${DEFAULT-VALUE}.")
+          String rhythm)
       throws IOException {
     return root.answer(
         office -> {
@@ -64,18 +89,56 @@ final class ShelfCommand {
                       root.resolve(store),
                       name,
                       people,
-                      notYet ? Recording.NOT_YET : Recording.ON);
+                      notYet ? Recording.NOT_YET : Recording.ON,
+                      plan(office, plan, rhythm));
           if (ShelfPlaces.sameDrive(root.resolve(folder), root.resolve(store))) {
             root.terminal()
                 .err()
                 .println(
                     "The store lies on the same drive as the folder: if that drive fails, both are gone.");
           }
-          return Answer.done(Json.shelf(shelf), line(shelf));
+          return Answer.done(
+              Json.shelf(shelf), line(shelf) + recordedHow(office.plans().of(shelf), shelf));
         });
   }
 
-  @Command(name = "list", description = "Show the shelves.")
+  private static Optional<NamedPlan> plan(Office office, String name, String rhythm)
+      throws SentenceException {
+    if (name.equals("none")) {
+      return Optional.empty();
+    }
+    ZoneId zone = office.settings().zone();
+    Rhythm wanted =
+        Rhythm.parse(rhythm)
+            .orElseThrow(
+                () ->
+                    new SentenceException(
+                        "“%s” is no rhythm, as “on save” or “every 20 minutes” is. Nothing was made."
+                            .formatted(rhythm)));
+    return Optional.of(
+        ReadyPlans.named(name, zone, DayOfWeek.MONDAY)
+            .orElseThrow(
+                () ->
+                    new SentenceException(
+                        "There is no ready plan “%s”; there are %s, and “none”. Nothing was made."
+                            .formatted(
+                                name,
+                                ReadyPlans.of(zone, DayOfWeek.MONDAY).stream()
+                                    .map(NamedPlan::name)
+                                    .collect(Collectors.joining(", ")))))
+            .captured(wanted));
+  }
+
+  private static String recordedHow(Optional<NamedPlan> plan, Shelf shelf) {
+    boolean byHand = plan.isEmpty() || plan.get().rhythm().equals(Rhythm.byHand());
+    return byHand
+        ? "It is recorded only when somebody says so: mended-leaf capture \"%s\"%n"
+            .formatted(shelf.name())
+        : "It is recorded %s as long as the window is open or keep-watch runs, and kept by “%s”. The first capture: mended-leaf capture \"%s\"%n"
+            .formatted(plan.get().rhythm().sentence(), plan.get().name(), shelf.name());
+  }
+
+  @Command(name = "list", mixinStandardHelpOptions = true, description = "Show the shelves.")
   int list() throws IOException {
     return root.answer(
         office -> {
@@ -90,7 +153,10 @@ final class ShelfCommand {
         });
   }
 
-  @Command(name = "bind", description = "Bind a shelf that a store knows to a folder here.")
+  @Command(
+      name = "bind",
+      mixinStandardHelpOptions = true,
+      description = "Bind a shelf that a store knows to a folder here.")
   int bind(
       @Parameters(paramLabel = "SHELF") String name, @Parameters(paramLabel = "FOLDER") Path folder)
       throws IOException {
@@ -101,7 +167,10 @@ final class ShelfCommand {
         });
   }
 
-  @Command(name = "notes", description = "Say whether bringing in needs a note.")
+  @Command(
+      name = "notes",
+      mixinStandardHelpOptions = true,
+      description = "Say whether bringing in needs a note.")
   int notes(
       @Parameters(paramLabel = "SHELF") String name,
       @Parameters(paramLabel = "required|optional") String wanted)
@@ -119,7 +188,10 @@ final class ShelfCommand {
         });
   }
 
-  @Command(name = "stages", description = "Say whether drafts are told from issued revisions.")
+  @Command(
+      name = "stages",
+      mixinStandardHelpOptions = true,
+      description = "Say whether drafts are told from issued revisions.")
   int stages(
       @Parameters(paramLabel = "SHELF") String name,
       @Parameters(paramLabel = "on|off") String wanted)

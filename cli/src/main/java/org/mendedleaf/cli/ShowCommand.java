@@ -10,7 +10,10 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 
 /** The bytes of a revision. */
-@Command(name = "show", description = "Write the bytes of a revision to standard output.")
+@Command(
+    name = "show",
+    mixinStandardHelpOptions = true,
+    description = "Write the bytes of a revision to standard output.")
 final class ShowCommand extends FileCommand implements Callable<Integer> {
 
   @Option(names = "--revision", paramLabel = "R", required = true)

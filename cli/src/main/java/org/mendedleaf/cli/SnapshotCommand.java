@@ -17,12 +17,16 @@ import picocli.CommandLine.ParentCommand;
 /** Labelled states of shelves and folders. */
 @Command(
     name = "snapshot",
+    mixinStandardHelpOptions = true,
     description = "Take, list and unlabel snapshots of a shelf or a folder.")
 final class SnapshotCommand {
 
   @ParentCommand private MendedLeafCommand root;
 
-  @Command(name = "take", description = "Capture a shelf and label the result.")
+  @Command(
+      name = "take",
+      mixinStandardHelpOptions = true,
+      description = "Capture a shelf and label the result.")
   int take(
       @Parameters(paramLabel = "SHELF[:folder]") String written,
       @Option(names = "--label", paramLabel = "L", required = true) String label,
@@ -38,7 +42,10 @@ final class SnapshotCommand {
         });
   }
 
-  @Command(name = "list", description = "Show the snapshots of a shelf.")
+  @Command(
+      name = "list",
+      mixinStandardHelpOptions = true,
+      description = "Show the snapshots of a shelf.")
   int list(@Parameters(paramLabel = "SHELF") String name) throws IOException {
     return root.answer(
         office -> {
@@ -56,6 +63,7 @@ final class SnapshotCommand {
 
   @Command(
       name = "unlabel",
+      mixinStandardHelpOptions = true,
       description = "Let a snapshot go; its revisions stay as far as other rules claim them.")
   int unlabel(
       @Parameters(paramLabel = "SHELF") String name,

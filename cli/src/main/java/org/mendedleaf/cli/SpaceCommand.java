@@ -18,6 +18,7 @@ import picocli.CommandLine.ParentCommand;
 /** What is recorded costs. */
 @Command(
     name = "space",
+    mixinStandardHelpOptions = true,
     description = {
       "Show what a shelf or file costs with its history, and what letting go of it would free.",
       "Without a name: every shelf, and the files with the dearest histories."

@@ -6,25 +6,41 @@ import java.io.IOException;
 import java.nio.file.Path;
 import org.mendedleaf.core.office.StoreFacts;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.ParentCommand;
 
 /** The places where revisions are kept. */
-@Command(name = "store", description = "Make, open and list stores: where revisions are kept.")
+@Command(
+    name = "store",
+    mixinStandardHelpOptions = true,
+    description = "Make, open and list stores: where revisions are kept.")
 final class StoreCommand {
 
   @ParentCommand private MendedLeafCommand root;
 
-  @Command(name = "make", description = "Make a store in an empty or new folder.")
-  int make(@Parameters(paramLabel = "DIR") Path folder) throws IOException {
+  @Command(
+      name = "make",
+      mixinStandardHelpOptions = true,
+      description = "Make a store in an empty or new folder.")
+  int make(
+      @Parameters(paramLabel = "DIR") Path folder,
+      @Option(
+              names = "--group",
+              description = "The group of the folder may enter it too; else only you.")
+          boolean group)
+      throws IOException {
     return root.answer(
         office -> {
-          StoreFacts store = office.stores().make(root.resolve(folder));
+          StoreFacts store = office.stores().make(root.resolve(folder), group);
           return Answer.done(Json.store(store), line(store));
         });
   }
 
-  @Command(name = "open", description = "Make a store and its shelves known here.")
+  @Command(
+      name = "open",
+      mixinStandardHelpOptions = true,
+      description = "Make a store and its shelves known here.")
   int open(@Parameters(paramLabel = "DIR") Path folder) throws IOException {
     return root.answer(
         office -> {
@@ -35,6 +51,7 @@ final class StoreCommand {
 
   @Command(
       name = "take-over",
+      mixinStandardHelpOptions = true,
       description = "Let this desk write to a store whose drive serves one desk only.")
   int takeOver(@Parameters(paramLabel = "DIR") Path folder) throws IOException {
     return root.answer(
@@ -44,7 +61,10 @@ final class StoreCommand {
         });
   }
 
-  @Command(name = "list", description = "Show the stores that are known here.")
+  @Command(
+      name = "list",
+      mixinStandardHelpOptions = true,
+      description = "Show the stores that are known here.")
   int list() throws IOException {
     return root.answer(
         office -> {

@@ -7,6 +7,7 @@ import picocli.CommandLine.Command;
 /** Keeps after all what thinning has let go. */
 @Command(
     name = "take-off-notice",
+    mixinStandardHelpOptions = true,
     description = "Keep a revision after all that is on notice: it is held from now on.")
 final class TakeOffNoticeCommand extends SayingCommand implements Callable<Integer> {
 

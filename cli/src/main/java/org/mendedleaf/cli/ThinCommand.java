@@ -28,6 +28,7 @@ import picocli.CommandLine.ParentCommand;
 /** Lets go of what no rule claims. */
 @Command(
     name = "thin",
+    mixinStandardHelpOptions = true,
     description = {
       "Put on notice what a shelf’s care plan does not keep, and erase what was on notice for the grace time.",
       "Nothing is erased that was not on notice before."

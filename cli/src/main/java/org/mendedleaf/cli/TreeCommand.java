@@ -12,6 +12,7 @@ import org.mendedleaf.core.catalog.TreeEntry;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.OfficeSettings;
+import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.store.ContentReader;
 import picocli.CommandLine.Command;
@@ -21,7 +22,10 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.ParentCommand;
 
 /** A shelf at a moment. */
-@Command(name = "tree", description = "Show a shelf, or a folder of it, as it was at a moment.")
+@Command(
+    name = "tree",
+    mixinStandardHelpOptions = true,
+    description = "Show a shelf, or a folder of it, as it was at a moment.")
 final class TreeCommand implements Callable<Integer> {
 
   @ParentCommand private MendedLeafCommand root;
@@ -47,6 +51,7 @@ final class TreeCommand implements Callable<Integer> {
     Shelf shelf = asked.shelf();
     OfficeSettings settings = office.settings();
     Moment moment = when.moment(office, shelf);
+    requireFolder(office, asked, moment);
     ObjectNode node = Json.object();
     node.put("shelf", shelf.name()).put("at", moment.instant().toString());
     if (moment instanceof Moment.InSnapshot in) {
@@ -66,6 +71,23 @@ final class TreeCommand implements Callable<Integer> {
       text.append(line(row.entry())).append(Text.became(row, settings.zone())).append("\n");
     }
     return Answer.done(node, text.toString());
+  }
+
+  private void requireFolder(Office office, ShelfFolder asked, Moment moment) throws IOException {
+    if (asked.folder().isRoot()) {
+      return;
+    }
+    boolean there =
+        office.moments().folder(asked.shelf(), asked.folder().folder(), moment, true).stream()
+            .map(MomentEntry::entry)
+            .anyMatch(
+                entry ->
+                    entry.kind() == TreeEntry.Kind.FOLDER && entry.path().equals(asked.folder()));
+    if (!there) {
+      throw new SentenceException(
+          "There was no folder %s on the shelf “%s” at that moment."
+              .formatted(asked.folder().shown(), asked.shelf().name()));
+    }
   }
 
   private static String line(TreeEntry entry) {

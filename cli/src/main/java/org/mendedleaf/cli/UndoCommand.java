@@ -16,6 +16,7 @@ import picocli.CommandLine.ParentCommand;
 /** Takes an act back. */
 @Command(
     name = "undo",
+    mixinStandardHelpOptions = true,
     description = "Take a mending or a whole recovery back, by the number that it told.")
 final class UndoCommand implements Callable<Integer> {
 

@@ -12,7 +12,10 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.ParentCommand;
 
 /** Checks a store. */
-@Command(name = "verify", description = "Check a store; exit code 3 if damage was found.")
+@Command(
+    name = "verify",
+    mixinStandardHelpOptions = true,
+    description = "Check a store; exit code 3 if damage was found.")
 final class VerifyCommand implements Callable<Integer> {
 
   @ParentCommand private MendedLeafCommand root;

@@ -76,7 +76,7 @@ class BadInputTest {
         typed.run("shelf", "add", "nowhere", "--store", "store"), "nowhere", "does not exist");
     assertRefused(
         typed.run("shelf", "add", "work/plan.txt", "--store", "store"), "is not a folder");
-    assertRefused(typed.run("store", "open", "nowhere"), "No store can be reached");
+    assertRefused(typed.run("store", "open", "nowhere"), "There is no store in");
     Files.move(base.resolve("work"), base.resolve("moved away"));
     assertRefused(typed.run("capture"), "work");
     Files.move(base.resolve("moved away"), base.resolve("work"));
@@ -102,7 +102,7 @@ class BadInputTest {
   void aFullDisk() throws Exception {
     Files.writeString(base.resolve("work/plan.txt"), "does not fit any more\n");
     assertRefused(
-        typed.through(BadInputTest::onAFullDisk).run("capture"), "No space left on device");
+        typed.through(BadInputTest::onAFullDisk).run("capture"), "a drive is full", "make room");
     assertThat(base.resolve("work/plan.txt")).hasContent("does not fit any more\n");
     typed.done("capture");
     assertThat(typed.done("show", "Plans:plan.txt", "--revision", "1").text())

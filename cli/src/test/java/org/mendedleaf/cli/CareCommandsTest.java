@@ -25,7 +25,7 @@ class CareCommandsTest {
     Files.writeString(work.resolve("list.csv"), "one");
     Files.writeString(work.resolve("draft.tmp"), "draft");
     typed.done("store", "make", "store");
-    typed.done("shelf", "add", "work", "--store", "store", "--name", "Loft");
+    typed.done("shelf", "add", "work", "--store", "store", "--name", "Loft", "--plan", "none");
     typed.done("capture");
   }
 
@@ -270,7 +270,8 @@ class CareCommandsTest {
     String later = java.time.Instant.now().plusSeconds(1300).toString();
     assertThat(typed.answer("capture", "capture", "--due", "--clock", later).get("captures"))
         .hasSize(1);
-    Files.writeString(often, "{\"name\":\"Often\",\"rhythm\":\"now and then\",\"keep\":[]}");
+    Files.writeString(
+        often, "{\"name\":\"Often\",\"rhythm\":\"now and then\",\"keep\":[\"everything\"]}");
     assertThat(typed.run("plan", "set", "Loft", "--file", often.toString()).err())
         .contains("is no rhythm");
   }

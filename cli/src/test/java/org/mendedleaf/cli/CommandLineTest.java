@@ -25,7 +25,10 @@ class CommandLineTest {
     Files.createDirectories(work.resolve("in"));
     Files.writeString(work.resolve("in/other.csv"), "a,b\n1,2\n");
     assertThat(run("store", "make", "store").exit()).isZero();
-    assertThat(run("shelf", "add", "work", "--store", "store", "--name", "Plans").exit()).isZero();
+    assertThat(
+            run("shelf", "add", "work", "--store", "store", "--name", "Plans", "--plan", "none")
+                .exit())
+        .isZero();
     assertThat(run("capture").exit()).isZero();
     Files.writeString(work.resolve("plan.txt"), "ruined\n");
     assertThat(run("capture", "Plans").exit()).isZero();

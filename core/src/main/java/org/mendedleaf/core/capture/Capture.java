@@ -49,6 +49,8 @@ import org.mendedleaf.core.store.ContentWriter;
  */
 public final class Capture {
 
+  private static final Duration ABANDONED = Duration.ofHours(1);
+
   private final Catalogue catalogue;
   private final Journal journal;
   private final Owners owners;
@@ -128,8 +130,30 @@ public final class Capture {
       return new CaptureOutcome.SuddenlyEmpty(request.folder(), looked);
     }
     Comparison comparison = Comparison.of(known, scan, catalogue.files().looked(request.shelf()));
+    clearAway(scan.leftBehind(), moment);
     Run run = new Run(request, moment, scan, comparison);
     return new CaptureOutcome.Done(run.capture(reader(scanner, progress), progress));
+  }
+
+  /**
+   * A file under one of our temporary names to which nobody has written for an hour belongs to a
+   * writer that died; what it was to hold is in the store.
+   */
+  private static void clearAway(List<Scan.LeftBehind> leftBehind, Instant now) {
+    for (Scan.LeftBehind one : leftBehind) {
+      if (one.changed().isBefore(now.minus(ABANDONED))) {
+        deleteIfAllowed(one.file());
+      }
+    }
+  }
+
+  private static void deleteIfAllowed(Path file) {
+    try {
+      Files.deleteIfExists(file);
+    } catch (IOException e) {
+      // It is in nobody's way; the next capture tries again.
+      return;
+    }
   }
 
   /** What a shelf leaves out by now. */

@@ -5,41 +5,55 @@ import java.lang.ref.SoftReference;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.PresentFile;
 
 /**
- * What is recorded of the shelf that was captured last, remembered as long as memory allows, so
- * that the next look costs only what has been committed since. Safe for several threads.
+ * What is recorded of the shelves that were captured, remembered as long as memory allows, so that
+ * the next look costs only what has been committed since. Safe for several threads: who asks about
+ * one shelf does not wait for who asks about another.
  */
 final class RecordedFiles {
 
   private final Catalogue catalogue;
-  private SoftReference<Known> remembered = new SoftReference<>(null);
+  private final Map<Long, Shelf> shelves = new ConcurrentHashMap<>();
 
   RecordedFiles(Catalogue catalogue) {
     this.catalogue = catalogue;
   }
 
-  private record Known(long shelf, long commits, Map<Long, PresentFile> files) {}
+  private static final class Shelf {
+    private SoftReference<Known> remembered = new SoftReference<>(null);
+  }
 
-  synchronized List<PresentFile> of(long shelf) throws IOException {
-    long commits = catalogue.commits();
-    Known known = remembered.get();
-    if (known == null || known.shelf() != shelf || known.commits() > commits) {
-      Map<Long, PresentFile> files = new LinkedHashMap<>();
-      catalogue.files().present(shelf).forEach(file -> files.put(file.file(), file));
-      known = new Known(shelf, commits, files);
-    } else if (known.commits() < commits) {
-      for (long gone : catalogue.files().removedSince(shelf, known.commits())) {
-        known.files().remove(gone);
+  /**
+   * @param erasures how many there had been: what is erased with all its history is removed from
+   *     nowhere, it just is no more
+   */
+  private record Known(long commits, long erasures, Map<Long, PresentFile> files) {}
+
+  List<PresentFile> of(long shelf) throws IOException {
+    Shelf one = shelves.computeIfAbsent(shelf, unused -> new Shelf());
+    synchronized (one) {
+      long commits = catalogue.commits();
+      long erasures = catalogue.erasures();
+      Known known = one.remembered.get();
+      if (known == null || known.commits() > commits || known.erasures() != erasures) {
+        Map<Long, PresentFile> files = new LinkedHashMap<>();
+        catalogue.files().present(shelf).forEach(file -> files.put(file.file(), file));
+        known = new Known(commits, erasures, files);
+      } else if (known.commits() < commits) {
+        for (long gone : catalogue.files().removedSince(shelf, known.commits())) {
+          known.files().remove(gone);
+        }
+        for (PresentFile file : catalogue.files().presentSince(shelf, known.commits())) {
+          known.files().put(file.file(), file);
+        }
+        known = new Known(commits, erasures, known.files());
       }
-      for (PresentFile file : catalogue.files().presentSince(shelf, known.commits())) {
-        known.files().put(file.file(), file);
-      }
-      known = new Known(shelf, commits, known.files());
+      one.remembered = new SoftReference<>(known);
+      return List.copyOf(known.files().values());
     }
-    remembered = new SoftReference<>(known);
-    return List.copyOf(known.files().values());
   }
 }

@@ -1,5 +1,7 @@
 package org.mendedleaf.core.capture;
 
+import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import org.mendedleaf.core.catalog.InnerPath;
@@ -12,6 +14,7 @@ import org.mendedleaf.core.catalog.LeftOut;
  * @param folders folders, the shelf's own first
  * @param problems what could not be looked at
  * @param unseen folders whose inside could not be listed: what is recorded there is not gone
+ * @param leftBehind files that were written into place, by us, when their writer died, perhaps
  * @param leftOut what was not looked at on purpose; what is recorded of it is not gone either
  */
 record Scan(
@@ -19,14 +22,28 @@ record Scan(
     List<Found> folders,
     List<Problem> problems,
     List<InnerPath> unseen,
+    List<LeftBehind> leftBehind,
     LeftOut leftOut) {
+
+  /**
+   * A file under one of our temporary names.
+   *
+   * @param changed when anything about it changed last: its own time is that of what it holds
+   */
+  record LeftBehind(Path file, Instant changed) {}
 
   Scan() {
     this(LeftOut.NOTHING);
   }
 
   Scan(LeftOut leftOut) {
-    this(new ArrayList<>(), new ArrayList<>(), new ArrayList<>(), new ArrayList<>(), leftOut);
+    this(
+        new ArrayList<>(),
+        new ArrayList<>(),
+        new ArrayList<>(),
+        new ArrayList<>(),
+        new ArrayList<>(),
+        leftOut);
   }
 
   boolean couldSee(InnerPath path) {

@@ -9,7 +9,9 @@ import java.nio.file.LinkOption;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
+import java.nio.file.attribute.FileTime;
 import java.nio.file.attribute.PosixFileAttributes;
+import java.time.Instant;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -94,6 +96,7 @@ final class Scanner {
       Path file, InnerPath folder, List<Found> files, List<Found> folders, Scan scan) {
     String name = ShelfPaths.name(file);
     if (TemporaryNames.isOne(name)) {
+      lookAtOurs(file, scan);
       return;
     }
     InnerPath path = folder.resolve(name);
@@ -117,6 +120,28 @@ final class Scanner {
       scan.problems().add(new Problem(path, Problem.Kind.UNREADABLE, reason(e)));
       scan.unseen().add(path);
     }
+  }
+
+  private void lookAtOurs(Path file, Scan scan) {
+    try {
+      if (!read(file).isDirectory()) {
+        Instant changed = times.onOfficeClock(changed(file).toInstant());
+        scan.leftBehind().add(new Scan.LeftBehind(file, changed));
+      }
+    } catch (IOException e) {
+      // It has got its name by now, or nobody may look: then it is somebody else's to deal with.
+      return;
+    }
+  }
+
+  private FileTime changed(Path file) throws IOException {
+    if (file.getFileSystem().supportedFileAttributeViews().contains("unix")) {
+      return (FileTime) Files.getAttribute(file, "unix:ctime", LinkOption.NOFOLLOW_LINKS);
+    }
+    BasicFileAttributes read = read(file);
+    return read.creationTime().compareTo(read.lastModifiedTime()) > 0
+        ? read.creationTime()
+        : read.lastModifiedTime();
   }
 
   private BasicFileAttributes read(Path file) throws IOException {

@@ -1,12 +1,16 @@
 package org.mendedleaf.core.capture;
 
 import java.util.random.RandomGenerator;
+import java.util.regex.Pattern;
 
 /** Names of files that are being written into place; captures leave them out. */
 public final class TemporaryNames {
 
   private static final String BEGIN = ".mended-leaf-";
   private static final String END = ".part";
+
+  private static final Pattern ONE =
+      Pattern.compile(Pattern.quote(BEGIN) + "[0-9a-f]{8}" + Pattern.quote(END));
 
   private TemporaryNames() {}
 
@@ -17,6 +21,6 @@ public final class TemporaryNames {
 
   /** Whether a file of this name is being written into place. */
   public static boolean isOne(String name) {
-    return name.startsWith(BEGIN) && name.endsWith(END);
+    return ONE.matcher(name).matches();
   }
 }

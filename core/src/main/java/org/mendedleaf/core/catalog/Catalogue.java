@@ -371,11 +371,28 @@ public final class Catalogue implements ChunkIndex, Closeable {
     return nextSegment;
   }
 
-  synchronized ContentId lastHash() {
-    return lastHash;
+  /**
+   * Where the log goes on, as far as it is known here.
+   *
+   * @param segment the number that the next commit will have, unless another is first
+   * @param after hash of the one before
+   */
+  record Position(long segment, ContentId after) {}
+
+  /**
+   * Taken before numbers are given: whatever is committed after it, by whomever, takes its number,
+   * so that nothing is published on top of what its numbers were not given on.
+   */
+  synchronized Position position() {
+    return new Position(nextSegment, lastHash);
   }
 
   synchronized void apply(Segment segment, List<FinishedSheaf> written) throws IOException {
+    if (segment.number() != nextSegment) {
+      // Somebody else in this process has read it from the log already, or builds anew.
+      catchUp();
+      return;
+    }
     Map<SheafId, List<SheafEntry>> known = new HashMap<>();
     written.forEach(sheaf -> known.put(sheaf.id(), sheaf.entries()));
     apply(segment, known);
@@ -402,6 +419,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
   }
 
   private void connect() throws IOException {
+    files.make();
     writing = new Sql(files.current());
     int version = writing.first(row -> row.getInt(1), "PRAGMA user_version").orElse(0);
     if (version == 0) {

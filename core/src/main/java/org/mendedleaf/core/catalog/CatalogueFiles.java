@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Matcher;
@@ -48,6 +49,16 @@ final class CatalogueFiles {
   /** Goes on to a name that was not used before. */
   void next() {
     generation++;
+  }
+
+  /** Makes the current one, if it is not there, for its owner alone; SQLite then keeps to that. */
+  void make() throws IOException {
+    Path file = current();
+    boolean posix = file.getFileSystem().supportedFileAttributeViews().contains("posix");
+    if (!Files.exists(file) && posix) {
+      Files.createFile(
+          file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+    }
   }
 
   /** Deletes all but the current one. */

@@ -138,6 +138,7 @@ public final class Journal {
     Written written = write(draft, session);
     while (true) {
       catalogue.catchUp();
+      Catalogue.Position position = catalogue.position();
       session.check();
       Assignment assignment = new Assignment(catalogue.files(), draft.shelf(), written.places());
       List<Detail> details = assignment.assign(draft.proposals());
@@ -149,12 +150,25 @@ public final class Journal {
       List<String> lines = new ArrayList<>();
       lines.add(header.encode(assignment.newShelf()));
       details.forEach(detail -> lines.add(detail.encode()));
-      Optional<Segment> published = publish(lines);
+      Optional<Segment> published = publish(position, lines);
       if (published.isPresent()) {
         catalogue.apply(published.get(), written.sheaves());
         return Optional.of(new Committed(published.get().number(), details));
       }
     }
+  }
+
+  /** Work during which nobody else in this process commits. */
+  public interface Alone<T> {
+    T done() throws IOException;
+  }
+
+  /**
+   * Does something with nobody of this process committing in between: for what must be the very
+   * next commit and was overtaken too often.
+   */
+  public synchronized <T> T alone(Alone<T> work) throws IOException {
+    return work.done();
   }
 
   /** Commits an act that stores no content. */
@@ -209,11 +223,12 @@ public final class Journal {
             retired);
     while (true) {
       catalogue.catchUp();
+      Catalogue.Position position = catalogue.position();
       // An erasure does away with sheaves that no commit mentions yet, as the packed one.
       if (!catalogue.ledger().sheaves().containsAll(retired) || catalogue.isRetired(packed.id())) {
         return false;
       }
-      Optional<Segment> published = publish(List.of(header.encode(OptionalLong.empty())));
+      Optional<Segment> published = publish(position, List.of(header.encode(OptionalLong.empty())));
       if (published.isPresent()) {
         catalogue.apply(published.get(), List.of(packed));
         return true;
@@ -236,7 +251,9 @@ public final class Journal {
       Instant at,
       String by)
       throws IOException {
-    if (catalogue.catchUp() > 0 || catalogue.nextSegment() != basedOn) {
+    catalogue.catchUp();
+    Catalogue.Position position = catalogue.position();
+    if (position.segment() != basedOn) {
       return OptionalLong.empty();
     }
     CommitHeader header =
@@ -255,7 +272,7 @@ public final class Journal {
     List<String> lines = new ArrayList<>();
     lines.add(header.encode(OptionalLong.empty()));
     details.forEach(detail -> lines.add(detail.encode()));
-    Optional<Segment> published = publish(lines);
+    Optional<Segment> published = publish(position, lines);
     if (published.isEmpty()) {
       return OptionalLong.empty();
     }
@@ -263,12 +280,13 @@ public final class Journal {
     return OptionalLong.of(published.get().number());
   }
 
-  private Optional<Segment> publish(List<String> lines) throws IOException {
+  private Optional<Segment> publish(Catalogue.Position position, List<String> lines)
+      throws IOException {
     Optional<String> onlyDesk = catalogue.store().onlyDesk();
     if (onlyDesk.isPresent() && !onlyDesk.get().equals(desk)) {
       throw new OtherDeskException();
     }
-    return catalogue.store().log().publish(catalogue.nextSegment(), catalogue.lastHash(), lines);
+    return catalogue.store().log().publish(position.segment(), position.after(), lines);
   }
 
   private record Written(

@@ -77,6 +77,16 @@ public final class LedgerQuestions {
         "SELECT name FROM sheaf WHERE retired_at IS NULL ORDER BY id");
   }
 
+  /** How many sheaves came after the last one into which others were packed. */
+  long sheavesSincePacking() throws IOException {
+    return sql.first(
+            row -> row.getLong(1),
+            """
+            SELECT COUNT(*) FROM sheaf WHERE retired_at IS NULL AND segment >
+              (SELECT IFNULL(MAX(number), -1) FROM segment WHERE act = 'pack')""")
+        .orElse(0L);
+  }
+
   /** Sheaves that were retired up to a moment. */
   public List<SheafId> retiredBefore(Instant moment) throws IOException {
     return sql.list(

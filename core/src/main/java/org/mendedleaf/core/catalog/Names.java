@@ -56,18 +56,36 @@ public final class Names {
     return true;
   }
 
-  /** For people: bytes that are no text as U+FFFD. */
+  /**
+   * For people: bytes that are no text as U+FFFD, and signs that would not be shown but obeyed, by
+   * a terminal or by whatever orders the letters of a line, by their numbers.
+   */
   public static String shown(String text) {
-    if (isUtf8(text)) {
+    if (isUtf8(text) && text.chars().noneMatch(c -> isObeyed((char) c))) {
       return text;
     }
-    StringBuilder out = new StringBuilder(text);
-    for (int i = 0; i < out.length(); i++) {
+    StringBuilder out = new StringBuilder(text.length() + 8);
+    for (int i = 0; i < text.length(); i++) {
+      char c = text.charAt(i);
       if (isEscape(text, i)) {
-        out.setCharAt(i, '\uFFFD');
+        out.append('\uFFFD');
+      } else if (isObeyed(c)) {
+        out.append(c < 0x100 ? "\\x%02X".formatted((int) c) : "\\u%04X".formatted((int) c));
+      } else {
+        out.append(c);
       }
     }
     return out.toString();
+  }
+
+  /** Control characters, and those that turn the direction of what follows. */
+  public static boolean isObeyed(char c) {
+    return c < 0x20
+        || (c >= 0x7F && c < 0xA0)
+        || c == 0x2028
+        || c == 0x2029
+        || (c >= 0x202A && c <= 0x202E)
+        || (c >= 0x2066 && c <= 0x2069);
   }
 
   private static boolean isEscape(String text, int at) {

@@ -5,9 +5,9 @@ import java.nio.file.NoSuchFileException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import org.mendedleaf.core.store.AbandonedWrites;
 import org.mendedleaf.core.store.DamagedContentException;
-import org.mendedleaf.core.store.FinishedSheaf;
 import org.mendedleaf.core.store.Packing;
 import org.mendedleaf.core.store.SheafId;
 
@@ -49,6 +49,13 @@ public final class Upkeep {
    */
   public record Done(int packed, int deleted, int folded) {}
 
+  /** Whether there is enough to do; asked after each capture, so it costs little. */
+  public boolean isDue(Instant now) throws IOException {
+    return catalogue.ledger().sheavesSincePacking() >= enough
+        || catalogue.store().log().isWorthFolding(catalogue.nextSegment())
+        || !catalogue.ledger().retiredBefore(now.minus(RETIRED_FOR)).isEmpty();
+  }
+
   public Done run(Instant now, String by) throws IOException {
     catalogue.catchUp();
     int packed = pack(now, by);
@@ -76,12 +83,15 @@ public final class Upkeep {
     if (small.size() < enough) {
       return 0;
     }
-    FinishedSheaf sheaf = packing.pack(small);
-    if (!journal.pack(sheaf, small, now, by)) {
-      packing.delete(sheaf.id());
+    Optional<Packing.Packed> packed = packing.pack(small, enough);
+    if (packed.isEmpty()) {
       return 0;
     }
-    return small.size();
+    if (!journal.pack(packed.get().sheaf(), packed.get().from(), now, by)) {
+      packing.delete(packed.get().sheaf().id());
+      return 0;
+    }
+    return packed.get().from().size();
   }
 
   private int deleteRetired(Instant now) throws IOException {

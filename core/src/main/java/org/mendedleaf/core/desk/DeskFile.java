@@ -42,19 +42,19 @@ public final class DeskFile {
   private static final String SEAL_END = "\"}\n";
 
   private final Path file;
-  private final boolean keepsFormer;
+  private final boolean keptTwice;
 
-  private DeskFile(Path file, boolean keepsFormer) {
+  private DeskFile(Path file, boolean keptTwice) {
     this.file = file;
-    this.keepsFormer = keepsFormer;
+    this.keptTwice = keptTwice;
   }
 
   public static DeskFile at(Path file) {
     return new DeskFile(file, false);
   }
 
-  /** One whose former text lies beside it, and is read where the newest is damaged. */
-  public static DeskFile keepingFormer(Path file) {
+  /** One of which a copy lies beside it, which is read where the file itself is damaged. */
+  public static DeskFile keptTwice(Path file) {
     return new DeskFile(file, true);
   }
 
@@ -76,8 +76,7 @@ public final class DeskFile {
    */
   public <T> Optional<T> read(Parser<T> parser) throws IOException {
     boolean any = false;
-    for (Path one : keepsFormer ? new Path[] {file, former()} : new Path[] {file}) {
-      // A former one without a newest is what a cut between two moves leaves on some drives.
+    for (Path one : keptTwice ? new Path[] {file, copy()} : new Path[] {file}) {
       Optional<byte[]> bytes = bytes(one);
       any |= bytes.isPresent();
       Optional<T> parsed = bytes.flatMap(these -> understood(these, parser));
@@ -124,26 +123,23 @@ public final class DeskFile {
     Path pending = file.resolveSibling(file.getFileName() + ".pending");
     byte[] bytes = (whole + seal(whole)).getBytes(StandardCharsets.UTF_8);
     writeNew(pending, bytes);
-    if (keepsFormer
-        && Files.exists(file)
-        && understood(Files.readAllBytes(file), t -> t).isPresent()) {
-      Path next = former().resolveSibling(former().getFileName() + ".pending");
-      writeNew(next, Files.readAllBytes(file));
-      replace(next, former());
-    }
     replace(pending, file);
     forceFolder(file.toAbsolutePath().getParent());
+    if (keptTwice) {
+      writeNew(pending, bytes);
+      replace(pending, copy());
+    }
   }
 
   /** Forgets it. */
   public void delete() throws IOException {
     Files.deleteIfExists(file);
-    Files.deleteIfExists(former());
+    Files.deleteIfExists(copy());
     forceFolder(file.toAbsolutePath().getParent());
   }
 
-  private Path former() {
-    return file.resolveSibling(file.getFileName() + ".former");
+  private Path copy() {
+    return file.resolveSibling(file.getFileName() + ".copy");
   }
 
   private static void writeNew(Path pending, byte[] bytes) throws IOException {

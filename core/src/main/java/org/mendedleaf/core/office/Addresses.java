@@ -88,7 +88,13 @@ public final class Addresses {
       case "earliest" -> life.revisions().get(0).number();
       default -> {
         String digits = written.startsWith("r") ? written.substring(1) : written;
-        yield (int) number(digits);
+        long number = number(digits);
+        if (number < 0 || number > Integer.MAX_VALUE) {
+          throw new SentenceException(
+              "%s has no revision %s. Nothing was changed."
+                  .formatted(life.file().path().shown(), written));
+        }
+        yield (int) number;
       }
     };
   }

@@ -11,7 +11,6 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.security.DigestInputStream;
 import java.security.MessageDigest;
@@ -31,6 +30,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.mendedleaf.core.desk.DeskFile;
 
 /**
  * The folders of this desk in which files from outside arrive, as its download folder, and what
@@ -54,12 +54,12 @@ public final class ArrivalFolders {
   private static final ObjectMapper JSON = new ObjectMapper();
 
   private final OfficeSettings settings;
-  private final Path file;
+  private final DeskFile file;
   private final Map<Seen, String> hashes = new HashMap<>();
 
   ArrivalFolders(OfficeSettings settings) {
     this.settings = settings;
-    this.file = settings.home().resolve("arrivals.json");
+    this.file = DeskFile.keptTwice(settings.home().resolve("arrivals.json"));
   }
 
   /**
@@ -246,16 +246,16 @@ public final class ArrivalFolders {
   }
 
   private State read() throws IOException {
-    try {
-      JsonNode node = JSON.readTree(Files.readAllBytes(file));
-      List<Path> folders = new ArrayList<>();
-      node.path("folders").forEach(one -> folders.add(Path.of(one.asText())));
-      Set<String> dismissed = new LinkedHashSet<>();
-      node.path("dismissed").forEach(one -> dismissed.add(one.asText()));
-      return new State(folders, dismissed);
-    } catch (NoSuchFileException e) {
-      return new State(List.of(), Set.of());
-    }
+    return file.read(ArrivalFolders::parse).orElseGet(() -> new State(List.of(), Set.of()));
+  }
+
+  private static State parse(String text) throws IOException {
+    JsonNode node = JSON.readTree(text);
+    List<Path> folders = new ArrayList<>();
+    node.required("folders").forEach(one -> folders.add(Path.of(one.asText())));
+    Set<String> dismissed = new LinkedHashSet<>();
+    node.required("dismissed").forEach(one -> dismissed.add(one.asText()));
+    return new State(folders, dismissed);
   }
 
   private void write(State state) throws IOException {
@@ -264,8 +264,6 @@ public final class ArrivalFolders {
     state.folders().forEach(one -> folders.add(one.toString()));
     var dismissed = node.putArray("dismissed");
     state.dismissed().forEach(dismissed::add);
-    Path pending = file.resolveSibling(file.getFileName() + ".pending");
-    Files.writeString(pending, node.toPrettyString() + "\n");
-    Files.move(pending, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+    file.write(node.toPrettyString());
   }
 }

@@ -3,15 +3,14 @@ package org.mendedleaf.core.office;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Stream;
+import org.mendedleaf.core.desk.DeskFile;
 import org.mendedleaf.core.recover.Tray;
 
 /**
@@ -21,6 +20,7 @@ import org.mendedleaf.core.recover.Tray;
 final class BegunRuns {
 
   private static final String ENDING = ".json";
+  private static final String PLAN = ".plan";
 
   private final Path folder;
 
@@ -37,8 +37,7 @@ final class BegunRuns {
 
   /** Notes that a recovery begins. */
   void begin(String run, Tray tray) throws IOException {
-    Files.createDirectories(folder);
-    Files.write(file(run), TrayFormat.encode(tray), StandardOpenOption.CREATE_NEW);
+    DeskFile.at(file(run)).write(TrayFormat.encode(tray));
   }
 
   private Path file(String run) {
@@ -47,14 +46,17 @@ final class BegunRuns {
 
   /** Where the plan of a part of it is kept. */
   Path plan(String run, int part) {
-    return folder.resolve(run + "-" + part + ".plan");
+    return folder.resolve(run + "-" + part + PLAN);
   }
 
   void end(String run) throws IOException {
+    if (!Files.isDirectory(folder)) {
+      return;
+    }
     try (Stream<Path> files = Files.list(folder)) {
       for (Path file : files.toList()) {
         if (file.getFileName().toString().startsWith(run)) {
-          Files.delete(file);
+          Files.deleteIfExists(file);
         }
       }
     }
@@ -96,12 +98,27 @@ final class BegunRuns {
     return begun;
   }
 
-  Tray read(String run) throws IOException {
-    try {
-      return TrayFormat.decode(Files.readAllBytes(file(run)));
-    } catch (NoSuchFileException e) {
-      throw new SentenceException(
-          "There is no recovery %s that was interrupted here.".formatted(run), e);
+  /** Whether a recovery had begun to change anything. */
+  boolean hasBegunToWrite(String run) throws IOException {
+    if (!Files.isDirectory(folder)) {
+      return false;
     }
+    try (Stream<Path> files = Files.list(folder)) {
+      return files
+          .map(file -> file.getFileName().toString())
+          .anyMatch(name -> name.startsWith(run) && name.endsWith(PLAN));
+    }
+  }
+
+  /**
+   * @throws org.mendedleaf.core.desk.DamagedDeskFileException if nobody can tell any more
+   */
+  Tray read(String run) throws IOException {
+    return DeskFile.at(file(run))
+        .read(TrayFormat::decode)
+        .orElseThrow(
+            () ->
+                new SentenceException(
+                    "There is no recovery %s that was interrupted here.".formatted(run)));
   }
 }

@@ -10,7 +10,7 @@ import java.util.Optional;
 /**
  * When this desk looked through each shelf last, whether or not anything had changed: the ledger
  * knows only of captures that found something. Kept in {@code captures.json} in the application's
- * data. For whoever holds the desk's turn to capture.
+ * data. Safe for several threads.
  */
 final class CaptureTimes {
 
@@ -23,12 +23,15 @@ final class CaptureTimes {
   }
 
   void note(Shelf shelf, Instant at) throws IOException {
-    Optional<Instant> before = last();
-    times.note(shelf, at);
-    if (before.isPresent() && at.isAfter(before.get().plus(LettingGo.QUIET))) {
-      // What is captured after a jump must not hide it.
-      times.write(times.read().put(JUMP, before.get().toString()));
-    }
+    times.change(
+        known -> {
+          Optional<Instant> before = last(known);
+          if (before.isPresent() && at.isAfter(before.get().plus(LettingGo.QUIET))) {
+            // What is captured after a jump must not hide it.
+            known.put(JUMP, before.get().toString());
+          }
+          return known.put(ShelfTimes.name(shelf), at.toString());
+        });
   }
 
   /** From when the clock jumped ahead, or a long quiet began, that nobody has confirmed. */
@@ -38,9 +41,12 @@ final class CaptureTimes {
 
   /** A person has said that the clock is right. */
   void confirm() throws IOException {
-    ObjectNode known = times.read();
-    if (known.remove(JUMP) != null) {
-      times.write(known);
+    if (times.read().has(JUMP)) {
+      times.change(
+          known -> {
+            known.remove(JUMP);
+            return known;
+          });
     }
   }
 
@@ -51,8 +57,12 @@ final class CaptureTimes {
 
   /** When any shelf was looked through last. */
   Optional<Instant> last() throws IOException {
+    return last(times.read());
+  }
+
+  private static Optional<Instant> last(ObjectNode known) {
     Optional<Instant> last = Optional.empty();
-    for (JsonNode time : times.read()) {
+    for (JsonNode time : known) {
       Instant one = Instant.parse(time.asText());
       last = Optional.of(last.filter(other -> other.isAfter(one)).orElse(one));
     }

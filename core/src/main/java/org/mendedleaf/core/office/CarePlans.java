@@ -71,6 +71,17 @@ public final class CarePlans {
     }
   }
 
+  /** The plan of this name that shelves of a store have already, else this one; as it is kept. */
+  String shared(String store, NamedPlan plan) throws IOException {
+    for (Shelf one : office.shelves().all()) {
+      Optional<NamedPlan> own = one.store().equals(store) ? of(one) : Optional.empty();
+      if (own.isPresent() && own.get().name().equals(plan.name())) {
+        return PlanFormat.encode(own.get()).toString();
+      }
+    }
+    return PlanFormat.encode(plan).toString();
+  }
+
   /** The shelves that have a plan of this name in the store of a shelf, that shelf among them. */
   public List<Shelf> sharing(Shelf shelf, String name) throws IOException {
     List<Shelf> sharing = new ArrayList<>();
@@ -105,19 +116,17 @@ public final class CarePlans {
     }
     OpenStore store = desk.store(shelf.store());
     String run = "%012x".formatted(settings.random().nextLong() & 0xffff_ffff_ffffL);
-    synchronized (desk.capturing()) {
-      for (Shelf one : sharing) {
-        List<Proposal> proposals = new ArrayList<>();
-        proposals.add(
-            new Proposal.SetShelf(new ShelfSetting.Planned(PlanFormat.encode(plan).toString())));
-        patterns(one, plan).ifPresent(proposals::add);
-        Journal.Draft draft =
-            Journal.Draft.on(
-                    one.id(), Act.PLAN, settings.clock().instant(), settings.person(), proposals)
-                .inRun(run);
-        try (WriteSession session = store.store().write(store.catalogue())) {
-          var unused = store.journal().commit(draft, session).orElseThrow();
-        }
+    for (Shelf one : sharing) {
+      List<Proposal> proposals = new ArrayList<>();
+      proposals.add(
+          new Proposal.SetShelf(new ShelfSetting.Planned(PlanFormat.encode(plan).toString())));
+      patterns(one, plan).ifPresent(proposals::add);
+      Journal.Draft draft =
+          Journal.Draft.on(
+                  one.id(), Act.PLAN, settings.clock().instant(), settings.person(), proposals)
+              .inRun(run);
+      try (WriteSession session = store.store().write(store.catalogue())) {
+        var unused = store.journal().commit(draft, session).orElseThrow();
       }
     }
     return sharing;

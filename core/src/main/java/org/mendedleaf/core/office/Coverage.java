@@ -19,7 +19,9 @@ public record Coverage(Path path, Optional<Shelf> shelf, State state, String bec
      * Recorded up to now, but not at the moment: the shelf is paused, or a pattern leaves it out.
      */
     NO_LONGER("no longer recorded"),
-    UNCOVERED("not covered");
+    UNCOVERED("not covered"),
+    /** Its shelf's store cannot be reached. */
+    UNKNOWN("not known now");
 
     private final String words;
 

@@ -28,8 +28,27 @@ final class Coverages {
     return DAY.format(at.atZone(office.settings().zone()));
   }
 
+  /** The store that cannot be reached and has a shelf of this desk whose folder this is in. */
+  private Optional<Shelves.Unreached> away(Path path) throws IOException {
+    for (Shelves.Unreached one : office.shelves().unreached()) {
+      if (office.shelves().foldersOf(one.store()).stream().anyMatch(path::startsWith)) {
+        return Optional.of(one);
+      }
+    }
+    return Optional.empty();
+  }
+
   Coverage of(Path path) throws IOException {
     Optional<Addresses.Place> found = office.addresses().placeOf(path);
+    Optional<Shelves.Unreached> away = found.isEmpty() ? away(path) : Optional.empty();
+    if (away.isPresent()) {
+      return new Coverage(
+          path,
+          Optional.empty(),
+          Coverage.State.UNKNOWN,
+          "It lies in the folder of a shelf, but what is recorded of it cannot be told now: "
+              + away.get().sentence());
+    }
     if (found.isEmpty()) {
       return new Coverage(
           path,

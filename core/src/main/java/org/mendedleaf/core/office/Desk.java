@@ -5,14 +5,14 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.random.RandomGenerator;
+import org.mendedleaf.core.desk.DeskFile;
 
 /**
  * What only this desk knows: its own id, where its stores lie, and which folder each shelf is bound
@@ -60,30 +60,45 @@ public record Desk(String id, List<KnownStore> stores, List<Binding> bindings) {
     return new Desk(id, stores, more);
   }
 
-  /** Reads the desk of this home, or makes a new one. */
+  /**
+   * Reads the desk of this home, or makes a new one.
+   *
+   * @throws org.mendedleaf.core.desk.DamagedDeskFileException if it is damaged, and so is its copy
+   */
   static Desk load(Path home, RandomGenerator random) throws IOException {
-    Path file = home.resolve(FILE);
-    if (!Files.exists(file)) {
-      byte[] id = new byte[8];
-      random.nextBytes(id);
-      Desk desk = new Desk(HexFormat.of().formatHex(id), List.of(), List.of());
-      desk.save(home);
-      return desk;
+    Optional<Desk> known = file(home).read(Desk::parse);
+    if (known.isPresent()) {
+      return known.get();
     }
-    JsonNode node = JSON.readTree(Files.readAllBytes(file));
+    byte[] id = new byte[8];
+    random.nextBytes(id);
+    Desk desk = new Desk(HexFormat.of().formatHex(id), List.of(), List.of());
+    desk.save(home);
+    return desk;
+  }
+
+  private static DeskFile file(Path home) {
+    return DeskFile.keptTwice(home.resolve(FILE));
+  }
+
+  private static Desk parse(String text) throws IOException {
+    JsonNode node = JSON.readTree(text);
     List<KnownStore> stores = new ArrayList<>();
-    for (JsonNode store : node.get("stores")) {
-      stores.add(new KnownStore(store.get("id").asText(), Path.of(store.get("folder").asText())));
+    for (JsonNode store : node.required("stores")) {
+      stores.add(
+          new KnownStore(
+              store.required("id").textValue(), Path.of(store.required("folder").textValue())));
     }
     List<Binding> bindings = new ArrayList<>();
-    for (JsonNode binding : node.get("shelves")) {
+    for (JsonNode binding : node.required("shelves")) {
       bindings.add(
           new Binding(
-              binding.get("store").asText(),
-              binding.get("shelf").asLong(),
-              Path.of(binding.get("folder").asText())));
+              binding.required("store").textValue(),
+              binding.required("shelf").longValue(),
+              Path.of(binding.required("folder").textValue())));
     }
-    return new Desk(node.get("desk").asText(), stores, bindings);
+    String id = node.required("desk").textValue();
+    return new Desk(Objects.requireNonNull(id, "a desk has an id"), stores, bindings);
   }
 
   void save(Path home) throws IOException {
@@ -100,12 +115,6 @@ public record Desk(String id, List<KnownStore> stores, List<Binding> bindings) {
           .put("shelf", binding.shelf())
           .put("folder", binding.folder().toString());
     }
-    Path temporary = home.resolve(FILE + ".new");
-    Files.writeString(temporary, node.toPrettyString() + "\n");
-    Files.move(
-        temporary,
-        home.resolve(FILE),
-        StandardCopyOption.ATOMIC_MOVE,
-        StandardCopyOption.REPLACE_EXISTING);
+    file(home).write(node.toPrettyString());
   }
 }

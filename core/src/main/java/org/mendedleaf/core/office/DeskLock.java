@@ -5,10 +5,10 @@ import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.Optional;
+import org.mendedleaf.core.desk.PrivateFolder;
 
 /**
  * One process per desk owns the catalogue. The system itself lets the lock go when the process
@@ -45,7 +45,7 @@ public final class DeskLock implements Closeable {
   }
 
   private static Optional<DeskLock> tryTake(Path home, String file) throws IOException {
-    Files.createDirectories(home);
+    PrivateFolder.make(home);
     FileChannel channel =
         FileChannel.open(home.resolve(file), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
     try {

@@ -14,6 +14,7 @@ import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Erasing;
+import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.SnapshotQuestions;
@@ -26,6 +27,9 @@ public final class Erasures {
 
   /** How often it is begun anew because somebody else records meanwhile. */
   private static final int TRIES = 10;
+
+  /** So often it is tried beside captures of other shelves. */
+  private static final int PATIENT = 3;
 
   private final Office office;
   private final OpenDesk desk;
@@ -114,10 +118,12 @@ public final class Erasures {
               .formatted(name, typedName.strip()));
     }
     LettingGo.refuseUnderSetClock(settings, desk.store(file.store()));
-    synchronized (desk.capturing()) {
+    try (Turns.Turn unusedTurn = desk.turns().take(life.shelf())) {
       for (int i = 0; i < TRIES; i++) {
-        long seen = seen(desk.store(file.store()));
-        Optional<Erased> erased = tryToErase(office.files().life(file), numbers, named, seen);
+        OpenStore store = desk.store(file.store());
+        Optional<Erased> erased =
+            undisturbed(
+                i, store, () -> tryToErase(office.files().life(file), numbers, named, seen(store)));
         if (erased.isPresent()) {
           forgetHere(life, numbers, erased.get().everything());
           return erased.get();
@@ -139,44 +145,57 @@ public final class Erasures {
    * @param due asked again whenever somebody else has recorded meanwhile, since that may need them
    */
   Erased letGo(Shelf shelf, Due due) throws IOException {
-    synchronized (desk.capturing()) {
+    try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
       for (int i = 0; i < TRIES; i++) {
         OpenStore store = desk.store(shelf.store());
-        long seen = seen(store);
-        List<Revision> going = due.find();
-        if (going.isEmpty()) {
-          return new Erased(0, 0, false, 0);
-        }
-        Map<Long, FileLife> lives = new LinkedHashMap<>();
-        for (Revision one : going) {
-          if (!lives.containsKey(one.file())) {
-            lives.put(one.file(), office.files().life(new FileRef(shelf.store(), one.file())));
-          }
-        }
-        Erasing erasing = new Erasing(store.catalogue(), store.journal());
-        Erasing.Prepared prepared = erasing.prepare(shelf.id(), going);
-        if (prepared.basedOn() != seen) {
-          erasing.drop(prepared);
-          continue;
-        }
-        OptionalLong act =
-            erasing.commit(
-                prepared, settings.clock().instant(), settings.person(), Optional.empty());
-        if (act.isPresent()) {
-          for (FileLife life : lives.values()) {
-            Set<Integer> numbers =
-                going.stream()
-                    .filter(one -> one.file() == life.file().id())
-                    .map(Revision::number)
-                    .collect(Collectors.toSet());
-            forgetHere(life, numbers, prepared.files().contains(life.file().id()));
-          }
-          return new Erased(act.getAsLong(), going.size(), false, prepared.freed());
+        Optional<Erased> erased = undisturbed(i, store, () -> tryToLetGo(shelf, store, due));
+        if (erased.isPresent()) {
+          return erased.get();
         }
       }
     }
     throw new SentenceException(
         "Others are recording into the store all the time, so nothing could be let go. Nothing was changed; do it once more when it is quieter.");
+  }
+
+  /** Shelves of this desk are captured meanwhile; who was overtaken often has them wait. */
+  private static <T> T undisturbed(int attempt, OpenStore store, Journal.Alone<T> work)
+      throws IOException {
+    return attempt < PATIENT ? work.done() : store.journal().alone(work);
+  }
+
+  private Optional<Erased> tryToLetGo(Shelf shelf, OpenStore store, Due due) throws IOException {
+    long seen = seen(store);
+    List<Revision> going = due.find();
+    if (going.isEmpty()) {
+      return Optional.of(new Erased(0, 0, false, 0));
+    }
+    Map<Long, FileLife> lives = new LinkedHashMap<>();
+    for (Revision one : going) {
+      if (!lives.containsKey(one.file())) {
+        lives.put(one.file(), office.files().life(new FileRef(shelf.store(), one.file())));
+      }
+    }
+    Erasing erasing = new Erasing(store.catalogue(), store.journal());
+    Erasing.Prepared prepared = erasing.prepare(shelf.id(), going);
+    if (prepared.basedOn() != seen) {
+      erasing.drop(prepared);
+      return Optional.empty();
+    }
+    OptionalLong act =
+        erasing.commit(prepared, settings.clock().instant(), settings.person(), Optional.empty());
+    if (act.isEmpty()) {
+      return Optional.empty();
+    }
+    for (FileLife life : lives.values()) {
+      Set<Integer> numbers =
+          going.stream()
+              .filter(one -> one.file() == life.file().id())
+              .map(Revision::number)
+              .collect(Collectors.toSet());
+      forgetHere(life, numbers, prepared.files().contains(life.file().id()));
+    }
+    return Optional.of(new Erased(act.getAsLong(), going.size(), false, prepared.freed()));
   }
 
   /**

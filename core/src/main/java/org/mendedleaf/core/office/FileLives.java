@@ -85,7 +85,7 @@ public final class FileLives {
     FileLife life = life(ref);
     office.require(ref.store(), life.shelf().id(), Right.MEND);
     if (life.shelf().isDeposit()) {
-      synchronized (desk.capturing()) {
+      try (Turns.Turn unusedTurn = desk.turns().take(life.shelf())) {
         return Anew.ifErased(
             () ->
                 desk.store(ref.store())
@@ -94,7 +94,7 @@ public final class FileLives {
       }
     }
     Path folder = Shelves.requireFolder(life.shelf());
-    synchronized (desk.capturing()) {
+    try (Turns.Turn unusedTurn = desk.turns().take(life.shelf())) {
       return Anew.ifErased(
           () ->
               desk.store(ref.store())
@@ -116,7 +116,7 @@ public final class FileLives {
           "“%s” is a folder that people work in: rename or move %s there, and its history follows. Nothing was changed."
               .formatted(life.shelf().name(), life.file().path().shown()));
     }
-    synchronized (desk.capturing()) {
+    try (Turns.Turn unusedTurn = desk.turns().take(life.shelf())) {
       return desk.store(ref.store())
           .deposit()
           .move(office.depositPlace(life.shelf()), ref.file(), to);

@@ -207,7 +207,7 @@ public final class Gatherings {
     requireDistinct(families);
     String run = "%012x".formatted(settings.random().nextLong() & 0xffff_ffff_ffffL);
     progress.phase(Phase.WAITING, 0, 0);
-    synchronized (desk.capturing()) {
+    try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
       List<Long> acts =
           Anew.ifErased(
               () ->

@@ -407,7 +407,7 @@ public final class Intake {
     }
     BringIn bringIn = desk.store(shelf.store()).bringIn();
     List<Ended> ended = new ArrayList<>();
-    synchronized (desk.capturing()) {
+    try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
       List<BringIn.Ended> results = Anew.ifErased(() -> bringIn.bringAll(requests, run));
       for (int i = 0; i < results.size(); i++) {
         Optional<Done> done = Optional.empty();

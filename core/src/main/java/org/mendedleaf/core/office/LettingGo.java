@@ -30,7 +30,8 @@ final class LettingGo {
   /**
    * @throws ClockException if the clock seems to have jumped ahead
    */
-  static void refuseAfterJump(OfficeSettings settings, OpenStore store) throws IOException {
+  static void refuseAfterJump(OfficeSettings settings, CaptureTimes captures, OpenStore store)
+      throws IOException {
     if (settings.parameters().trial()) {
       return;
     }
@@ -41,7 +42,7 @@ final class LettingGo {
           "The clock of this computer says %s, that of the store’s place %s. Nothing was let go; set the clock right, or say that it is."
               .formatted(now, place));
     }
-    Instant last = new CaptureTimes(settings.home()).jump().orElse(lastSign(settings, store));
+    Instant last = captures.jump().orElse(lastSign(captures, store));
     if (now.isAfter(last.plus(QUIET))) {
       throw new ClockException(
           "The last sign of anything being recorded is from %s, %d days ago. If the clock is right, say so; nothing was let go."
@@ -50,15 +51,15 @@ final class LettingGo {
   }
 
   /** Notes that a person has said that the clock is right. */
-  static void confirm(OfficeSettings settings) throws IOException {
-    new CaptureTimes(settings.home()).confirm();
+  static void confirm(CaptureTimes captures) throws IOException {
+    captures.confirm();
   }
 
   private static Instant placeTime(OpenStore store) throws IOException {
     return store.store().placeTime();
   }
 
-  private static Instant lastSign(OfficeSettings settings, OpenStore store) throws IOException {
+  private static Instant lastSign(CaptureTimes captures, OpenStore store) throws IOException {
     Instant last =
         store
             .catalogue()
@@ -66,9 +67,6 @@ final class LettingGo {
             .last()
             .map(LedgerEntry::at)
             .orElse(store.store().description().created());
-    return new CaptureTimes(settings.home())
-        .last()
-        .filter(noted -> noted.isAfter(last))
-        .orElse(last);
+    return captures.last().filter(noted -> noted.isAfter(last)).orElse(last);
   }
 }

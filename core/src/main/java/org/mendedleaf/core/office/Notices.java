@@ -1,14 +1,10 @@
 package org.mendedleaf.core.office;
 
-import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
-import java.io.OutputStream;
 import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -16,6 +12,9 @@ import java.util.Set;
 import java.util.stream.Stream;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.desk.DamagedDeskFileException;
+import org.mendedleaf.core.desk.DeskFile;
+import org.mendedleaf.core.desk.PrivateFolder;
 
 /**
  * Tells people of new revisions of files that they want to know about: a message for each, as an
@@ -94,14 +93,7 @@ public final class Notices {
   }
 
   private void keep(ObjectNode done) throws IOException {
-    Files.createDirectories(outbox);
-    Path pending = outbox.resolve(DONE + ".pending");
-    Files.writeString(pending, done.toPrettyString() + "\n");
-    Files.move(
-        pending,
-        outbox.resolve(DONE),
-        StandardCopyOption.ATOMIC_MOVE,
-        StandardCopyOption.REPLACE_EXISTING);
+    DeskFile.at(outbox.resolve(DONE)).write(done.toPrettyString());
   }
 
   private Optional<Path> write(String store, Revision revision) throws IOException {
@@ -111,13 +103,10 @@ public final class Notices {
     if (to.isEmpty()) {
       return Optional.empty();
     }
-    Files.createDirectories(outbox);
+    PrivateFolder.make(outbox);
     Path file = outbox.resolve(name(store, revision.file(), revision.number()));
-    Path pending = file.resolveSibling(file.getFileName() + ".pending");
-    try (OutputStream out = Files.newOutputStream(pending)) {
-      new NoticeMessage(life, revision, office.settings().zone()).to(to, out);
-    }
-    Files.move(pending, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+    SavedFile.writeOwn(
+        file, true, out -> new NoticeMessage(life, revision, office.settings().zone()).to(to, out));
     return Optional.of(file);
   }
 
@@ -157,9 +146,11 @@ public final class Notices {
 
   private ObjectNode done() throws IOException {
     try {
-      JsonNode node = JSON.readTree(Files.readAllBytes(outbox.resolve(DONE)));
-      return node instanceof ObjectNode known ? known : JSON.createObjectNode();
-    } catch (NoSuchFileException e) {
+      return DeskFile.at(outbox.resolve(DONE))
+          .read(text -> (ObjectNode) JSON.readTree(text))
+          .orElseGet(JSON::createObjectNode);
+    } catch (DamagedDeskFileException e) {
+      // From now on, then: what was told before is not told again.
       return JSON.createObjectNode();
     }
   }

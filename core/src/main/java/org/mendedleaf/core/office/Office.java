@@ -2,7 +2,7 @@ package org.mendedleaf.core.office;
 
 import java.io.Closeable;
 import java.io.IOException;
-import java.nio.file.Files;
+import org.mendedleaf.core.desk.PrivateFolder;
 import org.mendedleaf.core.recover.Deposit;
 
 /**
@@ -23,7 +23,8 @@ public final class Office implements Closeable {
 
   /** Opens the office in this home; the caller holds the {@link DeskLock}. */
   public static Office open(OfficeSettings settings) throws IOException {
-    Files.createDirectories(settings.home());
+    PrivateFolder.make(settings.home());
+    PrivateFolder.close(settings.home());
     Desk desk = Desk.load(settings.home(), settings.random());
     return new Office(settings, new OpenDesk(settings, desk));
   }

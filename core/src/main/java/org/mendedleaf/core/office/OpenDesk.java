@@ -6,6 +6,7 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.concurrent.locks.ReentrantLock;
 import org.mendedleaf.core.store.Store;
 
 /**
@@ -17,7 +18,10 @@ final class OpenDesk implements Closeable {
 
   private final OfficeSettings settings;
   private final Map<String, OpenStore> open = new LinkedHashMap<>();
-  private final Object capturing = new Object();
+  private final Turns turns = new Turns();
+  private final ReentrantLock tidying = new ReentrantLock();
+  private final CaptureTimes captureTimes;
+  private final ShelfTimes thinningTimes;
   private final Insides insides = new Insides();
   private final ArrivalFolders arrivals;
   private final Watches watches = new Watches();
@@ -27,15 +31,32 @@ final class OpenDesk implements Closeable {
     this.settings = settings;
     this.desk = desk;
     this.arrivals = new ArrivalFolders(settings);
+    this.captureTimes = new CaptureTimes(settings.home());
+    this.thinningTimes = new ShelfTimes(settings.home(), "thinnings.json");
   }
 
   synchronized Desk desk() {
     return desk;
   }
 
-  /** Held while anything is recorded: captures, mendings and upkeep take turns. */
-  Object capturing() {
-    return capturing;
+  /** Who records on a shelf, or puts something into place there, has its turn. */
+  Turns turns() {
+    return turns;
+  }
+
+  /** Held by whoever tidies a store; one at a time is enough. */
+  ReentrantLock tidying() {
+    return tidying;
+  }
+
+  /** When shelves were looked through last. */
+  CaptureTimes captureTimes() {
+    return captureTimes;
+  }
+
+  /** When something of shelves was let go last. */
+  ShelfTimes thinningTimes() {
+    return thinningTimes;
   }
 
   ArrivalFolders arrivals() {
@@ -92,6 +113,12 @@ final class OpenDesk implements Closeable {
   }
 
   OpenStore openAt(Path folder) throws IOException {
+    boolean known = desk().stores().stream().anyMatch(one -> one.folder().equals(folder));
+    if (!known && !Store.liesIn(folder)) {
+      throw new SentenceException(
+          "There is no store in %s. “mended-leaf store make %s” makes one there; nothing was changed."
+              .formatted(folder, folder));
+    }
     try {
       if (!Store.liesIn(folder)) {
         throw new NoSuchFileException(folder.toString());

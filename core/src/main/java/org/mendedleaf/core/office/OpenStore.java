@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import org.mendedleaf.core.capture.Capture;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.desk.PrivateFolder;
 import org.mendedleaf.core.place.Executor;
 import org.mendedleaf.core.recover.BringIn;
 import org.mendedleaf.core.recover.Deposit;
@@ -69,6 +70,7 @@ final class OpenStore implements Closeable {
 
   static OpenStore of(Store store, OfficeSettings settings, String desk) throws IOException {
     Path file = settings.home().resolve("catalogues").resolve(store.description().id() + ".sqlite");
+    PrivateFolder.make(file.getParent());
     return new OpenStore(Catalogue.open(store, file), settings, desk);
   }
 

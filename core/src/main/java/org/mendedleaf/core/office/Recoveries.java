@@ -21,6 +21,8 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.LedgerEntry;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.RecordedFile;
+import org.mendedleaf.core.desk.DamagedDeskFileException;
+import org.mendedleaf.core.place.Executor;
 import org.mendedleaf.core.place.Receipt;
 import org.mendedleaf.core.place.RefusedException;
 import org.mendedleaf.core.progress.Phase;
@@ -89,7 +91,12 @@ public final class Recoveries {
     List<Unfinished> all = new ArrayList<>();
     for (BegunRuns.Begun one : begun.all()) {
       Instant at = settings.fileTimes().onOfficeClock(one.at());
-      all.add(new Unfinished(one.run(), at, begun.read(one.run())));
+      try {
+        all.add(new Unfinished(one.run(), at, begun.read(one.run())));
+      } catch (DamagedDeskFileException e) {
+        // Nobody can tell what was wanted; what lies at the targets is whole, old or new.
+        begun.end(one.run());
+      }
     }
     return all;
   }
@@ -127,13 +134,24 @@ public final class Recoveries {
   private RunReceipt finish(String run, Tray tray, Progress progress) throws IOException {
     try {
       return recover(run, tray, progress);
-    } catch (RefusedException e) {
-      // Refused before anything was done, there is nothing to take up again.
-      if (receipt(run, stores(tray)).parts().isEmpty()) {
+    } catch (IOException e) {
+      // Where nothing was begun, there is nothing to take up again.
+      if (!begun.hasBegunToWrite(run)) {
         begun.end(run);
       }
       throw e;
     }
+  }
+
+  /** The shelves on which something is put into place. */
+  private List<Shelf> shelves(Tray tray) throws IOException {
+    List<Shelf> shelves = new ArrayList<>();
+    for (Tray.Part part : tray.parts()) {
+      if (part.order().destination() instanceof Destination.InPlace) {
+        shelves.add(office.shelves().byId(part.store(), part.order().shelf()));
+      }
+    }
+    return shelves;
   }
 
   private static List<String> stores(Tray tray) {
@@ -142,8 +160,9 @@ public final class Recoveries {
 
   private RunReceipt recover(String run, Tray tray, Progress progress) throws IOException {
     Set<String> taken = new HashSet<>();
+    List<RunReceipt.Part> unnoted = new ArrayList<>();
     progress.phase(Phase.WAITING, 0, 0);
-    synchronized (desk.capturing()) {
+    try (Turns.Turn unusedTurn = desk.turns().take(shelves(tray))) {
       List<Tray.Part> parts = tray.parts();
       for (int i = 0; i < parts.size(); i++) {
         Tray.Part part = parts.get(i);
@@ -156,25 +175,46 @@ public final class Recoveries {
             new Recovery.Request(
                 part.order(), shelf.folder(), settings.person(), run, begun.plan(run, i), taken);
         Set<String> before = Set.copyOf(taken);
-        var unused =
+        Optional<Executor.Done> done =
             Anew.ifErased(
                 () -> {
                   taken.retainAll(before);
-                  desk.store(part.store()).recovery().run(request, progress);
-                  return part;
+                  return desk.store(part.store()).recovery().run(request, progress);
                 });
+        if (done.isPresent() && !done.get().isNoted()) {
+          unnoted.add(new RunReceipt.Part(shelf, unnoted(shelf, done.get(), run)));
+        }
       }
       // One that was stopped can be taken up again.
       if (!progress.cancelled()) {
         begun.end(run);
       }
-      RunReceipt receipt = receipt(run, stores(tray));
-      if (receipt.parts().isEmpty()) {
+      List<RunReceipt.Part> done = new ArrayList<>(receipt(run, stores(tray)).parts());
+      done.addAll(unnoted);
+      if (done.isEmpty()) {
         throw new SentenceException(
             "Everything that was picked is there already, so nothing was done.");
       }
-      return receipt;
+      return new RunReceipt(done);
     }
+  }
+
+  /** The receipt of what was copied out of a store that can only be read: nobody keeps it. */
+  private Receipt unnoted(Shelf shelf, Executor.Done done, String run) {
+    LedgerEntry entry =
+        new LedgerEntry(
+            RunReceipt.NOT_NOTED,
+            settings.clock().instant(),
+            Act.RECOVER,
+            desk.desk().id(),
+            settings.person(),
+            OptionalLong.of(shelf.id()),
+            OptionalLong.empty(),
+            done.items().size(),
+            "",
+            Optional.of(run),
+            Optional.empty());
+    return new Receipt(entry, done.items(), Optional.empty());
   }
 
   private void recoverDeposited(Tray.Part part, Shelf shelf, String run) throws IOException {
@@ -298,14 +338,14 @@ public final class Recoveries {
     }
     String run = "%012x".formatted(settings.random().nextLong() & 0xffff_ffff_ffffL);
     if (shelf.isDeposit()) {
-      synchronized (desk.capturing()) {
+      try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
         long act =
             desk.store(shelf.store()).deposit().remove(office.depositPlace(shelf), paths, run);
         return receipt(shelf.store(), act);
       }
     }
     Path folder = Shelves.requireFolder(shelf);
-    synchronized (desk.capturing()) {
+    try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
       long act =
           Anew.ifErased(
               () ->
@@ -377,7 +417,7 @@ public final class Recoveries {
   }
 
   private Receipt undo(Shelf shelf, long act, Progress progress) throws IOException {
-    synchronized (desk.capturing()) {
+    try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
       return Anew.ifErased(
           () -> {
             Recovery recovery = desk.store(shelf.store()).recovery();

@@ -82,10 +82,7 @@ public final class Rhythms {
   }
 
   private Optional<Turn> turn(Shelf shelf, NamedPlan plan) throws IOException {
-    Optional<Instant> last;
-    synchronized (desk.capturing()) {
-      last = new CaptureTimes(settings.home()).of(shelf);
-    }
+    Optional<Instant> last = desk.captureTimes().of(shelf);
     return next(plan.rhythm(), last, plan).map(at -> new Turn(shelf, plan.rhythm(), last, at));
   }
 
@@ -124,13 +121,7 @@ public final class Rhythms {
   }
 
   private Optional<Instant> thinned(Shelf shelf) throws IOException {
-    synchronized (desk.capturing()) {
-      return times().of(shelf);
-    }
-  }
-
-  private ShelfTimes times() {
-    return new ShelfTimes(settings.home(), "thinnings.json");
+    return desk.thinningTimes().of(shelf);
   }
 
   /**
@@ -146,9 +137,7 @@ public final class Rhythms {
     }
     if (due.doing() instanceof Thinning) {
       var unused = office.thinnings().thin(due.shelf(), false);
-      synchronized (desk.capturing()) {
-        times().note(due.shelf(), settings.clock().instant());
-      }
+      desk.thinningTimes().note(due.shelf(), settings.clock().instant());
       return Optional.empty();
     }
     return Optional.of(office.shelves().capture(due.shelf(), false, progress));

@@ -16,6 +16,9 @@ import org.mendedleaf.core.place.Receipt;
  */
 public record RunReceipt(List<Part> parts) {
 
+  /** Stands for the act where the store could not be told: it can only be read. */
+  public static final long NOT_NOTED = -1;
+
   public RunReceipt {
     parts = List.copyOf(parts);
   }

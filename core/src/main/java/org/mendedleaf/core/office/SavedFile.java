@@ -35,6 +35,11 @@ public final class SavedFile {
    */
   public static void write(Path file, boolean replaces, Content content) throws IOException {
     ForbiddenPlaces.requireOutside(file);
+    writeOwn(file, replaces, content);
+  }
+
+  /** The same for a file among the data of this desk. */
+  static void writeOwn(Path file, boolean replaces, Content content) throws IOException {
     if (Files.isDirectory(file)) {
       throw new SentenceException("%s is a folder. Nothing was written.".formatted(file));
     }

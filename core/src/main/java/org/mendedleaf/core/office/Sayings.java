@@ -162,10 +162,8 @@ public final class Sayings {
             OptionalLong.empty(),
             false,
             List.of(proposal));
-    synchronized (desk.capturing()) {
-      try (WriteSession session = store.store().write(store.catalogue())) {
-        return store.journal().commit(draft, session).orElseThrow().segment();
-      }
+    try (WriteSession session = store.store().write(store.catalogue())) {
+      return store.journal().commit(draft, session).orElseThrow().segment();
     }
   }
 }

@@ -178,10 +178,8 @@ public final class ShelfCare {
             settings.clock().instant(),
             settings.person(),
             List.of(new Proposal.SetShelf(setting)));
-    synchronized (desk.capturing()) {
-      try (WriteSession session = store.store().write(store.catalogue())) {
-        var unused = store.journal().commit(draft, session).orElseThrow();
-      }
+    try (WriteSession session = store.store().write(store.catalogue())) {
+      var unused = store.journal().commit(draft, session).orElseThrow();
     }
     return now(shelf);
   }

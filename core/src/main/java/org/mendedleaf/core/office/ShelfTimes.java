@@ -1,30 +1,29 @@
 package org.mendedleaf.core.office;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.time.DateTimeException;
 import java.time.Instant;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
+import org.mendedleaf.core.desk.DamagedDeskFileException;
+import org.mendedleaf.core.desk.DeskFile;
 
 /**
  * When something was done last with each shelf on this desk: a file of the application's data. One
- * that cannot be read is as good as none: it is done once more. For one thread at a time.
+ * that cannot be read is as good as none: it is done once more. Safe for several threads.
  */
 final class ShelfTimes {
 
   private static final ObjectMapper JSON = new ObjectMapper();
 
-  private final Path file;
+  private final DeskFile file;
 
   ShelfTimes(Path home, String name) {
-    this.file = home.resolve(name);
+    this.file = DeskFile.at(home.resolve(name));
   }
 
   Optional<Instant> of(Shelf shelf) throws IOException {
@@ -33,33 +32,29 @@ final class ShelfTimes {
   }
 
   void note(Shelf shelf, Instant at) throws IOException {
-    ObjectNode times = read();
-    times.put(name(shelf), at.toString());
-    write(times);
+    change(times -> times.put(name(shelf), at.toString()));
   }
 
   /** All times by their names. */
-  ObjectNode read() throws IOException {
+  synchronized ObjectNode read() throws IOException {
     try {
-      JsonNode node = JSON.readTree(Files.readAllBytes(file));
-      if (node instanceof ObjectNode times) {
-        for (JsonNode time : times) {
-          var unused = Instant.parse(time.asText());
-        }
-        return times;
-      }
-    } catch (NoSuchFileException e) {
-      return JSON.createObjectNode();
-    } catch (JsonProcessingException | DateTimeException e) {
-      return JSON.createObjectNode();
+      return file.read(ShelfTimes::parse).orElseGet(JsonNodeFactory.instance::objectNode);
+    } catch (DamagedDeskFileException e) {
+      return JsonNodeFactory.instance.objectNode();
     }
-    return JSON.createObjectNode();
   }
 
-  void write(ObjectNode times) throws IOException {
-    Path pending = file.resolveSibling(file.getFileName() + ".pending");
-    Files.writeString(pending, times.toPrettyString() + "\n");
-    Files.move(pending, file, StandardCopyOption.REPLACE_EXISTING);
+  private static ObjectNode parse(String text) throws IOException {
+    ObjectNode times = (ObjectNode) JSON.readTree(text);
+    for (JsonNode time : times) {
+      var unused = Instant.parse(time.asText());
+    }
+    return times;
+  }
+
+  /** Reads, changes and writes, with nobody in between. */
+  synchronized void change(UnaryOperator<ObjectNode> change) throws IOException {
+    file.write(change.apply(read()).toPrettyString());
   }
 
   static String name(Shelf shelf) {

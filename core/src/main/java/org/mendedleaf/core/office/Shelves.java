@@ -1,7 +1,6 @@
 package org.mendedleaf.core.office;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
@@ -26,7 +25,9 @@ import org.mendedleaf.core.catalog.Role;
 import org.mendedleaf.core.catalog.ShelfKind;
 import org.mendedleaf.core.catalog.ShelfSetting;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
+import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.store.WriteSession;
 
 /**
@@ -34,9 +35,6 @@ import org.mendedleaf.core.store.WriteSession;
  * long, and captures take turns.
  */
 public final class Shelves {
-
-  /** Where no window is idle, every so many acts a capture does the upkeep as well. */
-  private static final long UPKEEP_EVERY = 32;
 
   private static final DateTimeFormatter DAY =
       DateTimeFormatter.ofPattern("EEE d MMM uuuu", Locale.ENGLISH);
@@ -51,17 +49,56 @@ public final class Shelves {
     this.settings = settings;
   }
 
-  /** All shelves of all known stores that can be reached. */
+  /**
+   * A store whose shelves cannot be shown now.
+   *
+   * @param isAway whether it is not there, as where its drive is away; else it cannot be read
+   * @param sentence what is the matter with it, for a person
+   */
+  public record Unreached(String store, Path folder, boolean isAway, String sentence) {}
+
+  /** All shelves of all known stores that can be reached. One bad store hides no other's. */
   public List<Shelf> all() throws IOException {
+    return look(new ArrayList<>());
+  }
+
+  /** The known stores that cannot be reached, or not be read. */
+  public List<Unreached> unreached() throws IOException {
+    List<Unreached> unreached = new ArrayList<>();
+    var unused = look(unreached);
+    return unreached;
+  }
+
+  private List<Shelf> look(List<Unreached> unreached) throws IOException {
     List<Shelf> shelves = new ArrayList<>();
     for (Desk.KnownStore known : desk.desk().stores()) {
-      if (!desk.isOpen(known.id()) && !Files.isDirectory(known.folder())) {
-        continue;
+      boolean there = Store.liesIn(known.folder());
+      if (!there) {
+        unreached.add(
+            new Unreached(
+                known.id(),
+                known.folder(),
+                true,
+                "The store %s is away; perhaps its drive is. Everything recorded is where the store is."
+                    .formatted(known.folder())));
       }
-      OpenStore store = desk.store(known.id());
-      store.catalogue().catchUp();
-      for (RecordedShelf recorded : store.catalogue().files().shelves()) {
-        shelves.add(shelf(store, recorded));
+      // What was opened knows its shelves even if the drive has been taken away since.
+      if (there || desk.isOpen(known.id())) {
+        try {
+          OpenStore store = desk.store(known.id());
+          store.catalogue().catchUp();
+          for (RecordedShelf recorded : store.catalogue().files().shelves()) {
+            shelves.add(shelf(store, recorded));
+          }
+        } catch (IOException e) {
+          unreached.add(
+              new Unreached(
+                  known.id(),
+                  known.folder(),
+                  false,
+                  "The store %s cannot be read: %s"
+                      .formatted(known.folder(), Complaint.sentence(e))));
+        }
       }
     }
     return shelves;
@@ -85,6 +122,21 @@ public final class Shelves {
   public Shelf add(
       Path folder, Path storeFolder, Optional<String> name, People people, Recording recording)
       throws IOException {
+    return add(folder, storeFolder, name, people, recording, Optional.empty());
+  }
+
+  /**
+   * The same with a care plan from the first moment on. Where the store has one of that name, the
+   * shelf shares it as it is.
+   */
+  public Shelf add(
+      Path folder,
+      Path storeFolder,
+      Optional<String> name,
+      People people,
+      Recording recording,
+      Optional<NamedPlan> plan)
+      throws IOException {
     ShelfCare.checkKept(people);
     Path place = folder.toAbsolutePath().normalize();
     Path storePlace = storeFolder.toAbsolutePath().normalize();
@@ -96,6 +148,10 @@ public final class Shelves {
     proposals.add(new Proposal.SetShelf(new ShelfSetting.Persons(people)));
     if (recording != Recording.ON) {
       proposals.add(new Proposal.SetShelf(new ShelfSetting.Switched(recording)));
+    }
+    if (plan.isPresent()) {
+      String json = office.plans().shared(store.id(), plan.get());
+      proposals.add(new Proposal.SetShelf(new ShelfSetting.Planned(json)));
     }
     long id = begin(store, called, proposals);
     desk.save(desk.desk().with(new Desk.Binding(store.id(), id, place)));
@@ -142,6 +198,14 @@ public final class Shelves {
     }
   }
 
+  /** The folders here that shelves of a store are bound to, whether or not it can be reached. */
+  List<Path> foldersOf(String store) {
+    return desk.desk().bindings().stream()
+        .filter(binding -> binding.store().equals(store))
+        .map(Desk.Binding::folder)
+        .toList();
+  }
+
   /** Binds a shelf that a store knows to a folder of this desk. */
   public Shelf bind(Shelf shelf, Path folder) throws IOException {
     if (shelf.isDeposit()) {
@@ -175,8 +239,12 @@ public final class Shelves {
                         || (shelf.storeFolder().getFileName() + "/" + shelf.name()).equals(name))
             .toList();
     if (named.isEmpty()) {
+      List<Unreached> unreached = unreached();
       throw new SentenceException(
-          "No shelf is called “%s”. “mended-leaf shelf list” shows them.".formatted(name));
+          unreached.isEmpty()
+              ? "No shelf is called “%s”. “mended-leaf shelf list” shows them.".formatted(name)
+              : "No shelf that can be reached is called “%s”. %s"
+                  .formatted(name, unreached.get(0).sentence()));
     }
     if (named.size() > 1) {
       throw new SentenceException(
@@ -194,7 +262,7 @@ public final class Shelves {
     OpenDesk.requireThere(store);
     Capture.Request request =
         new Capture.Request(shelf.id(), folder, settings.person(), takeAsRemoved);
-    synchronized (desk.capturing()) {
+    try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
       Instant began = settings.clock().instant();
       desk.watches().begun(shelf);
       CaptureOutcome outcome = null;
@@ -211,12 +279,10 @@ public final class Shelves {
         // It was not looked through, so it stays due.
         return outcome;
       }
-      new CaptureTimes(settings.home()).note(shelf, settings.clock().instant());
+      desk.captureTimes().note(shelf, settings.clock().instant());
       if (done.report().act().isPresent()) {
         new Savers(store, desk.insides(), settings).find(done.report(), progress);
-        if (done.report().act().getAsLong() % UPKEEP_EVERY == 0) {
-          office.stores().tidy(store);
-        }
+        office.stores().tidyIfDue(store);
       }
       return outcome;
     }

@@ -2,7 +2,6 @@ package org.mendedleaf.core.office;
 
 import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -14,6 +13,7 @@ import org.mendedleaf.core.catalog.LedgerEntry;
 import org.mendedleaf.core.catalog.Upkeep;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.StoreParameters;
 import org.mendedleaf.core.store.WriteSession;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -33,15 +33,27 @@ public final class Stores {
 
   /** Makes a store in a folder that is empty or does not exist. */
   public StoreFacts make(Path folder) throws IOException {
+    return make(folder, false);
+  }
+
+  /**
+   * The same.
+   *
+   * @param sharedWithGroup whether the group of the folder may enter it as well: several people's
+   *     desks; else only who makes it
+   */
+  public StoreFacts make(Path folder, boolean sharedWithGroup) throws IOException {
     Path place = folder.toAbsolutePath().normalize();
     refuseInsideShelf(place);
     Store store;
     try {
-      Files.createDirectories(place);
+      StoreParameters parameters =
+          sharedWithGroup ? settings.parameters().sharedWithGroup() : settings.parameters();
+      parameters.access().makeFolders(place);
       store =
           Store.make(
               place,
-              settings.parameters(),
+              parameters,
               settings.clock().instant(),
               desk.desk().id(),
               settings.places().at(place),
@@ -109,12 +121,21 @@ public final class Stores {
   public List<StoreFacts> known() throws IOException {
     List<StoreFacts> facts = new ArrayList<>();
     for (Desk.KnownStore known : desk.desk().stores()) {
-      facts.add(
-          Files.isDirectory(known.folder())
-              ? facts(desk.store(known.id()))
-              : StoreFacts.away(known.id(), known.folder()));
+      facts.add(factsOf(known));
     }
     return facts;
+  }
+
+  /** One bad store must not hide the others. */
+  private StoreFacts factsOf(Desk.KnownStore known) {
+    try {
+      return Store.liesIn(known.folder())
+          ? facts(desk.store(known.id()))
+          : StoreFacts.away(known.id(), known.folder());
+    } catch (IOException e) {
+      LOG.warn("The store {} could not be looked at.", known.folder(), e);
+      return StoreFacts.away(known.id(), known.folder());
+    }
   }
 
   /** The store that lies in this folder, or the only one that is known. */
@@ -158,17 +179,28 @@ public final class Stores {
   /** Keeps a store tidy; for idle moments. */
   public Upkeep.Done upkeep(String store) throws IOException {
     OpenStore opened = desk.store(store);
-    synchronized (desk.capturing()) {
+    desk.tidying().lock();
+    try {
       return upkeep(opened);
+    } finally {
+      desk.tidying().unlock();
     }
   }
 
   /** The capture is committed by now: what keeps the store from being tidied must not fail it. */
-  void tidy(OpenStore store) {
+  void tidyIfDue(OpenStore store) {
+    if (!desk.tidying().tryLock()) {
+      // Somebody does it just now.
+      return;
+    }
     try {
-      var unused = upkeep(store);
+      if (new Upkeep(store.catalogue(), store.journal()).isDue(settings.clock().instant())) {
+        var unused = upkeep(store);
+      }
     } catch (IOException e) {
       LOG.warn("The store {} could not be tidied; nothing is lost.", store.store().root(), e);
+    } finally {
+      desk.tidying().unlock();
     }
   }
 

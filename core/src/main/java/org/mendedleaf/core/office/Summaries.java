@@ -108,10 +108,8 @@ final class Summaries {
             OptionalLong.empty(),
             false,
             found);
-    synchronized (desk.capturing()) {
-      try (WriteSession session = store.store().write(store.catalogue())) {
-        var unused = store.journal().commit(draft, session);
-      }
+    try (WriteSession session = store.store().write(store.catalogue())) {
+      var unused = store.journal().commit(draft, session);
     }
   }
 }

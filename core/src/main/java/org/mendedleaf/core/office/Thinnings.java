@@ -328,11 +328,11 @@ public final class Thinnings {
     OpenStore store = desk.store(shelf.store());
     LettingGo.refuseUnderSetClock(settings, store);
     Instant at = settings.clock().instant();
-    synchronized (desk.capturing()) {
+    try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
       if (clockIsRight) {
-        LettingGo.confirm(settings);
+        LettingGo.confirm(desk.captureTimes());
       } else {
-        LettingGo.refuseAfterJump(settings, store);
+        LettingGo.refuseAfterJump(settings, desk.captureTimes(), store);
       }
       Rehearsal first = rehearse(shelf, plan, only, at);
       record(shelf, first);

@@ -36,7 +36,7 @@ final class TrayFormat {
 
   private TrayFormat() {}
 
-  static byte[] encode(Tray tray) throws IOException {
+  static String encode(Tray tray) throws IOException {
     ObjectNode node = JSON.createObjectNode();
     ArrayNode entries = node.putArray("entries");
     for (Tray.Entry entry : tray.entries()) {
@@ -46,7 +46,7 @@ final class TrayFormat {
       entry.own().ifPresent(how -> one.set("how", how(how)));
     }
     node.set("how", how(tray.handling()));
-    return JSON.writeValueAsBytes(node);
+    return JSON.writeValueAsString(node);
   }
 
   private static void put(ObjectNode node, Pick pick) {
@@ -75,7 +75,7 @@ final class TrayFormat {
         .put("laterFiles", handling.laterFiles().name());
   }
 
-  static Tray decode(byte[] json) throws IOException {
+  static Tray decode(String json) throws IOException {
     JsonNode node = JSON.readTree(json);
     List<Tray.Entry> entries = new ArrayList<>();
     for (JsonNode entry : node.get("entries")) {

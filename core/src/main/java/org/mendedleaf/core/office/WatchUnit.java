@@ -1,9 +1,9 @@
 package org.mendedleaf.core.office;
 
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 
 /**
  * The unit by which systemd keeps watch for a user from login to logout, as {@code systemd.service}
@@ -72,9 +72,7 @@ public record WatchUnit(Path launcher, Path home, Path folder) {
   public Path write() throws IOException {
     Files.createDirectories(folder);
     Path unit = folder.resolve(NAME);
-    Path pending = folder.resolve(NAME + ".pending");
-    Files.writeString(pending, text());
-    Files.move(pending, unit, StandardCopyOption.REPLACE_EXISTING);
+    SavedFile.write(unit, true, out -> out.write(text().getBytes(StandardCharsets.UTF_8)));
     return unit;
   }
 }

@@ -82,19 +82,24 @@ public final class Executor {
   }
 
   /** What a plan did. */
-  public record Done(Journal.Committed committed, List<ReceiptItem> items) {
+  public record Done(Optional<Journal.Committed> committed, List<ReceiptItem> items) {
     public Done {
       items = List.copyOf(items);
     }
 
+    /** Whether the store has the receipt; one that can only be read has not. */
+    public boolean isNoted() {
+      return committed.isPresent();
+    }
+
     /** The act: what taking back takes. */
     public long act() {
-      return committed.segment();
+      return committed.orElseThrow().segment();
     }
 
     /** The number of the revision that a file got, if it got one. */
     public OptionalInt revisionOfFirst() {
-      int number = committed.firstRevision();
+      int number = committed.orElseThrow().firstRevision();
       return number < 0 ? OptionalInt.empty() : OptionalInt.of(number);
     }
   }
@@ -139,6 +144,10 @@ public final class Executor {
    * Does a plan.
    *
    * @throws RefusedException if nothing of it could be done and nothing need be told but that
+   * @throws org.mendedleaf.core.store.DamagedContentException if that is because of damage in the
+   *     store
+   * @throws org.mendedleaf.core.store.ReadOnlyStoreException if it is about a shelf and its store
+   *     can only be read
    */
   public Done run(PlacePlan plan, Progress progress) throws IOException {
     return run(plan, Optional.empty(), progress);
@@ -150,6 +159,10 @@ public final class Executor {
    * @param file tells a later try what was begun; it ends with the receipt
    */
   public Done run(PlacePlan plan, Optional<PlanFile> file, Progress progress) throws IOException {
+    boolean noted = tools.catalogue().store().durability().isWritable();
+    if (!noted) {
+      return copyOut(plan, progress);
+    }
     requireRoomToNote(plan);
     Map<Path, Recorded> kept = plan.inHistory() ? Map.of() : tools.recorder().keep(plan);
     if (file.isPresent()) {
@@ -163,6 +176,9 @@ public final class Executor {
     }
     takeEmptied(plan, act);
     if (isRefusedAsOne(plan, act)) {
+      if (act.damage().isPresent()) {
+        throw act.damage().get();
+      }
       ReceiptItem first = act.items().get(0);
       throw new RefusedException(
           "%s stays as it is: %s. Nothing was changed.".formatted(first.target(), first.why()));
@@ -172,6 +188,34 @@ public final class Executor {
       file.get().end();
     }
     return done;
+  }
+
+  /**
+   * Out of a store that can only be read, what is recorded can be copied to free places; there is
+   * nowhere to keep what stands in the way, nor a receipt.
+   */
+  private Done copyOut(PlacePlan plan, Progress progress) throws IOException {
+    if (plan.inHistory()) {
+      throw tools.catalogue().store().refusedWriting();
+    }
+    List<Step> steps = new ArrayList<>();
+    for (Step step : plan.steps()) {
+      steps.add(
+          step.planned() == ReceiptItem.Outcome.MADE_ROOM
+              ? step.ending(
+                  ReceiptItem.Outcome.REFUSED,
+                  "something else stands there and cannot be kept, since the store can only be read")
+              : step);
+    }
+    PlacePlan free =
+        new PlacePlan(plan.where(), plan.shelf(), plan.act(), plan.by(), plan.run(), steps);
+    PlacingAct act = new PlacingAct(tools, free, Map.of());
+    if (plan.where() instanceof PlacePlan.Where.Archive) {
+      act.pack(progress);
+    } else {
+      act.perform(progress);
+    }
+    return new Done(Optional.empty(), act.items());
   }
 
   /** Acts about one file, and takings back, are not in the log where nothing came of them. */
@@ -204,7 +248,8 @@ public final class Executor {
 
   private Done commit(PlacingAct act) throws IOException {
     try {
-      return new Done(tools.journal().commit(act.draft(tools.clock().instant())), act.items());
+      return new Done(
+          Optional.of(tools.journal().commit(act.draft(tools.clock().instant()))), act.items());
     } catch (IOException e) {
       List<ReceiptItem> changed =
           act.items().stream().filter(ReceiptItem::changedSomething).toList();

@@ -14,7 +14,7 @@ public final class NotNotedException extends IOException {
                 targets == 1 ? target : "%s and %d more".formatted(target, targets - 1),
                 targets == 1 ? "is" : "are",
                 store,
-                Reasons.of(cause, store)),
+                WhyNot.of(cause, store)),
         cause);
   }
 }

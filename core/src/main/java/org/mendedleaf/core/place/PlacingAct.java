@@ -29,6 +29,7 @@ import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.progress.CancelledException;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.store.DamagedContentException;
 
 /**
  * One plan in progress: does step after step and gathers what is then committed as one act. Used
@@ -50,6 +51,7 @@ final class PlacingAct {
   // The folder of the step before: most steps of a plan go into few folders.
   private TargetFolder open;
   private Path openAt;
+  private Optional<DamagedContentException> damage = Optional.empty();
 
   /**
    * @param kept what stood at targets off the shelves and is in the store
@@ -66,6 +68,11 @@ final class PlacingAct {
 
   List<ReceiptItem> items() {
     return items;
+  }
+
+  /** The last damage in the store for which a step was not done. */
+  Optional<DamagedContentException> damage() {
+    return damage;
   }
 
   /** Does the steps, one after another; one that cannot be done does not stop the rest. */
@@ -91,8 +98,11 @@ final class PlacingAct {
         }
         try {
           done(performed(step));
+        } catch (DamagedContentException e) {
+          damage = Optional.of(e);
+          done(step.ending(Outcome.REFUSED, WhyNot.of(e, step.target())));
         } catch (IOException e) {
-          done(step.ending(Outcome.REFUSED, Reasons.of(e, step.target())));
+          done(step.ending(Outcome.REFUSED, WhyNot.of(e, step.target())));
         }
         progress.advanced(1, step.bytes());
       }
@@ -215,7 +225,7 @@ final class PlacingAct {
           int at = items.indexOf(step.item(Optional.empty()));
           if (at >= 0) {
             String why =
-                "its times and permissions could not be set: " + Reasons.of(e, step.target());
+                "its times and permissions could not be set: " + WhyNot.of(e, step.target());
             items.set(at, step.ending(Outcome.FOLDER, why).item(Optional.empty()));
           }
         }
@@ -398,7 +408,7 @@ final class PlacingAct {
       done.forEach(this::done);
     } catch (IOException e) {
       plan.steps()
-          .forEach(step -> done(step.ending(Outcome.REFUSED, Reasons.of(e, whole.target()))));
+          .forEach(step -> done(step.ending(Outcome.REFUSED, WhyNot.of(e, whole.target()))));
     }
   }
 

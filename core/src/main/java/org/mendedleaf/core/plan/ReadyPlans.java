@@ -12,6 +12,9 @@ public final class ReadyPlans {
   /** So much of a drive stays free under a plan that takes what room there is. */
   private static final long FREE = 10_000_000_000L;
 
+  /** What a newly protected folder has unless something else is chosen, recorded on save. */
+  public static final String FIRST_CHOICE = "Office memory";
+
   private ReadyPlans() {}
 
   /** The plans, those that keep less first. */
@@ -24,7 +27,7 @@ public final class ReadyPlans {
             "what was replaced less than 7 days ago",
             "what closed a day in the last 30 days"),
         plan(
-            "Office memory",
+            FIRST_CHOICE,
             zone,
             firstDay,
             "what was replaced less than 14 days ago",
@@ -43,6 +46,11 @@ public final class ReadyPlans {
     NamedPlan all = plan("As long as there is room", zone, firstDay, "everything");
     return new NamedPlan(
         all.name(), all.plan().withRoom(Optional.of(new Room.Free(FREE))), all.rhythm());
+  }
+
+  /** The plan of a newly protected folder. */
+  public static NamedPlan firstChoice(ZoneId zone, DayOfWeek firstDay) {
+    return named(FIRST_CHOICE, zone, firstDay).orElseThrow().captured(new Rhythm.OnSave());
   }
 
   /** The ready plan of a name, in whatever case. */

@@ -2,8 +2,10 @@ package org.mendedleaf.core.plan;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDateTime;
 import java.time.Period;
 import java.time.ZoneId;
+import java.time.zone.ZoneOffsetTransition;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
@@ -50,21 +52,45 @@ public record Span(int count, Unit unit) {
             Unit.valueOf(matcher.group(2).toUpperCase(Locale.ROOT))));
   }
 
-  /** The moment that lies this long before another. */
+  /**
+   * The moment that lies this long before another. Where the clock showed that time twice, the
+   * first of the two: what lies between them is still kept.
+   */
   public Instant before(Instant at, ZoneId zone) {
     return unit == Unit.HOUR
         ? at.minus(Duration.ofHours(count))
-        : at.atZone(zone).minus(period()).toInstant();
+        : at.atZone(zone).toLocalDateTime().minus(period()).atZone(zone).toInstant();
   }
 
   /**
    * Until when something that ended at a moment is certainly less than this long ago; at the end of
-   * a month perhaps longer.
+   * a month perhaps longer. This is promised, so where a clock was put forward it is the earlier of
+   * what it could be.
    */
   public Instant after(Instant end, ZoneId zone) {
-    return unit == Unit.HOUR
-        ? end.plus(Duration.ofHours(count))
-        : end.atZone(zone).plus(period()).toInstant();
+    if (unit == Unit.HOUR) {
+      return end.plus(Duration.ofHours(count));
+    }
+    LocalDateTime local = end.atZone(zone).toLocalDateTime();
+    Instant promised = firstInstantOf(local.plus(period()), zone);
+    ZoneOffsetTransition last = zone.getRules().previousTransition(end.plusNanos(1));
+    if (last != null
+        && last.isGap()
+        && Duration.between(last.getInstant(), end).compareTo(last.getDuration()) < 0) {
+      // Counted back, the hour that was left out reads as the one after it, in which this ended.
+      LocalDateTime leftOut = local.minus(last.getDuration());
+      Instant earlier = firstInstantOf(leftOut.plus(period()), zone);
+      return earlier.isBefore(promised) ? earlier : promised;
+    }
+    return promised;
+  }
+
+  /** Of a time that is left out, the moment at which the clock is put forward. */
+  private static Instant firstInstantOf(LocalDateTime local, ZoneId zone) {
+    ZoneOffsetTransition transition = zone.getRules().getTransition(local);
+    return transition != null && transition.isGap()
+        ? transition.getInstant()
+        : local.atZone(zone).toInstant();
   }
 
   private Period period() {

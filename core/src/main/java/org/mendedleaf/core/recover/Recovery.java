@@ -113,8 +113,13 @@ public final class Recovery {
     return new Rehearser(catalogue, times, zone, workers, order, shelfFolder, taken);
   }
 
-  /** Recovers, or does the rest of what an earlier try has begun. */
-  public void run(Request request, Progress progress) throws IOException {
+  /**
+   * Recovers, or does the rest of what an earlier try has begun.
+   *
+   * @return what was done, if there was anything to do; where the store can only be read, this is
+   *     all that tells of it
+   */
+  public Optional<Executor.Done> run(Request request, Progress progress) throws IOException {
     catalogue.catchUp();
     RecoveryOrder order = request.order();
     PlacePlan.Where where = request.where();
@@ -134,18 +139,18 @@ public final class Recovery {
     Set<String> done = doneInRun(request.run(), order.shelf());
     if (where instanceof PlacePlan.Where.Archive to && isPacked(to.zip(), done)) {
       // An archive is whole or not there.
-      return;
+      return Optional.empty();
     }
     List<Step> steps = new ArrayList<>(rehearser.rehearse().steps());
     steps.removeIf(step -> done.contains(key(step.target().toString(), step.revision())));
     if (steps.isEmpty()) {
-      return;
+      return Optional.empty();
     }
     if (!(where instanceof PlacePlan.Where.Archive)) {
       Files.createDirectories(rehearser.root());
     }
-    var unused =
-        executor.run(sparing(request.plan(where, steps), unrecorded), Optional.of(plan), progress);
+    return Optional.of(
+        executor.run(sparing(request.plan(where, steps), unrecorded), Optional.of(plan), progress));
   }
 
   /** The same plan, leaving what could not be recorded. */

@@ -100,6 +100,11 @@ final class Rehearser {
                 ? to.folder()
                 : shelfFolder.orElseThrow(Rehearser::unbound);
     ForbiddenPlaces.requireOutside(root);
+    if (archive.isEmpty() && Files.exists(root) && !Files.isDirectory(root)) {
+      throw new RefusedException(
+          "%s is a file, so nothing can be put into it. Nothing was changed; choose a folder."
+              .formatted(root));
+    }
     this.names = TargetNames.in(root);
     if (inPlace) {
       for (PresentFile file : catalogue.files().present(order.shelf())) {

@@ -16,6 +16,8 @@ final class Compression {
   /** A dictionary that begins with this would be read as a trained one (RFC 8878, 5). */
   private static final int TRAINED = 0xEC30A437;
 
+  private static final int LEVEL_MOST = 19;
+
   private Compression() {}
 
   static byte[] compress(byte[] plain, int length) {
@@ -23,6 +25,14 @@ final class Compression {
       context.setLevel(LEVEL).setContentSize(true);
       byte[] input = length == plain.length ? plain : java.util.Arrays.copyOf(plain, length);
       return context.compress(input);
+    }
+  }
+
+  /** As small as it gets; takes a hundred times as long. */
+  static byte[] compressMost(byte[] plain) {
+    try (ZstdCompressCtx context = new ZstdCompressCtx()) {
+      context.setLevel(LEVEL_MOST).setContentSize(true);
+      return context.compress(plain);
     }
   }
 

@@ -9,11 +9,21 @@ import java.nio.file.Path;
  */
 public interface Durability {
 
+  /** Whether anything can be written there at all. */
+  default boolean isWritable() {
+    return true;
+  }
+
   /** Whether a forced file is known to have reached the place. */
   boolean confirmsWrites();
 
   /** Whether several desks may write at once: {@link #publish} then never overwrites. */
   boolean severalWriters();
+
+  /** The same without waiting for the disk: for stores that can be made again. */
+  default Durability unforced() {
+    return this;
+  }
 
   /** Makes the bytes of this file durable. */
   void force(Path file) throws IOException;

@@ -2,9 +2,12 @@ package org.mendedleaf.core.store;
 
 import java.io.IOException;
 import java.nio.channels.FileChannel;
+import java.nio.file.AccessDeniedException;
 import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.ReadOnlyFileSystemException;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 
@@ -22,6 +25,21 @@ public final class LocalDurability implements Durability {
     this.forces = forces;
   }
 
+  /** Tries out what a place can do; one in which nothing can be written can still be read. */
+  static Durability tried(Path folder) throws IOException {
+    try {
+      return probe(folder);
+    } catch (AccessDeniedException | ReadOnlyFileSystemException e) {
+      return new ReadOnlyPlace(folder);
+    } catch (FileSystemException e) {
+      // What the system says of a drive that is mounted for reading has no type of its own.
+      if (Files.isWritable(folder)) {
+        throw e;
+      }
+      return new ReadOnlyPlace(folder);
+    }
+  }
+
   /** Tries out what this existing, writable folder can do. */
   public static LocalDurability probe(Path folder) throws IOException {
     Path file = Files.createTempFile(folder, ".probe", ".tmp");
@@ -37,7 +55,7 @@ public final class LocalDurability implements Durability {
     }
   }
 
-  /** The same without waiting for the disk: for stores that can be made again. */
+  @Override
   public LocalDurability unforced() {
     return new LocalDurability(hardLinks, false);
   }

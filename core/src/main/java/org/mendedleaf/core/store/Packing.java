@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Puts the records of small sheaves together into a new one, byte for byte. Committing that, and
@@ -26,8 +27,8 @@ public final class Packing {
     List<SheafId> small = new ArrayList<>();
     long room = store.description().sheafLimit();
     for (SheafId id : sheaves) {
-      long size = Files.size(store.layout().sheaf(id));
-      if (size < SMALL && size <= room) {
+      long size = store.sheaves().length(id);
+      if (size >= 0 && size < SMALL && size <= room) {
         small.add(id);
         room -= size;
       }
@@ -36,22 +37,51 @@ public final class Packing {
   }
 
   /**
-   * Writes one sheaf with all records of these. It is durable, and no commit mentions it yet.
+   * What was packed.
    *
-   * @throws DamagedContentException if one of them is damaged; nothing is left then
+   * @param sheaf durable, and no commit mentions it yet
+   * @param from those whose records it holds
    */
-  public FinishedSheaf pack(List<SheafId> sheaves) throws IOException {
-    SheafId id = SheafId.random(store.random());
-    try (SheafWriter writer = new SheafWriter(store.layout(), store.durability(), id)) {
-      for (SheafId old : sheaves) {
-        for (SheafFormat.Extent extent : store.sheaves().reading(old, SheafReader::extents)) {
-          writer.append(
-              store
-                  .sheaves()
-                  .reading(old, reader -> reader.record(extent.offset(), extent.length())));
+  public record Packed(FinishedSheaf sheaf, List<SheafId> from) {
+    public Packed {
+      from = List.copyOf(from);
+    }
+  }
+
+  /**
+   * Writes one sheaf with all records of these. One that is damaged stays as it is, so that it does
+   * not keep the others from being packed.
+   *
+   * @param enough fewer are not worth it
+   * @return empty if fewer than that are whole; nothing is left then
+   */
+  public Optional<Packed> pack(List<SheafId> sheaves, int enough) throws IOException {
+    List<SheafId> whole = new ArrayList<>(sheaves);
+    while (whole.size() >= enough) {
+      Optional<SheafId> damaged = Optional.empty();
+      SheafId id = SheafId.random(store.random());
+      try (SheafWriter writer = new SheafWriter(store.layout(), store.durability(), id)) {
+        for (SheafId old : whole) {
+          try {
+            copy(old, writer);
+          } catch (DamagedContentException e) {
+            damaged = Optional.of(old);
+            break;
+          }
+        }
+        if (damaged.isEmpty()) {
+          return Optional.of(new Packed(writer.finish(), whole));
         }
       }
-      return writer.finish();
+      whole.remove(damaged.get());
+    }
+    return Optional.empty();
+  }
+
+  private void copy(SheafId old, SheafWriter writer) throws IOException {
+    for (SheafFormat.Extent extent : store.sheaves().reading(old, SheafReader::extents)) {
+      writer.append(
+          store.sheaves().reading(old, reader -> reader.record(extent.offset(), extent.length())));
     }
   }
 

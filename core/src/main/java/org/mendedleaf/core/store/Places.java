@@ -18,8 +18,8 @@ public interface Places {
   }
 
   /** Tries it out. */
-  Places TRIED_OUT = LocalDurability::probe;
+  Places TRIED_OUT = LocalDurability::tried;
 
   /** For tests and demonstrations, whose stores can be made again: nothing waits for the disk. */
-  Places UNFORCED = folder -> LocalDurability.probe(folder).unforced();
+  Places UNFORCED = folder -> LocalDurability.tried(folder).unforced();
 }

@@ -16,8 +16,12 @@ import java.util.Set;
  */
 public final class Rewriting {
 
+  /** More than so many bytes are not pressed as hard as they can be in one go: it takes long. */
+  private static final long MOST_PRESSED = 64L << 20;
+
   private final Store store;
   private final ChunkIndex index;
+  private long pressed;
 
   Rewriting(Store store, ChunkIndex index) {
     this.store = store;
@@ -157,9 +161,29 @@ public final class Rewriting {
               bases,
               store.sheaves().bases(bases, index),
               leaning.depthOn(bases));
+      boolean grows = written.bases().isEmpty() && !head.bases().isEmpty();
+      if (grows && pressed + length <= MOST_PRESSED) {
+        // Letting go must not make the store larger than it was.
+        pressed += length;
+        written = pressed(written, Arrays.copyOf(kept, length));
+      }
       leaning.wrote(head, written);
       output.append(written);
     }
+  }
+
+  private static StoredRecord pressed(StoredRecord record, byte[] plain) {
+    byte[] smaller = Compression.compressMost(plain);
+    return smaller.length >= record.payload().length
+        ? record
+        : new StoredRecord(
+            record.kind(),
+            Codec.ZSTD,
+            record.depth(),
+            record.plainLength(),
+            record.bases(),
+            record.directory(),
+            smaller);
   }
 
   /** New sheaves, one after another, none larger than the store wants. */

@@ -56,13 +56,16 @@ public final class SegmentLog {
     if (Files.exists(layout.segment(number)) || folded(number).isPresent()) {
       return Optional.empty();
     }
+    if (!durability.isWritable()) {
+      throw new ReadOnlyStoreException(layout.root());
+    }
     byte[] bytes = SegmentFormat.encode(number, previous, lines);
     Path temporary =
         layout
             .log()
             .resolve("%012d-%08x%s".formatted(number, random.nextInt(), StoreLayout.PENDING));
     try {
-      Files.write(temporary, bytes);
+      layout.access().write(temporary, bytes);
       durability.force(temporary);
       if (!durability.publish(temporary, layout.segment(number)) && !isThere(number, bytes)) {
         return Optional.empty();
@@ -95,6 +98,12 @@ public final class SegmentLog {
       }
     }
     return folded;
+  }
+
+  /** Whether a complete thousand of segments before {@code end} lies in files of its own. */
+  public boolean isWorthFolding(long end) {
+    long last = end / LogFold.SEGMENTS * LogFold.SEGMENTS - LogFold.SEGMENTS;
+    return last >= 0 && Files.exists(layout.segment(last + LogFold.SEGMENTS - 1));
   }
 
   /** Those of a thousand segments that lie in files of their own. */
@@ -174,7 +183,7 @@ public final class SegmentLog {
         layout
             .log()
             .resolve("%012d-%08x%s".formatted(first, random.nextInt(), StoreLayout.PENDING));
-    Files.write(temporary, LogFold.encode(first, segments));
+    layout.access().write(temporary, LogFold.encode(first, segments));
     durability.force(temporary);
     if (Files.exists(layout.fold(first))) {
       // It is damaged, and all of its segments are whole.

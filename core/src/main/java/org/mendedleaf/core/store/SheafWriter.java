@@ -6,7 +6,6 @@ import java.nio.ByteBuffer;
 import java.nio.channels.SeekableByteChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -33,12 +32,11 @@ final class SheafWriter implements Closeable {
     this.id = id;
     Path folder = layout.sheaf(id).getParent();
     if (!Files.isDirectory(folder)) {
-      Files.createDirectories(folder);
+      layout.access().makeFolders(folder);
       durability.forceFolder(layout.sheaves());
     }
     this.pending = folder.resolve(id.text() + StoreLayout.PENDING);
-    this.channel =
-        Files.newByteChannel(pending, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
+    this.channel = layout.access().create(pending);
     try {
       write(SheafFormat.header(id));
     } catch (IOException e) {

@@ -61,15 +61,16 @@ public final class Store implements Closeable {
       Durability durability,
       RandomGenerator random)
       throws IOException {
-    StoreLayout layout = new StoreLayout(root);
-    Files.createDirectories(root);
+    StoreLayout layout = new StoreLayout(root, parameters.access());
+    parameters.access().makeFolders(root);
     try (DirectoryStream<Path> content = Files.newDirectoryStream(root)) {
       if (content.iterator().hasNext()) {
         throw new FileAlreadyExistsException(root.toString(), null, "the folder is not empty");
       }
     }
-    Files.createDirectories(layout.sheaves());
-    Files.createDirectories(layout.log());
+    parameters.access().close(root);
+    parameters.access().makeFolders(layout.sheaves());
+    parameters.access().makeFolders(layout.log());
     byte[] id = new byte[16];
     random.nextBytes(id);
     StoreDescription description =
@@ -80,6 +81,7 @@ public final class Store implements Closeable {
             parameters.cutting(),
             parameters.sheafLimit(),
             parameters.trial(),
+            parameters.access(),
             durability.severalWriters() ? Optional.empty() : Optional.of(desk));
     Store store = new Store(layout, description, durability, random);
     store.describe(description);
@@ -93,8 +95,9 @@ public final class Store implements Closeable {
    */
   public static Store open(Path root, Durability durability, RandomGenerator random)
       throws IOException {
-    StoreLayout layout = new StoreLayout(root);
-    return new Store(layout, readDescription(layout), durability, random);
+    StoreDescription description = readDescription(new StoreLayout(root, Access.OWNER));
+    StoreLayout layout = new StoreLayout(root, description.access());
+    return new Store(layout, description, durability, random);
   }
 
   private static StoreDescription readDescription(StoreLayout layout) throws IOException {
@@ -109,7 +112,8 @@ public final class Store implements Closeable {
 
   private void describe(StoreDescription changed) throws IOException {
     Path temporary = layout.root().resolve(StoreLayout.DESCRIPTION + StoreLayout.PENDING);
-    Files.write(temporary, changed.encode());
+    Files.deleteIfExists(temporary);
+    layout.access().write(temporary, changed.encode());
     durability.force(temporary);
     durability.replace(temporary, layout.description());
     description = changed;
@@ -140,9 +144,14 @@ public final class Store implements Closeable {
 
   /** Whether a store lies in this folder: a file that merely has such a name is none. */
   public static boolean liesIn(Path folder) {
-    StoreLayout layout = new StoreLayout(folder);
+    StoreLayout layout = new StoreLayout(folder, Access.OWNER);
     return Files.exists(layout.description())
         && (Files.isDirectory(layout.log()) || Files.isDirectory(layout.sheaves()));
+  }
+
+  /** What whoever would write to a store is told that can only be read. */
+  public IOException refusedWriting() {
+    return new ReadOnlyStoreException(layout.root());
   }
 
   public Path root() {

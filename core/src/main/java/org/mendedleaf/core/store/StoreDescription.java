@@ -18,6 +18,7 @@ import java.util.Optional;
  * @param cutting how contents are cut
  * @param sheafLimit bytes after which a sheaf is closed
  * @param trial whether it was made under a set clock: for tests and demonstrations, for good
+ * @param access who may enter it, where its place has permissions
  * @param onlyDesk the one desk that may write, where the place cannot publish if absent
  */
 public record StoreDescription(
@@ -27,6 +28,7 @@ public record StoreDescription(
     Cutting cutting,
     long sheafLimit,
     boolean trial,
+    Access access,
     Optional<String> onlyDesk) {
 
   /** The newest format that this program reads and the one it writes. */
@@ -40,7 +42,8 @@ public record StoreDescription(
 
   /** The same store with another desk as the only one that writes. */
   StoreDescription takenOverBy(String desk) {
-    return new StoreDescription(format, id, created, cutting, sheafLimit, trial, Optional.of(desk));
+    return new StoreDescription(
+        format, id, created, cutting, sheafLimit, trial, access, Optional.of(desk));
   }
 
   byte[] encode() {
@@ -51,6 +54,9 @@ public record StoreDescription(
         .put("average", cutting.average())
         .put("max", cutting.max());
     node.put("sheafLimit", sheafLimit).put("trial", trial);
+    if (access != Access.OWNER) {
+      node.put("access", access.word());
+    }
     onlyDesk.ifPresent(desk -> node.put("onlyDesk", desk));
     String text = node.toString();
     byte[] open = text.substring(0, text.length() - 1).getBytes(StandardCharsets.UTF_8);
@@ -87,6 +93,7 @@ public record StoreDescription(
           new Cutting(cut.get("min").asInt(), cut.get("average").asInt(), cut.get("max").asInt()),
           node.get("sheafLimit").asLong(),
           node.get("trial").asBoolean(),
+          Access.of(node.path("access").asText()),
           Optional.ofNullable(node.get("onlyDesk")).map(JsonNode::asText));
     } catch (JsonProcessingException e) {
       throw new DamagedContentException(where, "it is no whole JSON text");

@@ -7,8 +7,12 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 
-/** The names of everything in a store's folder. */
-record StoreLayout(Path root) {
+/**
+ * The names of everything in a store's folder.
+ *
+ * @param access with which new files and folders are made
+ */
+record StoreLayout(Path root, Access access) {
 
   static final String DESCRIPTION = "store.json";
   static final String PENDING = ".pending";

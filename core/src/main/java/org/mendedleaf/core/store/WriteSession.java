@@ -146,6 +146,9 @@ public final class WriteSession implements Closeable {
 
   synchronized void append(StoredRecord record) throws IOException {
     if (current == null) {
+      if (!durability.isWritable()) {
+        throw new ReadOnlyStoreException(layout.root());
+      }
       current = new SheafWriter(layout, durability, SheafId.random(random));
     }
     long before = current.length();

@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 import org.junit.jupiter.api.AfterEach;
@@ -293,5 +294,31 @@ class CaptureFaultsTest {
     desk.open();
 
     assertThat(content("a.txt")).isEqualTo("a");
+  }
+
+  /** After a remount every file has another key, and none has changed. */
+  @Test
+  void afterARemountAShelfIsReadOnceAndNotAtEveryCapture() throws Exception {
+    for (int i = 0; i < 5; i++) {
+      desk.write("in/f" + i, "text " + i);
+    }
+    desk.capture();
+    assertThat(read(desk.capture())).isZero();
+    Path copies = desk.files().getPath("/copies");
+    Files.createDirectories(copies);
+    for (int i = 0; i < 5; i++) {
+      Path file = desk.file("in/f" + i);
+      FileTime time = Files.getLastModifiedTime(file);
+      Files.copy(file, copies.resolve("f" + i));
+      Files.delete(file);
+      Files.copy(copies.resolve("f" + i), file);
+      Files.setLastModifiedTime(file, time);
+    }
+    assertThat(read(desk.capture())).isPositive();
+    assertThat(read(desk.capture())).isZero();
+  }
+
+  private static long read(CaptureOutcome outcome) {
+    return ((CaptureOutcome.Done) outcome).report().bytesRead();
   }
 }

@@ -120,7 +120,7 @@ class ErasingCrashTest {
       Files.createDirectories(stranger.getParent());
       Files.writeString(stranger, "put there by somebody");
       List<SheafId> newest = all.subList(all.size() - 2, all.size());
-      FinishedSheaf packed = desk.store().packing().pack(newest);
+      FinishedSheaf packed = desk.store().packing().pack(newest, 1).orElseThrow().sheaf();
       erase(desk, histories(desk).get("f0"));
       assertThat(desk.catalogue().ledger().sheaves())
           .as("the erasure left these as they were")

@@ -406,4 +406,17 @@ class ErasuresTest {
       return false;
     }
   }
+
+  /** Without a restart: the file lies there, and nothing is recorded of it any more. */
+  @Test
+  void aFileThatWasErasedAndStillLiesThereIsRecordedAnewByTheNextCapture() throws Exception {
+    desk.write("kept on.txt", "it lies there still");
+    desk.capture();
+    desk.office().erasures().erase(desk.life("kept on.txt").ref(), Set.of(), "kept on.txt");
+    desk.capture();
+    assertThat(desk.life("kept on.txt").revisions()).hasSize(1);
+    assertThat(desk.content(desk.life("kept on.txt"), desk.life("kept on.txt").newest().number()))
+        .asString()
+        .isEqualTo("it lies there still");
+  }
 }

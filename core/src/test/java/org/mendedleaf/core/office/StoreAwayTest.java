@@ -2,7 +2,6 @@ package org.mendedleaf.core.office;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.FileSystemException;
 import java.nio.file.Files;
@@ -43,10 +42,17 @@ class StoreAwayTest {
         .startsWith("Not done: /x/list.csv is not there;");
     assertThat(Complaint.sentence(new AccessDeniedException("/x/list.csv")))
         .contains("/x/list.csv may not be read or written by you.");
-    assertThat(Complaint.sentence(new FileSystemException("/x/list.csv", null, "No space left")))
-        .contains("/x/list.csv (No space left).");
+    assertThat(
+            Complaint.sentence(
+                new FileSystemException("/x/list.csv", null, "No space left on device")))
+        .contains("a drive is full")
+        .contains("/x/list.csv");
+    assertThat(Complaint.sentence(new FileSystemException("/x/list.csv", null, "Odd")))
+        .contains("/x/list.csv (Odd).");
     assertThat(Complaint.sentence(new SentenceException("It is locked.")))
         .isEqualTo("It is locked.");
-    assertThat(Complaint.sentence(new IOException())).contains("java.io.IOException");
+    assertThat(Complaint.sentence(new UnsupportedOperationException("remove")))
+        .doesNotContain("Exception")
+        .contains("Nothing recorded is lost");
   }
 }

@@ -35,6 +35,7 @@ import org.mendedleaf.core.plan.PlanFormat;
 import org.mendedleaf.core.plan.Room;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.space.StoreSpace;
+import org.mendedleaf.core.store.Access;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.Places;
 import org.mendedleaf.core.store.StoreParameters;
@@ -146,7 +147,8 @@ class ThinningPropertyTest {
                 FileTimes.AS_THEY_ARE,
                 Places.UNFORCED,
                 "maren",
-                new StoreParameters(StoreParameters.STANDARD.cutting(), 1 << 20, true),
+                new StoreParameters(
+                    StoreParameters.STANDARD.cutting(), 1 << 20, true, Access.OWNER),
                 2));
     office.stores().make(base.resolve("store"));
     Files.createDirectories(base.resolve("work"));
@@ -190,16 +192,17 @@ class ThinningPropertyTest {
   }
 
   private void choose() throws Exception {
-    String keep = PLANS.get(random.nextInt(PLANS.size()));
+    String sentences = PLANS.get(random.nextInt(PLANS.size()));
+    String keep = sentences.equals("[]") ? "'keepsNothing':true" : "'keep':" + sentences;
     String room =
         random.nextBoolean() ? "" : ",'room':'at most %d KB'".formatted(50 + random.nextInt(1_000));
     NamedPlan plan =
         PlanFormat.decode(
-            "{'name':'Lean','keep':%s,'removedFor':'2 days','grace':'3 days'%s}"
+            "{'name':'Lean',%s,'removedFor':'2 days','grace':'3 days'%s}"
                 .formatted(keep, room)
                 .replace('\'', '"'),
             ZoneOffset.UTC);
-    var unused = office.plans().choose(shelf, plan);
+    var unused = office.plans().chooseConfirmed(shelf, plan);
   }
 
   private static Set<String> going(Thinnings.Rehearsal told) {

@@ -34,7 +34,8 @@ public final class StoredText {
       }
     }
     SegmentLog log =
-        new SegmentLog(new StoreLayout(root), Places.UNFORCED.at(root), new java.util.Random(1));
+        new SegmentLog(
+            new StoreLayout(root, Access.OWNER), Places.UNFORCED.at(root), new java.util.Random(1));
     for (long number = 0; log.read(number).isPresent(); number++) {
       List<String> lines = log.read(number).orElseThrow().lines();
       lines.forEach(line -> text.append(line).append('\n'));

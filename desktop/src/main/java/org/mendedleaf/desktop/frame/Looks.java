@@ -11,6 +11,7 @@ import java.util.Properties;
 import javafx.application.Application;
 import javafx.scene.Scene;
 import javafx.scene.text.Font;
+import org.mendedleaf.core.desk.DeskFile;
 import org.mendedleaf.desktop.work.Background;
 
 /**
@@ -101,6 +102,12 @@ public final class Looks {
   private void save() {
     String text = "night=%s%nsize=%d%n".formatted(night, size);
     // If it fails, the next start looks as before; nothing else depends on it.
-    background.ask(() -> Files.writeString(file, text), saved -> {}, problem -> {});
+    background.ask(
+        () -> {
+          DeskFile.at(file).write(text);
+          return file;
+        },
+        saved -> {},
+        problem -> {});
   }
 }

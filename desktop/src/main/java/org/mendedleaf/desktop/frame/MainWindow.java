@@ -189,9 +189,11 @@ public final class MainWindow implements Navigator {
     context
         .background()
         .ask(
-            () -> context.office().shelves().all(),
-            shelves ->
-                go(shelves.isEmpty() ? new Place.NewShelf(Optional.empty()) : new Place.Today()),
+            // Where a store is away, its shelves are: that is no first start.
+            () ->
+                context.office().shelves().all().isEmpty()
+                    && context.office().shelves().unreached().isEmpty(),
+            isFirst -> go(isFirst ? new Place.NewShelf(Optional.empty()) : new Place.Today()),
             this::complain);
   }
 

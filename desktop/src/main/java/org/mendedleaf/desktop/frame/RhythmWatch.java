@@ -80,7 +80,7 @@ final class RhythmWatch {
     for (Rhythms.Due one : due) {
       context
           .jobs()
-          .start(
+          .startDue(
               title(one),
               progress -> context.office().rhythms().run(one, progress),
               outcome -> ended(one, outcome),

@@ -3,6 +3,7 @@ package org.mendedleaf.desktop.shelves;
 import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.DayOfWeek;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -25,6 +26,8 @@ import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.ShelfPlaces;
 import org.mendedleaf.core.office.StoreFacts;
+import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.plan.ReadyPlans;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Captures;
@@ -255,6 +258,9 @@ public final class NewShelfForm {
       office.stores().make(store);
     }
     People people = new People(Map.of(office.settings().person(), Role.KEEPER), others);
-    return office.shelves().add(folder, store, Optional.empty(), people, recording);
+    NamedPlan plan = ReadyPlans.firstChoice(office.settings().zone(), DayOfWeek.MONDAY);
+    return office
+        .shelves()
+        .add(folder, store, Optional.empty(), people, recording, Optional.of(plan));
   }
 }

@@ -227,6 +227,11 @@ public final class RehearsalPage implements Page {
 
   private void done(RunReceipt receipt) {
     new DonePicks(context.tray()).takeOff(receipt);
+    if (receipt.act().id() == RunReceipt.NOT_NOTED) {
+      new Recovering(context).tell(receipt);
+      context.navigator().back();
+      return;
+    }
     context.navigator().go(new Place.ReceiptOf(receipt.store(), receipt.act().id()));
   }
 

@@ -11,15 +11,31 @@ import java.util.function.Consumer;
  */
 public final class Background {
 
-  private final Executor workers;
+  private final Executor questions;
+  private final Executor jobs;
+  private final Executor due;
   private final Executor interfaceThread;
 
   /**
-   * @param workers run questions
+   * @param workers run everything
    * @param interfaceThread runs answers
    */
   public Background(Executor workers, Executor interfaceThread) {
-    this.workers = workers;
+    this(workers, workers, workers, interfaceThread);
+  }
+
+  /**
+   * Work has workers of its own, so that a page never waits for it.
+   *
+   * @param questions run what a page asks
+   * @param jobs run what a person has started
+   * @param due run what care plans have started; few at a time
+   * @param interfaceThread runs answers
+   */
+  public Background(Executor questions, Executor jobs, Executor due, Executor interfaceThread) {
+    this.questions = questions;
+    this.jobs = jobs;
+    this.due = due;
     this.interfaceThread = interfaceThread;
   }
 
@@ -28,6 +44,21 @@ public final class Background {
    * closing.
    */
   public <T> void ask(Callable<T> question, Consumer<T> answer, Consumer<Exception> failure) {
+    on(questions, question, answer, failure);
+  }
+
+  /** The same for work that a person has started and that may take long. */
+  <T> void work(Callable<T> work, Consumer<T> answer, Consumer<Exception> failure) {
+    on(jobs, work, answer, failure);
+  }
+
+  /** The same for work that nobody waits for. */
+  <T> void workInTurn(Callable<T> work, Consumer<T> answer, Consumer<Exception> failure) {
+    on(due, work, answer, failure);
+  }
+
+  private <T> void on(
+      Executor workers, Callable<T> question, Consumer<T> answer, Consumer<Exception> failure) {
     try {
       workers.execute(() -> answer(question, answer, failure));
     } catch (RejectedExecutionException e) {

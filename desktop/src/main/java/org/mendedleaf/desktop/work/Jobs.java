@@ -29,15 +29,21 @@ public final class Jobs {
   public <T> void start(String title, Work<T> work, Consumer<T> done, Consumer<Exception> failed) {
     Job job = new Job(title, background);
     running.add(job);
-    background.ask(
-        () -> work.run(job),
-        result -> {
-          running.remove(job);
-          done.accept(result);
-        },
-        problem -> {
-          running.remove(job);
-          failed.accept(problem);
-        });
+    background.work(() -> work.run(job), ended(job, done), ended(job, failed));
+  }
+
+  /** The same for what a care plan has started: it waits for its turn, and no person for it. */
+  public <T> void startDue(
+      String title, Work<T> work, Consumer<T> done, Consumer<Exception> failed) {
+    Job job = new Job(title, background);
+    running.add(job);
+    background.workInTurn(() -> work.run(job), ended(job, done), ended(job, failed));
+  }
+
+  private <T> Consumer<T> ended(Job job, Consumer<T> then) {
+    return result -> {
+      running.remove(job);
+      then.accept(result);
+    };
   }
 }

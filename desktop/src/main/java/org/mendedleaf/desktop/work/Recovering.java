@@ -83,6 +83,11 @@ public final class Recovering {
 
   /** Says what was done, with the ways to take it back and to the receipt. */
   public void tell(RunReceipt receipt) {
+    if (receipt.act().id() == RunReceipt.NOT_NOTED) {
+      // The store can only be read: there is no receipt to show or to take back with.
+      context.navigator().tell(sentence(receipt), null);
+      return;
+    }
     context
         .navigator()
         .tell(

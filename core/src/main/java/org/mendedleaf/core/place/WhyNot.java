@@ -11,9 +11,9 @@ import java.nio.file.ReadOnlyFileSystemException;
 import java.util.Locale;
 
 /** What failed at a place, in words for a person: never the name of an exception. */
-public final class Reasons {
+public final class WhyNot {
 
-  private Reasons() {}
+  private WhyNot() {}
 
   /** Why something could not be done at this place. */
   public static String of(IOException e, Path place) {
