@@ -4,18 +4,26 @@ import java.io.IOException;
 import java.nio.file.NoSuchFileException;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.mendedleaf.core.store.AbandonedWrites;
 import org.mendedleaf.core.store.DamagedContentException;
 import org.mendedleaf.core.store.Packing;
+import org.mendedleaf.core.store.Segment;
+import org.mendedleaf.core.store.SegmentLog;
 import org.mendedleaf.core.store.SheafId;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * Keeps a store tidy when there is nothing else to do: packs small sheaves, folds the log, deletes
  * what was retired long enough ago. Each step can be left out or cut off at any point without loss.
  */
 public final class Upkeep {
+
+  private static final Logger LOG = LoggerFactory.getLogger(Upkeep.class);
 
   /** As long as this, other desks may still read from a retired sheaf. */
   public static final Duration RETIRED_FOR = Duration.ofMinutes(10);
@@ -105,10 +113,32 @@ public final class Upkeep {
   }
 
   private static int delete(Catalogue catalogue, List<SheafId> due) throws IOException {
+    if (due.isEmpty()) {
+      return 0;
+    }
+    Set<SheafId> retired = retiredByTheLog(catalogue.store().log());
+    if (!retired.containsAll(due)) {
+      // A row of the catalogue is not what it was: next time it is asked again, from the log.
+      LOG.warn("The catalogue calls a sheaf retired that is not; it is read from the log again.");
+      var unused = catalogue.rebuild();
+      return 0;
+    }
     for (SheafId id : due) {
       catalogue.store().packing().delete(id);
       catalogue.forgetSheaf(id);
     }
     return due.size();
+  }
+
+  /** Deleting rests on nothing but the log, whose every byte is checked. */
+  private static Set<SheafId> retiredByTheLog(SegmentLog log) throws IOException {
+    Set<SheafId> retired = new HashSet<>();
+    long number = 0;
+    for (Optional<Segment> segment = log.read(number);
+        segment.isPresent();
+        segment = log.read(++number)) {
+      retired.addAll(CommitHeader.decode(segment.get().lines().get(0)).retired());
+    }
+    return retired;
   }
 }

@@ -2,6 +2,7 @@ package org.mendedleaf.core.compare;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import org.mendedleaf.core.compare.Comparison.Mark;
@@ -11,14 +12,27 @@ import org.mendedleaf.core.compare.Comparison.Row;
 /** Compares what two archives hold: by name, then by size and checksum. */
 final class ArchiveComparison {
 
+  private static final int MAX_ROWS = 50_000;
+
   private final TreeMap<String, ArchiveEntry> before = new TreeMap<>();
   private final TreeMap<String, ArchiveEntry> after = new TreeMap<>();
+  private final boolean whole;
   private int same;
+  private boolean allShown = true;
   private final LineComparison.Tally tally = new LineComparison.Tally();
 
   ArchiveComparison(Inside.Listing earlier, Inside.Listing later) {
-    earlier.entries().forEach(entry -> before.put(entry.name(), entry));
-    later.entries().forEach(entry -> after.put(entry.name(), entry));
+    earlier.entries().forEach(entry -> put(before, entry));
+    later.entries().forEach(entry -> put(after, entry));
+    whole = earlier.whole() && later.whole();
+  }
+
+  /** An archive may have several entries of one name; each counts. */
+  private static void put(Map<String, ArchiveEntry> entries, ArchiveEntry entry) {
+    String name = entry.name();
+    for (int i = 2; entries.putIfAbsent(name, entry) != null; i++) {
+      name = entry.name() + "\0" + i;
+    }
   }
 
   List<Row> rows() {
@@ -30,13 +44,13 @@ final class ArchiveComparison {
       ArchiveEntry is = after.get(name);
       if (is == null) {
         tally.removed++;
-        rows.add(new Row(Mark.REMOVED, 0, 0, told(was), List.of()));
+        show(rows, new Row(Mark.REMOVED, 0, 0, told(was), List.of()));
       } else if (was == null) {
         tally.added++;
-        rows.add(new Row(Mark.ADDED, 0, 0, List.of(), told(is)));
+        show(rows, new Row(Mark.ADDED, 0, 0, List.of(), told(is)));
       } else if (was.size() != is.size() || !was.check().equals(is.check())) {
         tally.changed++;
-        rows.add(new Row(Mark.CHANGED, 0, 0, told(was), told(is)));
+        show(rows, new Row(Mark.CHANGED, 0, 0, told(was), told(is)));
       } else {
         same++;
       }
@@ -47,8 +61,26 @@ final class ArchiveComparison {
     return rows;
   }
 
+  private void show(List<Row> rows, Row row) {
+    if (rows.size() < MAX_ROWS) {
+      rows.add(row);
+    } else {
+      allShown = false;
+    }
+  }
+
+  /** Whether the rows tell of every entry. */
+  boolean isWhole() {
+    return whole && allShown;
+  }
+
   String told() {
-    return tally.told("entry", "entries");
+    String told = tally.told("entry", "entries");
+    if (!whole) {
+      return (told.isEmpty() ? "no difference" : told)
+          + " among the entries that could be read; the rest could not be compared";
+    }
+    return told.isEmpty() ? "the same entries; only how they are packed changed" : told;
   }
 
   private static List<Piece> told(ArchiveEntry entry) {

@@ -6,7 +6,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.mendedleaf.core.compare.Comparison.Difference;
-import org.mendedleaf.core.compare.Comparison.Mark;
 import org.mendedleaf.core.compare.Comparison.Row;
 import org.mendedleaf.core.compare.Comparison.SheetPair;
 import org.mendedleaf.core.store.SharedBytes;
@@ -286,15 +285,11 @@ final class Comparing {
 
   private Comparison archives(Kind kindBefore, Sample earlier, Kind kindAfter, Sample later)
       throws UnreadableException {
-    Inside.Listing before = glance.archives().list(kindBefore, earlier.allOf(kindBefore));
-    Inside.Listing after = glance.archives().list(kindAfter, later.allOf(kindAfter));
+    Inside.Listing before = glance.archives().listAll(kindBefore, earlier.allOf(kindBefore));
+    Inside.Listing after = glance.archives().listAll(kindAfter, later.allOf(kindAfter));
     ArchiveComparison compared = new ArchiveComparison(before, after);
     List<Row> rows = compared.rows();
-    String summary =
-        rows.stream().allMatch(row -> row.mark() == Mark.SKIPPED)
-            ? "the same entries; only how they are packed changed"
-            : compared.told();
     return Comparison.of(
-        kindAfter, summary, new Difference.Lines(rows, before.whole() && after.whole()));
+        kindAfter, compared.told(), new Difference.Lines(rows, compared.isWhole()));
   }
 }

@@ -21,7 +21,9 @@ import org.mendedleaf.core.catalog.SnapshotQuestions;
 
 /**
  * Destroying revisions for good. Nothing brings them back, so everything that follows from it is
- * told first. Safe for several threads; any method may take long.
+ * told first. What lives is never taken from a catalogue that was lying on a drive, where a bit may
+ * have flipped: it is read from the log again before anything goes. Safe for several threads; any
+ * method may take long.
  */
 public final class Erasures {
 
@@ -77,6 +79,8 @@ public final class Erasures {
    */
   public record Erased(long act, int revisions, boolean everything, long freed) {}
 
+  private static final Erased NOTHING = new Erased(0, 0, false, 0);
+
   /**
    * Tells what erasing would do.
    *
@@ -109,15 +113,10 @@ public final class Erasures {
    */
   public Erased erase(FileRef file, Set<Integer> numbers, String typedName, boolean named)
       throws IOException {
-    FileLife life = office.files().life(file);
-    office.require(file.store(), life.shelf().id(), Right.ERASE);
-    String name = life.file().path().name();
-    if (!typedName.strip().equals(name)) {
-      throw new SentenceException(
-          "The file is called “%s”, not “%s”. Nothing was erased."
-              .formatted(name, typedName.strip()));
-    }
+    var unusedLife = allowed(file, typedName);
     LettingGo.refuseUnderSetClock(settings, desk.store(file.store()));
+    var unusedCommits = desk.store(file.store()).catalogue().rebuild();
+    FileLife life = allowed(file, typedName);
     try (Turns.Turn unusedTurn = desk.turns().take(life.shelf())) {
       for (int i = 0; i < TRIES; i++) {
         OpenStore store = desk.store(file.store());
@@ -134,6 +133,17 @@ public final class Erasures {
         "Others are recording into the store all the time, so nothing could be erased. Nothing was changed; do it once more when it is quieter.");
   }
 
+  private FileLife allowed(FileRef file, String typed) throws IOException {
+    FileLife life = office.files().life(file);
+    office.require(file.store(), life.shelf().id(), Right.ERASE);
+    String name = life.file().path().name();
+    if (!typed.strip().equals(name)) {
+      throw new SentenceException(
+          "The file is called “%s”, not “%s”. Nothing was erased.".formatted(name, typed.strip()));
+    }
+    return life;
+  }
+
   /** Says which revisions of a shelf are to go. */
   interface Due {
     List<Revision> find() throws IOException;
@@ -145,6 +155,10 @@ public final class Erasures {
    * @param due asked again whenever somebody else has recorded meanwhile, since that may need them
    */
   Erased letGo(Shelf shelf, Due due) throws IOException {
+    if (due.find().isEmpty()) {
+      return NOTHING;
+    }
+    var unusedCommits = desk.store(shelf.store()).catalogue().rebuild();
     try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
       for (int i = 0; i < TRIES; i++) {
         OpenStore store = desk.store(shelf.store());
@@ -168,7 +182,7 @@ public final class Erasures {
     long seen = seen(store);
     List<Revision> going = due.find();
     if (going.isEmpty()) {
-      return Optional.of(new Erased(0, 0, false, 0));
+      return Optional.of(NOTHING);
     }
     Map<Long, FileLife> lives = new LinkedHashMap<>();
     for (Revision one : going) {

@@ -5,12 +5,38 @@ import java.nio.file.Path;
 /** Where a recovery writes. */
 public sealed interface Destination {
 
+  /** Whether it is said where; somebody who is still choosing has not. */
+  boolean isChosen();
+
   /** Where the files were on their shelf. */
-  record InPlace() implements Destination {}
+  record InPlace() implements Destination {
+    @Override
+    public boolean isChosen() {
+      return true;
+    }
+  }
 
-  /** Another folder; it is made if it is not there. */
-  record Folder(Path folder) implements Destination {}
+  /**
+   * Another folder; it is made if it is not there.
+   *
+   * @param folder the empty path while none is chosen
+   */
+  record Folder(Path folder) implements Destination {
+    @Override
+    public boolean isChosen() {
+      return !folder.toString().isEmpty();
+    }
+  }
 
-  /** One ZIP file with everything in it. */
-  record Archive(Path zip) implements Destination {}
+  /**
+   * One ZIP file with everything in it.
+   *
+   * @param zip the empty path while none is chosen
+   */
+  record Archive(Path zip) implements Destination {
+    @Override
+    public boolean isChosen() {
+      return !zip.toString().isEmpty();
+    }
+  }
 }

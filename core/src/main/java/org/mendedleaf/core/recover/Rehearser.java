@@ -82,6 +82,10 @@ final class Rehearser {
       Optional<Path> shelfFolder,
       Set<String> taken)
       throws IOException {
+    if (!order.destination().isChosen()) {
+      throw new RefusedException(
+          "It is not said yet into which folder or ZIP file. Nothing was changed; say where to, then do it again.");
+    }
     this.catalogue = catalogue;
     this.times = times;
     this.zone = zone;

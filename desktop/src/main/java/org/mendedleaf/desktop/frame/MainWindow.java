@@ -464,7 +464,7 @@ public final class MainWindow implements Navigator {
   }
 
   private void rehearse() {
-    if (!context.tray().picks().isEmpty()) {
+    if (context.tray().isReady()) {
       go(new Place.Rehearsed(context.tray().tray()));
     }
   }

@@ -1,6 +1,7 @@
 package org.mendedleaf.desktop.tray;
 
 import java.io.File;
+import java.nio.file.Path;
 import java.util.function.Consumer;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -44,7 +45,7 @@ final class HandlingForm {
   }
 
   /**
-   * @param changed called with each new choice that is complete
+   * @param changed called with each new choice, also while it does not say yet where to
    */
   HandlingForm(Consumer<Handling> changed) {
     this.changed = changed;
@@ -100,12 +101,19 @@ final class HandlingForm {
     select(ifThere, handling.ifThere());
     select(later, handling.laterFiles());
     if (handling.destination() instanceof Destination.Folder to) {
-      path.setText(Shown.path(to.folder()));
+      showPath(to.folder());
     } else if (handling.destination() instanceof Destination.Archive to) {
-      path.setText(Shown.path(to.zip()));
+      showPath(to.zip());
     }
     showing = false;
     adapt();
+  }
+
+  /** Who is writing a path keeps it as it is written. */
+  private void showPath(Path chosen) {
+    if (!Shown.pathWritten(path.getText()).equals(chosen)) {
+      path.setText(Shown.path(chosen));
+    }
   }
 
   private static void select(ToggleGroup group, Object value) {
@@ -123,13 +131,7 @@ final class HandlingForm {
       return;
     }
     adapt();
-    if (isComplete()) {
-      changed.accept(handling());
-    }
-  }
-
-  private boolean isComplete() {
-    return chosen(where) == Where.PLACE || !path.getText().isBlank();
+    changed.accept(handling());
   }
 
   private Handling handling() {
@@ -150,12 +152,12 @@ final class HandlingForm {
         Words.of(chosen(where) == Where.ZIP ? "tray.zip.prompt" : "tray.folder.prompt"));
     laterRow.setDisable(elsewhere);
     said.setText(
-        isComplete()
+        handling().destination().isChosen()
             ? PickWords.handling(handling())
                 + (elsewhere
                     ? ""
                     : " " + Words.of("tray.how.later." + ((Enum<?>) chosen(later)).name()))
-            : Words.of("tray.how.incomplete"));
+            : Words.of("tray.how.unsaid"));
   }
 
   private void choose() {

@@ -99,6 +99,9 @@ final class PickWords {
 
   /** How picks are recovered, in a sentence. */
   static String handling(Handling handling) {
+    if (!handling.destination().isChosen()) {
+      return Words.of("tray.how.unsaid");
+    }
     String where =
         handling.destination() instanceof Destination.Folder to
             ? Words.of("tray.how.folder", place(to.folder()))

@@ -133,7 +133,7 @@ public final class TrayPage implements Page {
             : Words.count("tray.picks", tray.picks().size())
                 + " · "
                 + Words.count("tray.files", tray.files(), Shown.size(tray.bytes())));
-    rehearse.setDisable(tray.picks().isEmpty());
+    rehearse.setDisable(!tray.isReady());
     if (!tray.picks().isEmpty() && table.chosen().isEmpty()) {
       table.node().getSelectionModel().clearAndSelect(0);
     }
@@ -179,7 +179,7 @@ public final class TrayPage implements Page {
   }
 
   private void rehearse() {
-    if (!tray.picks().isEmpty()) {
+    if (tray.isReady()) {
       context.navigator().go(new Place.Rehearsed(tray.tray()));
     }
   }

@@ -37,6 +37,7 @@ public final class TraySheet {
   private static final double WIDTH = 264;
   private static final double ROOM_FOR_ALL = 1300;
 
+  private final Context context;
   private final MendingTray tray;
   private final PickWords words;
   private final ListView<Picked> list = new ListView<>();
@@ -44,10 +45,12 @@ public final class TraySheet {
   private final Label how = Nodes.text("", "soft");
   private final Label empty = Nodes.text(Words.of("tray.drop"), "soft", "padded");
   private final VBox root;
+  private final Button rehearse;
   // Held here, since the tray outlives the page and holds it weakly.
   private final InvalidationListener follower = property -> show();
 
   public TraySheet(Context context) {
+    this.context = context;
     this.tray = context.tray();
     this.words = new PickWords(context);
     Label title = Nodes.label(Words.of("area.tray"), "strong");
@@ -77,12 +80,7 @@ public final class TraySheet {
             "Ctrl+3",
             () -> context.navigator().go(new Place.OnTray()),
             "link-like");
-    Button rehearse =
-        Nodes.button(
-            Words.of("tray.rehearse"),
-            "Ctrl+Enter",
-            () -> context.navigator().go(new Place.Rehearsed(tray.tray())),
-            "moss");
+    rehearse = Nodes.button(Words.of("tray.rehearse"), "Ctrl+Enter", this::rehearse, "moss");
     rehearse.setId("tray-rehearse");
     rehearse.setMaxWidth(Double.MAX_VALUE);
     VBox foot = new VBox(6, how, change, rehearse);
@@ -105,6 +103,12 @@ public final class TraySheet {
 
   public Region node() {
     return root;
+  }
+
+  private void rehearse() {
+    if (tray.isReady()) {
+      context.navigator().go(new Place.Rehearsed(tray.tray()));
+    }
   }
 
   /** The brass leaf that a pick is. */
@@ -138,6 +142,7 @@ public final class TraySheet {
             ? ""
             : Words.count("tray.files", tray.files(), Shown.size(tray.bytes())));
     how.setText(PickWords.handling(tray.handlingProperty().get()));
+    rehearse.setDisable(!tray.isReady());
     list.refresh();
   }
 

@@ -235,6 +235,14 @@ public final class MendingTray {
     add(dragged);
   }
 
+  /** Whether there is anything to rehearse, and it is said of each pick where it goes. */
+  public boolean isReady() {
+    boolean rest = handling.get().destination().isChosen();
+    return !picks.isEmpty()
+        && picks.stream()
+            .allMatch(picked -> picked.own == null ? rest : picked.own.destination().isChosen());
+  }
+
   /** Everything on the tray, as the office takes it. */
   public Tray tray() {
     return new Tray(picks.stream().map(Picked::entry).toList(), handling.get());

@@ -6,10 +6,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import javafx.scene.Node;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -103,6 +105,32 @@ class TrayWindowTest extends WindowRobot {
     eventually(() -> isThere("#compare-summary") && text("#compare-summary").matches("\\d.*"));
     type(KeyCode.ESCAPE);
     eventually(() -> isThere("#steps"));
+  }
+
+  @Test
+  void whoHasNotSaidWhereToIsNotTakenForWantingItInPlace() throws Exception {
+    fourDaysAgo();
+    clickOn("in /").type(KeyCode.SPACE);
+    eventually(() -> picks() == 1);
+    push(KeyCode.CONTROL, KeyCode.DIGIT3);
+    eventually(() -> isThere("#picks") && shows("in /"));
+    clickOn("#tray-where-FOLDER");
+    eventually(() -> lookup("#tray-rehearse").queryAll().stream().allMatch(Node::isDisabled));
+    push(KeyCode.CONTROL, KeyCode.ENTER);
+    interact(() -> window().open(desk.folder()));
+    eventually(() -> isThere("#tray-sheet"));
+    push(KeyCode.CONTROL, KeyCode.ENTER);
+    push(KeyCode.CONTROL, KeyCode.DIGIT3);
+    eventually(() -> isThere("#tray-where-FOLDER"));
+    assertThat(isThere("#steps")).isFalse();
+    assertThat(lookup("#tray-where-FOLDER").<ToggleButton>query().isSelected())
+        .as("the choice is still begun")
+        .isTrue();
+
+    Path to = base.resolve("elsewhere");
+    clickOn("#tray-path").write(to + "/");
+    push(KeyCode.CONTROL, KeyCode.ENTER);
+    eventually(() -> isThere("#run-tray") && text("#run-tray").equals("Copy out 2 files"));
   }
 
   @Test
