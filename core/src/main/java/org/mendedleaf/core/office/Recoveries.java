@@ -430,7 +430,7 @@ public final class Recoveries {
 
   /** What a pick is and what its places hold now. */
   public PickFacts facts(Tray.Entry entry) throws IOException {
-    return new PickLook(desk.store(entry.store()).catalogue())
+    return new PickLook(desk.store(entry.store()).catalogue(), settings.fileTimes())
         .look(office.shelves().byId(entry.store(), entry.shelf()), entry.pick());
   }
 

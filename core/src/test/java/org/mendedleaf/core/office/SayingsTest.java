@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.Set;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -60,6 +61,21 @@ class SayingsTest {
     assertThat(marks(1).note()).isEmpty();
     assertThat(marks(1).notes()).hasSize(3);
     assertThat(marks(0)).isEqualTo(RevisionMarks.NONE);
+  }
+
+  @Test
+  void whatWasSaidOfAnErasedRevisionIsSaidOfNoOther() throws Exception {
+    desk.write("other.csv", "of somebody else\n");
+    desk.capture();
+    sayings().note(file, 0, "the first offer");
+    sayings().good(file, 0, true);
+    sayings().hold(file, 0, "a dispute");
+    sayings().release(file, 0);
+    var unused = desk.office().erasures().erase(file, Set.of(0), "list.csv");
+    rebuild();
+    assertThat(marks(1)).isEqualTo(RevisionMarks.NONE);
+    FileLife other = desk.life("other.csv");
+    assertThat(other.marks(other.revisions().get(0))).isEqualTo(RevisionMarks.NONE);
   }
 
   @Test

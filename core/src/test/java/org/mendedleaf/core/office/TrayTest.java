@@ -290,6 +290,23 @@ class TrayTest {
   }
 
   @Test
+  void whatLiesThereIsLookedAtAndNotOnlyWhatIsRecordedOfIt() throws Exception {
+    Tray.Entry current =
+        new Tray.Entry(desk.shelf().store(), desk.shelf().id(), revision("in/list.csv", 2));
+    Tray.Entry whole =
+        new Tray.Entry(
+            desk.shelf().store(),
+            desk.shelf().id(),
+            new Pick.OfMoment(new InnerPath("in"), new Moment.Now(desk.clock().instant())));
+    desk.write("in/list.csv", "saved and not captured\n");
+    assertThat(recoveries().facts(current).differing()).isEqualTo(1);
+    assertThat(recoveries().facts(whole).differing()).isEqualTo(1);
+    Files.delete(desk.file("in/list.csv"));
+    assertThat(recoveries().facts(current).missing()).isEqualTo(1);
+    assertThat(recoveries().facts(whole).missing()).isEqualTo(1);
+  }
+
+  @Test
   void theTrayIsThereAgainAfterARestart() throws Exception {
     Tray tray =
         desk.tray(

@@ -1,6 +1,7 @@
 package org.mendedleaf.core.recover;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -15,6 +16,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
@@ -29,6 +31,7 @@ import org.mendedleaf.core.catalog.ReceiptItem;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
 import org.mendedleaf.core.oracle.FaultyDesk;
 import org.mendedleaf.core.oracle.FaultyFileSystem.Operation;
+import org.mendedleaf.core.place.NotNotedException;
 import org.mendedleaf.core.place.Receipt;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
@@ -156,6 +159,40 @@ class RecoveryFaultsTest {
     desk.files().setFaults((operation, path, bytes) -> {});
     assertThat(inPlace(Progress.NONE).isPartial()).isFalse();
     assertThat(lying().values()).allMatch(text -> text.startsWith("good"));
+  }
+
+  /** What stood there is in the store already; only the receipt found no room. */
+  @Test
+  void aStoreThatIsFullAtTheEndIsSaidWithWhatWasDoneAndGetsTheReceiptTheNextTime()
+      throws Exception {
+    AtomicBoolean placing = new AtomicBoolean();
+    desk.files()
+        .setFaults(
+            (operation, path, bytes) -> {
+              if (operation == Operation.WRITE && path.startsWith(desk.folder())) {
+                placing.set(true);
+              }
+              if (placing.get()
+                  && operation == Operation.WRITE
+                  && path.startsWith(desk.storeFolder())) {
+                throw new IOException("No space left on device");
+              }
+            });
+    RecoveryOrder order = order(new Destination.InPlace());
+    assertThatThrownBy(() -> run(order, "full", Progress.NONE))
+        .isInstanceOf(NotNotedException.class)
+        .hasMessageContaining("3 more are in place")
+        .hasMessageContaining("its drive is full");
+    assertThat(lying().values()).allMatch(text -> text.startsWith("good"));
+
+    desk.files().setFaults((operation, path, bytes) -> {});
+    run(order, "full", Progress.NONE);
+    assertThat(
+            desk.recovery().receipts("full").stream()
+                .flatMap(receipt -> receipt.items().stream())
+                .filter(ReceiptItem::changedSomething)
+                .count())
+        .isEqualTo(4);
   }
 
   @Test

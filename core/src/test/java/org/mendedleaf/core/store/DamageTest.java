@@ -106,7 +106,8 @@ class DamageTest {
         .isInstanceOf(DamagedContentException.class);
     desk.write("again.bin", noise);
     // Small contents may share a record with what was hurt.
-    desk.write("again.txt", Files.readAllBytes(desk.file("b.txt")));
+    desk.write("again.txt", "some text\n".repeat(50));
+    desk.write("again too.txt", Files.readAllBytes(desk.file("b.txt")));
     desk.capture();
     assertThat(desk.content(desk.life("again.bin"), 1)).isEqualTo(noise);
     assertThat(desk.content(desk.life("a.bin"), 0)).isEqualTo(noise);

@@ -274,7 +274,10 @@ public final class ShelfPage implements Page {
     long due = found.due();
     boolean off = found.shelf().settings().recording() != Recording.ON;
     facts.getStyleClass().setAll("label", off ? "rust" : "soft");
-    String recorded = due == 0 ? Words.of("shelf.allRecorded") : Words.count("shelf.due", due);
+    String recorded =
+        due > 0
+            ? Words.count("shelf.due", due)
+            : Words.of(found.files() > 0 ? "shelf.allRecorded" : "shelf.noneListed");
     String state =
         switch (found.shelf().recording()) {
           case NOT_YET -> folder.isRoot() ? Words.of("shelf.notYet") : recorded;
@@ -291,9 +294,11 @@ public final class ShelfPage implements Page {
   }
 
   private static boolean isDue(FolderRow row) {
-    return row.kind() != FolderRow.Kind.FOLDER
-        && row.standing() != FolderRow.Standing.RECORDED
-        && row.standing() != FolderRow.Standing.LEFT_OUT;
+    return switch (row.standing()) {
+      case RECORDED, LEFT_OUT -> false;
+      case GONE, UNREADABLE -> true;
+      case CHANGED_SINCE, NEW, BEING_WRITTEN -> row.kind() != FolderRow.Kind.FOLDER;
+    };
   }
 
   private void columns() {
