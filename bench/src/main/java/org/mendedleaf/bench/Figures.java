@@ -5,9 +5,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.util.Arrays;
 import java.util.Comparator;
-import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.stream.Stream;
@@ -19,28 +17,28 @@ import org.mendedleaf.core.office.VerifyDepth;
 import org.mendedleaf.core.progress.Progress;
 
 /**
- * Measures what docs/architecture.md promises, each figure beside its yardstick in the same run, as
- * the median of several. Prints one line a figure: ours, the yardstick, the ratio.
+ * Measures what docs/architecture.md promises, each figure beside its yardstick. Prints one line a
+ * figure.
  */
 public final class Figures {
 
   private final Path base;
-  private final int runs;
+  private final Pairs pairs;
 
-  private Figures(Path base, int runs) {
+  private Figures(Path base, Pairs pairs) {
     this.base = base;
-    this.runs = runs;
+    this.pairs = pairs;
   }
 
   /**
-   * @param args a folder to work in, best on a file system in memory; megabytes; number of runs
+   * @param args a folder to work in, best on a file system in memory; megabytes; number of pairs
    */
   public static void main(String[] args) throws Exception {
     Path base = Path.of(args[0]);
     long megabytes = Long.parseLong(args[1]);
     int runs = Integer.parseInt(args[2]);
-    Figures figures = new Figures(base, runs);
-    System.out.printf("%-34s %10s %10s %7s%n", "figure", "ours", "yardstick", "ratio");
+    Figures figures = new Figures(base, new Pairs(runs));
+    Pairs.head();
     if (megabytes > 0) {
       figures.mixed(megabytes << 20);
     }
@@ -50,35 +48,30 @@ public final class Figures {
   private void mixed(long bytes) throws Exception {
     Path work = base.resolve("mixed");
     MixedFolder.fill(work, bytes, 42);
-    String hashes = "find mixed -type f -print0 | xargs -0 sha256sum > /dev/null";
-    double plain = median(() -> shell(hashes));
-    double ours =
-        median(
-            () -> {
-              delete(base.resolve("store"));
-              delete(base.resolve("home"));
-              try (Office office = office()) {
-                Shelf shelf = shelf(office, work);
-                return seconds(() -> capture(office, shelf));
-              }
-            });
-    print("first capture", ours, plain);
+    Callable<Taken> hashing =
+        () -> Taken.byShell("find mixed -type f -print0 | xargs -0 sha256sum", base);
+    pairs.print(
+        "first capture",
+        () -> {
+          delete(base.resolve("store"));
+          delete(base.resolve("home"));
+          try (Office office = office()) {
+            Shelf shelf = shelf(office, work);
+            return Taken.by(() -> capture(office, shelf));
+          }
+        },
+        hashing);
     try (Office office = office()) {
       String store = office.stores().id(Optional.empty());
-      print(
+      pairs.print(
           "deep verify",
-          median(
-              () -> seconds(() -> office.stores().verify(store, VerifyDepth.DEEP, Progress.NONE))),
-          median(
-              () -> shell("find store/sheaves -type f -print0 | xargs -0 sha256sum > /dev/null")));
-      print(
+          () -> Taken.by(() -> office.stores().verify(store, VerifyDepth.DEEP, Progress.NONE)),
+          () -> Taken.byShell("find store/sheaves -type f -print0 | xargs -0 sha256sum", base));
+      pairs.print(
           "deep verify with contents",
-          median(
-              () ->
-                  seconds(() -> office.stores().verify(store, VerifyDepth.CONTENT, Progress.NONE))),
-          plain);
-      print(
-          "rebuild the catalogue", median(() -> seconds(() -> office.stores().rebuild(store))), 0);
+          () -> Taken.by(() -> office.stores().verify(store, VerifyDepth.CONTENT, Progress.NONE)),
+          hashing);
+      pairs.print("rebuild the catalogue", () -> Taken.by(() -> office.stores().rebuild(store)));
       System.out.printf("store %,d bytes of %,d%n", bytesIn(base.resolve("store")), bytesIn(work));
     }
     delete(base.resolve("store"));
@@ -94,29 +87,29 @@ public final class Figures {
       Files.writeString(file, "the content of file " + i + "\n");
     }
     Thread.sleep(2500);
-    String look = "find many -type f -printf '%s %T@' > /dev/null";
+    Callable<Taken> looking = () -> Taken.byShell("find many -type f -printf '%s %T@'", base);
     try (Office office = office()) {
       Shelf shelf = shelf(office, work);
-      double first = seconds(() -> capture(office, shelf));
+      new Pairs(1)
+          .print(
+              "first capture, 100,000 files",
+              () -> Taken.by(() -> capture(office, shelf)),
+              () -> Taken.byShell("find many -type f -print0 | xargs -0 sha256sum", base));
       System.gc();
-      print(
-          "first capture, 100,000 files",
-          first,
-          shell("find many -type f -print0 | xargs -0 sha256sum > /dev/null"));
-      double unchanged = median(() -> seconds(() -> capture(office, shelf)));
-      print("capture again, unchanged", unchanged, median(() -> shell(look)));
+      pairs.print(
+          "capture again, unchanged", () -> Taken.by(() -> capture(office, shelf)), looking);
       int[] round = {0};
-      double changed =
-          median(
-              () -> {
-                round[0]++;
-                for (int i = 0; i < count; i += 100) {
-                  Path file = work.resolve("d" + i / 500).resolve("file " + i + ".txt");
-                  Files.writeString(file, "more " + round[0] + "\n", StandardOpenOption.APPEND);
-                }
-                return seconds(() -> capture(office, shelf));
-              });
-      print("capture again, 1 % changed", changed, unchanged);
+      pairs.print(
+          "capture again, 1 % changed",
+          () -> {
+            round[0]++;
+            for (int i = 0; i < count; i += 100) {
+              Path file = work.resolve("d" + i / 500).resolve("file " + i + ".txt");
+              Files.writeString(file, "more " + round[0] + "\n", StandardOpenOption.APPEND);
+            }
+            return Taken.by(() -> capture(office, shelf));
+          },
+          () -> Taken.by(() -> capture(office, shelf)));
     }
   }
 
@@ -138,45 +131,6 @@ public final class Figures {
       throw new IOException("not captured: " + outcome);
     }
     return outcome;
-  }
-
-  private double median(Callable<Double> run) throws Exception {
-    double[] seconds = new double[runs];
-    for (int i = 0; i < runs; i++) {
-      seconds[i] = run.call();
-    }
-    Arrays.sort(seconds);
-    return seconds[runs / 2];
-  }
-
-  private static double seconds(Callable<?> work) throws Exception {
-    long start = System.nanoTime();
-    work.call();
-    return (System.nanoTime() - start) / 1e9;
-  }
-
-  private double shell(String command) throws Exception {
-    return seconds(
-        () -> {
-          Process process =
-              new ProcessBuilder(List.of("bash", "-c", command))
-                  .directory(base.toFile())
-                  .inheritIO()
-                  .start();
-          if (process.waitFor() != 0) {
-            throw new IOException("failed: " + command);
-          }
-          return null;
-        });
-  }
-
-  private static void print(String figure, double ours, double yardstick) {
-    if (yardstick == 0) {
-      System.out.printf("%-34s %8.2f s%n", figure, ours);
-    } else {
-      System.out.printf(
-          "%-34s %8.2f s %8.2f s %6.2fx%n", figure, ours, yardstick, ours / yardstick);
-    }
   }
 
   private static long bytesIn(Path folder) throws IOException {
