@@ -130,7 +130,17 @@ class ProcessesTest {
     run("desk2", "store", "open", "store");
     for (String desk : List.of("1", "2")) {
       Files.createDirectories(base.resolve("work" + desk));
-      run("desk" + desk, "shelf", "add", "work" + desk, "--store", "store", "--name", "W" + desk);
+      run(
+          "desk" + desk,
+          "shelf",
+          "add",
+          "work" + desk,
+          "--store",
+          "store",
+          "--name",
+          "W" + desk,
+          "--plan",
+          "none");
     }
     for (int round = 0; round < 6; round++) {
       fill(base.resolve("work1"), random, 30);
