@@ -45,8 +45,17 @@ final class Compression {
   }
 
   static byte[] compressOnBases(byte[] plain, byte[] dictionary) {
+    return compressOnBases(plain, dictionary, LEVEL_ON_BASES);
+  }
+
+  /** As small as it gets on these bases. */
+  static byte[] compressMostOnBases(byte[] plain, byte[] dictionary) {
+    return compressOnBases(plain, dictionary, LEVEL_MOST);
+  }
+
+  private static byte[] compressOnBases(byte[] plain, byte[] dictionary, int level) {
     try (ZstdCompressCtx context = new ZstdCompressCtx()) {
-      context.setLevel(LEVEL_ON_BASES).setContentSize(true).loadDict(dictionary);
+      context.setLevel(level).setContentSize(true).loadDict(dictionary);
       return context.compress(plain);
     }
   }

@@ -153,32 +153,32 @@ public final class Rewriting {
     }
     if (!living.isEmpty()) {
       List<Base> bases = leaning.insteadOf(head, living);
+      byte[] dictionary = store.sheaves().bases(bases, index);
+      byte[] left = Arrays.copyOf(kept, length);
       StoredRecord written =
-          Packer.content(
-              head.kind(),
-              Arrays.copyOf(kept, length),
-              living,
-              bases,
-              store.sheaves().bases(bases, index),
-              leaning.depthOn(bases));
-      boolean grows = written.bases().isEmpty() && !head.bases().isEmpty();
-      if (grows && pressed + length <= MOST_PRESSED) {
+          Packer.content(head.kind(), left, living, bases, dictionary, leaning.depthOn(bases));
+      boolean lostBase = head.bases().stream().anyMatch(base -> dead.contains(base.chunk()));
+      if (lostBase && pressed + length <= MOST_PRESSED) {
         // Letting go must not make the store larger than it was.
         pressed += length;
-        written = pressed(written, Arrays.copyOf(kept, length));
+        written = pressed(written, left, dictionary);
       }
       leaning.wrote(head, written);
       output.append(written);
     }
   }
 
-  private static StoredRecord pressed(StoredRecord record, byte[] plain) {
-    byte[] smaller = Compression.compressMost(plain);
+  private static StoredRecord pressed(StoredRecord record, byte[] plain, byte[] dictionary) {
+    boolean leans = record.codec() == Codec.ZSTD_ON_BASES;
+    byte[] smaller =
+        leans
+            ? Compression.compressMostOnBases(plain, dictionary)
+            : Compression.compressMost(plain);
     return smaller.length >= record.payload().length
         ? record
         : new StoredRecord(
             record.kind(),
-            Codec.ZSTD,
+            leans ? Codec.ZSTD_ON_BASES : Codec.ZSTD,
             record.depth(),
             record.plainLength(),
             record.bases(),
