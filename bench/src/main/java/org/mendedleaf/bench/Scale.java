@@ -19,6 +19,7 @@ import java.util.OptionalLong;
 import java.util.Random;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.Erasing;
 import org.mendedleaf.core.catalog.FileState;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Journal;
@@ -26,6 +27,7 @@ import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.NameQuery;
 import org.mendedleaf.core.catalog.Origin;
 import org.mendedleaf.core.catalog.Proposal;
+import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.ShelfKind;
 import org.mendedleaf.core.catalog.SpaceQuestions;
 import org.mendedleaf.core.office.CarePlans;
@@ -97,6 +99,7 @@ public final class Scale {
       rehearsal();
       space();
     }
+    erasing();
     long start = System.nanoTime();
     long acts = catalogue.rebuild();
     System.out.printf(
@@ -217,6 +220,31 @@ public final class Scale {
       millis[i] = (System.nanoTime() - start) / 1e6;
     }
     print("search “" + typed + "”, " + found + " told", millis);
+  }
+
+  /** One revision each of some files, rehearsed and erased. */
+  private void erasing() throws IOException {
+    Journal journal = new Journal(catalogue, "desk");
+    Erasing erasing = new Erasing(catalogue, journal);
+    Random choice = new Random(7);
+    double[] rehearsed = new double[20];
+    double[] erased = new double[20];
+    for (int i = 0; i < erased.length; i++) {
+      List<Revision> history = catalogue.files().history(1 + choice.nextInt(files));
+      List<Revision> going = List.of(history.get(choice.nextInt(history.size())));
+      long start = System.nanoTime();
+      var unusedFreed = erasing.weigh(going);
+      long begun = System.nanoTime();
+      Erasing.Prepared prepared = erasing.prepare(1, going);
+      var act = erasing.commit(prepared, Instant.now(), "maren", Optional.empty());
+      if (act.isEmpty()) {
+        throw new IOException("nothing was erased");
+      }
+      rehearsed[i] = (begun - start) / 1e6;
+      erased[i] = (System.nanoTime() - begun) / 1e6;
+    }
+    print("rehearsing the erasing of a revision", rehearsed);
+    print("erasing a revision", erased);
   }
 
   private void rehearsal() throws IOException {

@@ -7,19 +7,23 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.mendedleaf.core.store.ChunkIndex;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.store.FinishedSheaf;
 import org.mendedleaf.core.store.Location;
 import org.mendedleaf.core.store.Segment;
-import org.mendedleaf.core.store.SheafEntry;
+import org.mendedleaf.core.store.SheafContents;
 import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.Store;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * A projection of one store's log into SQLite: throw it away and it is built again. One process at
@@ -28,6 +32,8 @@ import org.mendedleaf.core.store.Store;
  * catalogue is built anew, the former one goes on answering.
  */
 public final class Catalogue implements ChunkIndex, Closeable {
+
+  private static final Logger LOG = LoggerFactory.getLogger(Catalogue.class);
 
   private static final int READERS = 3;
 
@@ -48,6 +54,8 @@ public final class Catalogue implements ChunkIndex, Closeable {
   private long formerSince;
   private long nextSegment;
   private long erasures;
+  // Whether it was built from the log since it was opened.
+  private boolean builtHere;
   private ContentId lastHash = Segment.NO_PREDECESSOR;
 
   private Catalogue(Store store, CatalogueFiles files) {
@@ -179,8 +187,26 @@ public final class Catalogue implements ChunkIndex, Closeable {
     return new MarkQuestions(reading());
   }
 
-  ErasureQuestions erasable() {
-    return new ErasureQuestions(reading());
+  /** Finds out what to do on the word of nothing but what is proven. */
+  interface Finding<T> {
+    T find(Proof proof) throws IOException;
+  }
+
+  /**
+   * Asks what something is to be destroyed by; nothing is changed by it.
+   *
+   * @throws UnprovenException if the catalogue is damaged: {@link #rebuild} it and ask again
+   */
+  synchronized <T> T proving(Finding<T> finding) throws IOException {
+    List<T> found = new ArrayList<>();
+    writing.rehearsal(
+        () -> {
+          LoggedLines log =
+              new LoggedLines(store.log(), store.reader(new StoredChunks(writing)), writing);
+          Projection projection = new Projection(store, writing);
+          found.add(finding.find(new Proof(writing, store, projection, log, builtHere)));
+        });
+    return found.get(0);
   }
 
   /** Questions about what was done. */
@@ -197,21 +223,44 @@ public final class Catalogue implements ChunkIndex, Closeable {
       answerFromHere();
       return 0;
     }
-    if (erasedSince(nextSegment)) {
-      // What was erased must not stay here either, not even in unused pages of the file.
-      erasures++;
-      if (nextSegment > 0) {
-        startOver();
-        next = store.log().read(nextSegment);
-      }
-    }
-    addSheavesAhead();
-    while (next.isPresent()) {
-      apply(next.get(), Map.of());
-      next = store.log().read(nextSegment);
-    }
+    Optional<Segment> first = next;
+    sound(() -> applyAll(first));
     answerFromHere();
     return nextSegment - before;
+  }
+
+  /** Changes the catalogue; where it turns out to be damaged, it is read from the log instead. */
+  private void sound(Sql.Work change) throws IOException {
+    try {
+      change.run();
+    } catch (UnprovenException e) {
+      if (building) {
+        throw e;
+      }
+      LOG.warn("The catalogue is read from the log again: {}", e.getMessage());
+      startOver();
+      applyAll(store.log().read(nextSegment));
+      answerFromHere();
+    }
+  }
+
+  private void applyAll(Optional<Segment> first) throws IOException {
+    boolean erased = erasedSince(nextSegment);
+    if (erased) {
+      erasures++;
+    }
+    addSheavesAhead();
+    for (Optional<Segment> next = first; next.isPresent(); next = store.log().read(nextSegment)) {
+      apply(next.get(), Map.of());
+    }
+    if (erased && !building) {
+      forgetWritten();
+    }
+  }
+
+  /** What was erased must not stay here either: the pages that were written lie in two files. */
+  private void forgetWritten() throws CatalogueException {
+    writing.execute("PRAGMA wal_checkpoint(TRUNCATE)");
   }
 
   /** Once it is built, a new catalogue answers, and nothing is left of the former one's files. */
@@ -227,7 +276,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
     writing.execute("PRAGMA cache_size=" + Sql.CACHE);
     List<Sql> readers = new ArrayList<>();
     for (int i = 0; i < READERS; i++) {
-      readers.add(new Sql(files.current()));
+      readers.add(new Sql(files.current(), this::insteadOf));
     }
     letFormerGo(true);
     former = reading;
@@ -282,7 +331,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
       writing.update(
           """
           INSERT OR IGNORE INTO hurt SELECT beside.id FROM chunk
-          JOIN chunk AS beside ON beside.sheaf = chunk.sheaf AND beside.offset = chunk.offset
+          JOIN chunk AS beside ON beside.record = chunk.record
           WHERE chunk.id = ?""",
           (Object) id.bytes());
     }
@@ -308,29 +357,51 @@ public final class Catalogue implements ChunkIndex, Closeable {
    * that a newer one has added by packing, and its own sheaf may be gone.
    */
   private void addSheavesAhead() throws IOException {
-    Map<SheafId, Long> added = new LinkedHashMap<>();
-    Map<SheafId, Long> retired = new HashMap<>();
+    Map<Long, CommitHeader> headers = new LinkedHashMap<>();
+    Set<SheafId> gone = new HashSet<>();
     long number = nextSegment;
     for (Optional<Segment> segment = store.log().read(number);
         segment.isPresent();
         segment = store.log().read(++number)) {
       CommitHeader header = CommitHeader.decode(segment.get().lines().get(0));
-      for (SheafId sheaf : header.sheaves()) {
-        added.put(sheaf, number);
+      gone.addAll(header.retired());
+      if (!header.sheaves().isEmpty() || !header.retired().isEmpty()) {
+        headers.put(number, header);
       }
-      header.retired().forEach(sheaf -> retired.put(sheaf, Times.nanos(header.at())));
     }
     Projection projection = new Projection(store, writing);
     writing.transaction(
         () -> {
-          for (Map.Entry<SheafId, Long> sheaf : added.entrySet()) {
-            if (retired.containsKey(sheaf.getKey())) {
-              projection.addRetired(sheaf.getValue(), sheaf.getKey(), retired.get(sheaf.getKey()));
-            } else {
-              projection.addSheaf(sheaf.getValue(), sheaf.getKey(), Map.of());
-            }
+          for (Map.Entry<Long, CommitHeader> one : headers.entrySet()) {
+            projection.changeSheaves(one.getKey(), one.getValue(), Map.of(), gone);
           }
+          projection.flushNeeds();
         });
+  }
+
+  /** Whether the log itself, whose every byte is checked, says of all of these that they are. */
+  synchronized boolean areRetired(List<SheafId> sheaves) throws IOException {
+    Map<Long, CommitHeader> headers = new HashMap<>();
+    for (SheafId sheaf : sheaves) {
+      long in =
+          writing
+              .first(
+                  row -> row.getLong(1),
+                  "SELECT retired_in FROM sheaf WHERE name = ?",
+                  sheaf.text())
+              .orElse(-1L);
+      if (!headers.containsKey(in)) {
+        Optional<Segment> segment = in < 0 ? Optional.empty() : store.log().read(in);
+        if (segment.isEmpty()) {
+          return false;
+        }
+        headers.put(in, CommitHeader.decode(segment.get().lines().get(0)));
+      }
+      if (!headers.get(in).retired().contains(sheaf)) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /** A retired sheaf whose file was deleted need not be looked at again. */
@@ -341,6 +412,26 @@ public final class Catalogue implements ChunkIndex, Closeable {
   @Override
   public boolean refresh() throws IOException {
     return catchUp() > 0;
+  }
+
+  @Override
+  public synchronized boolean refreshFor(ContentId missing) throws IOException {
+    if (builtHere || isHurt(missing)) {
+      return false;
+    }
+    LOG.warn("The catalogue is read from the log again: it does not know where a content lies.");
+    var unusedCommits = rebuild();
+    if (locate(missing).isPresent()) {
+      return true;
+    }
+    if (files().holding(missing).isEmpty()) {
+      throw new UnprovenException(
+          "which content a revision has. It has been read from the log again; ask once more");
+    }
+    // Its sheaf is lost. The next time this need not be found out again.
+    anyHurt = true;
+    writing.update("INSERT OR IGNORE INTO hurt VALUES (?)", (Object) missing.bytes());
+    return false;
   }
 
   /** Throws the catalogue away and builds it again from the store. */
@@ -393,12 +484,16 @@ public final class Catalogue implements ChunkIndex, Closeable {
       catchUp();
       return;
     }
-    Map<SheafId, List<SheafEntry>> known = new HashMap<>();
-    written.forEach(sheaf -> known.put(sheaf.id(), sheaf.entries()));
-    apply(segment, known);
+    Map<SheafId, SheafContents> known = new HashMap<>();
+    written.forEach(sheaf -> known.put(sheaf.id(), sheaf.contents()));
+    sound(() -> apply(segment, known));
+    if (CommitHeader.decode(segment.lines().get(0)).act() == Act.ERASE) {
+      erasures++;
+      forgetWritten();
+    }
   }
 
-  private void apply(Segment segment, Map<SheafId, List<SheafEntry>> known) throws IOException {
+  private void apply(Segment segment, Map<SheafId, SheafContents> known) throws IOException {
     if (!segment.previous().equals(lastHash)) {
       throw new BrokenChainException(segment.number());
     }
@@ -411,6 +506,21 @@ public final class Catalogue implements ChunkIndex, Closeable {
   @Override
   public Optional<Location> locate(ContentId id) throws IOException {
     return new StoredChunks(reading()).locate(id);
+  }
+
+  /** Damage that a question has met: the catalogue is read from the log, and it is asked again. */
+  private Sql insteadOf(Sql damaged) throws IOException {
+    if (Thread.holdsLock(this)) {
+      // In the middle of changing it; whoever does that sees to it.
+      throw new UnprovenException("it is damaged");
+    }
+    synchronized (this) {
+      if (reading.contains(damaged)) {
+        LOG.warn("The catalogue is damaged and is read from the log again.");
+        var unusedCommits = rebuild();
+      }
+    }
+    return reading();
   }
 
   /** The connection that is least asked at the moment. */
@@ -474,6 +584,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
     }
     files.next();
     building = true;
+    builtHere = true;
     nextSegment = 0;
     lastHash = Segment.NO_PREDECESSOR;
     connect();

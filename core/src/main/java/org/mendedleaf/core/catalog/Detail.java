@@ -6,6 +6,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.OptionalLong;
 
 /**
  * A line of a segment after the first: one thing that the act did, with the numbers it was given.
@@ -113,6 +114,46 @@ sealed interface Detail {
       return Optional.of(of.at());
     } else if (this instanceof ShelfSet of) {
       return Optional.of(of.at());
+    }
+    return Optional.empty();
+  }
+
+  /** The file that it names; empty if it names none, or only a revision. */
+  default OptionalLong ofFile() {
+    if (this instanceof Revised of) {
+      return OptionalLong.of(of.file());
+    } else if (this instanceof Moved of) {
+      return OptionalLong.of(of.file());
+    } else if (this instanceof Touched of) {
+      return OptionalLong.of(of.file());
+    } else if (this instanceof Removed of) {
+      return OptionalLong.of(of.file());
+    } else if (this instanceof Described of) {
+      return OptionalLong.of(of.file());
+    } else if (this instanceof Issued of) {
+      return OptionalLong.of(of.file());
+    }
+    return OptionalLong.empty();
+  }
+
+  /** The earlier revision that it says something of; empty if it says nothing of one. */
+  default Optional<RevisionKey> about() {
+    if (this instanceof SaverFound of) {
+      return Optional.of(of.revision());
+    } else if (this instanceof Summed of) {
+      return Optional.of(of.revision());
+    } else if (this instanceof Noted of) {
+      return Optional.of(of.revision());
+    } else if (this instanceof MarkedGood of) {
+      return Optional.of(of.revision());
+    } else if (this instanceof Held of) {
+      return Optional.of(of.revision());
+    } else if (this instanceof Released of) {
+      return Optional.of(of.revision());
+    } else if (this instanceof Noticed of) {
+      return Optional.of(of.revision());
+    } else if (this instanceof OffNotice of) {
+      return Optional.of(of.revision());
     }
     return Optional.empty();
   }

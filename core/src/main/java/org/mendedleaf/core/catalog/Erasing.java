@@ -1,27 +1,22 @@
 package org.mendedleaf.core.catalog;
 
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.NoSuchFileException;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.mendedleaf.core.store.AbandonedWrites;
 import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.store.ContentRef;
 import org.mendedleaf.core.store.DamagedContentException;
 import org.mendedleaf.core.store.Rewriting;
-import org.mendedleaf.core.store.Segment;
 
 /**
  * Destroys revisions for good: their contents as far as nothing living needs them, and every line
@@ -65,12 +60,16 @@ public final class Erasing {
    * @param revisions of one shelf; where they are all that a file has, the file goes with its names
    */
   public Prepared prepare(long shelf, List<Revision> revisions) throws IOException {
+    return caughtUp(() -> prepareOnce(shelf, revisions));
+  }
+
+  /** Another desk's erasure may take away what is being read, sheaves and rows alike. */
+  private <T> T caughtUp(Journal.Alone<T> work) throws IOException {
     catalogue.catchUp();
     while (true) {
       try {
-        return prepareOnce(shelf, revisions);
-      } catch (NoSuchFileException | DamagedContentException e) {
-        // Another desk's erasure may have taken a sheaf away that was being read.
+        return work.done();
+      } catch (NoSuchFileException | DamagedContentException | UnprovenException e) {
         if (catalogue.catchUp() == 0) {
           throw e;
         }
@@ -79,50 +78,66 @@ public final class Erasing {
   }
 
   private Prepared prepareOnce(long shelf, List<Revision> revisions) throws IOException {
-    long basedOn = catalogue.nextSegment();
-    Set<RevisionKey> keys = revisions.stream().map(Revision::key).collect(Collectors.toSet());
-    Map<Long, List<Revision>> histories =
-        catalogue
-            .files()
-            .histories(revisions.stream().map(Revision::file).distinct().toList())
-            .stream()
-            .collect(Collectors.groupingBy(Revision::file));
-    Set<Long> files = wholeFiles(histories, keys);
-    Scrubbing scrubbing = new Scrubbing(revisions, histories, keys, files);
-    scrubbing.readLog();
-    ContentReader contents = catalogue.contents();
-    Set<ContentRef> living = living(keys, scrubbing.blankedItems);
-    Set<ContentRef> gone =
-        revisions.stream()
-            .flatMap(revision -> revision.state().content().stream())
-            .filter(content -> !living.contains(content))
-            .collect(Collectors.toCollection(LinkedHashSet::new));
-    gone.addAll(scrubbing.keptByBlanked);
-    gone.removeAll(living);
-    Set<ContentId> dead = new HashSet<>();
-    for (ContentRef content : gone) {
-      dead.addAll(contents.parts(content));
-    }
-    for (ContentRef content : living) {
-      if (dead.isEmpty()) {
-        break;
-      }
-      dead.removeAll(content.levels() == 0 ? Set.of(content.id()) : contents.parts(content));
-    }
-    Set<String> hashes =
-        gone.stream().map(content -> content.id().hex()).collect(Collectors.toSet());
-    Rewriting.Rewritten rewritten =
-        catalogue
-            .store()
-            .rewriting(catalogue)
-            .without(catalogue.ledger().sheaves(), dead, scrubbing.blocks(contents, hashes));
+    Decided decided = decide(revisions);
+    Rewriting.Rewritten rewritten = catalogue.store().rewriting(catalogue).write(decided.task());
     return new Prepared(
         shelf,
-        files,
+        decided.files(),
         List.copyOf(revisions),
         rewritten.freed(),
         rewritten.unused(),
         rewritten,
+        decided.basedOn());
+  }
+
+  /**
+   * How many bytes that would free, exactly; nothing is written, and no room is needed in the
+   * store.
+   */
+  public Rewriting.Freed weigh(List<Revision> revisions) throws IOException {
+    return caughtUp(() -> catalogue.store().rewriting(catalogue).weigh(decide(revisions).task()));
+  }
+
+  private record Decided(Set<Long> files, Rewriting.Task task, long basedOn) {}
+
+  private Decided decide(List<Revision> revisions) throws IOException {
+    return catalogue.proving(proof -> decide(proof, revisions, catalogue.nextSegment()));
+  }
+
+  private Decided decide(Proof proof, List<Revision> revisions, long basedOn) throws IOException {
+    proof.settings();
+    Map<Long, List<LoggedLines.Line>> lines = new LinkedHashMap<>();
+    for (Revision revision : revisions) {
+      if (!lines.containsKey(revision.file())) {
+        lines.put(revision.file(), proof.file(revision.file()));
+      }
+    }
+    Map<Long, List<Revision>> histories =
+        catalogue.files().histories(List.copyOf(lines.keySet())).stream()
+            .collect(Collectors.groupingBy(Revision::file));
+    for (Revision revision : revisions) {
+      // It was asked for before anything was proven.
+      if (!histories.getOrDefault(revision.file(), List.of()).contains(revision)) {
+        throw new UnprovenException("which revision is to be erased");
+      }
+    }
+    Set<RevisionKey> keys = revisions.stream().map(Revision::key).collect(Collectors.toSet());
+    Set<Long> files = wholeFiles(histories, keys);
+    Scrubbing scrubbing = new Scrubbing(proof, lines, histories, revisions, files);
+    scrubbing.read();
+    List<ContentRef> going = new ArrayList<>(scrubbing.keptByBlanked());
+    revisions.forEach(revision -> revision.state().content().ifPresent(going::add));
+    proof.countUnknown();
+    Departure departure = Departure.of(proof, going);
+    scrubbing.readNaming(departure.gone());
+    Set<String> hashes =
+        departure.gone().stream().map(content -> content.id().hex()).collect(Collectors.toSet());
+    Map<ContentId, byte[]> instead = scrubbing.blocks(proof.contents(), hashes);
+    Set<ContentId> held = new HashSet<>(departure.dead());
+    held.addAll(instead.keySet());
+    return new Decided(
+        files,
+        new Rewriting.Task(proof.concerned(held), proof.unused(), departure.dead(), instead),
         basedOn);
   }
 
@@ -169,177 +184,5 @@ public final class Erasing {
           }
         });
     return whole;
-  }
-
-  /** Every content that something needs that stays. */
-  private Set<ContentRef> living(Set<RevisionKey> erased, Set<RevisionKey> blankedItems)
-      throws IOException {
-    Set<ContentRef> living = new HashSet<>();
-    catalogue.erasable().contents(erased).forEach(living::add);
-    catalogue.erasable().keptBefore(blankedItems).forEach(living::add);
-    return living;
-  }
-
-  /** Finds the lines of metadata that must go or say less. */
-  private final class Scrubbing {
-    private final Set<RevisionKey> keys;
-    private final Set<Long> files;
-    private final Set<Long> touched;
-    private final Map<Long, Set<Integer>> numbers = new HashMap<>();
-    private final Set<RevisionKey> after = new HashSet<>();
-    private final Set<ContentRef> erased = new HashSet<>();
-    private boolean actGoes;
-    private final Set<RevisionKey> blankedItems = new HashSet<>();
-    private final Set<ContentRef> keptByBlanked = new HashSet<>();
-    // Lines that go, and lines that may name a content, by block.
-    private final Map<ContentId, Set<Integer>> blank = new HashMap<>();
-    private final Map<ContentId, Set<Integer>> maybe = new HashMap<>();
-
-    Scrubbing(
-        List<Revision> revisions,
-        Map<Long, List<Revision>> histories,
-        Set<RevisionKey> keys,
-        Set<Long> files) {
-      this.keys = keys;
-      this.files = files;
-      this.touched = revisions.stream().map(Revision::file).collect(Collectors.toSet());
-      for (Revision revision : revisions) {
-        revision.state().content().ifPresent(erased::add);
-        numbers.computeIfAbsent(revision.file(), file -> new HashSet<>()).add(revision.number());
-      }
-      for (List<Revision> history : histories.values()) {
-        for (int i = 1; i < history.size(); i++) {
-          // What changed in the next one was told against this one.
-          if (keys.contains(history.get(i - 1).key())) {
-            after.add(history.get(i).key());
-          }
-        }
-      }
-    }
-
-    void readLog() throws IOException {
-      long number = 0;
-      for (Optional<Segment> segment = catalogue.store().log().read(number);
-          segment.isPresent();
-          segment = catalogue.store().log().read(++number)) {
-        CommitHeader header = CommitHeader.decode(segment.get().lines().get(0));
-        actGoes = header.act() != Act.KEEP && isAllErased(segment.get());
-        for (int line = 1; line < segment.get().lines().size(); line++) {
-          Optional<Detail> detail = Detail.decode(segment.get().lines().get(line));
-          if (detail.isPresent() && detail.get().place().isPresent()) {
-            look(header, new RevisionKey(number, line), detail.get());
-          }
-        }
-      }
-    }
-
-    /** Whether an act that made one file's revisions has made only such as are erased. */
-    private boolean isAllErased(Segment segment) {
-      boolean made = false;
-      for (int line = 1; line < segment.lines().size(); line++) {
-        if (Detail.decode(segment.lines().get(line)).orElse(null) instanceof Detail.Revised) {
-          made = true;
-          if (!keys.contains(new RevisionKey(segment.number(), line))) {
-            return false;
-          }
-        }
-      }
-      return made;
-    }
-
-    private void look(CommitHeader header, RevisionKey key, Detail detail) throws IOException {
-      Detail.Place place = detail.place().orElseThrow();
-      ContentId block = header.blocks().get(place.block());
-      if (goes(key, detail)) {
-        blank.computeIfAbsent(block, id -> new HashSet<>()).add(place.line());
-      } else if (mayName(detail)) {
-        maybe.computeIfAbsent(block, id -> new HashSet<>()).add(place.line());
-      }
-    }
-
-    private boolean goes(RevisionKey key, Detail detail) throws IOException {
-      if (detail instanceof Detail.Revised) {
-        return keys.contains(key);
-      } else if (detail instanceof Detail.Moved moved) {
-        return files.contains(moved.file());
-      } else if (detail instanceof Detail.Touched touch) {
-        return files.contains(touch.file());
-      } else if (detail instanceof Detail.Described described) {
-        return files.contains(described.file());
-      } else if (detail instanceof Detail.Noted noted) {
-        return keys.contains(noted.revision());
-      } else if (detail instanceof Detail.Held held) {
-        return keys.contains(held.revision());
-      } else if (detail instanceof Detail.SaverFound found) {
-        return keys.contains(found.revision());
-      } else if (detail instanceof Detail.Summed summed) {
-        return keys.contains(summed.revision()) || after.contains(summed.revision());
-      } else if (detail instanceof Detail.ItemDone) {
-        return goesItem(key);
-      }
-      return false;
-    }
-
-    private boolean goesItem(RevisionKey key) throws IOException {
-      Optional<ReceiptItem> item = catalogue.erasable().item(key);
-      if (item.isEmpty()) {
-        return false;
-      }
-      boolean goes = actGoes || isArrival(item.get()) || isOfErased(item.get());
-      if (goes) {
-        blankedItems.add(key);
-        item.get().before().flatMap(FileState::content).ifPresent(keptByBlanked::add);
-      }
-      return goes;
-    }
-
-    private boolean isOfErased(ReceiptItem item) {
-      if (item.file().isEmpty()) {
-        return false;
-      }
-      long file = item.file().getAsLong();
-      return files.contains(file)
-          || (item.revision().isPresent()
-              && numbers.getOrDefault(file, Set.of()).contains(item.revision().getAsInt()));
-    }
-
-    /** What was stored before it was brought in is kept by a line of its own. */
-    private boolean isArrival(ReceiptItem item) {
-      return item.outcome() == ReceiptItem.Outcome.KEPT
-          && item.revision().isEmpty()
-          && item.before().flatMap(FileState::content).filter(erased::contains).isPresent();
-    }
-
-    private boolean mayName(Detail detail) {
-      return detail instanceof Detail.ItemDone
-          || (detail instanceof Detail.Moved moved && touched.contains(moved.file()))
-          || (detail instanceof Detail.Touched touch && touched.contains(touch.file()));
-    }
-
-    /** The blocks as they read from now on. */
-    Map<ContentId, byte[]> blocks(ContentReader contents, Set<String> hashes) throws IOException {
-      Map<ContentId, byte[]> blocks = new HashMap<>();
-      Set<ContentId> concerned = new HashSet<>(blank.keySet());
-      concerned.addAll(maybe.keySet());
-      for (ContentId block : concerned) {
-        String before = new String(contents.block(block), StandardCharsets.UTF_8);
-        Map<Integer, String> lines = new TreeMap<>();
-        int at = 0;
-        for (String line : before.split("\n", -1)) {
-          lines.put(at++, line);
-        }
-        blank.getOrDefault(block, Set.of()).forEach(line -> lines.put(line, MetadataFormat.ERASED));
-        for (int line : maybe.getOrDefault(block, Set.of())) {
-          if (hashes.stream().anyMatch(lines.get(line)::contains)) {
-            lines.put(line, MetadataFormat.without(lines.get(line), hashes));
-          }
-        }
-        String now = String.join("\n", lines.values());
-        if (!now.equals(before)) {
-          blocks.put(block, now.getBytes(StandardCharsets.UTF_8));
-        }
-      }
-      return blocks;
-    }
   }
 }

@@ -276,7 +276,7 @@ public final class Journal {
     if (published.isEmpty()) {
       return OptionalLong.empty();
     }
-    catalogue.catchUp();
+    catalogue.apply(published.get(), rewritten.sheaves());
     return OptionalLong.of(published.get().number());
   }
 

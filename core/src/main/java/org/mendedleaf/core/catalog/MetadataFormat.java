@@ -6,6 +6,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.time.Instant;
 import java.util.HexFormat;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -172,6 +173,15 @@ final class MetadataFormat {
       object.put("size", 0);
     }
     node.forEach(inner -> scrub(inner, contents));
+  }
+
+  /** Every content that a line names. */
+  static Set<ContentId> contents(JsonNode line) {
+    Set<ContentId> found = new LinkedHashSet<>();
+    line.findValues("content").stream()
+        .filter(JsonNode::isTextual)
+        .forEach(content -> found.add(ContentId.parse(content.asText())));
+    return found;
   }
 
   static JsonNode parse(String line) {

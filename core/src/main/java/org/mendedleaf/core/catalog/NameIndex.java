@@ -32,6 +32,17 @@ final class NameIndex {
     sql.update("INSERT INTO name_word (rowid, name) VALUES (?,?)", path, name);
   }
 
+  /** Takes the last name of a path out again; no trace of it stays in the index. */
+  void remove(long path, InnerPath inner) throws IOException {
+    String name = fold(inner.name());
+    for (String table : List.of("name_part", "name_word")) {
+      sql.update(
+          "INSERT INTO %1$s (%1$s, rowid, name) VALUES ('delete', ?, ?)".formatted(table),
+          path,
+          name);
+    }
+  }
+
   /** Without accents and differences of case, as everything is compared here. */
   static String fold(String text) {
     String shown = Names.shown(text);

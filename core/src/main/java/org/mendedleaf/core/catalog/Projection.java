@@ -2,19 +2,17 @@ package org.mendedleaf.core.catalog;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.Set;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
-import org.mendedleaf.core.store.Location;
 import org.mendedleaf.core.store.Segment;
-import org.mendedleaf.core.store.SheafEntry;
+import org.mendedleaf.core.store.SheafContents;
 import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.Store;
 
@@ -30,22 +28,29 @@ final class Projection {
   // that.
   private long lastFile;
   // What the segment changes in the counts of its shelf, and who saved what in it.
+  private final Needs needs;
+  private final Mentions mentions;
   private long files;
   private long revisions;
   private long gone;
   private long movedFiles;
   private long countsFrom;
+  private boolean settingsChanged;
+  // Rows that revisions had before their lines were read again; they keep them.
+  private Map<RevisionKey, Long> formerIds = Map.of();
   private final Set<SavedBy> savedBy = new LinkedHashSet<>();
 
   Projection(Store store, Sql sql) {
     this.store = store;
     this.sql = sql;
+    this.needs = new Needs(sql);
+    this.mentions = new Mentions(sql);
   }
 
   /**
    * @param known contents of sheaves that this process has just written, by sheaf; others are read
    */
-  void apply(Segment segment, Map<SheafId, List<SheafEntry>> known) throws IOException {
+  void apply(Segment segment, Map<SheafId, SheafContents> known) throws IOException {
     CommitHeader header = CommitHeader.decode(segment.lines().get(0));
     countsFrom = new TrueTimes(sql).of(header);
     sql.update(
@@ -61,27 +66,27 @@ final class Projection {
         segment.lines().size(),
         header.run().orElse(null),
         countsFrom);
-    for (SheafId sheaf : header.sheaves()) {
-      addSheaf(segment.number(), sheaf, known);
-    }
-    for (SheafId sheaf : header.retired()) {
-      long at = Times.nanos(header.at());
-      if (sql.update("UPDATE sheaf SET retired_at = ? WHERE name = ?", at, sheaf.text()) == 0) {
-        // No commit ever added it: what was left of somebody's writing goes with an erasure.
-        addRetired(segment.number(), sheaf, at);
-      }
-    }
-    lastFile = sql.first(row -> row.getLong(1), "SELECT MAX(id) FROM file").orElse(0L);
-    Blocks blocks = new Blocks(header.blocks());
+    changeSheaves(segment.number(), header, known, Set.of());
+    lastFile =
+        sql.first(
+                row -> Math.max(row.getLong(1), row.getLong(2)),
+                "SELECT (SELECT MAX(id) FROM file), (SELECT MAX(file) FROM erased)")
+            .orElse(0L);
+    MetadataBlocks blocks = new MetadataBlocks(header.blocks(), contents());
     for (int line = 1; line < segment.lines().size(); line++) {
       Optional<Detail> detail = Detail.decode(segment.lines().get(line));
-      if (detail.isPresent() && blocks.isErased(detail.get())) {
-        passOver(detail.get());
-      } else if (detail.isPresent()) {
-        apply(header, new RevisionKey(segment.number(), line), detail.get(), blocks);
+      if (detail.isPresent()) {
+        applyLine(header, new RevisionKey(segment.number(), line), detail.get(), blocks);
       }
     }
     noteSavers();
+    if (header.act() == Act.ERASE) {
+      new Replay(sql, this, new LoggedLines(store.log(), contents(), sql)).applyErasure(segment);
+    }
+    flushNeeds();
+    if (settingsChanged) {
+      new SmallTables(sql).seal();
+    }
     sql.update(
         "UPDATE segment SET saved = ?, gone = ?, moved = ? WHERE number = ?",
         revisions,
@@ -100,46 +105,37 @@ final class Projection {
     }
   }
 
-  /**
-   * Adds what a sheaf holds, unless that is known. Where two sheaves hold the same content, the
-   * later one is used: the earlier may have been packed into it.
-   */
-  void addSheaf(long segment, SheafId sheaf, Map<SheafId, List<SheafEntry>> known)
+  /** Notes which sheaves came and went in a segment, before those are applied that need them. */
+  void changeSheaves(
+      long segment, CommitHeader header, Map<SheafId, SheafContents> known, Set<SheafId> gone)
       throws IOException {
-    boolean isKnown =
-        sql.first(row -> row.getLong(1), "SELECT id FROM sheaf WHERE name = ?", sheaf.text())
-            .isPresent();
-    if (isKnown) {
-      return;
+    SheafTable table = new SheafTable(sql, needs);
+    long at = Times.nanos(header.at());
+    for (SheafId sheaf : header.retired()) {
+      table.retire(segment, sheaf, at);
     }
-    List<SheafEntry> entries = known.containsKey(sheaf) ? known.get(sheaf) : store.entries(sheaf);
-    long row = sql.insert("INSERT INTO sheaf (name, segment) VALUES (?,?)", sheaf.text(), segment);
-    boolean anyHurt = sql.first(r -> r.getLong(1), "SELECT 1 FROM hurt LIMIT 1").isPresent();
-    for (SheafEntry entry : entries) {
-      Location at = entry.location();
-      sql.update(
-          "INSERT OR REPLACE INTO chunk VALUES (?,?,?,?,?,?,?)",
-          entry.id().bytes(),
-          row,
-          at.offset(),
-          at.length(),
-          at.from(),
-          at.size(),
-          at.depth());
-      if (anyHurt) {
-        // The later copy is used, and it is whole.
-        sql.update("DELETE FROM hurt WHERE id = ?", entry.id().bytes());
+    for (SheafId sheaf : header.sheaves()) {
+      if (!gone.contains(sheaf) && !table.isKnown(sheaf)) {
+        SheafContents contents = known.get(sheaf);
+        table.add(
+            segment,
+            sheaf,
+            contents == null ? store.contents(sheaf) : contents,
+            !header.retired().isEmpty());
       }
+    }
+    for (SheafId sheaf : header.retired()) {
+      table.clear(sheaf);
     }
   }
 
-  /** Notes a sheaf that was retired before it was ever read here: its file may be gone. */
-  void addRetired(long segment, SheafId sheaf, long at) throws IOException {
-    sql.update(
-        "INSERT OR IGNORE INTO sheaf (name, segment, retired_at) VALUES (?,?,?)",
-        sheaf.text(),
-        segment,
-        at);
+  /** Writes how often what is needed now. */
+  void flushNeeds() throws IOException {
+    needs.flush(contents());
+  }
+
+  private ContentReader contents() {
+    return store.reader(new StoredChunks(sql));
   }
 
   /**
@@ -155,12 +151,58 @@ final class Projection {
               revised.file());
       if (known == 0) {
         sql.update("INSERT OR REPLACE INTO erased VALUES (?,?)", revised.file(), revised.number());
+        lastFile = Math.max(lastFile, revised.file());
       }
     }
   }
 
-  private void apply(CommitHeader header, RevisionKey key, Detail detail, Blocks blocks)
+  /** Applies a line, or passes it over where its metadata was erased. */
+  private void applyLine(CommitHeader header, RevisionKey key, Detail detail, MetadataBlocks blocks)
       throws IOException {
+    boolean erased = blocks.isErased(detail);
+    OptionalLong file = fileOf(detail, blocks, erased);
+    if (detail instanceof Detail.Revised revised && !erased) {
+      mentions.addRevision(revised.file(), key);
+    } else if (file.isPresent()) {
+      mentions.add(file.getAsLong(), key, !erased);
+    }
+    if (erased) {
+      passOver(detail);
+    } else {
+      apply(header, key, detail, blocks);
+    }
+  }
+
+  /** Which file a line speaks of. */
+  private OptionalLong fileOf(Detail detail, MetadataBlocks blocks, boolean erased)
+      throws IOException {
+    if (detail.ofFile().isPresent()) {
+      return detail.ofFile();
+    } else if (detail.about().isPresent()) {
+      RevisionKey of = detail.about().get();
+      return sql.first(
+              row -> OptionalLong.of(row.getLong(1)),
+              "SELECT file FROM revision WHERE segment = ? AND line = ?",
+              of.segment(),
+              of.line())
+          .orElse(OptionalLong.empty());
+    } else if (detail instanceof Detail.ItemDone item && !erased) {
+      JsonNode file = blocks.line(item.at()).get("file");
+      return file == null ? OptionalLong.empty() : OptionalLong.of(file.asLong());
+    }
+    return OptionalLong.empty();
+  }
+
+  private static boolean isSetting(Detail detail) {
+    return detail instanceof Detail.ShelfAdded
+        || detail instanceof Detail.ShelfSet
+        || detail instanceof Detail.SnapshotTaken
+        || detail instanceof Detail.Unlabelled;
+  }
+
+  private void apply(CommitHeader header, RevisionKey key, Detail detail, MetadataBlocks blocks)
+      throws IOException {
+    settingsChanged |= isSetting(detail);
     long at = Times.nanos(header.at());
     if (detail instanceof Detail.Revised revised) {
       JsonNode line = blocks.line(revised.at());
@@ -211,11 +253,9 @@ final class Projection {
     } else if (detail instanceof Detail.SnapshotTaken taken) {
       takeSnapshot(header, key, taken, blocks.line(taken.at()));
     } else if (detail instanceof Detail.ItemDone item) {
-      sql.update(
-          "INSERT INTO receipt_item VALUES (?,?,?)",
-          key.segment(),
-          key.line(),
-          blocks.line(item.at()).toString());
+      String text = blocks.line(item.at()).toString();
+      sql.update("INSERT INTO receipt_item VALUES (?,?,?)", key.segment(), key.line(), text);
+      needItem(key, text, 1);
     } else if (detail instanceof Detail.Unlabelled unlabelled) {
       sql.update(
           "UPDATE snapshot SET unlabelled = ? WHERE id = ?", key.segment(), unlabelled.snapshot());
@@ -244,7 +284,7 @@ final class Projection {
     }
   }
 
-  private void mark(CommitHeader header, RevisionKey key, Detail detail, Blocks blocks)
+  private void mark(CommitHeader header, RevisionKey key, Detail detail, MetadataBlocks blocks)
       throws IOException {
     Marks marks = new Marks(sql);
     if (detail instanceof Detail.Noted noted) {
@@ -306,19 +346,21 @@ final class Projection {
       files++;
     } else {
       Before before = before(revised.file());
+      fresh = !before.known();
       // A desk with a late clock must not make a revision current before the one it follows.
       since = Math.max(since, before.currentFrom());
       endCurrent(revised.file(), since);
       files += before.present() ? 0 : 1;
     }
     revisions++;
+    state.content().ifPresent(content -> needs.use(content, 1));
     long revision =
         sql.insert(
             """
-            INSERT INTO revision (file, number, segment, line, at, current_from, current_until,
+            INSERT INTO revision (id, file, number, segment, line, at, current_from, current_until,
               path, size, modified, mode, owner, file_key, content, levels, link, origin,
               from_number, desk, person, after_removal, summary)
-            VALUES (?1,?2,?3,?4,?5,?6,?7,?8,?9,?10,?11,?12,?13,?14,?15,?16,?17,?18,?19,?20,
+            VALUES (?22,?1,?2,?3,?4,?5,?6,?7,?8,?9,?10,?11,?12,?13,?14,?15,?16,?17,?18,?19,?20,
               COALESCE((SELECT NOT present FROM file WHERE id = ?1), 0),
               CASE WHEN ?21 OR EXISTS (SELECT 1 FROM revision AS former WHERE former.file = ?1
                 AND former.number = ?2 - 1 AND former.content IS ?14 AND former.link IS ?16)
@@ -343,7 +385,8 @@ final class Projection {
             revised.from().isPresent() ? revised.from().getAsInt() : null,
             header.desk(),
             header.by(),
-            fresh);
+            fresh,
+            formerIds.get(key));
     sql.update(
         """
         INSERT INTO file VALUES (?1, ?2, ?3, 1, ?4, ?5, ?6)
@@ -355,20 +398,96 @@ final class Projection {
         revised.number(),
         revision,
         key.segment());
-    newState(revised.file(), path, state, since < at ? since : countsFrom, key.segment());
+    newState(
+        revised.file(),
+        path,
+        state,
+        since < at ? Math.min(since, countsFrom) : countsFrom,
+        key.segment());
     lastFile = Math.max(lastFile, revised.file());
     String saver = revised.origin().isOurs() ? header.by() : state.owner().orElse(header.by());
     savedBy.add(new SavedBy(saver, revised.file()));
     return revision;
   }
 
-  private record Before(long currentFrom, boolean present) {}
+  /**
+   * Reads lines again that speak of one file, of which nothing is in the tables any more; counts of
+   * acts and of the shelf are left to the caller, and so are receipts.
+   *
+   * @param lines in the order of the log
+   * @param ids the rows that the file's revisions had, which they keep
+   */
+  void applyAgain(long file, List<LoggedLines.Line> lines, Map<RevisionKey, Long> ids)
+      throws IOException {
+    Counts counts = new Counts(files, revisions, gone, movedFiles, countsFrom, lastFile);
+    Set<SavedBy> others = new LinkedHashSet<>(savedBy);
+    savedBy.clear();
+    formerIds = ids;
+    lastFile = Long.MAX_VALUE;
+    for (LoggedLines.Line line : lines) {
+      countsFrom = line.countsFrom();
+      if (line.detail() instanceof Detail.ItemDone) {
+        boolean erased = line.isErased();
+        if (fileOf(line.detail(), line.blocks(), erased).equals(OptionalLong.of(file))) {
+          mentions.add(file, line.key(), !erased);
+        }
+      } else {
+        applyLine(line.header(), line.key(), line.detail(), line.blocks());
+      }
+    }
+    noteSavers();
+    savedBy.clear();
+    savedBy.addAll(others);
+    formerIds = Map.of();
+    files = counts.files();
+    revisions = counts.revisions();
+    gone = counts.gone();
+    movedFiles = counts.moved();
+    countsFrom = counts.from();
+    lastFile = counts.lastFile();
+  }
+
+  private record Counts(
+      long files, long revisions, long gone, long moved, long from, long lastFile) {}
+
+  Needs needs() {
+    return needs;
+  }
+
+  Mentions mentions() {
+    return mentions;
+  }
+
+  /** What a receipt needs and names, more or less by one. */
+  void needItem(RevisionKey key, String item, int by) throws IOException {
+    ReceiptItem.decode(item)
+        .before()
+        .flatMap(FileState::content)
+        .ifPresent(content -> needs.use(content, by));
+    for (ContentId content : MetadataFormat.contents(MetadataFormat.parse(item))) {
+      if (by > 0) {
+        needs.name(content, key);
+      } else {
+        needs.unname(content, key);
+      }
+    }
+  }
+
+  /**
+   * @param known whether any line of the log spoke of the file before
+   */
+  private record Before(long currentFrom, boolean present, boolean known) {}
 
   private Before before(long file) throws IOException {
     return sql.first(
-            row -> new Before(row.getLong(1), row.getBoolean(2)),
+            row ->
+                row.getBoolean(3)
+                    ? new Before(row.getLong(1), row.getBoolean(2), true)
+                    : new Before(Long.MIN_VALUE, false, false),
             """
-            SELECT MAX(current_from), (SELECT present FROM file WHERE id = ?1)
+            SELECT MAX(current_from), (SELECT present FROM file WHERE id = ?1),
+              EXISTS (SELECT 1 FROM file WHERE id = ?1)
+                OR EXISTS (SELECT 1 FROM erased WHERE file = ?1)
             FROM revision WHERE file = ?1""",
             file)
         .orElseThrow();
@@ -493,37 +612,5 @@ final class Projection {
       new NameIndex(sql).add(added, inner);
     }
     return added;
-  }
-
-  /** The metadata blocks of one commit, read when first needed. */
-  private final class Blocks {
-    private final List<ContentId> ids;
-    private final Map<Integer, List<String>> lines = new HashMap<>();
-    private Detail.Place parsedAt;
-    private JsonNode parsed;
-    private final ContentReader reader = store.reader(new StoredChunks(sql));
-
-    Blocks(List<ContentId> ids) {
-      this.ids = new ArrayList<>(ids);
-    }
-
-    boolean isErased(Detail detail) throws IOException {
-      return detail.place().isPresent() && MetadataFormat.isErased(line(detail.place().get()));
-    }
-
-    JsonNode line(Detail.Place place) throws IOException {
-      List<String> block = lines.get(place.block());
-      if (block == null) {
-        byte[] bytes = reader.block(ids.get(place.block()));
-        block = List.of(new String(bytes, StandardCharsets.UTF_8).split("\n", -1));
-        lines.put(place.block(), block);
-      }
-      // Each line is asked for twice in a row: whether it was erased, and what it says.
-      if (!place.equals(parsedAt)) {
-        parsed = MetadataFormat.parse(block.get(place.line()));
-        parsedAt = place;
-      }
-      return parsed;
-    }
   }
 }

@@ -8,7 +8,7 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 19;
+  static final int VERSION = 20;
 
   static final List<String> TABLES =
       List.of(
@@ -22,10 +22,39 @@ final class Schema {
           "CREATE INDEX segment_shelf ON segment (shelf, at)",
           """
           CREATE TABLE sheaf (id INTEGER PRIMARY KEY, name TEXT UNIQUE, segment INTEGER,
-            retired_at INTEGER)""",
+            retired_at INTEGER, retired_in INTEGER)""",
+          // Further records that hold what the chunk's row says of one only.
+          "CREATE TABLE copy (id BLOB, record INTEGER, PRIMARY KEY (id, record)) WITHOUT ROWID",
+          // Records that lean on this chunk.
           """
-          CREATE TABLE chunk (id BLOB PRIMARY KEY, sheaf INTEGER, offset INTEGER, length INTEGER,
-            start INTEGER, size INTEGER, depth INTEGER) WITHOUT ROWID""",
+          CREATE TABLE leans (base BLOB, record INTEGER, PRIMARY KEY (base, record))
+            WITHOUT ROWID""",
+          // How often what is needed, see Needs.
+          """
+          CREATE TABLE need (id BLOB PRIMARY KEY, uses INTEGER NOT NULL, parts INTEGER NOT NULL,
+            leaning INTEGER NOT NULL, copies INTEGER NOT NULL, named INTEGER NOT NULL,
+            proof INTEGER NOT NULL) WITHOUT ROWID""",
+          // Lines of receipts that name this content.
+          """
+          CREATE TABLE naming (content BLOB, segment INTEGER, line INTEGER,
+            PRIMARY KEY (content, segment, line)) WITHOUT ROWID""",
+          // Lines of the log that speak of this file, and what proves that they are all, see
+          // Mentions.
+          """
+          CREATE TABLE mention (file INTEGER, segment INTEGER, line INTEGER, counted INTEGER,
+            PRIMARY KEY (file, segment, line)) WITHOUT ROWID""",
+          """
+          CREATE TABLE mentions (file INTEGER PRIMARY KEY, lines INTEGER NOT NULL,
+            sum INTEGER NOT NULL, proof INTEGER NOT NULL)""",
+          """
+          CREATE TABLE record (id INTEGER PRIMARY KEY, sheaf INTEGER, offset INTEGER,
+            length INTEGER, depth INTEGER, holds INTEGER)""",
+          "CREATE INDEX record_sheaf ON record (sheaf)",
+          // Where the same record lies when its sheaf is written anew, see SheafTable.
+          "CREATE INDEX record_holds ON record (holds)",
+          """
+          CREATE TABLE chunk (id BLOB PRIMARY KEY, record INTEGER, start INTEGER, size INTEGER)
+            WITHOUT ROWID""",
           """
           CREATE TABLE shelf (id INTEGER PRIMARY KEY, name TEXT, kind TEXT, folder TEXT,
             at INTEGER, first_done INTEGER, files INTEGER, revisions INTEGER)""",
@@ -55,6 +84,8 @@ final class Schema {
           """
           CREATE VIRTUAL TABLE name_word USING fts5(name, content='', detail=none,
             tokenize='unicode61', prefix='1 2')""",
+          "INSERT INTO name_part (name_part, rank) VALUES ('secure-delete', 1)",
+          "INSERT INTO name_word (name_word, rank) VALUES ('secure-delete', 1)",
           """
           CREATE TABLE revision (id INTEGER PRIMARY KEY, file INTEGER, number INTEGER,
             segment INTEGER, line INTEGER, at INTEGER, current_from INTEGER, current_until INTEGER,
@@ -99,8 +130,13 @@ final class Schema {
             at INTEGER NOT NULL)""",
           // What people say of a file, as its metadata says it.
           "CREATE TABLE described (file INTEGER PRIMARY KEY, says TEXT)",
-          // What large contents are made of, as far as somebody asked.
+          // What large contents are made of, as far as it could be read.
           "CREATE TABLE part (content BLOB PRIMARY KEY, ids BLOB) WITHOUT ROWID",
+          // Large contents whose parts are counted among the needs, if they were known.
+          """
+          CREATE TABLE counted (content BLOB PRIMARY KEY, levels INTEGER, known INTEGER)
+            WITHOUT ROWID""",
+          "CREATE INDEX counted_unknown ON counted (content) WHERE known = 0",
           // What files cost, as it was counted last; at which commit, tells "about".
           """
           CREATE TABLE file_cost (file INTEGER PRIMARY KEY, revisions INTEGER, current INTEGER,
@@ -121,6 +157,7 @@ final class Schema {
           """
           CREATE INDEX IF NOT EXISTS revision_lineage ON revision (file, number, current_from,
             current_until, after_removal, size, origin, at)""",
+          "CREATE INDEX IF NOT EXISTS chunk_record ON chunk (record)",
           "CREATE INDEX IF NOT EXISTS state_folder ON state (folder, until_at, from_at)",
           "CREATE INDEX IF NOT EXISTS state_path ON state (path, until_at)",
           "CREATE INDEX IF NOT EXISTS folder_state_folder ON folder_state (folder, until_at, from_at)",

@@ -66,7 +66,11 @@ public final class SpaceQuestions {
 
   /** What recoveries have put away before they put something in its place. */
   public List<ContentRef> keptBefore() throws IOException {
-    return new ErasureQuestions(sql).keptBefore(java.util.Set.of());
+    return sql
+        .list(row -> ReceiptItem.decode(row.getString(1)), "SELECT item FROM receipt_item")
+        .stream()
+        .flatMap(item -> item.before().flatMap(FileState::content).stream())
+        .toList();
   }
 
   /** What a file cost when it was counted last. */
@@ -107,7 +111,9 @@ public final class SpaceQuestions {
                 row.getLong(3),
                 row.getInt(4),
                 row.getInt(5)),
-        "SELECT id, sheaf, offset, length, size FROM chunk");
+        """
+        SELECT chunk.id, sheaf, offset, length, size
+        FROM chunk JOIN record ON record.id = chunk.record""");
   }
 
   /** The pieces of large contents, as far as they were asked for before. */

@@ -2,6 +2,7 @@ package org.mendedleaf.core.catalog;
 
 import java.io.Closeable;
 import java.io.IOException;
+import java.nio.ByteBuffer;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
@@ -15,6 +16,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.sqlite.SQLiteConfig;
+import org.sqlite.SQLiteErrorCode;
 
 /**
  * One connection to a SQLite file with its prepared statements. Every method takes the object's
@@ -27,20 +29,31 @@ final class Sql implements Closeable {
   static final int CACHE = -65_536;
 
   private final Connection connection;
+  private final Repair repair;
   private final Map<String, PreparedStatement> prepared = new HashMap<>();
   private final AtomicInteger asking = new AtomicInteger();
 
   Sql(Path file) throws CatalogueException {
+    this(file, null);
+  }
+
+  /**
+   * @param repair what is done where a question meets damage; null if the caller sees to it
+   */
+  Sql(Path file, Repair repair) throws CatalogueException {
+    this.repair = repair;
     try {
       SQLiteConfig config = new SQLiteConfig();
       // Else every insert is followed by another query, prepared anew each time.
       config.setGetGeneratedKeys(false);
       connection = DriverManager.getConnection("jdbc:sqlite:" + file, config.toProperties());
-      // The catalogue can be rebuilt from the store, so it need not wait for the disk.
+      // The catalogue can be rebuilt from the store, so it need not wait for the disk; but what is
+      // there after a loss of power is to be one state, and what was deleted is to be gone.
       for (String pragma :
           List.of(
               "journal_mode=WAL",
-              "synchronous=OFF",
+              "synchronous=NORMAL",
+              "secure_delete=ON",
               "busy_timeout=10000",
               "cache_size=" + CACHE,
               "temp_store=MEMORY")) {
@@ -56,6 +69,16 @@ final class Sql implements Closeable {
     T read(ResultSet row) throws SQLException;
   }
 
+  /** A whole row, with values that can be compared. */
+  static List<Object> values(ResultSet row) throws SQLException {
+    List<Object> values = new ArrayList<>();
+    for (int i = 1; i <= row.getMetaData().getColumnCount(); i++) {
+      Object value = row.getObject(i);
+      values.add(value instanceof byte[] bytes ? ByteBuffer.wrap(bytes) : value);
+    }
+    return values;
+  }
+
   /** Work that sees or leaves all or nothing. */
   interface Work {
     void run() throws IOException;
@@ -65,7 +88,7 @@ final class Sql implements Closeable {
     try (java.sql.Statement statement = connection.createStatement()) {
       statement.execute(sql);
     } catch (SQLException e) {
-      throw new CatalogueException("The catalogue did not take: " + sql, e);
+      throw failed("The catalogue did not take: " + sql, e);
     }
   }
 
@@ -83,11 +106,21 @@ final class Sql implements Closeable {
     }
   }
 
+  /** Work of which nothing stays. */
+  synchronized void rehearsal(Work work) throws IOException {
+    execute("BEGIN IMMEDIATE");
+    try {
+      work.run();
+    } finally {
+      execute("ROLLBACK");
+    }
+  }
+
   synchronized int update(String sql, Object... values) throws CatalogueException {
     try {
       return bound(sql, values).executeUpdate();
     } catch (SQLException e) {
-      throw new CatalogueException("The catalogue did not take: " + sql, e);
+      throw failed("The catalogue did not take: " + sql, e);
     }
   }
 
@@ -99,7 +132,7 @@ final class Sql implements Closeable {
         return keys.getLong(1);
       }
     } catch (SQLException e) {
-      throw new CatalogueException("The catalogue did not take: " + sql, e);
+      throw failed("The catalogue did not take: " + sql, e);
     }
   }
 
@@ -108,10 +141,20 @@ final class Sql implements Closeable {
     return asking.get();
   }
 
-  <T> List<T> list(Row<T> reader, String sql, Object... values) throws CatalogueException {
+  /** Finds a connection that can be asked instead of one to a damaged file. */
+  interface Repair {
+    Sql instead(Sql damaged) throws IOException;
+  }
+
+  <T> List<T> list(Row<T> reader, String sql, Object... values) throws IOException {
     asking.incrementAndGet();
     try {
       return listInTurn(reader, sql, values);
+    } catch (UnprovenException e) {
+      if (repair == null) {
+        throw e;
+      }
+      return repair.instead(this).listInTurn(reader, sql, values);
     } finally {
       asking.decrementAndGet();
     }
@@ -125,18 +168,47 @@ final class Sql implements Closeable {
         rows.add(reader.read(result));
       }
     } catch (SQLException e) {
-      throw new CatalogueException("The catalogue did not answer: " + sql, e);
+      throw failed("The catalogue did not answer: " + sql, e);
+    } catch (RuntimeException e) {
+      throw unreadable(e);
     }
     return rows;
   }
 
-  synchronized <T> Optional<T> first(Row<T> reader, String sql, Object... values)
+  <T> Optional<T> first(Row<T> reader, String sql, Object... values) throws IOException {
+    try {
+      return firstInTurn(reader, sql, values);
+    } catch (UnprovenException e) {
+      if (repair == null) {
+        throw e;
+      }
+      return repair.instead(this).firstInTurn(reader, sql, values);
+    }
+  }
+
+  private synchronized <T> Optional<T> firstInTurn(Row<T> reader, String sql, Object... values)
       throws CatalogueException {
     try (ResultSet result = bound(sql, values).executeQuery()) {
       return result.next() ? Optional.of(reader.read(result)) : Optional.empty();
     } catch (SQLException e) {
-      throw new CatalogueException("The catalogue did not answer: " + sql, e);
+      throw failed("The catalogue did not answer: " + sql, e);
+    } catch (RuntimeException e) {
+      throw unreadable(e);
     }
+  }
+
+  private static CatalogueException failed(String message, SQLException e) {
+    int code = e.getErrorCode() & 0xff;
+    boolean damaged =
+        code == SQLiteErrorCode.SQLITE_CORRUPT.code || code == SQLiteErrorCode.SQLITE_NOTADB.code;
+    return damaged ? new UnprovenException(e.getMessage()) : new CatalogueException(message, e);
+  }
+
+  /** Whatever is in a row was written by this program, so one that cannot be read was changed. */
+  private static UnprovenException unreadable(RuntimeException e) {
+    UnprovenException damage = new UnprovenException("a row cannot be read (" + e + ")");
+    damage.initCause(e);
+    return damage;
   }
 
   private PreparedStatement bound(String sql, Object... values) throws SQLException {

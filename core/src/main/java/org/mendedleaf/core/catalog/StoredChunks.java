@@ -23,7 +23,8 @@ record StoredChunks(Sql sql) implements ChunkIndex {
                 row.getInt(6)),
         """
         SELECT sheaf.name, offset, length, start, size, depth
-        FROM chunk JOIN sheaf ON sheaf.id = chunk.sheaf WHERE chunk.id = ?""",
+        FROM chunk JOIN record ON record.id = chunk.record JOIN sheaf ON sheaf.id = record.sheaf
+        WHERE chunk.id = ?""",
         id.bytes());
   }
 }

@@ -44,7 +44,7 @@ final class TrueTimes {
       return at;
     }
     if (wasAhead(shelf, header.desk(), at, last)) {
-      bringBack(shelf, header.desk(), at);
+      bringBack(shelf, at);
       return at;
     }
     return last;
@@ -83,12 +83,9 @@ final class TrueTimes {
         .orElse(Long.MAX_VALUE);
   }
 
-  private void bringBack(long shelf, String desk, long now) throws IOException {
+  private void bringBack(long shelf, long now) throws IOException {
     sql.update(
-        "UPDATE segment SET counts_from = MIN(counts_from, ?3) WHERE shelf = ?1 AND desk = ?2",
-        shelf,
-        desk,
-        now);
+        "UPDATE segment SET counts_from = ?2 WHERE shelf = ?1 AND counts_from > ?2", shelf, now);
     for (String of :
         new String[] {
           "state SET %s WHERE file IN (SELECT id FROM file WHERE shelf = ?1)",

@@ -4,15 +4,11 @@ import java.io.IOException;
 import java.nio.file.NoSuchFileException;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import org.mendedleaf.core.store.AbandonedWrites;
 import org.mendedleaf.core.store.DamagedContentException;
 import org.mendedleaf.core.store.Packing;
-import org.mendedleaf.core.store.Segment;
-import org.mendedleaf.core.store.SegmentLog;
 import org.mendedleaf.core.store.SheafId;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -116,8 +112,7 @@ public final class Upkeep {
     if (due.isEmpty()) {
       return 0;
     }
-    Set<SheafId> retired = retiredByTheLog(catalogue.store().log());
-    if (!retired.containsAll(due)) {
+    if (!catalogue.areRetired(due)) {
       // A row of the catalogue is not what it was: next time it is asked again, from the log.
       LOG.warn("The catalogue calls a sheaf retired that is not; it is read from the log again.");
       var unused = catalogue.rebuild();
@@ -128,17 +123,5 @@ public final class Upkeep {
       catalogue.forgetSheaf(id);
     }
     return due.size();
-  }
-
-  /** Deleting rests on nothing but the log, whose every byte is checked. */
-  private static Set<SheafId> retiredByTheLog(SegmentLog log) throws IOException {
-    Set<SheafId> retired = new HashSet<>();
-    long number = 0;
-    for (Optional<Segment> segment = log.read(number);
-        segment.isPresent();
-        segment = log.read(++number)) {
-      retired.addAll(CommitHeader.decode(segment.get().lines().get(0)).retired());
-    }
-    return retired;
   }
 }

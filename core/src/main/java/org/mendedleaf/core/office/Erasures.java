@@ -18,12 +18,16 @@ import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.SnapshotQuestions;
+import org.mendedleaf.core.catalog.UnprovenException;
+import org.mendedleaf.core.store.Rewriting;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * Destroying revisions for good. Nothing brings them back, so everything that follows from it is
- * told first. What lives is never taken from a catalogue that was lying on a drive, where a bit may
- * have flipped: it is read from the log again before anything goes. Safe for several threads; any
- * method may take long.
+ * told first. What lives is never taken from a row of the catalogue alone, which was lying on a
+ * drive where a bit may have flipped: every row that the decision rests on is proven. Safe for
+ * several threads; any method may take long.
  */
 public final class Erasures {
 
@@ -79,6 +83,8 @@ public final class Erasures {
    */
   public record Erased(long act, int revisions, boolean everything, long freed) {}
 
+  private static final Logger LOG = LoggerFactory.getLogger(Erasures.class);
+
   private static final Erased NOTHING = new Erased(0, 0, false, 0);
 
   /**
@@ -87,12 +93,14 @@ public final class Erasures {
    * @param numbers of revisions; empty for the file with all its history
    */
   public Consequences rehearse(FileRef file, Set<Integer> numbers) throws IOException {
+    return proven(desk.store(file.store()), () -> rehearseOnce(file, numbers));
+  }
+
+  private Consequences rehearseOnce(FileRef file, Set<Integer> numbers) throws IOException {
     FileLife life = office.files().life(file);
     List<Revision> chosen = chosen(life, numbers);
-    Erasing erasing = erasing(file);
-    Erasing.Prepared prepared = erasing.prepare(life.shelf().id(), chosen);
-    erasing.drop(prepared);
-    return consequences(life, chosen, prepared.freed(), prepared.unused());
+    Rewriting.Freed freed = erasing(file).weigh(chosen);
+    return consequences(life, chosen, freed.bytes(), freed.unused());
   }
 
   /**
@@ -113,9 +121,27 @@ public final class Erasures {
    */
   public Erased erase(FileRef file, Set<Integer> numbers, String typedName, boolean named)
       throws IOException {
-    var unusedLife = allowed(file, typedName);
-    LettingGo.refuseUnderSetClock(settings, desk.store(file.store()));
-    var unusedCommits = desk.store(file.store()).catalogue().rebuild();
+    OpenStore store = desk.store(file.store());
+    LettingGo.refuseUnderSetClock(settings, store);
+    return proven(store, () -> eraseProven(file, numbers, typedName, named));
+  }
+
+  /**
+   * Where the catalogue turns out not to be what was written, as where a bit has flipped, it is
+   * read from the log again and everything is asked once more.
+   */
+  private static <T> T proven(OpenStore store, Journal.Alone<T> work) throws IOException {
+    try {
+      return work.done();
+    } catch (UnprovenException e) {
+      LOG.warn("The catalogue is read from the log again: {}", e.getMessage());
+      var unusedCommits = store.catalogue().rebuild();
+      return work.done();
+    }
+  }
+
+  private Erased eraseProven(FileRef file, Set<Integer> numbers, String typedName, boolean named)
+      throws IOException {
     FileLife life = allowed(file, typedName);
     try (Turns.Turn unusedTurn = desk.turns().take(life.shelf())) {
       for (int i = 0; i < TRIES; i++) {
@@ -155,10 +181,13 @@ public final class Erasures {
    * @param due asked again whenever somebody else has recorded meanwhile, since that may need them
    */
   Erased letGo(Shelf shelf, Due due) throws IOException {
+    return proven(desk.store(shelf.store()), () -> letGoProven(shelf, due));
+  }
+
+  private Erased letGoProven(Shelf shelf, Due due) throws IOException {
     if (due.find().isEmpty()) {
       return NOTHING;
     }
-    var unusedCommits = desk.store(shelf.store()).catalogue().rebuild();
     try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
       for (int i = 0; i < TRIES; i++) {
         OpenStore store = desk.store(shelf.store());
@@ -223,12 +252,18 @@ public final class Erasures {
   }
 
   /** What would be free without these; nothing is changed. */
-  Freed freed(Shelf shelf, List<Revision> revisions) throws IOException {
+  Freed freed(Shelf shelf, Due due) throws IOException {
     OpenStore store = desk.store(shelf.store());
-    Erasing erasing = new Erasing(store.catalogue(), store.journal());
-    Erasing.Prepared prepared = erasing.prepare(shelf.id(), revisions);
-    erasing.drop(prepared);
-    return new Freed(prepared.freed(), prepared.unused());
+    return proven(
+        store,
+        () -> {
+          List<Revision> going = due.find();
+          if (going.isEmpty()) {
+            return Freed.NOTHING;
+          }
+          Rewriting.Freed freed = new Erasing(store.catalogue(), store.journal()).weigh(going);
+          return new Freed(freed.bytes(), freed.unused());
+        });
   }
 
   /** What this desk has beside the store: notices, and plans of recoveries that never ended. */

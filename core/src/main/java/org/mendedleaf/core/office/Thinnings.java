@@ -133,20 +133,14 @@ public final class Thinnings {
 
   /**
    * How much a thinning would free once all that it concerns is erased: what goes on notice now and
-   * what is on notice already among it. It is encoded for that, and thrown away again.
+   * what is on notice already among it. It is encoded for that, and nothing is written.
    *
    * @return exact as things are now
    */
   public Erasures.Freed freed(Rehearsal rehearsal) throws IOException {
-    List<Revision> revisions =
-        revisions(
-            rehearsal.shelf(),
-            rehearsal.concerned().stream()
-                .filter(one -> one.fate() != Fate.KEPT_AFTER_ALL)
-                .toList());
-    return revisions.isEmpty()
-        ? Erasures.Freed.NOTHING
-        : office.erasures().freed(rehearsal.shelf(), revisions);
+    List<Concerned> going =
+        rehearsal.concerned().stream().filter(one -> one.fate() != Fate.KEPT_AFTER_ALL).toList();
+    return office.erasures().freed(rehearsal.shelf(), () -> revisions(rehearsal.shelf(), going));
   }
 
   /**

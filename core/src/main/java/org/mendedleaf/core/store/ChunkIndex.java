@@ -39,4 +39,13 @@ public interface ChunkIndex {
   default boolean refresh() throws IOException {
     return false;
   }
+
+  /**
+   * Looks whether the index itself is damaged, since it does not know where this content lies.
+   *
+   * @return whether it is worth asking again
+   */
+  default boolean refreshFor(ContentId missing) throws IOException {
+    return false;
+  }
 }

@@ -39,13 +39,17 @@ final class RecordFormat {
 
   private RecordFormat() {}
 
+  /** Bytes of the whole record. */
+  static int length(StoredRecord record) {
+    return HEADER
+        + BASE * record.bases().size()
+        + ENTRY * record.directory().size()
+        + record.payload().length
+        + CHECKSUM;
+  }
+
   static byte[] encode(StoredRecord record) {
-    int length =
-        HEADER
-            + BASE * record.bases().size()
-            + ENTRY * record.directory().size()
-            + record.payload().length
-            + CHECKSUM;
+    int length = length(record);
     ByteBuffer out = ByteBuffer.allocate(length);
     out.putInt(MAGIC).putInt(length);
     out.put((byte) record.kind().code()).put((byte) record.codec().code());

@@ -52,45 +52,82 @@ public final class Rewriting {
   }
 
   /**
-   * Writes everything but what is dead. Sheaves that are not in use, because they were retired
-   * already or because whoever wrote them never committed, are retired with the others: they may
-   * hold what is dead.
+   * What is to be written anew.
    *
-   * @param sheaves all that are in use
+   * @param concerned the sheaves in use that hold something dead or something to be said otherwise,
+   *     or a record that leans on something dead; oldest first
+   * @param unused the sheaves whose files are there and that are not in use, because they were
+   *     retired already or because whoever wrote them never committed: they may hold what is dead
+   *     and are retired with the others
    * @param dead chunks and chunk lists that nothing living needs
    * @param instead metadata blocks that keep their ids and say something else from now on
+   */
+  public record Task(
+      List<SheafId> concerned,
+      List<SheafId> unused,
+      Set<ContentId> dead,
+      Map<ContentId, byte[]> instead) {
+
+    public Task {
+      concerned = List.copyOf(concerned);
+      unused = List.copyOf(unused);
+      dead = Set.copyOf(dead);
+      instead = Map.copyOf(instead);
+    }
+  }
+
+  /**
+   * Bytes that there will be fewer, and how many of them belong to files that were out of use
+   * already.
+   */
+  public record Freed(long bytes, long unused) {}
+
+  /**
+   * Writes everything but what is dead.
+   *
    * @throws DamagedContentException if something that lives on cannot be read; nothing is left then
    */
-  public Rewritten without(
-      List<SheafId> sheaves, Set<ContentId> dead, Map<ContentId, byte[]> instead)
-      throws IOException {
-    Leaning leaning = new Leaning(store.sheaves(), index, dead);
-    List<SheafId> retired = new ArrayList<>();
-    Set<SheafId> used = Set.copyOf(sheaves);
-    try (Output output = new Output()) {
+  public Rewritten write(Task task) throws IOException {
+    try (NewSheaves output = new NewSheaves.Written(store)) {
       List<AbandonedWrites.Abandoned> abandoned = store.abandonedWrites().find();
-      long before = abandoned.stream().mapToLong(AbandonedWrites.Abandoned::bytes).sum();
-      for (SheafId sheaf : store.layout().sheavesThere()) {
-        if (!used.contains(sheaf)) {
-          retired.add(sheaf);
-          before += sizeOrGone(sheaf);
-        }
-      }
-      long unused = before;
-      for (SheafId sheaf : sheaves) {
-        List<RecordHead> heads = store.sheaves().reading(sheaf, SheafReader::heads);
-        if (heads.stream().anyMatch(head -> concerns(head, dead, instead))) {
-          for (RecordHead head : heads) {
-            rewrite(sheaf, head, dead, instead, leaning, output);
-          }
-          retired.add(sheaf);
-          before += Files.size(store.layout().sheaf(sheaf));
-        }
-      }
+      long unused = unused(task, abandoned);
+      long before = unused + rewrite(task, output);
       List<FinishedSheaf> written = output.finish();
-      long after = written.stream().mapToLong(FinishedSheaf::bytes).sum();
-      return new Rewritten(written, retired, before - after, unused, abandoned);
+      List<SheafId> retired = new ArrayList<>(task.unused());
+      retired.addAll(task.concerned());
+      return new Rewritten(written, retired, before - output.bytes(), unused, abandoned);
     }
+  }
+
+  /** What writing it would free, exactly; nothing is written, and no room is needed. */
+  public Freed weigh(Task task) throws IOException {
+    try (NewSheaves output = new NewSheaves.Weighed(store.description().sheafLimit())) {
+      long unused = unused(task, store.abandonedWrites().find());
+      long before = unused + rewrite(task, output);
+      var unusedNone = output.finish();
+      return new Freed(before - output.bytes(), unused);
+    }
+  }
+
+  private long unused(Task task, List<AbandonedWrites.Abandoned> abandoned) throws IOException {
+    long bytes = abandoned.stream().mapToLong(AbandonedWrites.Abandoned::bytes).sum();
+    for (SheafId sheaf : task.unused()) {
+      bytes += sizeOrGone(sheaf);
+    }
+    return bytes;
+  }
+
+  /** Returns the bytes of the sheaves that were read. */
+  private long rewrite(Task task, NewSheaves output) throws IOException {
+    Leaning leaning = new Leaning(store.sheaves(), index, task.dead());
+    long before = 0;
+    for (SheafId sheaf : task.concerned()) {
+      for (RecordHead head : store.sheaves().reading(sheaf, SheafReader::heads)) {
+        rewrite(sheaf, head, task.dead(), task.instead(), leaning, output);
+      }
+      before += Files.size(store.layout().sheaf(sheaf));
+    }
+    return before;
   }
 
   /** Another desk may be deleting what it has retired. */
@@ -122,14 +159,11 @@ public final class Rewriting {
       Set<ContentId> dead,
       Map<ContentId, byte[]> instead,
       Leaning leaning,
-      Output output)
+      NewSheaves output)
       throws IOException {
     SheafFormat.Extent extent = head.extent();
     if (!concerns(head, dead, instead)) {
-      output.append(
-          store
-              .sheaves()
-              .reading(sheaf, reader -> reader.record(extent.offset(), extent.length())));
+      output.takeOver(sheaf, extent);
       return;
     }
     if (head.kind() == RecordKind.META) {
@@ -184,51 +218,5 @@ public final class Rewriting {
             record.bases(),
             record.directory(),
             smaller);
-  }
-
-  /** New sheaves, one after another, none larger than the store wants. */
-  private final class Output implements java.io.Closeable {
-    private final List<FinishedSheaf> finished = new ArrayList<>();
-    private SheafWriter current;
-    private boolean done;
-
-    void append(StoredRecord record) throws IOException {
-      if (current == null) {
-        current =
-            new SheafWriter(store.layout(), store.durability(), SheafId.random(store.random()));
-      }
-      current.append(record);
-      if (current.length() >= store.description().sheafLimit()) {
-        roll();
-      }
-    }
-
-    List<FinishedSheaf> finish() throws IOException {
-      roll();
-      if (!finished.isEmpty()) {
-        store.durability().forceFolder(store.layout().sheaves());
-      }
-      done = true;
-      return finished;
-    }
-
-    private void roll() throws IOException {
-      if (current != null) {
-        finished.add(current.finish());
-        current = null;
-      }
-    }
-
-    @Override
-    public void close() throws IOException {
-      if (current != null) {
-        current.close();
-      }
-      if (!done) {
-        for (FinishedSheaf sheaf : finished) {
-          store.packing().delete(sheaf.id());
-        }
-      }
-    }
   }
 }

@@ -69,20 +69,13 @@ final class SheafReader implements Closeable {
   }
 
   /** Every content in the sheaf; reads all records, checks each. */
-  List<SheafEntry> entries() throws IOException {
-    List<SheafEntry> entries = new ArrayList<>();
+  SheafContents contents() throws IOException {
+    List<SheafContents.InRecord> records = new ArrayList<>();
     for (SheafFormat.Extent extent : extents()) {
       StoredRecord record = record(extent.offset(), extent.length());
-      int from = 0;
-      for (StoredRecord.Entry entry : record.directory()) {
-        Location location =
-            new Location(
-                id, extent.offset(), extent.length(), from, entry.length(), record.depth());
-        entries.add(new SheafEntry(record.kind(), entry.id(), location));
-        from += entry.length();
-      }
+      records.add(SheafContents.of(id, extent.offset(), extent.length(), record));
     }
-    return entries;
+    return new SheafContents(records);
   }
 
   private byte[] read(long offset, int length) throws IOException {

@@ -22,7 +22,7 @@ final class SheafWriter implements Closeable {
   private final Path pending;
   private final SeekableByteChannel channel;
   private final List<SheafFormat.Extent> extents = new ArrayList<>();
-  private final List<SheafEntry> entries = new ArrayList<>();
+  private final List<SheafContents.InRecord> records = new ArrayList<>();
   private long length;
   private boolean finished;
 
@@ -55,13 +55,7 @@ final class SheafWriter implements Closeable {
     long offset = length;
     write(bytes);
     extents.add(new SheafFormat.Extent(offset, bytes.length));
-    int from = 0;
-    for (StoredRecord.Entry entry : record.directory()) {
-      Location location =
-          new Location(id, offset, bytes.length, from, entry.length(), record.depth());
-      entries.add(new SheafEntry(record.kind(), entry.id(), location));
-      from += entry.length();
-    }
+    records.add(SheafContents.of(id, offset, bytes.length, record));
   }
 
   /** Closes the sheaf, forces it and publishes its name. */
@@ -74,7 +68,7 @@ final class SheafWriter implements Closeable {
       throw new IOException("A sheaf named " + id + " exists already.");
     }
     finished = true;
-    return new FinishedSheaf(id, length, List.copyOf(entries));
+    return new FinishedSheaf(id, length, new SheafContents(records));
   }
 
   @Override

@@ -94,6 +94,11 @@ final class Sheaves implements Closeable {
         return locatedChunk(id, index);
       }
       throw e;
+    } catch (MissingContentException e) {
+      if (index.refreshFor(id)) {
+        return locatedChunk(id, index);
+      }
+      throw e;
     }
   }
 
@@ -141,8 +146,8 @@ final class Sheaves implements Closeable {
   }
 
   /** Every content in this sheaf. */
-  List<SheafEntry> entries(SheafId id) throws IOException {
-    return reading(id, SheafReader::entries);
+  SheafContents contents(SheafId id) throws IOException {
+    return reading(id, SheafReader::contents);
   }
 
   private String describe(Location at) {

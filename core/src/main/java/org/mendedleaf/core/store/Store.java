@@ -180,8 +180,8 @@ public final class Store implements Closeable {
   }
 
   /** Every content in a committed sheaf; reads the whole sheaf and checks each record. */
-  public List<SheafEntry> entries(SheafId sheaf) throws IOException {
-    return sheaves.entries(sheaf);
+  public SheafContents contents(SheafId sheaf) throws IOException {
+    return sheaves.contents(sheaf);
   }
 
   /** Checks stored bytes against their checksums. */
@@ -197,6 +197,11 @@ public final class Store implements Closeable {
   /** Files that writers which died have left. */
   public AbandonedWrites abandonedWrites() {
     return new AbandonedWrites(layout);
+  }
+
+  /** All sheaves whose files are there, whether or not a commit mentions them. */
+  public List<SheafId> sheavesThere() throws IOException {
+    return layout.sheavesThere();
   }
 
   /** Puts small sheaves together. */

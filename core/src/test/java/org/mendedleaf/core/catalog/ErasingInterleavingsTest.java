@@ -70,9 +70,9 @@ class ErasingInterleavingsTest {
       two = other(disk);
       for (int round = 0; round < 2; round++) {
         save("work");
-        note(() -> desk.capture());
+        note(() -> desk.capture(), desk.catalogue());
         save("work2");
-        note(this::captureOther);
+        note(this::captureOther, two.catalogue());
       }
       for (int act = 0; act < 4; act++) {
         int at = random.nextInt(12);
@@ -157,7 +157,7 @@ class ErasingInterleavingsTest {
     switch (random.nextInt(5)) {
       case 0, 1 -> {
         save("work");
-        note(() -> one.capture());
+        note(() -> one.capture(), one.catalogue());
       }
       case 2 -> pack(one.catalogue(), one.journal());
       default -> erase(one.catalogue(), one.journal(), one.shelf());
@@ -179,7 +179,7 @@ class ErasingInterleavingsTest {
       case 2 -> pack(two.catalogue(), two.journal());
       default -> {
         save("work2");
-        note(this::captureOther);
+        note(this::captureOther, two.catalogue());
       }
     }
   }
@@ -196,7 +196,7 @@ class ErasingInterleavingsTest {
   }
 
   /** Captures, once more where an erasure came between, and notes what is new. */
-  private void note(Capturing capturing) throws IOException {
+  private void note(Capturing capturing, Catalogue of) throws IOException {
     CaptureOutcome outcome;
     try {
       outcome = capturing.run();
@@ -204,8 +204,8 @@ class ErasingInterleavingsTest {
       outcome = capturing.run();
     }
     assertThat(outcome).isInstanceOf(CaptureOutcome.Done.class);
-    one.catalogue().catchUp();
-    for (Map.Entry<RevisionKey, byte[]> found : contents(one.catalogue()).entrySet()) {
+    of.catchUp();
+    for (Map.Entry<RevisionKey, byte[]> found : contents(of).entrySet()) {
       if (!erased.contains(found.getKey())) {
         expected.putIfAbsent(found.getKey(), found.getValue());
       }

@@ -76,6 +76,8 @@ class DestroyingFromTheLogTest {
     long b = desk.life("b.txt").file().id();
     flip("UPDATE revision SET content = zeroblob(32) WHERE file = " + b);
     var unused = desk.office().erasures().erase(desk.life("a.txt").ref(), Set.of(), "a.txt");
+    // What the damaged row says is not there, which is noticed.
+    assertThatThrownBy(() -> text("b.txt")).hasMessageContaining("ask once more");
     assertThat(text("b.txt")).isEqualTo(TEXT);
   }
 

@@ -49,7 +49,7 @@ class SheavesTest {
                     if (seed == 0 && i % 50 == 0) {
                       interrupted(store, id);
                     } else {
-                      assertThat(store.entries(id)).hasSize(1);
+                      assertThat(store.contents(id).entries()).hasSize(1);
                     }
                   }
                   return null;
@@ -66,7 +66,7 @@ class SheavesTest {
   private static void interrupted(Store store, SheafId id) {
     Thread.currentThread().interrupt();
     try {
-      var unused = store.entries(id);
+      var unused = store.contents(id).entries();
     } catch (java.io.IOException e) {
       assertThat(Thread.interrupted()).isTrue();
       return;

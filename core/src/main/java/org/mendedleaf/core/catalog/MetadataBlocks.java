@@ -1,0 +1,45 @@
+package org.mendedleaf.core.catalog;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.ContentReader;
+
+/** The metadata blocks of one commit, read when first needed. For one thread. */
+final class MetadataBlocks {
+
+  private final List<ContentId> ids;
+  private final Map<Integer, List<String>> lines = new HashMap<>();
+  private final ContentReader reader;
+  private Detail.Place parsedAt;
+  private JsonNode parsed;
+
+  MetadataBlocks(List<ContentId> ids, ContentReader reader) {
+    this.ids = new ArrayList<>(ids);
+    this.reader = reader;
+  }
+
+  boolean isErased(Detail detail) throws IOException {
+    return detail.place().isPresent() && MetadataFormat.isErased(line(detail.place().get()));
+  }
+
+  JsonNode line(Detail.Place place) throws IOException {
+    List<String> block = lines.get(place.block());
+    if (block == null) {
+      byte[] bytes = reader.block(ids.get(place.block()));
+      block = List.of(new String(bytes, StandardCharsets.UTF_8).split("\n", -1));
+      lines.put(place.block(), block);
+    }
+    // Each line is asked for twice in a row: whether it was erased, and what it says.
+    if (!place.equals(parsedAt)) {
+      parsed = MetadataFormat.parse(block.get(place.line()));
+      parsedAt = place;
+    }
+    return parsed;
+  }
+}
