@@ -42,7 +42,7 @@ final class Needs {
 
   private final Sql sql;
   private final Map<ContentRef, Integer> uses = new HashMap<>();
-  private final TreeMap<ByteBuffer, int[]> changes = new TreeMap<>();
+  private final Map<byte[], int[]> changes = new TreeMap<>(Arrays::compareUnsigned);
 
   Needs(Sql sql) {
     this.sql = sql;
@@ -108,8 +108,7 @@ final class Needs {
 
   private void change(ContentId id, int column, int by) {
     if (by != 0) {
-      changes.computeIfAbsent(ByteBuffer.wrap(key(id)), key -> new int[COLUMNS.length])[column] +=
-          by;
+      changes.computeIfAbsent(key(id), key -> new int[COLUMNS.length])[column] += by;
     }
   }
 
@@ -132,8 +131,8 @@ final class Needs {
   }
 
   private void writeChanges() throws IOException {
-    for (Map.Entry<ByteBuffer, int[]> one : changes.entrySet()) {
-      write(one.getKey().array(), one.getValue());
+    for (Map.Entry<byte[], int[]> one : changes.entrySet()) {
+      write(one.getKey(), one.getValue());
     }
     changes.clear();
   }

@@ -2,7 +2,6 @@ package org.mendedleaf.core.catalog;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.util.HexFormat;
 import java.util.List;
 import org.mendedleaf.core.store.ContentId;
 
@@ -46,11 +45,7 @@ final class SmallTables {
     for (String rows : ROWS) {
       for (List<Object> row : sql.list(Sql::values, rows)) {
         for (Object value : row) {
-          all.append(
-                  value instanceof java.nio.ByteBuffer bytes
-                      ? HexFormat.of().formatHex(bytes.array())
-                      : String.valueOf(value))
-              .append('\u0000');
+          all.append(value).append('\u0000');
         }
         all.append('\n');
       }

@@ -2,7 +2,6 @@ package org.mendedleaf.core.catalog;
 
 import java.io.Closeable;
 import java.io.IOException;
-import java.nio.ByteBuffer;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
@@ -11,6 +10,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -74,7 +74,7 @@ final class Sql implements Closeable {
     List<Object> values = new ArrayList<>();
     for (int i = 1; i <= row.getMetaData().getColumnCount(); i++) {
       Object value = row.getObject(i);
-      values.add(value instanceof byte[] bytes ? ByteBuffer.wrap(bytes) : value);
+      values.add(value instanceof byte[] bytes ? HexFormat.of().formatHex(bytes) : value);
     }
     return values;
   }
