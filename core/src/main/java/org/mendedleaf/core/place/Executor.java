@@ -54,7 +54,8 @@ public final class Executor {
       FileTimes times,
       FileSystem files,
       Recorder recorder,
-      Placement placement) {}
+      Placement placement,
+      int workers) {}
 
   /**
    * @param files in which places off the shelves lie
@@ -78,7 +79,8 @@ public final class Executor {
             times,
             files,
             new Recorder(catalogue, journal, capture, clock, workers),
-            new Placement(catalogue.contents(), random, workers));
+            new Placement(catalogue.contents(), random, workers),
+            workers);
   }
 
   /** What a plan did. */

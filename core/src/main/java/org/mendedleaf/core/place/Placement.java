@@ -6,6 +6,7 @@ import java.io.OutputStream;
 import java.nio.channels.Channels;
 import java.nio.channels.FileChannel;
 import java.nio.file.AccessDeniedException;
+import java.nio.file.FileStore;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
@@ -37,6 +38,9 @@ final class Placement {
   private final ContentReader contents;
   private final RandomGenerator random;
   private final int workers;
+  private volatile Drive drive;
+
+  private record Drive(Path folder, FileStore store) {}
 
   /**
    * @param workers how many threads check what was written
@@ -56,28 +60,59 @@ final class Placement {
   record Placed(BasicFileAttributes attributes, String said) {}
 
   /**
-   * @param folder the target's
-   * @param before what stands there
-   * @throws RefusedException if something else stands there by now; it is untouched
+   * A state that was written aside, forced and checked, and is not in its place yet.
+   *
+   * @param key of the file that was made
    */
-  Placed place(FileState state, TargetFolder folder, Path target, Recorded before)
+  record Aside(
+      FileState state, TargetFolder folder, Path temporary, Path target, Optional<Object> key) {}
+
+  /** A temporary name for each that is written aside; for one thread. */
+  Path fresh(Path target) {
+    return target.getFileSystem().getPath(TemporaryNames.fresh(random));
+  }
+
+  /** Writes a state aside; nothing is left where that fails. Safe for several threads. */
+  Aside aside(FileState state, TargetFolder folder, Path target, Path temporary)
       throws IOException {
-    Path name = target.getFileName();
-    Path temporary = name.getFileSystem().getPath(TemporaryNames.fresh(random));
-    boolean placed = false;
+    boolean written = false;
     try {
-      Optional<Object> key = write(state, folder, temporary, target);
-      BasicFileAttributes written = folder.look(temporary);
-      requireOurs(written, key, state);
-      before.requireStill();
-      folder.replace(temporary, name);
-      placed = true;
-      return new Placed(written, said(state, written));
+      Aside aside =
+          new Aside(state, folder, temporary, target, write(state, folder, temporary, target));
+      written = true;
+      return aside;
     } finally {
-      if (!placed) {
+      if (!written) {
         deleteIfThere(folder, temporary);
       }
     }
+  }
+
+  /**
+   * Puts what was written aside into its place, or takes it away again.
+   *
+   * @param before what stands there
+   * @throws RefusedException if something else stands there by now; it is untouched
+   */
+  Placed put(Aside aside, Recorded before) throws IOException {
+    boolean placed = false;
+    try {
+      BasicFileAttributes written = aside.folder().look(aside.temporary());
+      requireOurs(written, aside.key(), aside.state());
+      before.requireStill();
+      aside.folder().replace(aside.temporary(), aside.target().getFileName());
+      placed = true;
+      return new Placed(written, said(aside.state(), written));
+    } finally {
+      if (!placed) {
+        drop(aside);
+      }
+    }
+  }
+
+  /** Takes what was written aside away again. */
+  void drop(Aside aside) {
+    deleteIfThere(aside.folder(), aside.temporary());
   }
 
   /** Somebody else may write in that folder as well, even under our name. */
@@ -225,8 +260,15 @@ final class Placement {
     return key;
   }
 
-  private static void requireRoom(Path target, long bytes) throws IOException {
-    long free = Files.getFileStore(target.toAbsolutePath().getParent()).getUsableSpace();
+  private void requireRoom(Path target, long bytes) throws IOException {
+    Path parent = target.toAbsolutePath().getParent();
+    Drive known = drive;
+    if (known == null || !known.folder().equals(parent)) {
+      // All mounts are gone through for it.
+      known = new Drive(parent, Files.getFileStore(parent));
+      drive = known;
+    }
+    long free = known.store().getUsableSpace();
     if (free < bytes) {
       throw new RefusedException(
           "it needs %,d bytes and its drive has %,d left; what stood there is untouched"

@@ -37,6 +37,9 @@ import org.mendedleaf.core.store.DamagedContentException;
  */
 final class PlacingAct {
 
+  /** More bytes are not written aside before the first of them is put into its place. */
+  private static final long TOGETHER_BYTES = 64L << 20;
+
   private final Executor.Tools tools;
   private final PlacePlan plan;
   private final Map<Path, Recorded> kept;
@@ -88,33 +91,81 @@ final class PlacingAct {
             .thenComparing(
                 step -> step.target().getParent(),
                 Comparator.nullsFirst(Comparator.naturalOrder())));
-    boolean stopped = false;
-    try {
-      for (Step step : inOrder) {
-        if (stopped || progress.cancelled()) {
-          stopped = true;
-          done(step.ending(Outcome.REFUSED, new CancelledException().getMessage()));
-          continue;
-        }
-        try {
-          done(performed(step));
-        } catch (DamagedContentException e) {
-          damage = Optional.of(e);
-          done(step.ending(Outcome.REFUSED, WhyNot.of(e, step.target())));
-        } catch (IOException e) {
-          done(step.ending(Outcome.REFUSED, WhyNot.of(e, step.target())));
-        }
-        progress.advanced(1, step.bytes());
-      }
+    try (Asides asides = new Asides(tools.placement(), tools.workers())) {
+      performInOrder(inOrder, asides, progress);
     } finally {
       closeFolder();
     }
     describeFolders();
   }
 
-  private Step performed(Step step) throws IOException {
+  private void performInOrder(List<Step> steps, Asides asides, Progress progress)
+      throws IOException {
+    boolean stopped = false;
+    for (int at = 0; at < steps.size(); ) {
+      int end = together(steps, at, asides.most());
+      stopped |= progress.cancelled();
+      if (stopped) {
+        done(steps.get(at).ending(Outcome.REFUSED, new CancelledException().getMessage()));
+        at++;
+        continue;
+      }
+      if (end - at > 1) {
+        asides.begin(steps.subList(at, end), folderOrRefusal(steps.get(at)));
+      }
+      try {
+        for (; at < end && !progress.cancelled(); at++) {
+          performOne(steps.get(at), asides);
+          progress.advanced(1, steps.get(at).bytes());
+        }
+      } finally {
+        asides.dropRest();
+      }
+    }
+  }
+
+  /** Steps that put files into the same folder: they are written aside at the same time. */
+  private int together(List<Step> steps, int from, int most) {
+    Step first = steps.get(from);
+    if (!first.puts() || plan.where() instanceof PlacePlan.Where.InLog) {
+      return from + 1;
+    }
+    int end = from + 1;
+    long bytes = first.bytes();
+    while (end < steps.size()
+        && end - from < most
+        && steps.get(end).puts()
+        && steps.get(end).target().getParent().equals(first.target().getParent())
+        && bytes + steps.get(end).bytes() <= TOGETHER_BYTES) {
+      bytes += steps.get(end).bytes();
+      end++;
+    }
+    return end;
+  }
+
+  /** Where the folder cannot be opened, each of its steps says so. */
+  private Optional<TargetFolder> folderOrRefusal(Step step) {
+    try {
+      return Optional.of(folderOf(step));
+    } catch (IOException e) {
+      return Optional.empty();
+    }
+  }
+
+  private void performOne(Step step, Asides asides) throws IOException {
+    try {
+      done(performed(step, asides));
+    } catch (DamagedContentException e) {
+      damage = Optional.of(e);
+      done(step.ending(Outcome.REFUSED, WhyNot.of(e, step.target())));
+    } catch (IOException e) {
+      done(step.ending(Outcome.REFUSED, WhyNot.of(e, step.target())));
+    }
+  }
+
+  private Step performed(Step step, Asides asides) throws IOException {
     if (step.puts()) {
-      return put(step);
+      return put(step, asides);
     } else if (step.planned() == Outcome.REMOVED) {
       take(step);
     } else if (step.planned() == Outcome.FOLDER) {
@@ -125,15 +176,15 @@ final class PlacingAct {
     return step;
   }
 
-  private Step put(Step step) throws IOException {
+  private Step put(Step step, Asides asides) throws IOException {
     FileState wanted = step.state().orElseThrow();
     if (plan.where() instanceof PlacePlan.Where.InLog) {
       noteSave(step, wanted.at(step.path().orElseThrow()));
       return step;
     }
     Recorded before = before(step);
-    Placement.Placed placed =
-        tools.placement().place(wanted, folderOf(step), step.target(), before);
+    Placement.Aside aside = asides.of(step, folderOf(step));
+    Placement.Placed placed = tools.placement().put(aside, before);
     if (plan.inHistory()) {
       noteSave(
           step, tools.capture().placed(step.target(), name(step), placed.attributes(), wanted));

@@ -25,6 +25,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.mendedleaf.core.capture.TemporaryNames;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.ReceiptItem;
@@ -219,6 +220,12 @@ class RecoveryFaultsTest {
     assertThat(receipt.items())
         .filteredOn(item -> item.outcome() == Outcome.REFUSED)
         .allMatch(item -> item.why().startsWith("Stopped"));
+    // Others were being written aside already.
+    try (Stream<Path> there = Files.walk(desk.files().getPath("/out"))) {
+      assertThat(there.map(path -> path.getFileName().toString()))
+          .isNotEmpty()
+          .noneMatch(TemporaryNames::isOne);
+    }
   }
 
   /** At every operation on the shelf, on the store and on the plan, one after another. */
