@@ -2,6 +2,7 @@ package org.mendedleaf.core.capture;
 
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -36,7 +37,19 @@ public final class FolderLook {
     if (!Files.isDirectory(place)) {
       return List.of();
     }
-    Scan scan = new Scanner(root, times).listOne(place, folder);
+    return entries(new Scanner(root, times).listOne(place, folder));
+  }
+
+  /** One of these entries, without listing the rest; empty if it is not there. */
+  public static Optional<Entry> of(Path root, InnerPath path, FileTimes times) throws IOException {
+    Path place = ShelfPaths.resolve(root, path);
+    if (!Files.exists(place, LinkOption.NOFOLLOW_LINKS)) {
+      return Optional.empty();
+    }
+    return entries(new Scanner(root, times).lookAt(place, path.folder())).stream().findFirst();
+  }
+
+  private static List<Entry> entries(Scan scan) {
     Map<InnerPath, Problem> problems = new HashMap<>();
     scan.problems().forEach(problem -> problems.put(problem.path(), problem));
     List<Entry> entries = new ArrayList<>();

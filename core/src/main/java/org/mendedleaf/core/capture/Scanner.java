@@ -70,6 +70,17 @@ final class Scanner {
     return scan;
   }
 
+  /** Looks at one file or folder; nothing is in the scan if it is not there. */
+  Scan lookAt(Path file, InnerPath folder) {
+    Scan scan = new Scan();
+    List<Found> files = new ArrayList<>();
+    List<Found> folders = new ArrayList<>();
+    look(file, folder, files, folders, scan);
+    scan.files().addAll(files);
+    scan.folders().addAll(folders);
+    return scan;
+  }
+
   /** Adds everything in this folder to the scan and returns the folders in it. */
   private List<Found> list(Found folder, Scan scan) {
     List<Found> folders = new ArrayList<>();

@@ -5,6 +5,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -320,6 +321,30 @@ public final class FileQuestions {
         shelf,
         Times.NEVER,
         path.bytes());
+  }
+
+  /** The same for a file at this path, or for all files in a folder of this path, at any depth. */
+  public List<PresentFile> presentWithin(long shelf, InnerPath path) throws IOException {
+    if (path.isRoot()) {
+      return present(shelf);
+    }
+    List<PresentFile> within = new ArrayList<>(present(shelf, path).stream().toList());
+    byte[] from = Arrays.copyOf(path.bytes(), path.bytes().length + 1);
+    byte[] until = from.clone();
+    from[from.length - 1] = '/';
+    until[until.length - 1] = '/' + 1;
+    within.addAll(
+        sql.list(
+            FileQuestions::readPresent,
+            PRESENT
+                + """
+                WHERE file.shelf = ?1 AND file.present AND file.path IN
+                  (SELECT id FROM path WHERE shelf = ?1 AND inner > ?3 AND inner < ?4)""",
+            shelf,
+            Times.NEVER,
+            from,
+            until));
+    return within;
   }
 
   /** The same for the files that a commit from this number on has touched. */

@@ -55,6 +55,16 @@ public final class TreeQuestions {
     return entries(Point.of(moment), "state.folder = ?1", "folder_state.folder = ?1", id.get());
   }
 
+  /** What lay at one path at a moment: a file, a folder, or neither. */
+  public Optional<TreeEntry> entry(long shelf, InnerPath path, Moment moment) throws IOException {
+    Optional<Long> id = pathId(shelf, path);
+    if (id.isEmpty()) {
+      return Optional.empty();
+    }
+    return entries(Point.of(moment), "state.path = ?1", "folder_state.path = ?1", id.get()).stream()
+        .findFirst();
+  }
+
   /** What lay in a folder and all folders in it at a moment, sorted by path. */
   public List<TreeEntry> below(long shelf, InnerPath folder, Moment moment) throws IOException {
     if (folder.isRoot()) {

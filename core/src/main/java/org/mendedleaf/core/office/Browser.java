@@ -3,6 +3,7 @@ package org.mendedleaf.core.office;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -18,6 +19,7 @@ import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.LeftOut;
+import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.TreeEntry;
 
 /** Puts what lies in a folder beside what is recorded of it. */
@@ -27,6 +29,8 @@ final class Browser {
   private static final Comparator<FolderRow> FOLDERS_FIRST =
       Comparator.comparing((FolderRow row) -> row.kind() != FolderRow.Kind.FOLDER)
           .thenComparing(row -> row.path().text(), String.CASE_INSENSITIVE_ORDER);
+
+  private static final Moment NOW = new Moment.Now(Instant.MAX);
 
   private final Catalogue catalogue;
   private final InstantSource clock;
@@ -56,6 +60,19 @@ final class Browser {
     }
     rows.sort(FOLDERS_FIRST);
     return rows;
+  }
+
+  /** One of these rows, without looking at the others; empty if there is nothing to say. */
+  Optional<FolderRow> row(Shelf shelf, Path root, InnerPath path) throws IOException {
+    catalogue.catchUp();
+    Optional<TreeEntry> known = catalogue.trees().entry(shelf.id(), path, NOW);
+    Optional<FolderLook.Entry> there = FolderLook.of(root, path, times);
+    if (there.isEmpty()) {
+      return known.map(entry -> gone(entry, root));
+    }
+    FolderRow row = row(there.get(), known);
+    Optional<LeftOut.Rule> rule = shelf.settings().leftOut().rule(path);
+    return Optional.of(rule.isPresent() ? row.leftOut(rule.get().pattern()) : row);
   }
 
   /** What is kept in a folder of a shelf that has none on any drive. */

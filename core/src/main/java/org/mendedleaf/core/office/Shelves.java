@@ -300,6 +300,18 @@ public final class Shelves {
         .rows(shelf, requireFolder(shelf), folder);
   }
 
+  /** What lies at one path of a shelf now, against what is recorded; empty if neither is. */
+  public Optional<FolderRow> look(Shelf shelf, InnerPath path) throws IOException {
+    if (shelf.isDeposit()) {
+      return browse(shelf, path.folder()).stream()
+          .filter(row -> row.path().equals(path))
+          .findFirst();
+    }
+    return new Browser(
+            desk.store(shelf.store()).catalogue(), settings.clock(), settings.fileTimes())
+        .row(shelf, requireFolder(shelf), path);
+  }
+
   /** The folders of a shelf as they are recorded now, the shelf's own left out, sorted. */
   public List<InnerPath> folders(Shelf shelf) throws IOException {
     OpenStore store = desk.store(shelf.store());

@@ -7,7 +7,9 @@ import java.nio.file.Path;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
@@ -244,9 +246,13 @@ public final class Recovery {
   }
 
   private List<PresentFile> present(long shelf, List<InnerPath> paths) throws IOException {
-    return catalogue.files().present(shelf).stream()
-        .filter(file -> paths.stream().anyMatch(path -> file.state().path().isWithin(path)))
-        .toList();
+    Map<Long, PresentFile> present = new LinkedHashMap<>();
+    for (InnerPath path : paths) {
+      for (PresentFile file : catalogue.files().presentWithin(shelf, path)) {
+        present.put(file.file(), file);
+      }
+    }
+    return List.copyOf(present.values());
   }
 
   static void requireSome(List<Step> steps, List<InnerPath> paths) throws RefusedException {

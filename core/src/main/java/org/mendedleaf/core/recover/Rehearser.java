@@ -60,7 +60,7 @@ final class Rehearser {
   private final Path root;
   private final TargetNames names;
   private final Set<String> taken;
-  private final Map<InnerPath, PresentFile> present = new HashMap<>();
+  private final Map<InnerPath, Optional<PresentFile>> present = new HashMap<>();
   private final Map<Path, Optional<String>> inTheWay = new HashMap<>();
   private final Map<String, Planned> plan = new LinkedHashMap<>();
 
@@ -111,10 +111,27 @@ final class Rehearser {
     }
     this.names = TargetNames.in(root);
     if (inPlace) {
-      for (PresentFile file : catalogue.files().present(order.shelf())) {
-        present.put(file.state().path(), file);
+      for (Pick pick : order.picks()) {
+        if (pick instanceof Pick.OfMoment of) {
+          for (PresentFile file : catalogue.files().presentWithin(order.shelf(), of.path())) {
+            present.put(file.state().path(), Optional.of(file));
+          }
+        }
       }
     }
+  }
+
+  /** What is recorded at a path now; paths outside the picked folders are asked for one by one. */
+  private Optional<PresentFile> recordedAt(InnerPath path) throws IOException {
+    if (!inPlace) {
+      return Optional.empty();
+    }
+    Optional<PresentFile> known = present.get(path);
+    if (known == null) {
+      known = catalogue.files().present(order.shelf(), path);
+      present.put(path, known);
+    }
+    return known;
   }
 
   static RefusedException unbound() {
@@ -190,9 +207,7 @@ final class Rehearser {
   private void moment(Pick.OfMoment pick) throws IOException {
     List<TreeEntry> entries = new ArrayList<>();
     if (!pick.path().isRoot()) {
-      catalogue.trees().folder(order.shelf(), pick.path().folder(), pick.moment()).stream()
-          .filter(entry -> entry.path().equals(pick.path()))
-          .forEach(entries::add);
+      catalogue.trees().entry(order.shelf(), pick.path(), pick.moment()).ifPresent(entries::add);
       if (entries.isEmpty()) {
         throw new RefusedException(
             "%s was not on the shelf at that moment.".formatted(pick.path().shown()));
@@ -381,9 +396,10 @@ final class Rehearser {
     taken.add(key);
   }
 
-  private Step.Stands stands(Path target, BasicFileAttributes found, InnerPath to) {
+  private Step.Stands stands(Path target, BasicFileAttributes found, InnerPath to)
+      throws IOException {
     Instant modified = times.onOfficeClock(found.lastModifiedTime().toInstant());
-    PresentFile recorded = inPlace ? present.get(to) : null;
+    PresentFile recorded = recordedAt(to).orElse(null);
     boolean isRecorded =
         recorded != null
             && recorded.state().modified().equals(modified)
@@ -395,10 +411,10 @@ final class Rehearser {
         isRecorded ? OptionalInt.of(recorded.revision()) : OptionalInt.empty());
   }
 
-  private void removeLater(Pick.OfMoment pick, List<TreeEntry> entries) {
+  private void removeLater(Pick.OfMoment pick, List<TreeEntry> entries) throws IOException {
     Set<InnerPath> then = new HashSet<>();
     entries.forEach(entry -> then.add(entry.path()));
-    for (PresentFile file : present.values()) {
+    for (PresentFile file : catalogue.files().presentWithin(order.shelf(), pick.path())) {
       InnerPath path = file.state().path();
       Path target = ShelfPaths.resolve(root, path);
       boolean wanted = then.contains(path) || taken.contains(names.key(target));
@@ -459,7 +475,7 @@ final class Rehearser {
 
   private boolean isThere(Wanted wanted, Path target, BasicFileAttributes found, InnerPath to)
       throws IOException {
-    PresentFile recorded = inPlace ? present.get(to) : null;
+    PresentFile recorded = recordedAt(to).orElse(null);
     Instant modified = times.onOfficeClock(found.lastModifiedTime().toInstant());
     if (recorded != null
         && found.isRegularFile()

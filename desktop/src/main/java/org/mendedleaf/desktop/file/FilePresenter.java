@@ -1,6 +1,7 @@
 package org.mendedleaf.desktop.file;
 
 import java.io.IOException;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -24,6 +25,7 @@ import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.ContentRef;
 import org.mendedleaf.desktop.plan.KeptWords;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
@@ -48,6 +50,7 @@ final class FilePresenter {
   private final ReadOnlyObjectWrapper<Kept> kept = new ReadOnlyObjectWrapper<>(Kept.ALL);
   private final ReadOnlyObjectWrapper<FolderRow> standing = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<Inside> inside = new ReadOnlyObjectWrapper<>();
+  private final Map<ContentId, ContentId> hashes = new HashMap<>();
   private int wanted = NONE;
   private int page;
   private final IntegerProperty chosen = new SimpleIntegerProperty(NONE);
@@ -65,7 +68,7 @@ final class FilePresenter {
   /**
    * What is in the chosen revision.
    *
-   * @param sha256 of its bytes; empty for a link
+   * @param sha256 of its bytes; empty for a link, and for a large content that nobody asked for
    */
   record Inside(Revision revision, Look look, Optional<ContentId> sha256) {}
 
@@ -182,9 +185,7 @@ final class FilePresenter {
     if (found.address().isEmpty()) {
       return Optional.empty();
     }
-    InnerPath path = found.file().path();
-    List<FolderRow> rows = context.office().shelves().browse(found.shelf(), path.folder());
-    return rows.stream().filter(row -> row.path().equals(path)).findFirst();
+    return context.office().shelves().look(found.shelf(), found.file().path());
   }
 
   /** The chosen revision, if one is. */
@@ -455,20 +456,36 @@ final class FilePresenter {
         .ask(
             () -> {
               Look look = context.office().files().look(ref, wanted, wantedPage);
-              Optional<ContentId> hash =
-                  wanted.state().content().isPresent()
-                      ? Optional.of(
-                          context
-                              .office()
-                              .files()
-                              .contents(ref.store())
-                              .sha256(wanted.state().content().get()))
-                      : Optional.empty();
-              return new Inside(wanted, look, hash);
+              return new Inside(wanted, look, knownHash(wanted));
             },
             found -> {
               if (found.revision().number() == chosen.get() && wantedPage == page) {
                 inside.set(found);
+              }
+            },
+            context.navigator()::complain);
+  }
+
+  /** That of a small content is its name in the store; a large one has to be read for it. */
+  private Optional<ContentId> knownHash(Revision revision) {
+    Optional<ContentRef> content = revision.state().content();
+    return content.isPresent() && content.get().levels() == 0
+        ? content.map(ContentRef::id)
+        : content.map(ContentRef::id).map(hashes::get);
+  }
+
+  /** Reads the whole content, because somebody wants to know. */
+  void workOutHash(Revision revision) {
+    ContentRef content = revision.state().content().orElseThrow();
+    context
+        .background()
+        .ask(
+            () -> context.office().files().contents(ref.store()).sha256(content),
+            hash -> {
+              hashes.put(content.id(), hash);
+              Inside shown = inside.get();
+              if (shown != null && shown.revision().number() == revision.number()) {
+                inside.set(new Inside(revision, shown.look(), Optional.of(hash)));
               }
             },
             context.navigator()::complain);

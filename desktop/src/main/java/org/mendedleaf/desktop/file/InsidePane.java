@@ -5,6 +5,7 @@ import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.geometry.VPos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextArea;
@@ -182,7 +183,11 @@ final class InsidePane {
         "fact.kind",
         kind.name() + (kind.name().equals(kind.type()) ? "" : ", " + kind.type()));
     fact(grid, "fact.size", Shown.exact(revision.state().size()));
-    inside.sha256().ifPresent(hash -> fact(grid, "fact.sha256", hash.hex()));
+    if (inside.sha256().isPresent()) {
+      fact(grid, "fact.sha256", inside.sha256().get().hex());
+    } else if (revision.state().content().isPresent()) {
+      grid.addRow(grid.getRowCount(), name("fact.sha256"), workOut(revision));
+    }
     fact(grid, "fact.changed", Shown.full(revision.state().modified(), context.zone()));
     fact(grid, "fact.recorded", Shown.full(revision.at(), context.zone()));
     revision.state().owner().ifPresent(owner -> fact(grid, "fact.owner", owner));
@@ -214,6 +219,26 @@ final class InsidePane {
     return scroll;
   }
 
+  private static Label name(String key) {
+    Label name = Nodes.label(Words.of(key), "soft", "fact-name");
+    GridPane.setValignment(name, VPos.TOP);
+    return name;
+  }
+
+  /** A large content has to be read for its hash, so that is done for those who want it. */
+  private Node workOut(Revision revision) {
+    Hyperlink link =
+        new Hyperlink(Words.of("fact.sha256.workOut", Shown.size(revision.state().size())));
+    link.setId("work-out-hash");
+    link.setOnAction(
+        event -> {
+          link.setDisable(true);
+          link.setText(Words.of("fact.sha256.reading"));
+          presenter.workOutHash(revision);
+        });
+    return link;
+  }
+
   private static void fact(GridPane grid, String key, String value) {
     // A text area, since people copy addresses and hashes from here.
     TextArea area = new TextArea(value);
@@ -221,8 +246,6 @@ final class InsidePane {
     area.setWrapText(true);
     area.setPrefRowCount((value.length() + FACT_LINE - 1) / FACT_LINE);
     area.getStyleClass().add("fact-value");
-    Label name = Nodes.label(Words.of(key), "soft", "fact-name");
-    GridPane.setValignment(name, VPos.TOP);
-    grid.addRow(grid.getRowCount(), name, area);
+    grid.addRow(grid.getRowCount(), name(key), area);
   }
 }
