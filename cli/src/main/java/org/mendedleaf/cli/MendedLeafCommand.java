@@ -16,7 +16,6 @@ import org.mendedleaf.core.office.Shelves;
 import org.mendedleaf.core.store.DamagedContentException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.IParameterExceptionHandler;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ScopeType;
 
@@ -136,16 +135,40 @@ public final class MendedLeafCommand {
           int exit = e instanceof DamagedContentException ? DAMAGE : NOT_DONE;
           return command.failed(Complaint.sentence(e), exit);
         });
-    IParameterExceptionHandler usage = line.getParameterExceptionHandler();
+    line.registerConverter(Long.class, MendedLeafCommand::whole);
+    line.registerConverter(long.class, MendedLeafCommand::whole);
+    line.registerConverter(Integer.class, MendedLeafCommand::number);
+    line.registerConverter(int.class, MendedLeafCommand::number);
     line.setParameterExceptionHandler(
-        (e, args) -> {
-          int exit = usage.handleParseException(e, args);
-          if (List.of(args).contains("--json")) {
-            var unused = command.object(Complaint.sentence(new IOException(e.getMessage())), exit);
-          }
-          return exit;
-        });
+        (e, args) -> command.misused(e, List.of(args).contains("--json")));
     return line;
+  }
+
+  /** What was typed is told again, so nothing in it may mean anything to the terminal. */
+  private int misused(CommandLine.ParameterException e, boolean wantsJson) {
+    CommandLine of = e.getCommandLine();
+    terminal.err().println(e.getMessage());
+    if (!CommandLine.UnmatchedArgumentException.printSuggestions(e, of.getErr())) {
+      of.usage(of.getErr(), of.getColorScheme());
+    }
+    int exit = of.getCommandSpec().exitCodeOnInvalidInput();
+    return wantsJson ? object(Complaint.sentence(new IOException(e.getMessage())), exit) : exit;
+  }
+
+  private static long whole(String written) {
+    try {
+      return Long.parseLong(written);
+    } catch (NumberFormatException e) {
+      throw new CommandLine.TypeConversionException("“%s” is no whole number".formatted(written));
+    }
+  }
+
+  private static int number(String written) {
+    long number = whole(written);
+    if (number != (int) number) {
+      throw new CommandLine.TypeConversionException("“%s” is too large".formatted(written));
+    }
+    return (int) number;
   }
 
   private static Instant instant(String written) {

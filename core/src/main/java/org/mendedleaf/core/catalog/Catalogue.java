@@ -3,6 +3,7 @@ package org.mendedleaf.core.catalog;
 import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -16,6 +17,7 @@ import java.util.Set;
 import org.mendedleaf.core.store.ChunkIndex;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
+import org.mendedleaf.core.store.DamagedContentException;
 import org.mendedleaf.core.store.FinishedSheaf;
 import org.mendedleaf.core.store.Location;
 import org.mendedleaf.core.store.Segment;
@@ -223,8 +225,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
       answerFromHere();
       return 0;
     }
-    Optional<Segment> first = next;
-    sound(() -> applyAll(first));
+    sound(this::applyAll);
     answerFromHere();
     return nextSegment - before;
   }
@@ -239,21 +240,20 @@ public final class Catalogue implements ChunkIndex, Closeable {
       }
       LOG.warn("The catalogue is read from the log again: {}", e.getMessage());
       startOver();
-      applyAll(store.log().read(nextSegment));
+      applyAll();
       answerFromHere();
     }
   }
 
-  private void applyAll(Optional<Segment> first) throws IOException {
-    boolean erased = erasedSince(nextSegment);
-    if (erased) {
-      erasures++;
+  /** Also what is published meanwhile; each time all sheaves are read before they are needed. */
+  private void applyAll() throws IOException {
+    long erasuresBefore = erasures;
+    for (long end = addSheavesAhead(); end > nextSegment; end = addSheavesAhead()) {
+      while (nextSegment < end) {
+        apply(store.log().read(nextSegment).orElseThrow(), Map.of());
+      }
     }
-    addSheavesAhead();
-    for (Optional<Segment> next = first; next.isPresent(); next = store.log().read(nextSegment)) {
-      apply(next.get(), Map.of());
-    }
-    if (erased && !building) {
+    if (erasures > erasuresBefore && !building) {
       forgetWritten();
     }
   }
@@ -297,18 +297,6 @@ public final class Catalogue implements ChunkIndex, Closeable {
       former.forEach(Sql::close);
       former = List.of();
     }
-  }
-
-  private boolean erasedSince(long number) throws IOException {
-    long at = number;
-    for (Optional<Segment> segment = store.log().read(at);
-        segment.isPresent();
-        segment = store.log().read(++at)) {
-      if (CommitHeader.decode(segment.get().lines().get(0)).act() == Act.ERASE) {
-        return true;
-      }
-    }
-    return false;
   }
 
   @Override
@@ -355,20 +343,33 @@ public final class Catalogue implements ChunkIndex, Closeable {
   /**
    * Reads the sheaves of all new segments first. What an older segment mentions may lie in a sheaf
    * that a newer one has added by packing, and its own sheaf may be gone.
+   *
+   * @return the number after the last segment that there was
    */
-  private void addSheavesAhead() throws IOException {
-    Map<Long, CommitHeader> headers = new LinkedHashMap<>();
-    Set<SheafId> gone = new HashSet<>();
-    long number = nextSegment;
-    for (Optional<Segment> segment = store.log().read(number);
-        segment.isPresent();
-        segment = store.log().read(++number)) {
-      CommitHeader header = CommitHeader.decode(segment.get().lines().get(0));
-      gone.addAll(header.retired());
-      if (!header.sheaves().isEmpty() || !header.retired().isEmpty()) {
-        headers.put(number, header);
+  private long addSheavesAhead() throws IOException {
+    while (true) {
+      Map<Long, CommitHeader> headers = new LinkedHashMap<>();
+      long end = nextSegment;
+      for (Optional<Segment> segment = store.log().read(end);
+          segment.isPresent();
+          segment = store.log().read(++end)) {
+        headers.put(end, CommitHeader.decode(segment.get().lines().get(0)));
+      }
+      try {
+        addSheaves(headers);
+        return end;
+      } catch (DamagedContentException | NoSuchFileException e) {
+        // Somebody's erasure may have taken a sheaf away since, which the log says then.
+        if (store.log().read(end).isEmpty()) {
+          throw e;
+        }
       }
     }
+  }
+
+  private void addSheaves(Map<Long, CommitHeader> headers) throws IOException {
+    Set<SheafId> gone = new HashSet<>();
+    headers.values().forEach(header -> gone.addAll(header.retired()));
     Projection projection = new Projection(store, writing);
     writing.transaction(
         () -> {
@@ -486,9 +487,9 @@ public final class Catalogue implements ChunkIndex, Closeable {
     }
     Map<SheafId, SheafContents> known = new HashMap<>();
     written.forEach(sheaf -> known.put(sheaf.id(), sheaf.contents()));
+    long erasuresBefore = erasures;
     sound(() -> apply(segment, known));
-    if (CommitHeader.decode(segment.lines().get(0)).act() == Act.ERASE) {
-      erasures++;
+    if (erasures > erasuresBefore) {
       forgetWritten();
     }
   }
@@ -501,6 +502,10 @@ public final class Catalogue implements ChunkIndex, Closeable {
     writing.transaction(() -> projection.apply(segment, known));
     nextSegment = segment.number() + 1;
     lastHash = segment.hash();
+    if (CommitHeader.decode(segment.lines().get(0)).act() == Act.ERASE) {
+      // Whoever relies on something that was there before has to look again.
+      erasures++;
+    }
   }
 
   @Override

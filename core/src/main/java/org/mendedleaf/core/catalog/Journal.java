@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
 import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.ErasedMeanwhileException;
 import org.mendedleaf.core.store.FinishedSheaf;
 import org.mendedleaf.core.store.Rewriting;
 import org.mendedleaf.core.store.Segment;
@@ -25,6 +26,9 @@ import org.mendedleaf.core.store.WriteSession;
 public final class Journal {
 
   private static final int LINES_PER_BLOCK = 4096;
+
+  /** So often somebody's erasure may come between. */
+  private static final int TRIES = 10;
 
   private final Catalogue catalogue;
   private final String desk;
@@ -171,10 +175,19 @@ public final class Journal {
     return work.done();
   }
 
-  /** Commits an act that stores no content. */
+  /**
+   * Commits an act that stores no content. Where somebody's erasure has taken its metadata away
+   * before it counted, it is written once more.
+   */
   public Committed commit(Draft draft) throws IOException {
-    try (WriteSession session = catalogue.store().write(catalogue)) {
-      return commit(draft, session).orElseThrow();
+    for (int tries = 1; ; tries++) {
+      try (WriteSession session = catalogue.store().write(catalogue)) {
+        return commit(draft, session).orElseThrow();
+      } catch (ErasedMeanwhileException e) {
+        if (tries == TRIES) {
+          throw e;
+        }
+      }
     }
   }
 

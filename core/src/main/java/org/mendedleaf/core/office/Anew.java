@@ -4,10 +4,13 @@ import java.io.IOException;
 import org.mendedleaf.core.store.ErasedMeanwhileException;
 
 /**
- * Work on a store that begins anew, once, where another desk has erased what it relied on. Whatever
- * is recorded is recorded before anything is replaced, so nothing has been done by then.
+ * Work on a store that begins anew where another desk has erased what it relied on. Whatever is
+ * recorded is recorded before anything is replaced, so nothing has been done by then.
  */
 final class Anew {
+
+  /** One erasure after another may come between, as when somebody clears up. */
+  private static final int TRIES = 5;
 
   private Anew() {}
 
@@ -16,10 +19,14 @@ final class Anew {
   }
 
   static <T> T ifErased(Work<T> work) throws IOException {
-    try {
-      return work.done();
-    } catch (ErasedMeanwhileException e) {
-      return work.done();
+    for (int tries = 1; ; tries++) {
+      try {
+        return work.done();
+      } catch (ErasedMeanwhileException e) {
+        if (tries == TRIES) {
+          throw e;
+        }
+      }
     }
   }
 }

@@ -32,7 +32,6 @@ import org.mendedleaf.core.plan.PlanFormat;
 import org.mendedleaf.core.plan.Sifting;
 import org.mendedleaf.core.space.StoreSpace;
 import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.WriteSession;
 
 /**
  * Which care plan a shelf has, and what that keeps. A shelf without one keeps everything. Shelves
@@ -125,9 +124,7 @@ public final class CarePlans {
           Journal.Draft.on(
                   one.id(), Act.PLAN, settings.clock().instant(), settings.person(), proposals)
               .inRun(run);
-      try (WriteSession session = store.store().write(store.catalogue())) {
-        var unused = store.journal().commit(draft, session).orElseThrow();
-      }
+      var unused = store.journal().commit(draft);
     }
     return sharing;
   }

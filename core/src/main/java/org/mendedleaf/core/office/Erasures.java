@@ -163,11 +163,17 @@ public final class Erasures {
     FileLife life = office.files().life(file);
     office.require(file.store(), life.shelf().id(), Right.ERASE);
     String name = life.file().path().name();
-    if (!typed.strip().equals(name)) {
+    if (!isTyped(typed, name)) {
       throw new SentenceException(
           "The file is called “%s”, not “%s”. Nothing was erased.".formatted(name, typed.strip()));
     }
     return life;
+  }
+
+  /** What surrounds a name is easily typed or left out, unless there is nothing else in it. */
+  private static boolean isTyped(String typed, String name) {
+    boolean spaces = !name.isBlank() && typed.strip().equals(name.strip());
+    return typed.equals(name) || spaces;
   }
 
   /** Says which revisions of a shelf are to go. */

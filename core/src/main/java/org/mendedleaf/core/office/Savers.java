@@ -13,7 +13,6 @@ import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.SaverSource;
 import org.mendedleaf.core.compare.Author;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.store.WriteSession;
 
 /**
  * Finds out afterwards who saved the documents of a capture, since the capture itself interprets
@@ -62,9 +61,7 @@ final class Savers {
             OptionalLong.empty(),
             false,
             found);
-    try (WriteSession session = catalogue.store().write(catalogue)) {
-      var unused = store.journal().commit(draft, session);
-    }
+    var unused = store.journal().commit(draft);
   }
 
   private static boolean tells(Revision revision) {

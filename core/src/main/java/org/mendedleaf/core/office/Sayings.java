@@ -10,7 +10,6 @@ import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.RevisionMarks;
-import org.mendedleaf.core.store.WriteSession;
 
 /**
  * What people say about revisions and files: notes, verdicts, holds, descriptions. Everything that
@@ -162,8 +161,6 @@ public final class Sayings {
             OptionalLong.empty(),
             false,
             List.of(proposal));
-    try (WriteSession session = store.store().write(store.catalogue())) {
-      return store.journal().commit(draft, session).orElseThrow().segment();
-    }
+    return store.journal().commit(draft).segment();
   }
 }

@@ -20,7 +20,6 @@ import org.mendedleaf.core.catalog.Role;
 import org.mendedleaf.core.catalog.ShelfSetting;
 import org.mendedleaf.core.catalog.ShelfSetting.Question;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
-import org.mendedleaf.core.store.WriteSession;
 
 /**
  * What is said about a shelf as a whole: who may do what, whether it is recorded, what it leaves
@@ -178,9 +177,7 @@ public final class ShelfCare {
             settings.clock().instant(),
             settings.person(),
             List.of(new Proposal.SetShelf(setting)));
-    try (WriteSession session = store.store().write(store.catalogue())) {
-      var unused = store.journal().commit(draft, session).orElseThrow();
-    }
+    var unused = store.journal().commit(draft);
     return now(shelf);
   }
 }

@@ -28,7 +28,6 @@ import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.Store;
-import org.mendedleaf.core.store.WriteSession;
 
 /**
  * The shelves of all stores that this desk knows. Safe for several threads; any method may take
@@ -193,9 +192,7 @@ public final class Shelves {
             OptionalLong.empty(),
             false,
             proposals);
-    try (WriteSession session = store.store().write(store.catalogue())) {
-      return store.journal().commit(draft, session).orElseThrow().shelf().orElseThrow();
-    }
+    return store.journal().commit(draft).shelf().orElseThrow();
   }
 
   /** The folders here that shelves of a store are bound to, whether or not it can be reached. */

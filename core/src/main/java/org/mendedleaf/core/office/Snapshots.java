@@ -3,7 +3,6 @@ package org.mendedleaf.core.office;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.InnerPath;
@@ -13,7 +12,6 @@ import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.catalog.Snapshot;
 import org.mendedleaf.core.catalog.SnapshotQuestions;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.store.WriteSession;
 
 /** Takes, lists and lets go of snapshots. Safe for several threads; any method may take long. */
 public final class Snapshots {
@@ -151,10 +149,7 @@ public final class Snapshots {
     Journal.Draft draft =
         Journal.Draft.on(
             shelf, act, settings.clock().instant(), settings.person(), List.of(proposal));
-    try (WriteSession session = store.store().write(store.catalogue())) {
-      Optional<Journal.Committed> committed = store.journal().commit(draft, session);
-      return committed.orElseThrow();
-    }
+    return store.journal().commit(draft);
   }
 
   private static Listed listed(OpenStore store, Snapshot snapshot) throws IOException {

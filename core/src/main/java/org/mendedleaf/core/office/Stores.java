@@ -14,7 +14,6 @@ import org.mendedleaf.core.catalog.Upkeep;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.store.StoreParameters;
-import org.mendedleaf.core.store.WriteSession;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -104,9 +103,7 @@ public final class Stores {
             OptionalLong.empty(),
             false,
             List.of());
-    try (WriteSession session = opened.store().write(opened.catalogue())) {
-      var unused = opened.journal().commit(draft, session);
-    }
+    var unused = opened.journal().commit(draft);
   }
 
   /** Makes a store that exists already known here. */

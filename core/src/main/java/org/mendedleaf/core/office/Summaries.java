@@ -16,7 +16,6 @@ import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.store.DamagedContentException;
-import org.mendedleaf.core.store.WriteSession;
 
 /**
  * Finds out afterwards what changed in each revision since the one before it, and commits it as a
@@ -108,8 +107,6 @@ final class Summaries {
             OptionalLong.empty(),
             false,
             found);
-    try (WriteSession session = store.store().write(store.catalogue())) {
-      var unused = store.journal().commit(draft, session);
-    }
+    var unused = store.journal().commit(draft);
   }
 }

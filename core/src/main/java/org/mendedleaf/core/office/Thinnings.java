@@ -25,7 +25,6 @@ import org.mendedleaf.core.plan.Filter;
 import org.mendedleaf.core.plan.KeepRule;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.Sifting;
-import org.mendedleaf.core.store.WriteSession;
 
 /**
  * Letting go of what no rule claims: it goes on notice, is still there for the grace time, and is
@@ -365,16 +364,12 @@ public final class Thinnings {
               : new Proposal.TakeOffNotice(revision.key()));
     }
     OpenStore store = desk.store(shelf.store());
-    try (WriteSession session = store.store().write(store.catalogue())) {
-      var unused =
-          store
-              .journal()
-              .commit(
-                  Journal.Draft.on(
-                      shelf.id(), Act.THIN, rehearsal.at(), settings.person(), proposals),
-                  session)
-              .orElseThrow();
-    }
+    var unused =
+        store
+            .journal()
+            .commit(
+                Journal.Draft.on(
+                    shelf.id(), Act.THIN, rehearsal.at(), settings.person(), proposals));
   }
 
   /** Which revision of which file. */
