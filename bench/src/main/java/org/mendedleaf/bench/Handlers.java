@@ -51,6 +51,11 @@ public final class Handlers {
 
   private static final long PATIENCE = 60_000_000_000L;
 
+  private static final int CAPTURED_BESIDE = 2;
+
+  /** Files in the folders that are looked at meanwhile. */
+  private static final List<Integer> USUAL = List.of(200, 150);
+
   private final Path base;
   private final int files;
   private final List<Long> nanos = Collections.synchronizedList(new ArrayList<>());
@@ -139,6 +144,61 @@ public final class Handlers {
           () -> timedGo(new Place.Rehearsed(window.context().tray().tray())),
           () -> rows("#steps") == files);
       report();
+      besideCaptures(office, shelf);
+    }
+  }
+
+  /**
+   * Goes to and fro between two usual folders while two shelves of very many files are captured.
+   */
+  private void besideCaptures(Office office, Shelf shelf) throws Exception {
+    List<Thread> captures = new ArrayList<>();
+    List<String> failed = Collections.synchronizedList(new ArrayList<>());
+    for (int i = 0; i < CAPTURED_BESIDE; i++) {
+      Path work = base.resolve("beside" + i);
+      write(work.resolve("in"), files, "state one of ");
+      Shelf other = office.shelves().add(work, base.resolve("store"), Optional.of("Beside " + i));
+      captures.add(
+          new Thread(
+              () -> {
+                try {
+                  capture(office, other);
+                } catch (IOException e) {
+                  failed.add(e.getMessage());
+                }
+              }));
+    }
+    captures.forEach(Thread::start);
+    List<Double> answers = new ArrayList<>();
+    while (captures.stream().anyMatch(Thread::isAlive)) {
+      for (int usual = 0; usual < USUAL.size(); usual++) {
+        int rows = USUAL.get(usual);
+        Place place = new Place.OneShelf(shelf, new InnerPath("usual" + usual));
+        long start = System.nanoTime();
+        step("", () -> timedGo(place), () -> rows("#files") == rows);
+        answers.add((System.nanoTime() - start) / 1e6);
+        // As fast as somebody can look.
+        Thread.sleep(100);
+      }
+    }
+    if (!failed.isEmpty()) {
+      throw new IOException(failed.get(0));
+    }
+    answers.sort(null);
+    System.out.printf(
+        "%,d pages while %d shelves of %,d files are captured: median %.0f ms, 99th percentile %.0f ms, slowest %.0f ms (hold: 99th 200 ms)%n",
+        answers.size(),
+        CAPTURED_BESIDE,
+        files,
+        answers.get(answers.size() / 2),
+        answers.get(answers.size() * 99 / 100),
+        answers.get(answers.size() - 1));
+  }
+
+  private static void write(Path folder, int count, String text) throws IOException {
+    Files.createDirectories(folder);
+    for (int i = 0; i < count; i++) {
+      Files.writeString(folder.resolve("file %06d.txt".formatted(i)), text + i);
     }
   }
 
@@ -149,9 +209,10 @@ public final class Handlers {
 
   private Shelf fill(Office office) throws IOException {
     Path work = base.resolve("work");
-    Path folder = Files.createDirectories(work.resolve("in"));
-    for (int i = 0; i < files; i++) {
-      Files.writeString(folder.resolve("file %06d.txt".formatted(i)), "state one of " + i);
+    Path folder = work.resolve("in");
+    write(folder, files, "state one of ");
+    for (int usual = 0; usual < USUAL.size(); usual++) {
+      write(work.resolve("usual" + usual), USUAL.get(usual), "usual ");
     }
     Path store = base.resolve("store");
     office.stores().make(store);

@@ -5,7 +5,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -40,5 +42,22 @@ class ReliabilityDocumentTest {
       }
     }
     assertThat(named).isGreaterThan(40);
+  }
+
+  @Test
+  void theLastWholeRunOfEachKindOfAttackIsThere() throws IOException {
+    List<String> kinds = new ArrayList<>();
+    for (String line : Files.readAllLines(Path.of("..", "docs", "attacks.tsv"))) {
+      String[] columns = line.split("\t", -1);
+      if (!columns[0].equals("kind")) {
+        kinds.add(columns[0]);
+        assertThat(Integer.parseInt(columns[3]))
+            .as("ran of " + line)
+            .isGreaterThanOrEqualTo(Integer.parseInt(columns[2]));
+        assertThat(columns[4]).as("fell of " + line).isEqualTo("0");
+      }
+    }
+    assertThat(kinds)
+        .containsExactlyInAnyOrder("damage", "kills", "names", "clocks", "neighbours", "wrong use");
   }
 }

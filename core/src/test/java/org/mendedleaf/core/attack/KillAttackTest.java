@@ -148,15 +148,15 @@ class KillAttackTest {
   }
 
   private static void mend(FaultyDesk desk) throws IOException {
-    List<Revision> history = desk.catalogue().files().history(first(desk).file());
+    List<Revision> all = desk.catalogue().files().history(first(desk).file());
     var unused =
-        desk.mending().mend(first(desk).file(), history.get(0).number(), desk.folder(), "maren");
+        desk.mending().mend(first(desk).file(), all.get(0).number(), desk.folder(), "maren");
   }
 
   private static void erase(FaultyDesk desk) throws IOException {
-    List<Revision> history = desk.catalogue().files().history(first(desk).file());
+    List<Revision> all = desk.catalogue().files().history(first(desk).file());
     Erasing erasing = new Erasing(desk.catalogue(), desk.journal());
-    Erasing.Prepared prepared = erasing.prepare(desk.shelf(), List.of(history.get(0)));
+    Erasing.Prepared prepared = erasing.prepare(desk.shelf(), List.of(all.get(0)));
     var unused = erasing.commit(prepared, desk.now(), "maren", Optional.empty());
   }
 
