@@ -16,6 +16,7 @@ import org.mendedleaf.core.store.AbandonedWrites;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentRef;
 import org.mendedleaf.core.store.DamagedContentException;
+import org.mendedleaf.core.store.Reserve;
 import org.mendedleaf.core.store.Rewriting;
 
 /**
@@ -63,6 +64,18 @@ public final class Erasing {
     return caughtUp(() -> prepareOnce(shelf, revisions));
   }
 
+  /** On a full drive the room that the store keeps for it is used. */
+  private <T> T withReserve(Journal.Alone<T> work) throws IOException {
+    try {
+      return work.done();
+    } catch (IOException e) {
+      if (!Reserve.isFull(e) || !catalogue.store().reserve().giveWay()) {
+        throw e;
+      }
+      return work.done();
+    }
+  }
+
   /** Another desk's erasure may take away what is being read, sheaves and rows alike. */
   private <T> T caughtUp(Journal.Alone<T> work) throws IOException {
     catalogue.catchUp();
@@ -79,7 +92,8 @@ public final class Erasing {
 
   private Prepared prepareOnce(long shelf, List<Revision> revisions) throws IOException {
     Decided decided = decide(revisions);
-    Rewriting.Rewritten rewritten = catalogue.store().rewriting(catalogue).write(decided.task());
+    Rewriting.Rewritten rewritten =
+        withReserve(() -> catalogue.store().rewriting(catalogue).write(decided.task()));
     return new Prepared(
         shelf,
         decided.files(),
@@ -159,13 +173,15 @@ public final class Erasing {
     prepared.files().forEach(file -> details.add(new Detail.FileErased(file)));
     prepared.revisions().forEach(revision -> details.add(new Detail.Erased(revision.key())));
     OptionalLong act =
-        journal.erase(
-            prepared.rewritten(),
-            details,
-            prepared.basedOn(),
-            Optional.of(prepared.shelf()),
-            at,
-            by);
+        withReserve(
+            () ->
+                journal.erase(
+                    prepared.rewritten(),
+                    details,
+                    prepared.basedOn(),
+                    Optional.of(prepared.shelf()),
+                    at,
+                    by));
     if (act.isEmpty()) {
       drop(prepared);
       return act;

@@ -66,7 +66,17 @@ public final class Upkeep {
     int deleted = deleteRetired(now);
     AbandonedWrites.delete(catalogue.store().abandonedWrites().find());
     int folded = catalogue.store().log().fold(catalogue.nextSegment());
+    keepReserve();
     return new Done(packed, deleted, folded);
+  }
+
+  /** It is only a precaution, so nothing else is kept from being done for it. */
+  private void keepReserve() {
+    try {
+      catalogue.store().reserve().keep();
+    } catch (IOException e) {
+      LOG.info("No room is kept for erasing: {}", e.getMessage());
+    }
   }
 
   private int pack(Instant now, String by) throws IOException {

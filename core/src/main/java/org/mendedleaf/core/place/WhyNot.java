@@ -9,6 +9,7 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.ReadOnlyFileSystemException;
 import java.util.Locale;
+import org.mendedleaf.core.store.Reserve;
 
 /** What failed at a place, in words for a person: never the name of an exception. */
 public final class WhyNot {
@@ -35,8 +36,7 @@ public final class WhyNot {
 
   /** Whether a drive had no room left. */
   public static boolean isFull(IOException e) {
-    String message = String.valueOf(e.getMessage()).toLowerCase(Locale.ROOT);
-    return message.contains("no space left") || message.contains("quota exceeded");
+    return Reserve.isFull(e);
   }
 
   private static boolean isReadOnly(IOException e) {

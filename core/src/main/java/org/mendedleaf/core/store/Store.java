@@ -194,6 +194,11 @@ public final class Store implements Closeable {
     return AbandonedWrites.placeTime(layout);
   }
 
+  /** The room that is kept for erasing. */
+  public Reserve reserve() {
+    return new Reserve(layout, durability, random);
+  }
+
   /** Files that writers which died have left. */
   public AbandonedWrites abandonedWrites() {
     return new AbandonedWrites(layout);

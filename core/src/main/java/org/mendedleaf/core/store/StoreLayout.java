@@ -16,9 +16,14 @@ record StoreLayout(Path root, Access access) {
 
   static final String DESCRIPTION = "store.json";
   static final String PENDING = ".pending";
+  static final String RESERVE = "reserve";
 
   Path description() {
     return root.resolve(DESCRIPTION);
+  }
+
+  Path reserve() {
+    return root.resolve(RESERVE);
   }
 
   Path sheaves() {
