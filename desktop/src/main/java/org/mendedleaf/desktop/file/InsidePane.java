@@ -5,7 +5,6 @@ import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.geometry.VPos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
-import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextArea;
@@ -37,6 +36,9 @@ final class InsidePane {
 
   /** About so many characters of a fact fit on a line. */
   private static final int FACT_LINE = 33;
+
+  /** Of a fact of one line, which is in a text area. */
+  private static final double FACT_HEIGHT = 32;
 
   private final Context context;
   private final FilePresenter presenter;
@@ -227,9 +229,15 @@ final class InsidePane {
 
   /** A large content has to be read for its hash, so that is done for those who want it. */
   private Node workOut(Revision revision) {
-    Hyperlink link =
-        new Hyperlink(Words.of("fact.sha256.workOut", Shown.size(revision.state().size())));
+    Button link =
+        Nodes.button(
+            Words.of("fact.sha256.workOut", Shown.size(revision.state().size())),
+            "",
+            () -> {},
+            "link-like",
+            "fact-link");
     link.setId("work-out-hash");
+    link.setMinHeight(FACT_HEIGHT);
     link.setOnAction(
         event -> {
           link.setDisable(true);

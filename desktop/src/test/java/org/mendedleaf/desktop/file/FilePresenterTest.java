@@ -13,6 +13,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.desktop.work.ArrivalList;
 import org.mendedleaf.desktop.work.Background;
 import org.mendedleaf.desktop.work.Context;
@@ -70,6 +71,28 @@ class FilePresenterTest {
     presenter.refresh();
     assertThat(presenter.chosenProperty().get()).isEqualTo(1);
     assertThat(presenter.insideProperty().get().revision().number()).isEqualTo(1);
+  }
+
+  /** To choose a revision of a large file must not read all of it. */
+  @Test
+  void theHashOfALargeContentIsWorkedOutForThoseWhoWantIt() throws Exception {
+    assertThat(presenter.insideProperty().get().sha256()).as("of a small one").isPresent();
+    byte[] large = new byte[1 << 20];
+    new java.util.Random(1).nextBytes(large);
+    desk.write("a.txt", large);
+    desk.capture();
+    presenter.refresh();
+    FilePresenter.Inside inside = presenter.insideProperty().get();
+    assertThat(inside.sha256()).isEmpty();
+    presenter.workOutHash(inside.revision());
+    assertThat(presenter.insideProperty().get().sha256()).contains(sha256(large));
+    presenter.chosenProperty().set(1);
+    presenter.chosenProperty().set(inside.revision().number());
+    assertThat(presenter.insideProperty().get().sha256()).as("known now").isPresent();
+  }
+
+  private static ContentId sha256(byte[] bytes) throws Exception {
+    return ContentId.of(java.security.MessageDigest.getInstance("SHA-256").digest(bytes));
   }
 
   @Test
