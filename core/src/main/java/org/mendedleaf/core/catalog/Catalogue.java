@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.mendedleaf.core.store.ChunkIndex;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
@@ -50,11 +51,14 @@ public final class Catalogue implements ChunkIndex, Closeable {
   // One long question must not keep the short ones waiting.
   private volatile List<Sql> reading = List.of();
   private boolean building;
+  // How deep a thread that has the lock is in applying commits; read by others without it.
+  private final AtomicInteger applying = new AtomicInteger();
   private volatile boolean anyHurt;
   // Who asked before a catalogue was built anew may not have done asking.
   private List<Sql> former = List.of();
   private long formerSince;
-  private long nextSegment;
+  // Changed under the lock, and read by questions without it.
+  private volatile long nextSegment;
   private long erasures;
   // Whether it was built from the log since it was opened.
   private boolean builtHere;
@@ -230,8 +234,28 @@ public final class Catalogue implements ChunkIndex, Closeable {
     return nextSegment - before;
   }
 
+  /**
+   * Applies what was published since, for a question that is about to be asked. Where a thread of
+   * this process is applying something, as a large capture, it does not wait for that: what was
+   * committed before is answered.
+   */
+  public void lookForNews() throws IOException {
+    if (applying.get() == 0 || Thread.holdsLock(this)) {
+      catchUp();
+    }
+  }
+
   /** Changes the catalogue; where it turns out to be damaged, it is read from the log instead. */
   private void sound(Sql.Work change) throws IOException {
+    applying.incrementAndGet();
+    try {
+      soundly(change);
+    } finally {
+      applying.decrementAndGet();
+    }
+  }
+
+  private void soundly(Sql.Work change) throws IOException {
     try {
       change.run();
     } catch (UnprovenException e) {
@@ -454,12 +478,12 @@ public final class Catalogue implements ChunkIndex, Closeable {
   }
 
   /** How many commits this catalogue has applied: as long as it stays, so do all answers. */
-  public synchronized long commits() {
+  public long commits() {
     return nextSegment;
   }
 
   /** The number that the next commit will have, unless another desk is first. */
-  public synchronized long nextSegment() {
+  public long nextSegment() {
     return nextSegment;
   }
 

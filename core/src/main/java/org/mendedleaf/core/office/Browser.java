@@ -43,7 +43,7 @@ final class Browser {
   }
 
   List<FolderRow> rows(Shelf shelf, Path root, InnerPath folder) throws IOException {
-    catalogue.catchUp();
+    catalogue.lookForNews();
     Map<InnerPath, TreeEntry> recorded = new LinkedHashMap<>();
     for (TreeEntry entry : catalogue.trees().folder(shelf.id(), folder)) {
       recorded.put(entry.path(), entry);
@@ -64,7 +64,7 @@ final class Browser {
 
   /** One of these rows, without looking at the others; empty if there is nothing to say. */
   Optional<FolderRow> row(Shelf shelf, Path root, InnerPath path) throws IOException {
-    catalogue.catchUp();
+    catalogue.lookForNews();
     Optional<TreeEntry> known = catalogue.trees().entry(shelf.id(), path, NOW);
     Optional<FolderLook.Entry> there = FolderLook.of(root, path, times);
     if (there.isEmpty()) {
@@ -77,7 +77,7 @@ final class Browser {
 
   /** What is kept in a folder of a shelf that has none on any drive. */
   List<FolderRow> deposited(Shelf shelf, InnerPath folder) throws IOException {
-    catalogue.catchUp();
+    catalogue.lookForNews();
     List<FolderRow> rows = new ArrayList<>();
     for (TreeEntry entry : catalogue.trees().folder(shelf.id(), folder)) {
       boolean isFolder = entry.kind() == TreeEntry.Kind.FOLDER;

@@ -34,7 +34,7 @@ public final class FileLives {
   /** A file's history. */
   public FileLife life(FileRef ref) throws IOException {
     OpenStore store = desk.store(ref.store());
-    store.catalogue().catchUp();
+    store.catalogue().lookForNews();
     RecordedFile file =
         store
             .catalogue()

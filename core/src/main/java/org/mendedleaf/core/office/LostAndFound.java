@@ -68,7 +68,7 @@ public final class LostAndFound {
 
   private List<Lost> of(Shelf shelf) throws IOException {
     Catalogue catalogue = desk.store(shelf.store()).catalogue();
-    catalogue.catchUp();
+    catalogue.lookForNews();
     Set<InnerPath> folders = new HashSet<>();
     for (FolderState folder : catalogue.files().folders(shelf.id())) {
       folders.add(folder.path());

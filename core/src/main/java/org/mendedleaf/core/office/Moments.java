@@ -158,7 +158,7 @@ public final class Moments {
 
   private Catalogue catalogue(Shelf shelf) throws IOException {
     Catalogue catalogue = desk.store(shelf.store()).catalogue();
-    catalogue.catchUp();
+    catalogue.lookForNews();
     return catalogue;
   }
 }

@@ -59,7 +59,7 @@ public final class Search {
     boolean more = false;
     for (Desk.KnownStore known : desk.desk().stores()) {
       OpenStore store = desk.store(known.id());
-      store.catalogue().catchUp();
+      store.catalogue().lookForNews();
       NameQuestions.Answer answer = store.catalogue().names().find(query, limit);
       for (NameQuestions.Found found : answer.files()) {
         files.add(

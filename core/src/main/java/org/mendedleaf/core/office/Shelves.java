@@ -85,7 +85,7 @@ public final class Shelves {
       if (there || desk.isOpen(known.id())) {
         try {
           OpenStore store = desk.store(known.id());
-          store.catalogue().catchUp();
+          store.catalogue().lookForNews();
           for (RecordedShelf recorded : store.catalogue().files().shelves()) {
             shelves.add(shelf(store, recorded));
           }
@@ -312,7 +312,7 @@ public final class Shelves {
   /** The folders of a shelf as they are recorded now, the shelf's own left out, sorted. */
   public List<InnerPath> folders(Shelf shelf) throws IOException {
     OpenStore store = desk.store(shelf.store());
-    store.catalogue().catchUp();
+    store.catalogue().lookForNews();
     return store.catalogue().files().folders(shelf.id()).stream()
         .map(FolderState::path)
         .filter(path -> !path.isRoot())

@@ -87,14 +87,14 @@ public final class Snapshots {
   /** The snapshots of a shelf, oldest first, without counting what they hold. */
   public List<Snapshot> labelled(Shelf shelf) throws IOException {
     OpenStore store = desk.store(shelf.store());
-    store.catalogue().catchUp();
+    store.catalogue().lookForNews();
     return store.catalogue().snapshots().of(shelf.id());
   }
 
   /** The snapshots of a shelf with what they hold, oldest first. */
   public List<Listed> of(Shelf shelf) throws IOException {
     OpenStore store = desk.store(shelf.store());
-    store.catalogue().catchUp();
+    store.catalogue().lookForNews();
     List<Listed> listed = new ArrayList<>();
     for (Snapshot snapshot : store.catalogue().snapshots().of(shelf.id())) {
       listed.add(listed(store, snapshot));

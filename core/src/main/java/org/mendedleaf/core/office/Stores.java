@@ -153,7 +153,7 @@ public final class Stores {
   /** The acts of a store, oldest first. */
   public List<LedgerEntry> ledger(String store) throws IOException {
     OpenStore opened = desk.store(store);
-    opened.catalogue().catchUp();
+    opened.catalogue().lookForNews();
     return opened.catalogue().ledger().all();
   }
 
