@@ -52,6 +52,7 @@ public final class Scale {
 
   private static final int FILES_PER_FOLDER = 500;
   private static final int PART = 20_000;
+  private static final int MANY = 2_000;
   private static final Instant START = Instant.parse("2025-01-01T08:00:00Z");
 
   private final Path base;
@@ -245,6 +246,25 @@ public final class Scale {
     }
     print("rehearsing the erasing of a revision", rehearsed);
     print("erasing a revision", erased);
+    erasingMany(erasing);
+  }
+
+  /** One revision of each of many files in one act, as letting go does. */
+  private void erasingMany(Erasing erasing) throws IOException {
+    List<Revision> going = new ArrayList<>();
+    for (int file = 1; file <= Math.min(files, MANY); file++) {
+      List<Revision> history = catalogue.files().history(file);
+      going.add(history.get(history.size() / 2));
+    }
+    long start = System.nanoTime();
+    Erasing.Prepared prepared = erasing.prepare(1, going);
+    long begun = System.nanoTime();
+    if (erasing.commit(prepared, Instant.now(), "maren", Optional.empty()).isEmpty()) {
+      throw new IOException("nothing was erased");
+    }
+    System.out.printf(
+        "erasing one revision each of %,d files: prepared in %.1f s, done in %.1f s%n",
+        going.size(), (begun - start) / 1e9, (System.nanoTime() - begun) / 1e9);
   }
 
   private void rehearsal() throws IOException {

@@ -263,9 +263,31 @@ public final class Catalogue implements ChunkIndex, Closeable {
         throw e;
       }
       LOG.warn("The catalogue is read from the log again: {}", e.getMessage());
-      startOver();
+      buildAnew();
+    }
+  }
+
+  /**
+   * Builds a new catalogue beside the one that answers. Where that cannot be done, because
+   * something in the store is damaged or away, the former one stays: it may know more than the
+   * store can still say.
+   */
+  private void buildAnew() throws IOException {
+    boolean before = builtHere;
+    startOver();
+    boolean built = false;
+    try {
       applyAll();
       answerFromHere();
+      built = true;
+    } finally {
+      if (!built && !reading.isEmpty()) {
+        writing.close();
+        files.back();
+        connect();
+        building = false;
+        builtHere = before;
+      }
     }
   }
 
@@ -461,8 +483,13 @@ public final class Catalogue implements ChunkIndex, Closeable {
 
   /** Throws the catalogue away and builds it again from the store. */
   public synchronized long rebuild() throws IOException {
-    startOver();
-    return catchUp();
+    applying.incrementAndGet();
+    try {
+      buildAnew();
+      return nextSegment;
+    } finally {
+      applying.decrementAndGet();
+    }
   }
 
   /** What was remembered about a content; empty if nothing was. */

@@ -21,6 +21,8 @@ final class CatalogueFiles {
 
   private final Path first;
   private long generation;
+  private long former;
+  private long given;
 
   private CatalogueFiles(Path first, long generation) {
     this.first = first;
@@ -48,7 +50,15 @@ final class CatalogueFiles {
 
   /** Goes on to a name that was not used before. */
   void next() {
-    generation++;
+    former = generation;
+    generation = Math.max(generation, given) + 1;
+    given = generation;
+  }
+
+  /** Goes back to the one before, and deletes what came of the last; its name is not used again. */
+  void back() throws IOException {
+    generation = former;
+    deleteOthers();
   }
 
   /** Makes the current one, if it is not there, for its owner alone; SQLite then keeps to that. */

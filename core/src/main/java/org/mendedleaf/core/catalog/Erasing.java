@@ -94,6 +94,12 @@ public final class Erasing {
     Decided decided = decide(revisions);
     Rewriting.Rewritten rewritten =
         withReserve(() -> catalogue.store().rewriting(catalogue).write(decided.task()));
+    try {
+      decided.requireFound(rewritten.missed());
+    } catch (UnprovenException e) {
+      catalogue.store().rewriting(catalogue).drop(rewritten);
+      throw e;
+    }
     return new Prepared(
         shelf,
         decided.files(),
@@ -109,10 +115,27 @@ public final class Erasing {
    * store.
    */
   public Rewriting.Freed weigh(List<Revision> revisions) throws IOException {
-    return caughtUp(() -> catalogue.store().rewriting(catalogue).weigh(decide(revisions).task()));
+    return caughtUp(
+        () -> {
+          Decided decided = decide(revisions);
+          Rewriting.Freed freed = catalogue.store().rewriting(catalogue).weigh(decided.task());
+          decided.requireFound(freed.missed());
+          return freed;
+        });
   }
 
-  private record Decided(Set<Long> files, Rewriting.Task task, long basedOn) {}
+  /**
+   * @param fresh whether the catalogue was read from the log just now
+   */
+  private record Decided(Set<Long> files, Rewriting.Task task, long basedOn, boolean fresh) {
+
+    /** What was not found where the catalogue says that it lies, would stay there for good. */
+    void requireFound(Set<ContentId> missed) throws UnprovenException {
+      if (!missed.isEmpty() && !fresh) {
+        throw new UnprovenException("where a content lies");
+      }
+    }
+  }
 
   private Decided decide(List<Revision> revisions) throws IOException {
     return catalogue.proving(proof -> decide(proof, revisions, catalogue.nextSegment()));
@@ -120,24 +143,21 @@ public final class Erasing {
 
   private Decided decide(Proof proof, List<Revision> revisions, long basedOn) throws IOException {
     proof.settings();
-    Map<Long, List<LoggedLines.Line>> lines = new LinkedHashMap<>();
-    for (Revision revision : revisions) {
-      if (!lines.containsKey(revision.file())) {
-        lines.put(revision.file(), proof.file(revision.file()));
-      }
-    }
-    Map<Long, List<Revision>> histories =
-        catalogue.files().histories(List.copyOf(lines.keySet())).stream()
-            .collect(Collectors.groupingBy(Revision::file));
-    for (Revision revision : revisions) {
-      // It was asked for before anything was proven.
-      if (!histories.getOrDefault(revision.file(), List.of()).contains(revision)) {
-        throw new UnprovenException("which revision is to be erased");
-      }
-    }
-    Set<RevisionKey> keys = revisions.stream().map(Revision::key).collect(Collectors.toSet());
-    Set<Long> files = wholeFiles(histories, keys);
-    Scrubbing scrubbing = new Scrubbing(proof, lines, histories, revisions, files);
+    Map<Long, List<Revision>> asked =
+        revisions.stream()
+            .collect(
+                Collectors.groupingBy(Revision::file, LinkedHashMap::new, Collectors.toList()));
+    Scrubbing scrubbing = new Scrubbing(proof, revisions);
+    proof.files(
+        asked.keySet(),
+        (file, lines) -> {
+          List<Revision> history = catalogue.files().history(file);
+          if (!history.containsAll(asked.get(file))) {
+            // It was asked for before anything was proven.
+            throw new UnprovenException("which revision is to be erased");
+          }
+          scrubbing.add(file, lines, history);
+        });
     scrubbing.read();
     List<ContentRef> going = new ArrayList<>(scrubbing.keptByBlanked());
     revisions.forEach(revision -> revision.state().content().ifPresent(going::add));
@@ -150,9 +170,10 @@ public final class Erasing {
     Set<ContentId> held = new HashSet<>(departure.dead());
     held.addAll(instead.keySet());
     return new Decided(
-        files,
+        scrubbing.files(),
         new Rewriting.Task(proof.concerned(held), proof.unused(), departure.dead(), instead),
-        basedOn);
+        basedOn,
+        proof.isBuiltHere());
   }
 
   /** Forgets what was prepared. */
@@ -189,16 +210,5 @@ public final class Erasing {
     Upkeep.deleteErased(catalogue);
     AbandonedWrites.delete(prepared.rewritten().abandoned());
     return act;
-  }
-
-  private static Set<Long> wholeFiles(Map<Long, List<Revision>> histories, Set<RevisionKey> keys) {
-    Set<Long> whole = new HashSet<>();
-    histories.forEach(
-        (id, all) -> {
-          if (all.stream().allMatch(one -> keys.contains(one.key()))) {
-            whole.add(id);
-          }
-        });
-    return whole;
   }
 }

@@ -2,6 +2,9 @@ package org.mendedleaf.core.catalog;
 
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -10,15 +13,19 @@ import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.store.Segment;
 import org.mendedleaf.core.store.SegmentLog;
 
-/** Reads single lines of the log, whose every byte is checked. For one thread. */
+/**
+ * Reads single lines of the log, whose every byte is checked. A segment may have thousands of
+ * lines, so whoever needs many lines names them together first. For one thread.
+ */
 final class LoggedLines {
 
-  /** So many segments are kept: those of one file are often those of the next. */
-  private static final int KEPT = 32;
+  /** So many segments are kept whole, for lines that are asked for one by one. */
+  private static final int KEPT = 4;
 
   private final SegmentLog log;
   private final ContentReader contents;
   private final Sql sql;
+  private final Map<RevisionKey, Optional<Line>> fetched = new HashMap<>();
   private final Map<Long, Loaded> loaded =
       new LinkedHashMap<>(16, 0.75f, true) {
         private static final long serialVersionUID = 1L;
@@ -51,14 +58,36 @@ final class LoggedLines {
     }
   }
 
+  /** Reads these lines, each segment once; they are at hand until others are fetched. */
+  void fetch(Collection<RevisionKey> keys) throws IOException {
+    fetched.clear();
+    List<RevisionKey> sorted = new ArrayList<>(keys);
+    sorted.sort(Comparator.comparingLong(RevisionKey::segment));
+    for (RevisionKey key : sorted) {
+      fetched.put(key, read(key));
+    }
+  }
+
   /** A line; empty if this program does not know its kind. */
   Optional<Line> line(RevisionKey key) throws IOException {
+    Optional<Line> known = fetched.get(key);
+    return known == null ? read(key) : known;
+  }
+
+  private Optional<Line> read(RevisionKey key) throws IOException {
     Loaded of = load(key.segment());
     if (key.line() < 1 || key.line() >= of.segment().lines().size()) {
       throw new UnprovenException("which line of the log says something");
     }
-    return Detail.decode(of.segment().lines().get(key.line()))
-        .map(detail -> new Line(key, of.header(), detail, of.blocks(), of.countsFrom()));
+    Optional<Detail> detail = Detail.decode(of.segment().lines().get(key.line()));
+    if (detail.isEmpty()) {
+      return Optional.empty();
+    }
+    MetadataBlocks blocks =
+        detail.get().place().isPresent()
+            ? of.blocks().only(detail.get().place().get())
+            : of.blocks();
+    return Optional.of(new Line(key, of.header(), detail.get(), blocks, of.countsFrom()));
   }
 
   List<Line> lines(List<RevisionKey> keys) throws IOException {

@@ -3,7 +3,6 @@ package org.mendedleaf.core.catalog;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -20,8 +19,16 @@ final class MetadataBlocks {
   private JsonNode parsed;
 
   MetadataBlocks(List<ContentId> ids, ContentReader reader) {
-    this.ids = new ArrayList<>(ids);
+    this.ids = ids;
     this.reader = reader;
+  }
+
+  /** One line of them that was read already, so that the rest need not be kept for it. */
+  MetadataBlocks only(Detail.Place place) throws IOException {
+    MetadataBlocks one = new MetadataBlocks(ids, reader);
+    one.parsed = line(place);
+    one.parsedAt = place;
+    return one;
   }
 
   boolean isErased(Detail detail) throws IOException {
@@ -29,17 +36,18 @@ final class MetadataBlocks {
   }
 
   JsonNode line(Detail.Place place) throws IOException {
+    // Each line is asked for twice in a row: whether it was erased, and what it says.
+    if (place.equals(parsedAt)) {
+      return parsed;
+    }
     List<String> block = lines.get(place.block());
     if (block == null) {
       byte[] bytes = reader.block(ids.get(place.block()));
       block = List.of(new String(bytes, StandardCharsets.UTF_8).split("\n", -1));
       lines.put(place.block(), block);
     }
-    // Each line is asked for twice in a row: whether it was erased, and what it says.
-    if (!place.equals(parsedAt)) {
-      parsed = MetadataFormat.parse(block.get(place.line()));
-      parsedAt = place;
-    }
+    parsed = MetadataFormat.parse(block.get(place.line()));
+    parsedAt = place;
     return parsed;
   }
 }

@@ -74,14 +74,16 @@ final class Needs {
 
   /** A record leans on this chunk. */
   void lean(ContentId base, long record) throws IOException {
-    int added = sql.update("INSERT OR IGNORE INTO leans VALUES (?,?)", key(base), record);
-    change(base, 2, added);
+    note("INSERT OR IGNORE INTO leans VALUES (?,?)", base, record, 2);
   }
 
   /** Another record holds this as well. */
   void copy(ContentId id, long record) throws IOException {
-    int added = sql.update("INSERT OR IGNORE INTO copy VALUES (?,?)", key(id), record);
-    change(id, 3, added);
+    note("INSERT OR IGNORE INTO copy VALUES (?,?)", id, record, 3);
+  }
+
+  private void note(String sql, ContentId id, long record, int column) throws IOException {
+    change(id, column, this.sql.update(sql, key(id), record));
   }
 
   /** A line of a receipt names this content. */
@@ -158,9 +160,7 @@ final class Needs {
     sql.update("DELETE FROM part WHERE content = ?", id);
   }
 
-  /**
-   * Empty if it is damaged, or its sheaf is away: as long as this is so, nothing large is erased.
-   */
+  /** Empty if it is damaged, or its sheaf is away: as long as this is so, nothing is erased. */
   private Optional<Collection<ContentId>> learn(ContentReader contents, ContentRef content)
       throws IOException {
     Optional<Collection<ContentId>> there = known(content.id());

@@ -2,6 +2,7 @@ package org.mendedleaf.core.catalog;
 
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -35,9 +36,9 @@ final class Proof {
     this.builtHere = builtHere;
   }
 
-  /** Every line that speaks of a file; what the tables say of it is what they say. */
-  List<LoggedLines.Line> file(long file) throws IOException {
-    return new Replay(sql, projection, log).prove(file);
+  /** Tells every line that speaks of each of these files; what the tables say of it is that. */
+  void files(Collection<Long> files, Replay.Each proven) throws IOException {
+    new Replay(sql, projection, log).prove(files, proven);
   }
 
   /** What care plans, snapshots and settings rest on besides what was recorded of files. */
@@ -148,7 +149,7 @@ final class Proof {
   }
 
   /**
-   * Whether the catalogue was read from the log just now, so that what is missing in it is gone.
+   * Whether the catalogue was read from the log just now, so that what it does not find is gone.
    */
   boolean isBuiltHere() {
     return builtHere;

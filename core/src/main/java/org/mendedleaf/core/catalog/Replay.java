@@ -2,13 +2,17 @@ package org.mendedleaf.core.catalog;
 
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentRef;
 import org.mendedleaf.core.store.Segment;
@@ -46,6 +50,9 @@ final class Replay {
       SELECT file, number, current_from, current_until, after_removal, size, origin, at
       FROM revision INDEXED BY %s WHERE file = ? ORDER BY number""";
 
+  /** So many lines are read together, which takes about a hundred megabytes. */
+  private static final int LINES_AT_ONCE = 50_000;
+
   private static final List<String> MARKS = List.of("note", "good", "held", "on_notice", "arrived");
 
   private final Sql sql;
@@ -63,20 +70,52 @@ final class Replay {
         .formatted(mark);
   }
 
+  /** Told of each file with all lines that speak of it. */
+  interface Each {
+    void of(long file, List<LoggedLines.Line> lines) throws IOException;
+  }
+
   /**
-   * Makes sure that the tables say of a file what the log says, and that no line of it is missing.
+   * Makes sure that the tables say of files what the log says, and that no line of it is missing.
    *
-   * @return all lines that speak of it
+   * @param proven told of each with all lines that speak of it
    * @throws UnprovenException if they do not
    */
-  List<LoggedLines.Line> prove(long file) throws IOException {
-    List<LoggedLines.Line> lines = log.lines(projection.mentions().of(file));
-    List<List<Object>> said = rows(file);
-    again(file);
-    if (!said.equals(rows(file))) {
-      throw new UnprovenException("what was recorded of a file");
+  void prove(Collection<Long> files, Each proven) throws IOException {
+    inBatches(
+        files,
+        (file, lines) -> {
+          List<List<Object>> said = rows(file);
+          again(file, lines);
+          if (!said.equals(rows(file))) {
+            throw new UnprovenException("what was recorded of a file");
+          }
+          proven.of(file, lines);
+        });
+  }
+
+  /** Files share commits, so the lines of many are read together. */
+  private void inBatches(Collection<Long> files, Each each) throws IOException {
+    Map<Long, List<RevisionKey>> batch = new LinkedHashMap<>();
+    int lines = 0;
+    for (long file : files) {
+      List<RevisionKey> ofFile = projection.mentions().of(file);
+      batch.put(file, ofFile);
+      lines += ofFile.size();
+      if (lines >= LINES_AT_ONCE) {
+        tell(batch, each);
+        lines = 0;
+      }
     }
-    return lines;
+    tell(batch, each);
+  }
+
+  private void tell(Map<Long, List<RevisionKey>> batch, Each each) throws IOException {
+    log.fetch(batch.values().stream().flatMap(List::stream).toList());
+    for (Map.Entry<Long, List<RevisionKey>> one : batch.entrySet()) {
+      each.of(one.getKey(), log.lines(one.getValue()));
+    }
+    batch.clear();
   }
 
   private List<List<Object>> rows(long file) throws IOException {
@@ -96,15 +135,21 @@ final class Replay {
   void applyErasure(Segment segment) throws IOException {
     Set<Long> files = new LinkedHashSet<>();
     Set<ContentId> contents = new LinkedHashSet<>();
-    Set<RevisionKey> items = new LinkedHashSet<>();
+    Set<Long> segments = new LinkedHashSet<>();
     for (int line = 1; line < segment.lines().size(); line++) {
       Detail detail = Detail.decode(segment.lines().get(line)).orElse(null);
       if (detail instanceof Detail.FileErased erased) {
         files.add(erased.file());
       } else if (detail instanceof Detail.Erased erased) {
         look(erased.revision(), files, contents);
-        items.addAll(itemsOf(erased.revision().segment()));
+        segments.add(erased.revision().segment());
       }
+    }
+    Set<RevisionKey> items =
+        new TreeSet<>(
+            Comparator.comparingLong(RevisionKey::segment).thenComparingInt(RevisionKey::line));
+    for (long made : segments) {
+      items.addAll(itemsOf(made));
     }
     for (ContentId content : contents) {
       items.addAll(projection.needs().naming(content));
@@ -119,18 +164,12 @@ final class Replay {
       maybeGone.addAll(projection.needs().partsOf(content));
     }
     for (long file : files) {
-      for (RevisionKey line : projection.mentions().of(file)) {
-        if (item(line).isPresent()) {
-          items.add(line);
-        }
-      }
+      items.addAll(itemsAbout(file));
     }
     for (RevisionKey item : items) {
       maybeGone.addAll(itemAgain(item));
     }
-    for (long file : files) {
-      again(file);
-    }
+    inBatches(files, this::again);
     projection.flushNeeds();
     for (ContentId content : maybeGone) {
       projection.needs().forgetDead(content);
@@ -158,6 +197,16 @@ final class Replay {
         row -> new RevisionKey(row.getLong(1), row.getInt(2)),
         "SELECT segment, line FROM receipt_item WHERE segment = ?",
         segment);
+  }
+
+  private List<RevisionKey> itemsAbout(long file) throws IOException {
+    return sql.list(
+        row -> new RevisionKey(row.getLong(1), row.getInt(2)),
+        """
+        SELECT mention.segment, mention.line FROM mention JOIN receipt_item AS item
+          ON item.segment = mention.segment AND item.line = mention.line
+        WHERE mention.file = ?""",
+        file);
   }
 
   private Optional<String> item(RevisionKey key) throws IOException {
@@ -203,9 +252,8 @@ final class Replay {
 
   private record Standing(long shelf, boolean present) {}
 
-  private void again(long file) throws IOException {
+  private void again(long file, List<LoggedLines.Line> lines) throws IOException {
     Mentions mentions = projection.mentions();
-    List<LoggedLines.Line> lines = log.lines(mentions.of(file));
     Set<RevisionKey> counted = mentions.counted(file);
     Optional<Standing> before = standing(file);
     Set<Long> paths =

@@ -25,11 +25,9 @@ import org.mendedleaf.core.store.Segment;
 final class Scrubbing {
 
   private final Proof proof;
-  private final Map<Long, List<LoggedLines.Line>> lines;
-  private final Set<RevisionKey> keys;
-  private final Set<Long> files;
+  private final Set<RevisionKey> keys = new HashSet<>();
+  private final Set<Long> files = new HashSet<>();
   private final Map<Long, Set<Integer>> numbers = new HashMap<>();
-  private final Set<RevisionKey> after = new HashSet<>();
   private final Set<ContentRef> erased = new LinkedHashSet<>();
   // Whether the act of a commit goes because all that it made goes.
   private final Map<Long, Boolean> actGoes = new HashMap<>();
@@ -39,37 +37,46 @@ final class Scrubbing {
   private final Map<ContentId, Set<Integer>> blank = new HashMap<>();
   private final Map<ContentId, Set<Integer>> maybe = new HashMap<>();
 
-  /**
-   * @param lines all that speak of each file of which something is erased
-   * @param histories all revisions of each
-   * @param files those that go as a whole
-   */
-  Scrubbing(
-      Proof proof,
-      Map<Long, List<LoggedLines.Line>> lines,
-      Map<Long, List<Revision>> histories,
-      List<Revision> revisions,
-      Set<Long> files) {
+  Scrubbing(Proof proof, List<Revision> revisions) {
     this.proof = proof;
-    this.lines = lines;
-    this.files = files;
-    this.keys = new HashSet<>();
     for (Revision revision : revisions) {
       keys.add(revision.key());
       revision.state().content().ifPresent(erased::add);
       numbers.computeIfAbsent(revision.file(), file -> new HashSet<>()).add(revision.number());
     }
-    for (List<Revision> history : histories.values()) {
-      for (int i = 1; i < history.size(); i++) {
-        // What changed in the next one was told against this one.
-        if (keys.contains(history.get(i - 1).key())) {
-          after.add(history.get(i).key());
-        }
+  }
+
+  /**
+   * Looks at the lines that speak of a file of which something is erased; receipts come later.
+   *
+   * @param history all its revisions
+   */
+  void add(long file, List<LoggedLines.Line> lines, List<Revision> history) throws IOException {
+    if (history.stream().allMatch(one -> keys.contains(one.key()))) {
+      files.add(file);
+    }
+    Set<RevisionKey> after = new HashSet<>();
+    for (int i = 1; i < history.size(); i++) {
+      // What changed in the next one was told against this one.
+      if (keys.contains(history.get(i - 1).key())) {
+        after.add(history.get(i).key());
+      }
+    }
+    for (LoggedLines.Line line : lines) {
+      if (line.detail() instanceof Detail.ItemDone) {
+        items.put(line.key(), line);
+      } else if (line.detail().place().isPresent() && !line.isErased()) {
+        note(line, goes(line, after), mayName(line.detail()));
       }
     }
   }
 
-  /** Reads the lines that matter. */
+  /** The files of which nothing is left. */
+  Set<Long> files() {
+    return Set.copyOf(files);
+  }
+
+  /** Reads the receipts that matter. */
   void read() throws IOException {
     for (RevisionKey key : keys) {
       if (!actGoes.containsKey(key.segment())) {
@@ -78,15 +85,6 @@ final class Scrubbing {
     }
     for (ContentRef content : erased) {
       readNaming(content.id());
-    }
-    for (List<LoggedLines.Line> ofFile : lines.values()) {
-      for (LoggedLines.Line line : ofFile) {
-        if (line.detail() instanceof Detail.ItemDone) {
-          items.put(line.key(), line);
-        } else if (line.detail().place().isPresent() && !line.isErased()) {
-          note(line, goes(line), mayName(line.detail()));
-        }
-      }
     }
     for (LoggedLines.Line item : List.copyOf(items.values())) {
       if (!item.isErased()) {
@@ -136,7 +134,7 @@ final class Scrubbing {
     }
   }
 
-  private boolean goes(LoggedLines.Line line) {
+  private boolean goes(LoggedLines.Line line, Set<RevisionKey> after) {
     Detail detail = line.detail();
     if (detail instanceof Detail.Revised) {
       return keys.contains(line.key());

@@ -6,8 +6,8 @@ import java.io.IOException;
  * From when commits count for moments, where a desk's clock lies. The log has the order: a desk
  * never commits earlier than before, so one whose clock lags counts from its commit before. And
  * what was captured with a clock that ran ahead would be shown by no moment until that time has
- * come, nor would anything after it; so once the clock is turned back, what the desk had committed
- * since its clock jumped counts from then.
+ * come, nor would anything after it; so once the clock is turned back, what was committed on the
+ * shelf since that clock jumped counts from then.
  *
  * <p>Only moments change by this. Since when a revision is current, by which plans let it go, stays
  * the later time: nothing is let go earlier for it.

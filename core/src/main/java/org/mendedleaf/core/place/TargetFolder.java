@@ -20,7 +20,8 @@ import org.mendedleaf.core.catalog.FolderState;
  * {@link ForbiddenPlaces}. Where the system can, the folder is held open and a link that is swapped
  * in later changes nothing; elsewhere its place is checked before and after each step.
  *
- * <p>Names are single path elements. For the use of one thread.
+ * <p>Names are single path elements. Several threads may write files of different names at once;
+ * opening, forcing and closing the folder are for one.
  */
 interface TargetFolder extends Closeable {
 

@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -36,13 +37,15 @@ public final class Rewriting {
    * @param freed bytes of files that there will be fewer
    * @param unused how many of them belong to files that were out of use already
    * @param abandoned what writers that died have left; it is deleted once that is committed
+   * @param missed what was to go or to be said otherwise, and lies in none of the sheaves
    */
   public record Rewritten(
       List<FinishedSheaf> sheaves,
       List<SheafId> retired,
       long freed,
       long unused,
-      List<AbandonedWrites.Abandoned> abandoned) {
+      List<AbandonedWrites.Abandoned> abandoned,
+      Set<ContentId> missed) {
 
     public Rewritten {
       sheaves = List.copyOf(sheaves);
@@ -77,10 +80,13 @@ public final class Rewriting {
   }
 
   /**
-   * Bytes that there will be fewer, and how many of them belong to files that were out of use
-   * already.
+   * What would be free.
+   *
+   * @param bytes of files that there will be fewer
+   * @param unused how many of them belong to files that were out of use already
+   * @param missed what was to go or to be said otherwise, and lies in none of the sheaves
    */
-  public record Freed(long bytes, long unused) {}
+  public record Freed(long bytes, long unused, Set<ContentId> missed) {}
 
   /**
    * Writes everything but what is dead.
@@ -91,11 +97,13 @@ public final class Rewriting {
     try (NewSheaves output = new NewSheaves.Written(store)) {
       List<AbandonedWrites.Abandoned> abandoned = store.abandonedWrites().find();
       long unused = unused(task, abandoned);
-      long before = unused + rewrite(task, output);
+      Set<ContentId> missed = new HashSet<>();
+      long before = unused + rewrite(task, output, missed);
       List<FinishedSheaf> written = output.finish();
       List<SheafId> retired = new ArrayList<>(task.unused());
       retired.addAll(task.concerned());
-      return new Rewritten(written, retired, before - output.bytes(), unused, abandoned);
+      return new Rewritten(
+          written, retired, before - output.bytes(), unused, abandoned, Set.copyOf(missed));
     }
   }
 
@@ -103,9 +111,10 @@ public final class Rewriting {
   public Freed weigh(Task task) throws IOException {
     try (NewSheaves output = new NewSheaves.Weighed(store.description().sheafLimit())) {
       long unused = unused(task, store.abandonedWrites().find());
-      long before = unused + rewrite(task, output);
+      Set<ContentId> missed = new HashSet<>();
+      long before = unused + rewrite(task, output, missed);
       var unusedNone = output.finish();
-      return new Freed(before - output.bytes(), unused);
+      return new Freed(before - output.bytes(), unused, Set.copyOf(missed));
     }
   }
 
@@ -118,11 +127,14 @@ public final class Rewriting {
   }
 
   /** Returns the bytes of the sheaves that were read. */
-  private long rewrite(Task task, NewSheaves output) throws IOException {
+  private long rewrite(Task task, NewSheaves output, Set<ContentId> missed) throws IOException {
+    missed.addAll(task.dead());
+    missed.addAll(task.instead().keySet());
     Leaning leaning = new Leaning(store.sheaves(), index, task.dead());
     long before = 0;
     for (SheafId sheaf : task.concerned()) {
       for (RecordHead head : store.sheaves().reading(sheaf, SheafReader::heads)) {
+        head.directory().forEach(entry -> missed.remove(entry.id()));
         rewrite(sheaf, head, task.dead(), task.instead(), leaning, output);
       }
       before += Files.size(store.layout().sheaf(sheaf));

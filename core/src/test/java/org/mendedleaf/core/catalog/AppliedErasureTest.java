@@ -3,7 +3,6 @@ package org.mendedleaf.core.catalog;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.SecureRandom;
@@ -18,12 +17,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.LongStream;
-import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.mendedleaf.core.office.FileLife;
 import org.mendedleaf.core.office.SentenceException;
+import org.mendedleaf.core.oracle.CatalogueFinder;
 import org.mendedleaf.core.oracle.RandomActs;
 import org.mendedleaf.core.oracle.Seeds;
 import org.mendedleaf.core.oracle.TestDesk;
@@ -112,7 +112,7 @@ class AppliedErasureTest {
         one.capture();
       }
       for (String home : List.of("home", "two")) {
-        for (Path file : catalogues(base.resolve(home))) {
+        for (Path file : CatalogueFinder.in(base.resolve(home))) {
           assertThat(file.toString()).as("it was never built anew").doesNotMatch(".*\\.\\d+");
           prove(base.resolve("store"), file);
           Map<String, List<String>> applied = says(file);
@@ -190,21 +190,6 @@ class AppliedErasureTest {
     return Store.open(folder, LocalDurability.probe(folder), new SecureRandom());
   }
 
-  private static List<Path> catalogues(Path home) throws IOException {
-    try (Stream<Path> files = Files.walk(home)) {
-      List<Path> found = new ArrayList<>();
-      for (Path file : files.filter(Files::isRegularFile).toList()) {
-        byte[] bytes = Files.readAllBytes(file);
-        if (bytes.length > 4096
-            && new String(bytes, 0, 15, StandardCharsets.US_ASCII).equals("SQLite format 3")) {
-          found.add(file);
-        }
-      }
-      assertThat(found).isNotEmpty();
-      return found;
-    }
-  }
-
   /** The file is named as catalogues of the home are, so the newest generation is opened. */
   private static void prove(Path folder, Path file) throws IOException {
     Path first = Path.of(file.toString().replaceAll("\\.\\d+$", ""));
@@ -214,12 +199,12 @@ class AppliedErasureTest {
           catalogue.proving(
               proof -> {
                 proof.settings();
-                int lines = 0;
-                for (long id = 1; id <= catalogue.files().lastFile(); id++) {
-                  lines += proof.file(id).size();
-                }
+                AtomicInteger lines = new AtomicInteger();
+                proof.files(
+                    LongStream.rangeClosed(1, catalogue.files().lastFile()).boxed().toList(),
+                    (id, all) -> lines.addAndGet(all.size()));
                 assertThat(proof.unused()).isNotNull();
-                return lines;
+                return lines.get();
               });
       assertThat(proven).isPositive();
     }

@@ -1,7 +1,9 @@
 package org.mendedleaf.core.catalog;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashSet;
@@ -43,6 +45,33 @@ class CatalogueAnewTest {
       Files.writeString(disk.resolve("catalogue.sqlite"), "what a crash has left");
       desk.startAgain();
       assertThat(catalogueFiles()).allMatch(name -> name.startsWith("catalogue.sqlite.1"));
+    }
+  }
+
+  @Test
+  void theFormerOneStaysWhereTheNewOneCannotBeBuilt() throws Exception {
+    try (FaultyDesk desk = new FaultyDesk(disk)) {
+      for (int i = 0; i < 3; i++) {
+        desk.write("a.txt", "a " + i);
+        var unused = desk.capture();
+      }
+      Path sheaf = desk.storeFolder().resolve("sheaves");
+      try (Stream<Path> files = Files.walk(sheaf)) {
+        sheaf = files.filter(Files::isRegularFile).findFirst().orElseThrow();
+      }
+      byte[] whole = Files.readAllBytes(sheaf);
+      Files.write(sheaf, new byte[] {1});
+      for (int tries = 0; tries < 2; tries++) {
+        assertThatThrownBy(() -> desk.catalogue().rebuild()).isInstanceOf(IOException.class);
+        assertThat(desk.catalogue().files().allOf(desk.shelf())).hasSize(3);
+        desk.startAgain();
+        assertThat(desk.catalogue().files().allOf(desk.shelf())).hasSize(3);
+      }
+      Files.write(sheaf, whole);
+      desk.write("a.txt", "recorded afterwards");
+      var unused = desk.capture();
+      desk.catalogue().rebuild();
+      assertThat(desk.catalogue().files().allOf(desk.shelf())).hasSize(4);
     }
   }
 

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
 import java.io.RandomAccessFile;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -13,10 +12,10 @@ import java.util.Random;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.LongStream;
-import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.oracle.CatalogueFinder;
 import org.mendedleaf.core.oracle.RandomActs;
 import org.mendedleaf.core.oracle.Seeds;
 import org.mendedleaf.core.oracle.TestDesk;
@@ -103,10 +102,7 @@ class DamagedCatalogueTest {
 
   /** Flips a few bits of the catalogue, anywhere. */
   private static void flip(Path home, Random random) throws IOException {
-    Path catalogue;
-    try (Stream<Path> files = Files.walk(home)) {
-      catalogue = files.filter(DamagedCatalogueTest::isCatalogue).findAny().orElseThrow();
-    }
+    Path catalogue = CatalogueFinder.in(home).get(0);
     try (RandomAccessFile file = new RandomAccessFile(catalogue.toFile(), "rw")) {
       for (int flips = 1 + random.nextInt(40); flips > 0; flips--) {
         long at = (long) (random.nextDouble() * file.length());
@@ -115,17 +111,6 @@ class DamagedCatalogueTest {
         file.seek(at);
         file.write(value ^ 1 << random.nextInt(8));
       }
-    }
-  }
-
-  private static boolean isCatalogue(Path file) {
-    try {
-      return Files.isRegularFile(file)
-          && Files.size(file) > 4096
-          && new String(Files.readAllBytes(file), 0, 15, StandardCharsets.US_ASCII)
-              .equals("SQLite format 3");
-    } catch (IOException e) {
-      return false;
     }
   }
 }

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
@@ -13,12 +12,12 @@ import java.sql.Statement;
 import java.time.Duration;
 import java.util.List;
 import java.util.Set;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.Upkeep;
+import org.mendedleaf.core.oracle.CatalogueFinder;
 import org.mendedleaf.core.oracle.TestDesk;
 
 /** A catalogue in which bits have flipped must not lead to anything being destroyed. */
@@ -49,26 +48,12 @@ class DestroyingFromTheLogTest {
   /** Changes the catalogue behind the desk's back, as a failing drive does. */
   private void flip(String sql) throws Exception {
     desk.close();
-    Path file;
-    try (Stream<Path> home = Files.walk(base.resolve("home"))) {
-      file = home.filter(DestroyingFromTheLogTest::isCatalogue).findAny().orElseThrow();
-    }
+    Path file = CatalogueFinder.in(base.resolve("home")).get(0);
     try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + file);
         Statement statement = connection.createStatement()) {
       assertThat(statement.executeUpdate(sql)).as(sql).isPositive();
     }
     desk.restart();
-  }
-
-  private static boolean isCatalogue(Path file) {
-    try {
-      return Files.isRegularFile(file)
-          && Files.size(file) > 4096
-          && new String(Files.readAllBytes(file), 0, 15, StandardCharsets.US_ASCII)
-              .equals("SQLite format 3");
-    } catch (IOException e) {
-      return false;
-    }
   }
 
   @Test
