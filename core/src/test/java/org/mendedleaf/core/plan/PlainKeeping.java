@@ -122,14 +122,19 @@ final class PlainKeeping {
     return ends;
   }
 
+  /** Where the clock showed that time twice, the first of the two. */
   private static Instant ago(Span span, CarePlan plan, Instant at) {
     ZonedDateTime there = at.atZone(plan.zone());
     return switch (span.unit()) {
       case HOUR -> at.minusSeconds(span.count() * 3600L);
-      case DAY -> there.minusDays(span.count()).toInstant();
-      case WEEK -> there.minusWeeks(span.count()).toInstant();
-      case MONTH -> there.minusMonths(span.count()).toInstant();
-      case YEAR -> there.minusYears(span.count()).toInstant();
+      case DAY -> firstOf(there.minusDays(span.count()));
+      case WEEK -> firstOf(there.minusWeeks(span.count()));
+      case MONTH -> firstOf(there.minusMonths(span.count()));
+      case YEAR -> firstOf(there.minusYears(span.count()));
     };
+  }
+
+  private static Instant firstOf(ZonedDateTime time) {
+    return time.withEarlierOffsetAtOverlap().toInstant();
   }
 }
