@@ -65,6 +65,9 @@ public final class ManyFiles {
       Files.move(work.resolve("in"), work.resolve("renamed"));
       print("their folder renamed, captured", Taken.by(() -> capture(office, shelf)));
       print("nothing changed", Taken.by(() -> capture(office, shelf)));
+      if (pairs == 0) {
+        return;
+      }
       Pairs.head();
       new Pairs(pairs)
           .print(

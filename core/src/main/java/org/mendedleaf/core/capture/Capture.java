@@ -129,9 +129,11 @@ public final class Capture {
     if (empty && looked > 0 && !request.takeAsRemoved()) {
       return new CaptureOutcome.SuddenlyEmpty(request.folder(), looked);
     }
-    Comparison comparison = Comparison.of(known, scan, catalogue.files().looked(request.shelf()));
+    Map<Long, LookedFile> readings = catalogue.files().looked(request.shelf());
+    Comparison comparison = Comparison.of(known, scan, readings);
     clearAway(scan.leftBehind(), moment);
-    Run run = new Run(request, moment, scan, comparison);
+    UntouchedMoves untouched = new UntouchedMoves(comparison.gone(), readings, scanner, moment);
+    Run run = new Run(request, moment, scan, comparison, untouched);
     return new CaptureOutcome.Done(run.capture(reader(scanner, progress), progress));
   }
 
@@ -210,7 +212,8 @@ public final class Capture {
     if (comparison.toRead().isEmpty() && comparison.touched().isEmpty()) {
       return scan.problems();
     }
-    Run run = new Run(request, moment, scan, comparison);
+    UntouchedMoves untouched = new UntouchedMoves(comparison.gone(), looked, scanner, moment);
+    Run run = new Run(request, moment, scan, comparison, untouched);
     return run.capture(reader(scanner, Progress.NONE), Progress.NONE).problems();
   }
 
@@ -270,24 +273,39 @@ public final class Capture {
     private final Comparison comparison;
     private final List<Problem> problems = new ArrayList<>();
     private final List<FileState> held = new ArrayList<>();
+    private final List<UntouchedMoves.Moved> untouched = new ArrayList<>();
+    private final List<Found> toRead = new ArrayList<>();
     private final Map<Class<?>, Long> counts = new HashMap<>();
     private final List<Long> acts = new ArrayList<>();
     private long added;
     private long changed;
+    private long moved;
     private long bytesRead;
     private long bytesStored;
 
-    Run(Request request, Instant moment, Scan scan, Comparison comparison) {
+    Run(
+        Request request,
+        Instant moment,
+        Scan scan,
+        Comparison comparison,
+        UntouchedMoves untouchedMoves) {
       this.request = request;
       this.moment = moment;
       this.scan = scan;
       this.comparison = comparison;
       problems.addAll(scan.problems());
+      for (Found found : comparison.toRead()) {
+        Optional<UntouchedMoves.Moved> one =
+            comparison.recorded().containsKey(found.path())
+                ? Optional.empty()
+                : untouchedMoves.find(found);
+        one.ifPresentOrElse(untouched::add, () -> toRead.add(found));
+      }
     }
 
     CaptureReport capture(FileReader reader, Progress progress) throws IOException {
-      progress.phase(Phase.READING, comparison.toRead().size(), comparison.bytesToRead());
-      List<List<Found>> parts = partSize.cut(comparison.toRead());
+      progress.phase(Phase.READING, toRead.size(), toRead.stream().mapToLong(Found::size).sum());
+      List<List<Found>> parts = partSize.cut(toRead);
       for (int i = 0; i < parts.size() - 1; i++) {
         part(parts.get(i), reader, progress, false);
       }
@@ -299,7 +317,7 @@ public final class Capture {
           added,
           changed,
           counts.getOrDefault(Proposal.Remove.class, 0L),
-          counts.getOrDefault(Proposal.Move.class, 0L),
+          moved,
           problems,
           bytesRead,
           bytesStored,
@@ -377,9 +395,11 @@ public final class Capture {
     /** Adds what can only be decided when everything has been read. */
     private void finish(List<Proposal> proposals) throws IOException {
       Map<InnerPath, PresentFile> renamed =
-          new Renames(comparison.gone(), held, this::shared).decide();
-      Set<Long> found = new HashSet<>();
-      List<Proposal> moves = new ArrayList<>();
+          new Renames(comparison.gone(), held, untouched, this::shared).decide();
+      Moves moves = new Moves();
+      for (UntouchedMoves.Moved one : untouched) {
+        moves.add(one.before(), one.state());
+      }
       List<Proposal> saves = new ArrayList<>();
       for (FileState state : held) {
         PresentFile before = renamed.get(state.path());
@@ -388,27 +408,37 @@ public final class Capture {
           saves.add(save(OptionalLong.empty(), state));
           continue;
         }
-        found.add(before.file());
-        moves.add(
-            new Proposal.Move(
-                before.file(),
-                state.sameContent(before.state()) ? state : before.state().at(state.path())));
+        moves.add(before, state);
         if (!state.sameContent(before.state())) {
           changed++;
           saves.add(save(OptionalLong.of(before.file()), state));
         }
       }
+      moved = moves.size();
       List<Proposal> order = new ArrayList<>();
-      for (PresentFile file : comparison.gone()) {
-        if (!found.contains(file.file())) {
-          order.add(new Proposal.Remove(file.file()));
+      if (moves.size() < comparison.gone().size()) {
+        Set<Long> found = moves.files();
+        for (PresentFile file : comparison.gone()) {
+          if (!found.contains(file.file())) {
+            order.add(new Proposal.Remove(file.file()));
+          }
         }
       }
-      order.addAll(moves);
+      order.addAll(moves.inOrder(this::staying));
       comparison.touched().forEach((file, state) -> order.add(new Proposal.Touch(file, state)));
       order.addAll(saves);
       folders(order);
       proposals.addAll(order);
+    }
+
+    /** The paths of recorded files that are where they were, or cannot be seen. */
+    private List<InnerPath> staying() {
+      if (comparison.gone().size() == comparison.recorded().size()) {
+        return List.of();
+      }
+      Set<InnerPath> gone = new HashSet<>();
+      comparison.gone().forEach(file -> gone.add(file.state().path()));
+      return comparison.recorded().keySet().stream().filter(path -> !gone.contains(path)).toList();
     }
 
     private void folders(List<Proposal> proposals) throws IOException {

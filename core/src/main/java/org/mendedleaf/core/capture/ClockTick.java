@@ -37,10 +37,17 @@ final class ClockTick {
     return mayHide(modified, captureBegan, LONGEST_CAPTURE);
   }
 
+  /** Whether a time on a drive is certainly before one, whatever its ticks. */
+  static boolean isBefore(Instant onDrive, Instant then) {
+    return onDrive.plus(tick(onDrive)).isBefore(then);
+  }
+
+  private static Duration tick(Instant onDrive) {
+    return onDrive.equals(onDrive.truncatedTo(ChronoUnit.SECONDS)) ? COARSE : FINE;
+  }
+
   private static boolean mayHide(Instant modified, Instant readAt, Duration ahead) {
-    boolean wholeSeconds = modified.equals(modified.truncatedTo(ChronoUnit.SECONDS));
-    Duration tick = wholeSeconds ? COARSE : FINE;
     Duration after = Duration.between(readAt, modified);
-    return after.compareTo(tick.negated()) > 0 && after.compareTo(ahead) < 0;
+    return after.compareTo(tick(modified).negated()) > 0 && after.compareTo(ahead) < 0;
   }
 }

@@ -82,10 +82,6 @@ record Comparison(
     return sameKey && !ClockTick.mayHideASaveSince(found.modified(), file.currentFrom());
   }
 
-  long bytesToRead() {
-    return toRead.stream().mapToLong(Found::size).sum();
-  }
-
   private static FileState withMode(FileState state, Found found) {
     return new FileState(
         state.path(),

@@ -4,11 +4,13 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import org.mendedleaf.core.catalog.FileState;
 import org.mendedleaf.core.catalog.InnerPath;
@@ -38,17 +40,36 @@ final class Renames {
   private final Map<InnerPath, PresentFile> pairs = new LinkedHashMap<>();
   private final Sharing sharing;
 
-  Renames(List<PresentFile> gone, List<FileState> fresh, Sharing sharing) {
+  /**
+   * @param certain what is known to be renamed already
+   */
+  Renames(
+      List<PresentFile> gone,
+      List<FileState> fresh,
+      List<UntouchedMoves.Moved> certain,
+      Sharing sharing) {
+    this.sharing = sharing;
+    if (fresh.isEmpty()) {
+      return;
+    }
+    Set<Long> known = new HashSet<>();
+    for (UntouchedMoves.Moved one : certain) {
+      known.add(one.before().file());
+      pairs.put(one.state().path(), one.before());
+    }
     gone.stream()
+        .filter(file -> !known.contains(file.file()))
         .sorted(Comparator.comparing(file -> file.state().path()))
         .forEach(file -> this.gone.put(file.state().path(), file));
     fresh.stream()
         .sorted(Comparator.comparing(FileState::path))
         .forEach(state -> this.fresh.put(state.path(), state));
-    this.sharing = sharing;
   }
 
-  /** The file that each of these new paths continues; new paths that are new files are left out. */
+  /**
+   * The file that each of these new paths continues; new paths that are new files are left out. Of
+   * those that are certain, none need be among them.
+   */
   Map<InnerPath, PresentFile> decide() throws IOException {
     pairBy(state -> caseless(state.path()), this::alikeOrSameKey);
     pairBy(Renames::keyAndContent, (before, after) -> true);
@@ -115,6 +136,15 @@ final class Renames {
    * the same names; the rest of those names then moved with it, even if their content changed.
    */
   private void pairFolders() {
+    if (gone.isEmpty() || fresh.isEmpty()) {
+      return;
+    }
+    Map<InnerPath, List<PresentFile>> lost = new HashMap<>();
+    gone.values()
+        .forEach(
+            file ->
+                lost.computeIfAbsent(file.state().path().folder(), k -> new ArrayList<>())
+                    .add(file));
     Map<List<InnerPath>, Integer> moved = new LinkedHashMap<>();
     pairs.forEach(
         (after, before) -> {
@@ -125,8 +155,8 @@ final class Renames {
     moved.forEach(
         (folders, count) -> {
           List<PresentFile> left =
-              gone.values().stream()
-                  .filter(file -> file.state().path().folder().equals(folders.get(0)))
+              lost.getOrDefault(folders.get(0), List.of()).stream()
+                  .filter(file -> gone.containsKey(file.state().path()))
                   .filter(
                       file -> fresh.containsKey(folders.get(1).resolve(file.state().path().name())))
                   .toList();

@@ -145,6 +145,13 @@ final class Scanner {
     }
   }
 
+  /** When what the drive knows of a file changed last; empty if it does not tell. */
+  Optional<Instant> changed(Found found) throws IOException {
+    return root.getFileSystem().supportedFileAttributeViews().contains("unix")
+        ? Optional.of(times.onOfficeClock(changed(found.file()).toInstant()))
+        : Optional.empty();
+  }
+
   private FileTime changed(Path file) throws IOException {
     if (file.getFileSystem().supportedFileAttributeViews().contains("unix")) {
       return (FileTime) Files.getAttribute(file, "unix:ctime", LinkOption.NOFOLLOW_LINKS);

@@ -19,6 +19,7 @@ final class Assignment {
   private final OptionalLong shelf;
   private final List<Detail.Place> places;
   private final Map<InnerPath, Long> taken = new HashMap<>();
+  private final List<Proposal.MoveFolder> folders = new ArrayList<>();
   private final Map<Long, Integer> numbers = new HashMap<>();
   private long nextFile;
   private long items;
@@ -61,6 +62,8 @@ final class Assignment {
       }
       taken.put(move.state().path(), move.file());
       return Optional.of(new Detail.Moved(move.file(), place));
+    } else if (proposal instanceof Proposal.MoveFolder move) {
+      return moveFolder(move, place);
     } else if (proposal instanceof Proposal.Touch touch) {
       return present(touch.file()).map(file -> new Detail.Touched(file.id(), place));
     } else if (proposal instanceof Proposal.Remove remove) {
@@ -88,6 +91,25 @@ final class Assignment {
       return Optional.of(new Detail.Issued(issue.revision(), issue.file(), letter));
     }
     return mark(proposal, place);
+  }
+
+  private Optional<Detail> moveFolder(Proposal.MoveFolder move, Detail.Place place)
+      throws IOException {
+    if (!files.anyPresentIn(shelf.orElseThrow(), move.before())
+        || files.anyInTheWay(shelf.getAsLong(), move.before(), move.now())) {
+      return Optional.empty();
+    }
+    folders.add(move);
+    return Optional.of(new Detail.FolderMoved(place));
+  }
+
+  /** Where a file lies whose folder this act has moved. */
+  private InnerPath now(InnerPath path) {
+    InnerPath at = path;
+    for (Proposal.MoveFolder move : folders) {
+      at = at.isWithin(move.before()) ? at.moved(move.before(), move.now()) : at;
+    }
+    return at;
   }
 
   /** What is said about revisions and files that are there already. */
@@ -146,7 +168,7 @@ final class Assignment {
       Optional<RecordedFile> named = files.file(save.file().getAsLong());
       boolean stillThere =
           named.isPresent()
-              && (named.get().path().equals(path)
+              && (now(named.get().path()).equals(path)
                   || Optional.of(named.get().id()).equals(Optional.ofNullable(taken.get(path))));
       if (stillThere || save.always()) {
         return named;

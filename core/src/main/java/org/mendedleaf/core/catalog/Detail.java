@@ -15,7 +15,7 @@ import java.util.OptionalLong;
  * <pre>
  * {"revision":FILE,"n":NUMBER,"origin":WORD,"from"?:NUMBER,"m":[b,l]}
  * {"move":FILE,"m":[b,l]}      {"touch":FILE,"m":[b,l]}     {"remove":FILE}
- * {"folder":"here","m":[b,l]}  {"folder":"gone","m":[b,l]}
+ * {"folder":"here","m":[b,l]}  {"folder":"gone","m":[b,l]}  {"folder":"moved","m":[b,l]}
  * {"shelf":SHELF,"m":[b,l]}    {"saver":[SEGMENT,LINE],"m":[b,l]}
  * {"summary":[SEGMENT,LINE],"m":[b,l]}
  * {"snapshot":SNAPSHOT,"m":[b,l]}  {"unlabel":SNAPSHOT}
@@ -44,6 +44,9 @@ sealed interface Detail {
   record Removed(long file) implements Detail {}
 
   record FolderChanged(boolean here, Place at) implements Detail {}
+
+  /** Everything that is in a folder, at any depth, is in another one from now on. */
+  record FolderMoved(Place at) implements Detail {}
 
   record ShelfAdded(long shelf, Place at) implements Detail {}
 
@@ -95,6 +98,8 @@ sealed interface Detail {
     } else if (this instanceof Touched of) {
       return Optional.of(of.at());
     } else if (this instanceof FolderChanged of) {
+      return Optional.of(of.at());
+    } else if (this instanceof FolderMoved of) {
       return Optional.of(of.at());
     } else if (this instanceof ShelfAdded of) {
       return Optional.of(of.at());
@@ -174,6 +179,8 @@ sealed interface Detail {
       node.put("remove", removed.file());
     } else if (this instanceof FolderChanged folder) {
       put(node.put("folder", folder.here() ? "here" : "gone"), folder.at());
+    } else if (this instanceof FolderMoved moved) {
+      put(node.put("folder", "moved"), moved.at());
     } else if (this instanceof ShelfAdded added) {
       put(node.put("shelf", added.shelf()), added.at());
     } else if (this instanceof SaverFound found) {
@@ -235,6 +242,8 @@ sealed interface Detail {
       detail = new Touched(node.get("touch").asLong(), place(node));
     } else if (node.has("remove")) {
       detail = new Removed(node.get("remove").asLong());
+    } else if (node.has("folder") && node.get("folder").asText().equals("moved")) {
+      detail = new FolderMoved(place(node));
     } else if (node.has("folder")) {
       detail = new FolderChanged(node.get("folder").asText().equals("here"), place(node));
     } else if (node.has("shelf")) {

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.Collectors;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentRef;
 
@@ -212,16 +213,19 @@ public final class FileQuestions {
   /**
    * The revisions that one act made of files whose names end so.
    *
-   * @param ending lower case, with its dot
+   * @param endings lower case, with their dots
    */
-  public List<Revision> madeBy(long segment, String ending) throws IOException {
+  public List<Revision> madeBy(long segment, List<String> endings) throws IOException {
+    String anyOf =
+        endings.stream()
+            .map(ending -> "LOWER(SUBSTR(path.inner, -%d)) = ?".formatted(ending.length()))
+            .collect(Collectors.joining(" OR "));
+    List<Object> values = new ArrayList<>(List.of(segment));
+    values.addAll(endings);
     return sql.list(
         FileQuestions::readRevision,
-        REVISION
-            + """
-            WHERE segment = ? AND LOWER(CAST(path.inner AS TEXT)) LIKE ? ORDER BY line""",
-        segment,
-        "%" + ending);
+        REVISION + "WHERE segment = ? AND (" + anyOf + ") ORDER BY line",
+        values.toArray());
   }
 
   /** The newest revisions that changed and were not summed up yet, file by file. */
@@ -329,10 +333,8 @@ public final class FileQuestions {
       return present(shelf);
     }
     List<PresentFile> within = new ArrayList<>(present(shelf, path).stream().toList());
-    byte[] from = Arrays.copyOf(path.bytes(), path.bytes().length + 1);
-    byte[] until = from.clone();
-    from[from.length - 1] = '/';
-    until[until.length - 1] = '/' + 1;
+    byte[] from = below(path, '/');
+    byte[] until = below(path, '/' + 1);
     within.addAll(
         sql.list(
             FileQuestions::readPresent,
@@ -345,6 +347,43 @@ public final class FileQuestions {
             from,
             until));
     return within;
+  }
+
+  /** Whether any file is in this folder now, at any depth. */
+  boolean anyPresentIn(long shelf, InnerPath folder) throws IOException {
+    return sql.first(
+            row -> true,
+            """
+            SELECT 1 FROM path JOIN file ON file.path = path.id
+            WHERE path.shelf = ? AND inner > ? AND inner < ? AND file.present LIMIT 1""",
+            shelf,
+            below(folder, '/'),
+            below(folder, '/' + 1))
+        .isPresent();
+  }
+
+  /** Whether a file is where one of this folder would come to be if the folder moved. */
+  boolean anyInTheWay(long shelf, InnerPath before, InnerPath now) throws IOException {
+    return sql.first(
+            row -> true,
+            """
+            SELECT 1 FROM path AS there JOIN file ON file.path = there.id AND file.present
+            JOIN path AS here ON here.shelf = there.shelf
+              AND here.inner = CAST(?4 || SUBSTR(there.inner, ?5) AS BLOB)
+            JOIN file AS other ON other.path = here.id AND other.present
+            WHERE there.shelf = ?1 AND there.inner > ?2 AND there.inner < ?3 LIMIT 1""",
+            shelf,
+            below(now, '/'),
+            below(now, '/' + 1),
+            below(before, '/'),
+            below(now, '/').length + 1)
+        .isPresent();
+  }
+
+  private static byte[] below(InnerPath folder, int sign) {
+    byte[] bytes = Arrays.copyOf(folder.bytes(), folder.bytes().length + 1);
+    bytes[bytes.length - 1] = (byte) sign;
+    return bytes;
   }
 
   /** The same for the files that a commit from this number on has touched. */

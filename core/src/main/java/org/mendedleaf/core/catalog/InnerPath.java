@@ -57,6 +57,11 @@ public record InnerPath(String text) implements Comparable<InnerPath> {
         || (text.startsWith(folder.text) && text.charAt(folder.text.length()) == '/');
   }
 
+  /** The path of the same thing when the folder that it lies in, or is, has another path. */
+  InnerPath moved(InnerPath out, InnerPath into) {
+    return new InnerPath(into.text + text.substring(out.text.length()));
+  }
+
   /** Whether every part of it is a name that a file can have: not "." or ".." or nothing. */
   public boolean isPlain() {
     for (String name : text.split("/", -1)) {

@@ -77,6 +77,18 @@ final class MetadataFormat {
     return node.toString();
   }
 
+  static String encodeMoved(InnerPath before, InnerPath now) {
+    ObjectNode node = JSON.createObjectNode();
+    putPath(node, "path", now.text());
+    putPath(node, "was", before.text());
+    return node.toString();
+  }
+
+  /** The former path of a folder that moved. */
+  static InnerPath formerPath(JsonNode node) {
+    return new InnerPath(pathText(node, "was").orElseThrow());
+  }
+
   static String encodeShelf(String name, ShelfKind kind, String folder) {
     return JSON.createObjectNode()
         .put("name", name)

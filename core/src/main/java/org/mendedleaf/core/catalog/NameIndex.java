@@ -69,6 +69,11 @@ final class NameIndex {
         limit);
   }
 
+  /** Paths that stand in the index under another of the same name. */
+  List<Long> alike(long path) throws IOException {
+    return sql.list(row -> row.getLong(1), "SELECT id FROM path WHERE named_like = ?", path);
+  }
+
   private static String trigrams(String folded) {
     int[] points = folded.codePoints().toArray();
     List<String> terms = new ArrayList<>();

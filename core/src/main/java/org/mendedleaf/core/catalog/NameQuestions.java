@@ -164,6 +164,9 @@ public final class NameQuestions {
     for (String ending : NameQuery.endings(word)) {
       named.addAll(index.candidates(ending, CANDIDATES));
     }
+    for (long path : List.copyOf(named)) {
+      named.addAll(index.alike(path));
+    }
     boolean more = named.size() >= CANDIDATES;
     Map<Long, InnerPath> paths = new LinkedHashMap<>();
     for (long path : named) {

@@ -30,6 +30,8 @@ final class Projection {
   // What the segment changes in the counts of its shelf, and who saved what in it.
   private final Needs needs;
   private final Mentions mentions;
+  private final Paths paths;
+  private final FolderMoves folderMoves;
   private long files;
   private long revisions;
   private long gone;
@@ -45,6 +47,8 @@ final class Projection {
     this.sql = sql;
     this.needs = new Needs(sql);
     this.mentions = new Mentions(sql);
+    this.paths = new Paths(sql);
+    this.folderMoves = new FolderMoves(sql);
   }
 
   /**
@@ -195,6 +199,7 @@ final class Projection {
 
   private static boolean isSetting(Detail detail) {
     return detail instanceof Detail.ShelfAdded
+        || detail instanceof Detail.FolderMoved
         || detail instanceof Detail.ShelfSet
         || detail instanceof Detail.SnapshotTaken
         || detail instanceof Detail.Unlabelled;
@@ -213,7 +218,7 @@ final class Projection {
       }
     } else if (detail instanceof Detail.Moved moved) {
       FileState state = MetadataFormat.fileState(blocks.line(moved.at()));
-      long path = path(header.shelf().orElseThrow(), state.path());
+      long path = paths.of(header.shelf().orElseThrow(), state.path());
       sql.update(
           "INSERT OR IGNORE INTO former SELECT path, id FROM file WHERE id = ? AND path <> ?",
           moved.file(),
@@ -224,7 +229,7 @@ final class Projection {
       movedFiles++;
     } else if (detail instanceof Detail.Touched touched) {
       FileState state = MetadataFormat.fileState(blocks.line(touched.at()));
-      long path = path(header.shelf().orElseThrow(), state.path());
+      long path = paths.of(header.shelf().orElseThrow(), state.path());
       sql.update("UPDATE file SET touched = ? WHERE id = ?", key.segment(), touched.file());
       newState(touched.file(), path, state, countsFrom, key.segment());
     } else if (detail instanceof Detail.Removed removed) {
@@ -237,6 +242,8 @@ final class Projection {
       endStates(removed.file(), sinceNoEarlier(removed.file(), countsFrom), key.segment());
       Before before = before(removed.file());
       endCurrent(removed.file(), Math.max(at, before.currentFrom()));
+    } else if (detail instanceof Detail.FolderMoved) {
+      movedFiles += folderMoves.apply(move(header, key, detail, blocks));
     } else if (detail instanceof Detail.FolderChanged folder) {
       changeFolder(header, folder, blocks.line(folder.at()), key.segment());
     } else if (detail instanceof Detail.ShelfAdded added) {
@@ -282,6 +289,23 @@ final class Projection {
     } else {
       mark(header, key, detail, blocks);
     }
+  }
+
+  private FolderMoves.Move move(
+      CommitHeader header, RevisionKey key, Detail detail, MetadataBlocks blocks)
+      throws IOException {
+    JsonNode line = blocks.line(detail.place().orElseThrow());
+    return new FolderMoves.Move(
+        key,
+        header.shelf().orElseThrow(),
+        MetadataFormat.formerPath(line),
+        MetadataFormat.path(line),
+        countsFrom);
+  }
+
+  /** What a line says that moved a folder. */
+  FolderMoves.Move move(LoggedLines.Line line) throws IOException {
+    return move(line.header(), line.key(), line.detail(), line.blocks());
   }
 
   private void mark(CommitHeader header, RevisionKey key, Detail detail, MetadataBlocks blocks)
@@ -336,7 +360,7 @@ final class Projection {
   private long revise(CommitHeader header, RevisionKey key, Detail.Revised revised, FileState state)
       throws IOException {
     long shelf = header.shelf().orElseThrow();
-    long path = path(shelf, state.path());
+    long path = paths.of(shelf, state.path());
     long at = Times.nanos(header.at());
     // A gathered copy was what counted from when it was saved, not only from now.
     long since =
@@ -416,12 +440,14 @@ final class Projection {
    *
    * @param lines in the order of the log
    * @param ids the rows that the file's revisions had, which they keep
+   * @return those that moved it with its folder
    */
-  void applyAgain(long file, List<LoggedLines.Line> lines, Map<RevisionKey, Long> ids)
+  Set<RevisionKey> applyAgain(long file, List<LoggedLines.Line> lines, Map<RevisionKey, Long> ids)
       throws IOException {
     Counts counts = new Counts(files, revisions, gone, movedFiles, countsFrom, lastFile);
     Set<SavedBy> others = new LinkedHashSet<>(savedBy);
     savedBy.clear();
+    Set<RevisionKey> moved = new LinkedHashSet<>();
     formerIds = ids;
     lastFile = Long.MAX_VALUE;
     for (LoggedLines.Line line : lines) {
@@ -430,6 +456,10 @@ final class Projection {
         boolean erased = line.isErased();
         if (fileOf(line.detail(), line.blocks(), erased).equals(OptionalLong.of(file))) {
           mentions.add(file, line.key(), !erased);
+        }
+      } else if (line.detail() instanceof Detail.FolderMoved) {
+        if (folderMoves.apply(move(line), file)) {
+          moved.add(line.key());
         }
       } else {
         applyLine(line.header(), line.key(), line.detail(), line.blocks());
@@ -445,6 +475,7 @@ final class Projection {
     movedFiles = counts.moved();
     countsFrom = counts.from();
     lastFile = counts.lastFile();
+    return moved;
   }
 
   private record Counts(
@@ -456,6 +487,14 @@ final class Projection {
 
   Mentions mentions() {
     return mentions;
+  }
+
+  Paths paths() {
+    return paths;
+  }
+
+  FolderMoves folderMoves() {
+    return folderMoves;
   }
 
   /** What a receipt needs and names, more or less by one. */
@@ -565,7 +604,7 @@ final class Projection {
       CommitHeader header, Detail.FolderChanged folder, JsonNode node, long segment)
       throws IOException {
     InnerPath inner = MetadataFormat.path(node);
-    long path = path(header.shelf().orElseThrow(), inner);
+    long path = paths.of(header.shelf().orElseThrow(), inner);
     long at =
         sql.first(
                 row -> Math.max(countsFrom, row.getLong(1)),
@@ -592,25 +631,5 @@ final class Projection {
           Times.NEVER,
           segment);
     }
-  }
-
-  private long path(long shelf, InnerPath inner) throws IOException {
-    Optional<Long> known =
-        sql.first(
-            row -> row.getLong(1),
-            "SELECT id FROM path WHERE shelf = ? AND inner = ?",
-            shelf,
-            inner.bytes());
-    if (known.isPresent()) {
-      return known.get();
-    }
-    Long folder = inner.isRoot() ? null : path(shelf, inner.folder());
-    long added =
-        sql.insert(
-            "INSERT INTO path (shelf, folder, inner) VALUES (?,?,?)", shelf, folder, inner.bytes());
-    if (!inner.isRoot()) {
-      new NameIndex(sql).add(added, inner);
-    }
-    return added;
   }
 }

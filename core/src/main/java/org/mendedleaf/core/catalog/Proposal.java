@@ -54,6 +54,24 @@ public sealed interface Proposal {
     }
   }
 
+  /**
+   * All files of a folder, at any depth, are in another one now, under the same names there.
+   *
+   * @param before not the shelf's own folder, nor in the other, nor the other in it
+   */
+  record MoveFolder(InnerPath before, InnerPath now) implements Proposal {
+    public MoveFolder {
+      if (before.isRoot() || now.isRoot() || before.isWithin(now) || now.isWithin(before)) {
+        throw new IllegalArgumentException("no folder moves from " + before + " to " + now);
+      }
+    }
+
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encodeMoved(before, now));
+    }
+  }
+
   /** Only times or permissions changed. */
   record Touch(long file, FileState state) implements Proposal {
     @Override

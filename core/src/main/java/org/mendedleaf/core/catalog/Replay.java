@@ -53,6 +53,9 @@ final class Replay {
   /** So many lines are read together, which takes about a hundred megabytes. */
   private static final int LINES_AT_ONCE = 50_000;
 
+  private static final Comparator<RevisionKey> ORDER =
+      Comparator.comparingLong(RevisionKey::segment).thenComparingInt(RevisionKey::line);
+
   private static final List<String> MARKS = List.of("note", "good", "held", "on_notice", "arrived");
 
   private final Sql sql;
@@ -99,7 +102,7 @@ final class Replay {
     Map<Long, List<RevisionKey>> batch = new LinkedHashMap<>();
     int lines = 0;
     for (long file : files) {
-      List<RevisionKey> ofFile = projection.mentions().of(file);
+      List<RevisionKey> ofFile = linesOf(file);
       batch.put(file, ofFile);
       lines += ofFile.size();
       if (lines >= LINES_AT_ONCE) {
@@ -108,6 +111,19 @@ final class Replay {
       }
     }
     tell(batch, each);
+  }
+
+  /** Those that speak of the file, and those that may have moved it with its folder. */
+  private List<RevisionKey> linesOf(long file) throws IOException {
+    List<RevisionKey> lines = projection.mentions().of(file);
+    List<RevisionKey> folders = projection.folderMoves().concerning(file);
+    if (folders.isEmpty() || lines.isEmpty()) {
+      return lines;
+    }
+    List<RevisionKey> all = new ArrayList<>(lines);
+    folders.stream().filter(move -> ORDER.compare(move, lines.get(0)) > 0).forEach(all::add);
+    all.sort(ORDER);
+    return all;
   }
 
   private void tell(Map<Long, List<RevisionKey>> batch, Each each) throws IOException {
@@ -145,9 +161,7 @@ final class Replay {
         segments.add(erased.revision().segment());
       }
     }
-    Set<RevisionKey> items =
-        new TreeSet<>(
-            Comparator.comparingLong(RevisionKey::segment).thenComparingInt(RevisionKey::line));
+    Set<RevisionKey> items = new TreeSet<>(ORDER);
     for (long made : segments) {
       items.addAll(itemsOf(made));
     }
@@ -254,7 +268,8 @@ final class Replay {
 
   private void again(long file, List<LoggedLines.Line> lines) throws IOException {
     Mentions mentions = projection.mentions();
-    Set<RevisionKey> counted = mentions.counted(file);
+    Set<RevisionKey> counted = new HashSet<>(mentions.counted(file));
+    counted.addAll(movedWithFolder(file, lines));
     Optional<Standing> before = standing(file);
     Set<Long> paths =
         new HashSet<>(
@@ -266,12 +281,28 @@ final class Replay {
       had.content().ifPresent(content -> projection.needs().use(content, -1));
     }
     forget(file, paths);
-    projection.applyAgain(file, lines, ids);
-    Set<RevisionKey> counts = mentions.counted(file);
+    Set<RevisionKey> counts = new HashSet<>(projection.applyAgain(file, lines, ids));
+    counts.addAll(mentions.counted(file));
     if (before.isPresent()) {
       countAgain(lines, counted, counts, before.get(), standing(file));
     }
-    forgetPaths(paths);
+    for (long path : paths) {
+      projection.paths().forgetUnneeded(path);
+    }
+  }
+
+  private Set<RevisionKey> movedWithFolder(long file, List<LoggedLines.Line> lines)
+      throws IOException {
+    Set<RevisionKey> moved = new HashSet<>();
+    for (LoggedLines.Line line : lines) {
+      if (line.detail() instanceof Detail.FolderMoved) {
+        FolderMoves.Move move = projection.move(line);
+        if (projection.folderMoves().moved(file, line.key(), move.before(), move.now())) {
+          moved.add(line.key());
+        }
+      }
+    }
+    return moved;
   }
 
   private Optional<Standing> standing(long file) throws IOException {
@@ -338,7 +369,8 @@ final class Replay {
         if (line.detail() instanceof Detail.Revised) {
           sql.update("UPDATE segment SET saved = saved - 1 WHERE number = ?", line.key().segment());
           sql.update("UPDATE shelf SET revisions = revisions - 1 WHERE id = ?", before.shelf());
-        } else if (line.detail() instanceof Detail.Moved) {
+        } else if (line.detail() instanceof Detail.Moved
+            || line.detail() instanceof Detail.FolderMoved) {
           sql.update("UPDATE segment SET moved = moved - 1 WHERE number = ?", line.key().segment());
         }
       }
@@ -347,48 +379,5 @@ final class Replay {
     if (files != 0) {
       sql.update("UPDATE shelf SET files = files + ? WHERE id = ?", files, before.shelf());
     }
-  }
-
-  private record Named(Long folder, byte[] inner) {}
-
-  /** Forgets names that nothing has, nor ever had, as the log reads now. */
-  private void forgetPaths(Set<Long> paths) throws IOException {
-    for (Long path : paths) {
-      Long at = path;
-      while (at != null && !isPathNeeded(at)) {
-        long gone = at;
-        Named named =
-            sql.first(
-                    row -> {
-                      long folder = row.getLong(1);
-                      return new Named(row.wasNull() ? null : folder, row.getBytes(2));
-                    },
-                    "SELECT folder, inner FROM path WHERE id = ?",
-                    gone)
-                .orElse(null);
-        if (named == null) {
-          break;
-        }
-        InnerPath inner = new InnerPath(Names.text(named.inner()));
-        if (!inner.isRoot()) {
-          new NameIndex(sql).remove(gone, inner);
-        }
-        sql.update("DELETE FROM path WHERE id = ?", gone);
-        at = named.folder();
-      }
-    }
-  }
-
-  private boolean isPathNeeded(long path) throws IOException {
-    return sql.first(
-            row -> row.getBoolean(1),
-            """
-            SELECT EXISTS (SELECT 1 FROM state WHERE path = ?1)
-              OR EXISTS (SELECT 1 FROM folder_state WHERE path = ?1)
-              OR EXISTS (SELECT 1 FROM path WHERE folder = ?1)
-              OR EXISTS (SELECT 1 FROM former WHERE path = ?1)
-              OR EXISTS (SELECT 1 FROM file WHERE path = ?1)""",
-            path)
-        .orElse(true);
   }
 }

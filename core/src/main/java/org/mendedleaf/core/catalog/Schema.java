@@ -8,7 +8,9 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 20;
+  static final int VERSION = 21;
+
+  static final String FILE_PATH = "CREATE INDEX IF NOT EXISTS file_path ON file (path)";
 
   static final List<String> TABLES =
       List.of(
@@ -66,7 +68,13 @@ final class Schema {
             PRIMARY KEY (shelf, what))""",
           """
           CREATE TABLE path (id INTEGER PRIMARY KEY, shelf INTEGER, folder INTEGER, inner BLOB,
-            UNIQUE (shelf, inner))""",
+            named_like INTEGER, UNIQUE (shelf, inner))""",
+          // Another path that stands in the index of names for this one: it has the same name.
+          "CREATE INDEX path_named_like ON path (named_like) WHERE named_like IS NOT NULL",
+          // Lines that moved whole folders, see FolderMoves.
+          """
+          CREATE TABLE folder_move (segment INTEGER, line INTEGER, shelf INTEGER,
+            PRIMARY KEY (segment, line)) WITHOUT ROWID""",
           """
           CREATE TABLE file (id INTEGER PRIMARY KEY, shelf INTEGER, path INTEGER, present INTEGER,
             last_number INTEGER, current INTEGER, touched INTEGER)""",
@@ -162,7 +170,7 @@ final class Schema {
           "CREATE INDEX IF NOT EXISTS state_path ON state (path, until_at)",
           "CREATE INDEX IF NOT EXISTS folder_state_folder ON folder_state (folder, until_at, from_at)",
           "CREATE INDEX IF NOT EXISTS file_touched ON file (shelf, touched)",
-          "CREATE INDEX IF NOT EXISTS file_path ON file (path)",
+          FILE_PATH,
           "CREATE INDEX IF NOT EXISTS file_gone ON file (shelf) WHERE NOT present",
           // In the order in which a folder's lines are shown.
           "CREATE INDEX IF NOT EXISTS path_folder ON path (folder, CAST(inner AS TEXT) COLLATE NOCASE)",

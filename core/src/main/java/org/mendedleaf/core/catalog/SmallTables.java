@@ -6,8 +6,8 @@ import java.util.List;
 import org.mendedleaf.core.store.ContentId;
 
 /**
- * The few rows of shelves, settings and snapshots: a hash of all of them proves that each is what
- * was written and that none is missing. For one thread, inside a transaction.
+ * The few rows of shelves, settings, moved folders and snapshots: a hash of all of them proves that
+ * each is what was written and that none is missing. For one thread, inside a transaction.
  */
 final class SmallTables {
 
@@ -15,6 +15,7 @@ final class SmallTables {
       List.of(
           "SELECT id, name, kind, folder, at FROM shelf ORDER BY id",
           "SELECT * FROM shelf_setting ORDER BY shelf, what",
+          "SELECT * FROM folder_move ORDER BY segment, line",
           "SELECT * FROM snapshot ORDER BY id");
 
   private final Sql sql;
@@ -36,7 +37,8 @@ final class SmallTables {
         sql.first(row -> row.getString(1), "SELECT value FROM about WHERE key = 'small tables'")
             .orElse("");
     if (!sealed.equals(hash())) {
-      throw new UnprovenException("what was set of shelves, or which snapshots there are");
+      throw new UnprovenException(
+          "what was set of shelves, or which folders moved or snapshots there are");
     }
   }
 

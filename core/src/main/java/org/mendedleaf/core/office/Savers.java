@@ -38,13 +38,11 @@ final class Savers {
     Catalogue catalogue = store.catalogue();
     List<Proposal> found = new ArrayList<>();
     for (long act : report.acts()) {
-      for (String ending : TELLING) {
-        for (Revision revision : catalogue.files().madeBy(act, ending)) {
-          if (tells(revision) && !progress.cancelled()) {
-            Author author = insides.author(revision, catalogue.contents());
-            if (author.isKnown() && author.fits(revision.state().modified(), settings.zone())) {
-              found.add(new Proposal.Saver(revision.key(), author.name(), SaverSource.DOCUMENT));
-            }
+      for (Revision revision : catalogue.files().madeBy(act, TELLING)) {
+        if (tells(revision) && !progress.cancelled()) {
+          Author author = insides.author(revision, catalogue.contents());
+          if (author.isKnown() && author.fits(revision.state().modified(), settings.zone())) {
+            found.add(new Proposal.Saver(revision.key(), author.name(), SaverSource.DOCUMENT));
           }
         }
       }

@@ -80,8 +80,10 @@ class AppliedErasureTest {
           "SELECT file, segment, line, counted FROM mention",
           "SELECT file, lines, sum FROM mentions",
           "SELECT content, levels, known FROM counted",
-          "SELECT 'parts of names', term, doc, cnt FROM temp.of_name_part",
-          "SELECT 'words of names', term, doc, cnt FROM temp.of_name_word");
+          "SELECT * FROM folder_move",
+          // Paths of one name may share its place in the index.
+          "SELECT 'parts of names', term FROM temp.of_name_part",
+          "SELECT 'words of names', term FROM temp.of_name_word");
 
   static LongStream seeds() {
     return Seeds.of(5);
@@ -100,7 +102,9 @@ class AppliedErasureTest {
         for (int acts = 10 + random.nextInt(20); acts > 0; acts--) {
           int act = random.nextInt(2000);
           TestDesk desk = act % 2 == 0 ? one : two;
-          if (act >= 1000) {
+          if (act >= 1700) {
+            moveMany(desk, act);
+          } else if (act >= 1000) {
             say(desk, act);
             erase(desk, act);
           } else {
@@ -133,6 +137,9 @@ class AppliedErasureTest {
 
   private static void begin(TestDesk desk, Random random) throws IOException {
     var unusedShelf = desk.office().care().stages(desk.shelf(), true);
+    for (int i = 0; i < 70; i++) {
+      desk.write((i % 2 == 0 ? "many/deep/f" : "many/f") + i, "of many: " + i);
+    }
     for (int round = 0; round < 3; round++) {
       for (String name : RandomActs.NAMES.subList(0, 4)) {
         desk.write(name, "the same in all of them\n".repeat(40) + random.nextInt(50));
@@ -142,6 +149,29 @@ class AppliedErasureTest {
       large[round] = 1;
       desk.write("large.bin", large);
       desk.capture();
+    }
+  }
+
+  /** So many that the log says in one line that their folder moved. */
+  private static void moveMany(TestDesk desk, int act) throws IOException {
+    Path to = desk.file(act % 3 == 0 ? "many" : act % 3 == 1 ? "in/many" : "many in/b/c");
+    for (String from : List.of("many", "in/many", "many in/b/c")) {
+      if (Files.exists(desk.file(from)) && !Files.exists(to)) {
+        Files.createDirectories(to.getParent());
+        Files.move(desk.file(from), to);
+        if (act % 5 == 0) {
+          Files.writeString(to.resolve("f7"), "changed on the way " + act);
+        }
+        if (act % 7 == 0) {
+          Path one = to.resolve("deep/f" + act % 35 * 2);
+          if (Files.exists(one)) {
+            Files.move(one, desk.file("of many " + act));
+          }
+          Files.createDirectories(desk.file(from));
+          Files.writeString(desk.file(from).resolve("f1"), "another");
+        }
+        desk.capture();
+      }
     }
   }
 
@@ -166,6 +196,9 @@ class AppliedErasureTest {
   private static FileLife any(TestDesk desk, int choice) throws IOException {
     List<String> names = new ArrayList<>(RandomActs.NAMES);
     names.add("large.bin");
+    for (String many : List.of("many", "in/many", "many in/b/c")) {
+      names.addAll(List.of(many + "/f7", many + "/f11", many + "/deep/f8", many + "/f1"));
+    }
     for (int i = 0; i < names.size(); i++) {
       try {
         return desk.life(names.get((choice + i) % names.size()));

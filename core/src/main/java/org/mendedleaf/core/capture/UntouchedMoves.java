@@ -1,0 +1,115 @@
+package org.mendedleaf.core.capture;
+
+import java.io.IOException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.catalog.LookedFile;
+import org.mendedleaf.core.catalog.PresentFile;
+
+/**
+ * Tells which new files need not be read because they certainly are recorded ones whose folder has
+ * another name now. Key, name, size and time alone do not prove that, since keys are reused at once
+ * and an unpacked file may have any time; but nothing of a file that was made or written since then
+ * is older than its reading, and no program can set the time at which a drive last changed what it
+ * knows of a file.
+ */
+final class UntouchedMoves {
+
+  private final Map<String, PresentFile> gone;
+  // Links to one file have one key.
+  private final Map<String, List<PresentFile>> others = new HashMap<>();
+  private final Map<Long, LookedFile> looked;
+  private final Scanner scanner;
+  private final Instant now;
+
+  UntouchedMoves(
+      List<PresentFile> gone, Map<Long, LookedFile> looked, Scanner scanner, Instant now) {
+    this.now = now;
+    this.looked = looked;
+    this.scanner = scanner;
+    this.gone = new HashMap<>(gone.size() * 2);
+    for (PresentFile file : gone) {
+      key(file).ifPresent(key -> add(key, file));
+    }
+  }
+
+  /**
+   * A recorded file under its new path.
+   *
+   * @param state what is recorded of it, with what can be seen without reading
+   */
+  record Moved(PresentFile before, FileState state) {}
+
+  private void add(String key, PresentFile file) {
+    if (gone.putIfAbsent(key, file) != null) {
+      others.computeIfAbsent(key, k -> new ArrayList<>()).add(file);
+    }
+  }
+
+  private Optional<String> key(PresentFile file) {
+    LookedFile later = looked(file);
+    return later == null ? file.state().key() : later.key();
+  }
+
+  private LookedFile looked(PresentFile file) {
+    LookedFile later = looked.get(file.file());
+    return later != null && later.revision() == file.revision() ? later : null;
+  }
+
+  /** The recorded file that this one is; each is found once. */
+  Optional<Moved> find(Found found) {
+    if (found.isLink() || found.key().isEmpty()) {
+      return Optional.empty();
+    }
+    String key = found.key().get();
+    PresentFile first = gone.get(key);
+    if (first != null && isSame(first, found)) {
+      gone.remove(key);
+      return Optional.of(new Moved(first, state(first.state(), found)));
+    }
+    List<PresentFile> more = others.getOrDefault(key, List.of());
+    Optional<PresentFile> other = more.stream().filter(file -> isSame(file, found)).findFirst();
+    other.ifPresent(more::remove);
+    return other.map(file -> new Moved(file, state(file.state(), found)));
+  }
+
+  private boolean isSame(PresentFile file, Found found) {
+    FileState state = file.state();
+    if (state.link().isPresent()
+        || state.size() != found.size()
+        || !state.modified().equals(found.modified())
+        || !state.path().name().equals(found.path().name())) {
+      return false;
+    }
+    LookedFile later = looked(file);
+    Instant readAt = later == null ? file.currentFrom() : later.at();
+    if (readAt.isAfter(now)) {
+      // The clock went ahead then, so it does not tell what came later.
+      return false;
+    }
+    try {
+      Optional<Instant> changed = scanner.changed(found);
+      return changed.isPresent() && ClockTick.isBefore(changed.get(), readAt);
+    } catch (IOException e) {
+      // Then it is read, and whoever reads it says what is wrong.
+      return false;
+    }
+  }
+
+  private static FileState state(FileState before, Found found) {
+    return new FileState(
+        found.path(),
+        before.size(),
+        before.modified(),
+        found.mode(),
+        before.owner(),
+        found.key(),
+        before.content(),
+        before.link());
+  }
+}
