@@ -13,6 +13,7 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import java.util.concurrent.FutureTask;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.BooleanSupplier;
 import javafx.application.Platform;
 import javafx.event.Event;
 import javafx.event.EventDispatcher;
@@ -51,6 +52,7 @@ public final class Handlers {
 
   private static final long PATIENCE = 60_000_000_000L;
 
+  private static final int ALONE = 20;
   private static final int CAPTURED_BESIDE = 2;
 
   /** Files in the folders that are looked at meanwhile. */
@@ -152,25 +154,42 @@ public final class Handlers {
    * Goes to and fro between two usual folders while two shelves of very many files are captured.
    */
   private void besideCaptures(Office office, Shelf shelf) throws Exception {
-    List<Thread> captures = new ArrayList<>();
+    AtomicLong rounds = new AtomicLong(ALONE);
+    print("while nothing else is done", pages(shelf, () -> rounds.getAndDecrement() > 0));
+    CountDownLatch left = new CountDownLatch(CAPTURED_BESIDE);
     List<String> failed = Collections.synchronizedList(new ArrayList<>());
     for (int i = 0; i < CAPTURED_BESIDE; i++) {
       Path work = base.resolve("beside" + i);
       write(work.resolve("in"), files, "state one of ");
       Shelf other = office.shelves().add(work, base.resolve("store"), Optional.of("Beside " + i));
-      captures.add(
-          new Thread(
-              () -> {
-                try {
-                  capture(office, other);
-                } catch (IOException e) {
-                  failed.add(e.getMessage());
-                }
-              }));
+      String name = "capture " + i;
+      onInterface(
+          () -> {
+            window
+                .context()
+                .jobs()
+                .startDue(
+                    name,
+                    progress -> office.shelves().capture(other, false, progress),
+                    outcome -> left.countDown(),
+                    problem -> {
+                      failed.add(problem.toString());
+                      left.countDown();
+                    });
+            return null;
+          });
     }
-    captures.forEach(Thread::start);
+    List<Double> answers = pages(shelf, () -> left.getCount() > 0);
+    if (!failed.isEmpty()) {
+      throw new IOException(failed.get(0));
+    }
+    print("while %d shelves of %,d files are captured".formatted(CAPTURED_BESIDE, files), answers);
+  }
+
+  /** How long each page took to show, in milliseconds. */
+  private List<Double> pages(Shelf shelf, BooleanSupplier more) throws Exception {
     List<Double> answers = new ArrayList<>();
-    while (captures.stream().anyMatch(Thread::isAlive)) {
+    while (more.getAsBoolean()) {
       for (int usual = 0; usual < USUAL.size(); usual++) {
         int rows = USUAL.get(usual);
         Place place = new Place.OneShelf(shelf, new InnerPath("usual" + usual));
@@ -181,18 +200,19 @@ public final class Handlers {
         Thread.sleep(100);
       }
     }
-    if (!failed.isEmpty()) {
-      throw new IOException(failed.get(0));
-    }
-    answers.sort(null);
+    return answers;
+  }
+
+  private static void print(String when, List<Double> answers) {
+    System.err.println(when + answers.stream().map(Math::round).toList());
+    List<Double> sorted = answers.stream().sorted().toList();
     System.out.printf(
-        "%,d pages while %d shelves of %,d files are captured: median %.0f ms, 99th percentile %.0f ms, slowest %.0f ms (hold: 99th 200 ms)%n",
-        answers.size(),
-        CAPTURED_BESIDE,
-        files,
-        answers.get(answers.size() / 2),
-        answers.get(answers.size() * 99 / 100),
-        answers.get(answers.size() - 1));
+        "%,d pages %s: median %.0f ms, 99th percentile %.0f ms, slowest %.0f ms (hold: 99th 200 ms)%n",
+        sorted.size(),
+        when,
+        sorted.get(sorted.size() / 2),
+        sorted.get(sorted.size() * 99 / 100),
+        sorted.get(sorted.size() - 1));
   }
 
   private static void write(Path folder, int count, String text) throws IOException {
@@ -240,7 +260,10 @@ public final class Handlers {
         () -> {
           Background background =
               new Background(
-                  Executors.newFixedThreadPool(3), work -> Platform.runLater(() -> time(work)));
+                  Executors.newFixedThreadPool(3),
+                  Executors.newCachedThreadPool(),
+                  Executors.newFixedThreadPool(CAPTURED_BESIDE),
+                  work -> Platform.runLater(() -> time(work)));
           window = new MainWindow(new Stage(), office, background, file -> {});
           window.show(List.of());
           EventDispatcher plain = window.scene().getEventDispatcher();

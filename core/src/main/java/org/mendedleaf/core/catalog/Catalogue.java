@@ -14,7 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.locks.ReentrantLock;
 import org.mendedleaf.core.store.ChunkIndex;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
@@ -51,8 +51,8 @@ public final class Catalogue implements ChunkIndex, Closeable {
   // One long question must not keep the short ones waiting.
   private volatile List<Sql> reading = List.of();
   private boolean building;
-  // How deep a thread that has the lock is in applying commits; read by others without it.
-  private final AtomicInteger applying = new AtomicInteger();
+  // Whoever changes the tables has it; questions go without.
+  private final ReentrantLock changing = new ReentrantLock();
   private volatile boolean anyHurt;
   // Who asked before a catalogue was built anew may not have done asking.
   private List<Sql> former = List.of();
@@ -134,53 +134,70 @@ public final class Catalogue implements ChunkIndex, Closeable {
   }
 
   /** Remembers what large contents are made of, as ids one after another; it can be read again. */
-  public synchronized void rememberParts(Map<ContentId, byte[]> parts) throws IOException {
-    if (!parts.isEmpty()) {
-      writing.transaction(
-          () -> {
-            for (Map.Entry<ContentId, byte[]> one : parts.entrySet()) {
-              writing.update(
-                  "INSERT OR REPLACE INTO part VALUES (?,?)", one.getKey().bytes(), one.getValue());
-            }
-          });
+  public void rememberParts(Map<ContentId, byte[]> parts) throws IOException {
+    changing.lock();
+    try {
+      if (!parts.isEmpty()) {
+        writing.transaction(
+            () -> {
+              for (Map.Entry<ContentId, byte[]> one : parts.entrySet()) {
+                writing.update(
+                    "INSERT OR REPLACE INTO part VALUES (?,?)",
+                    one.getKey().bytes(),
+                    one.getValue());
+              }
+            });
+      }
+    } finally {
+      changing.unlock();
     }
   }
 
   /** Remembers what files were found to hold; it can be found out again. */
-  public synchronized void rememberLooked(List<LookedFile> looked) throws IOException {
-    if (!looked.isEmpty()) {
-      writing.transaction(
-          () -> {
-            for (LookedFile one : looked) {
-              writing.update(
-                  "INSERT OR REPLACE INTO looked VALUES (?,?,?,?)",
-                  one.file(),
-                  one.revision(),
-                  one.key().orElse(null),
-                  Times.nanos(one.at()));
-            }
-          });
+  public void rememberLooked(List<LookedFile> looked) throws IOException {
+    changing.lock();
+    try {
+      if (!looked.isEmpty()) {
+        writing.transaction(
+            () -> {
+              for (LookedFile one : looked) {
+                writing.update(
+                    "INSERT OR REPLACE INTO looked VALUES (?,?,?,?)",
+                    one.file(),
+                    one.revision(),
+                    one.key().orElse(null),
+                    Times.nanos(one.at()));
+              }
+            });
+      }
+    } finally {
+      changing.unlock();
     }
   }
 
   /** Remembers what files cost; it can be counted again. */
-  public synchronized void rememberCount(SpaceQuestions.Count count) throws IOException {
-    writing.transaction(
-        () -> {
-          writing.update("DELETE FROM file_cost");
-          for (SpaceQuestions.Counted one : count.files()) {
+  public void rememberCount(SpaceQuestions.Count count) throws IOException {
+    changing.lock();
+    try {
+      writing.transaction(
+          () -> {
+            writing.update("DELETE FROM file_cost");
+            for (SpaceQuestions.Counted one : count.files()) {
+              writing.update(
+                  "INSERT INTO file_cost VALUES (?,?,?,?,?)",
+                  one.file(),
+                  one.revisions(),
+                  one.current(),
+                  one.history(),
+                  one.alone());
+            }
             writing.update(
-                "INSERT INTO file_cost VALUES (?,?,?,?,?)",
-                one.file(),
-                one.revisions(),
-                one.current(),
-                one.history(),
-                one.alone());
-          }
-          writing.update(
-              "INSERT OR REPLACE INTO about VALUES ('counted', ?)",
-              count.commit() + " " + count.disk());
-        });
+                "INSERT OR REPLACE INTO about VALUES ('counted', ?)",
+                count.commit() + " " + count.disk());
+          });
+    } finally {
+      changing.unlock();
+    }
   }
 
   /** Questions about all that a shelf ever recorded. */
@@ -203,16 +220,21 @@ public final class Catalogue implements ChunkIndex, Closeable {
    *
    * @throws UnprovenException if the catalogue is damaged: {@link #rebuild} it and ask again
    */
-  synchronized <T> T proving(Finding<T> finding) throws IOException {
-    List<T> found = new ArrayList<>();
-    writing.rehearsal(
-        () -> {
-          LoggedLines log =
-              new LoggedLines(store.log(), store.reader(new StoredChunks(writing)), writing);
-          Projection projection = new Projection(store, writing);
-          found.add(finding.find(new Proof(writing, store, projection, log, builtHere)));
-        });
-    return found.get(0);
+  <T> T proving(Finding<T> finding) throws IOException {
+    changing.lock();
+    try {
+      List<T> found = new ArrayList<>();
+      writing.rehearsal(
+          () -> {
+            LoggedLines log =
+                new LoggedLines(store.log(), store.reader(new StoredChunks(writing)), writing);
+            Projection projection = new Projection(store, writing);
+            found.add(finding.find(new Proof(writing, store, projection, log, builtHere)));
+          });
+      return found.get(0);
+    } finally {
+      changing.unlock();
+    }
   }
 
   /** Questions about what was done. */
@@ -221,41 +243,41 @@ public final class Catalogue implements ChunkIndex, Closeable {
   }
 
   /** Applies all segments that were published since. Returns how many. */
-  public synchronized long catchUp() throws IOException {
-    long before = nextSegment;
-    letFormerGo(false);
-    Optional<Segment> next = store.log().read(nextSegment);
-    if (next.isEmpty()) {
+  public long catchUp() throws IOException {
+    changing.lock();
+    try {
+      long before = nextSegment;
+      letFormerGo(false);
+      Optional<Segment> next = store.log().read(nextSegment);
+      if (next.isEmpty()) {
+        answerFromHere();
+        return 0;
+      }
+      sound(this::applyAll);
       answerFromHere();
-      return 0;
+      return nextSegment - before;
+    } finally {
+      changing.unlock();
     }
-    sound(this::applyAll);
-    answerFromHere();
-    return nextSegment - before;
   }
 
   /**
    * Applies what was published since, for a question that is about to be asked. Where a thread of
-   * this process is applying something, as a large capture, it does not wait for that: what was
+   * this process is changing something, as by a large capture, it does not wait for that: what was
    * committed before is answered.
    */
   public void lookForNews() throws IOException {
-    if (applying.get() == 0 || Thread.holdsLock(this)) {
-      catchUp();
+    if (changing.tryLock()) {
+      try {
+        catchUp();
+      } finally {
+        changing.unlock();
+      }
     }
   }
 
   /** Changes the catalogue; where it turns out to be damaged, it is read from the log instead. */
   private void sound(Sql.Work change) throws IOException {
-    applying.incrementAndGet();
-    try {
-      soundly(change);
-    } finally {
-      applying.decrementAndGet();
-    }
-  }
-
-  private void soundly(Sql.Work change) throws IOException {
     try {
       change.run();
     } catch (UnprovenException e) {
@@ -354,36 +376,51 @@ public final class Catalogue implements ChunkIndex, Closeable {
   }
 
   @Override
-  public synchronized void noteHurt(ContentId id) throws IOException {
-    anyHurt = true;
-    boolean known =
-        writing
-            .first(row -> row.getLong(1), "SELECT 1 FROM hurt WHERE id = ?", id.bytes())
-            .isPresent();
-    if (!known) {
-      // Whatever lies in the same record cannot be read either.
-      writing.update(
-          """
-          INSERT OR IGNORE INTO hurt SELECT beside.id FROM chunk
-          JOIN chunk AS beside ON beside.record = chunk.record
-          WHERE chunk.id = ?""",
-          (Object) id.bytes());
+  public void noteHurt(ContentId id) throws IOException {
+    changing.lock();
+    try {
+      anyHurt = true;
+      boolean known =
+          writing
+              .first(row -> row.getLong(1), "SELECT 1 FROM hurt WHERE id = ?", id.bytes())
+              .isPresent();
+      if (!known) {
+        // Whatever lies in the same record cannot be read either.
+        writing.update(
+            """
+            INSERT OR IGNORE INTO hurt SELECT beside.id FROM chunk
+            JOIN chunk AS beside ON beside.record = chunk.record
+            WHERE chunk.id = ?""",
+            (Object) id.bytes());
+      }
+    } finally {
+      changing.unlock();
     }
   }
 
   @Override
-  public synchronized boolean isRetired(SheafId sheaf) throws IOException {
-    return writing
-        .first(
-            row -> row.getLong(1),
-            "SELECT 1 FROM sheaf WHERE name = ? AND retired_at IS NOT NULL",
-            sheaf.text())
-        .isPresent();
+  public boolean isRetired(SheafId sheaf) throws IOException {
+    changing.lock();
+    try {
+      return writing
+          .first(
+              row -> row.getLong(1),
+              "SELECT 1 FROM sheaf WHERE name = ? AND retired_at IS NOT NULL",
+              sheaf.text())
+          .isPresent();
+    } finally {
+      changing.unlock();
+    }
   }
 
   @Override
-  public synchronized long erasures() {
-    return erasures;
+  public long erasures() {
+    changing.lock();
+    try {
+      return erasures;
+    } finally {
+      changing.unlock();
+    }
   }
 
   /**
@@ -427,33 +464,43 @@ public final class Catalogue implements ChunkIndex, Closeable {
   }
 
   /** Whether the log itself, whose every byte is checked, says of all of these that they are. */
-  synchronized boolean areRetired(List<SheafId> sheaves) throws IOException {
-    Map<Long, CommitHeader> headers = new HashMap<>();
-    for (SheafId sheaf : sheaves) {
-      long in =
-          writing
-              .first(
-                  row -> row.getLong(1),
-                  "SELECT retired_in FROM sheaf WHERE name = ?",
-                  sheaf.text())
-              .orElse(-1L);
-      if (!headers.containsKey(in)) {
-        Optional<Segment> segment = in < 0 ? Optional.empty() : store.log().read(in);
-        if (segment.isEmpty()) {
+  boolean areRetired(List<SheafId> sheaves) throws IOException {
+    changing.lock();
+    try {
+      Map<Long, CommitHeader> headers = new HashMap<>();
+      for (SheafId sheaf : sheaves) {
+        long in =
+            writing
+                .first(
+                    row -> row.getLong(1),
+                    "SELECT retired_in FROM sheaf WHERE name = ?",
+                    sheaf.text())
+                .orElse(-1L);
+        if (!headers.containsKey(in)) {
+          Optional<Segment> segment = in < 0 ? Optional.empty() : store.log().read(in);
+          if (segment.isEmpty()) {
+            return false;
+          }
+          headers.put(in, CommitHeader.decode(segment.get().lines().get(0)));
+        }
+        if (!headers.get(in).retired().contains(sheaf)) {
           return false;
         }
-        headers.put(in, CommitHeader.decode(segment.get().lines().get(0)));
       }
-      if (!headers.get(in).retired().contains(sheaf)) {
-        return false;
-      }
+      return true;
+    } finally {
+      changing.unlock();
     }
-    return true;
   }
 
   /** A retired sheaf whose file was deleted need not be looked at again. */
-  synchronized void forgetSheaf(SheafId sheaf) throws IOException {
-    writing.update("UPDATE sheaf SET retired_at = ? WHERE name = ?", Times.NEVER, sheaf.text());
+  void forgetSheaf(SheafId sheaf) throws IOException {
+    changing.lock();
+    try {
+      writing.update("UPDATE sheaf SET retired_at = ? WHERE name = ?", Times.NEVER, sheaf.text());
+    } finally {
+      changing.unlock();
+    }
   }
 
   @Override
@@ -462,33 +509,38 @@ public final class Catalogue implements ChunkIndex, Closeable {
   }
 
   @Override
-  public synchronized boolean refreshFor(ContentId missing) throws IOException {
-    if (builtHere || isHurt(missing)) {
+  public boolean refreshFor(ContentId missing) throws IOException {
+    changing.lock();
+    try {
+      if (builtHere || isHurt(missing)) {
+        return false;
+      }
+      LOG.warn("The catalogue is read from the log again: it does not know where a content lies.");
+      var unusedCommits = rebuild();
+      if (locate(missing).isPresent()) {
+        return true;
+      }
+      if (files().holding(missing).isEmpty()) {
+        throw new UnprovenException(
+            "which content a revision has. It has been read from the log again; ask once more");
+      }
+      // Its sheaf is lost. The next time this need not be found out again.
+      anyHurt = true;
+      writing.update("INSERT OR IGNORE INTO hurt VALUES (?)", (Object) missing.bytes());
       return false;
+    } finally {
+      changing.unlock();
     }
-    LOG.warn("The catalogue is read from the log again: it does not know where a content lies.");
-    var unusedCommits = rebuild();
-    if (locate(missing).isPresent()) {
-      return true;
-    }
-    if (files().holding(missing).isEmpty()) {
-      throw new UnprovenException(
-          "which content a revision has. It has been read from the log again; ask once more");
-    }
-    // Its sheaf is lost. The next time this need not be found out again.
-    anyHurt = true;
-    writing.update("INSERT OR IGNORE INTO hurt VALUES (?)", (Object) missing.bytes());
-    return false;
   }
 
   /** Throws the catalogue away and builds it again from the store. */
-  public synchronized long rebuild() throws IOException {
-    applying.incrementAndGet();
+  public long rebuild() throws IOException {
+    changing.lock();
     try {
       buildAnew();
       return nextSegment;
     } finally {
-      applying.decrementAndGet();
+      changing.unlock();
     }
   }
 
@@ -500,8 +552,13 @@ public final class Catalogue implements ChunkIndex, Closeable {
   }
 
   /** Remembers what costs time to find out about a content, and can be found out again. */
-  public synchronized void rememberTraits(ContentId content, byte[] traits) throws IOException {
-    writing.update("INSERT OR REPLACE INTO traits VALUES (?,?)", content.bytes(), traits);
+  public void rememberTraits(ContentId content, byte[] traits) throws IOException {
+    changing.lock();
+    try {
+      writing.update("INSERT OR REPLACE INTO traits VALUES (?,?)", content.bytes(), traits);
+    } finally {
+      changing.unlock();
+    }
   }
 
   /** How many commits this catalogue has applied: as long as it stays, so do all answers. */
@@ -526,22 +583,32 @@ public final class Catalogue implements ChunkIndex, Closeable {
    * Taken before numbers are given: whatever is committed after it, by whomever, takes its number,
    * so that nothing is published on top of what its numbers were not given on.
    */
-  synchronized Position position() {
-    return new Position(nextSegment, lastHash);
+  Position position() {
+    changing.lock();
+    try {
+      return new Position(nextSegment, lastHash);
+    } finally {
+      changing.unlock();
+    }
   }
 
-  synchronized void apply(Segment segment, List<FinishedSheaf> written) throws IOException {
-    if (segment.number() != nextSegment) {
-      // Somebody else in this process has read it from the log already, or builds anew.
-      catchUp();
-      return;
-    }
-    Map<SheafId, SheafContents> known = new HashMap<>();
-    written.forEach(sheaf -> known.put(sheaf.id(), sheaf.contents()));
-    long erasuresBefore = erasures;
-    sound(() -> apply(segment, known));
-    if (erasures > erasuresBefore) {
-      forgetWritten();
+  void apply(Segment segment, List<FinishedSheaf> written) throws IOException {
+    changing.lock();
+    try {
+      if (segment.number() != nextSegment) {
+        // Somebody else in this process has read it from the log already, or builds anew.
+        catchUp();
+        return;
+      }
+      Map<SheafId, SheafContents> known = new HashMap<>();
+      written.forEach(sheaf -> known.put(sheaf.id(), sheaf.contents()));
+      long erasuresBefore = erasures;
+      sound(() -> apply(segment, known));
+      if (erasures > erasuresBefore) {
+        forgetWritten();
+      }
+    } finally {
+      changing.unlock();
     }
   }
 
@@ -566,15 +633,18 @@ public final class Catalogue implements ChunkIndex, Closeable {
 
   /** Damage that a question has met: the catalogue is read from the log, and it is asked again. */
   private Sql insteadOf(Sql damaged) throws IOException {
-    if (Thread.holdsLock(this)) {
+    if (changing.isHeldByCurrentThread()) {
       // In the middle of changing it; whoever does that sees to it.
       throw new UnprovenException("it is damaged");
     }
-    synchronized (this) {
+    changing.lock();
+    try {
       if (reading.contains(damaged)) {
         LOG.warn("The catalogue is damaged and is read from the log again.");
         var unusedCommits = rebuild();
       }
+    } finally {
+      changing.unlock();
     }
     return reading();
   }
@@ -647,11 +717,16 @@ public final class Catalogue implements ChunkIndex, Closeable {
   }
 
   @Override
-  public synchronized void close() {
-    reading.forEach(Sql::close);
-    letFormerGo(true);
-    if (writing != null) {
-      writing.close();
+  public void close() {
+    changing.lock();
+    try {
+      reading.forEach(Sql::close);
+      letFormerGo(true);
+      if (writing != null) {
+        writing.close();
+      }
+    } finally {
+      changing.unlock();
     }
   }
 }

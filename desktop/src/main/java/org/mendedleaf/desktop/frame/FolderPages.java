@@ -15,9 +15,9 @@ import org.mendedleaf.desktop.work.Page;
 import org.mendedleaf.desktop.work.Place;
 
 /**
- * A shelf's folder now and as it was. The page of the past is made, filled and styled out of sight
- * while somebody looks at the present, since that takes longer than the answer: going to a moment
- * then only changes its lines.
+ * A shelf's folders now and as they were; one page serves all folders. The page of the past is
+ * made, filled and styled out of sight while somebody looks at the present, since that takes longer
+ * than the answer: going to a moment then only changes its lines.
  */
 final class FolderPages implements Page {
 
@@ -81,12 +81,12 @@ final class FolderPages implements Page {
   }
 
   private void show(Place.OneShelf place) {
-    if (!place.equals(presentOf)) {
-      root.getChildren().clear();
-      past = null;
+    if (present == null) {
       present = new ShelfPage(context, shelf, place.folder());
-      presentOf = place;
+    } else if (!place.equals(presentOf)) {
+      present.moveTo(place.folder());
     }
+    presentOf = place;
     if (!root.getChildren().contains(present.node())) {
       root.getChildren().add(0, present.node());
     }

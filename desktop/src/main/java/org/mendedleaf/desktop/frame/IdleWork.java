@@ -37,7 +37,7 @@ final class IdleWork {
 
   private void work() {
     if (context.jobs().running().isEmpty()) {
-      context.background().ask(this::tidy, done -> {}, context.navigator()::complain);
+      context.background().workInTurn(this::tidy, done -> {}, context.navigator()::complain);
     }
   }
 

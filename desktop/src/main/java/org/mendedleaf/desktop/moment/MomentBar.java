@@ -78,6 +78,12 @@ public final class MomentBar {
     return root;
   }
 
+  /** Shows when another folder changed; {@link #refresh} asks for it. */
+  public void moveTo(InnerPath folder) {
+    typed.clear();
+    presenter.moveTo(folder);
+  }
+
   /** Asks again what changed when. */
   public void refresh() {
     presenter.refresh();

@@ -154,6 +154,11 @@ final class MomentPresenter {
     moment = Optional.of(otherMoment);
   }
 
+  /** Turns to another folder at the same moment. */
+  void moveTo(InnerPath otherFolder) {
+    folder = otherFolder;
+  }
+
   void refresh() {
     InnerPath here = folder;
     Optional<Moment> then = moment;

@@ -54,11 +54,13 @@ public final class ShelfPage implements Page {
 
   private final Context context;
   private final Shelf shelf;
-  private final InnerPath folder;
+  private InnerPath folder;
   private final SheetTable<FolderRow> table =
       new SheetTable<>("files", this::open, row -> row.path().name());
+  private final Label title = Nodes.label("", "title");
   private final Label facts = Nodes.label("", "soft");
   private final Button capture;
+  private final ShelfCrumbs crumbs;
   private final FolderTree tree;
   private Instant captured = Instant.EPOCH;
   private List<FolderRow> shownRows = List.of();
@@ -71,7 +73,7 @@ public final class ShelfPage implements Page {
     this.context = context;
     this.shelf = shelf;
     this.folder = folder;
-    Label title = Nodes.label(folder.isRoot() ? shelf.name() : Shortened.name(folder), "title");
+    name();
     capture =
         shelf.isDeposit()
             ? Nodes.button(
@@ -114,13 +116,32 @@ public final class ShelfPage implements Page {
     Node below = new TraySheet(context).beside(main, tree.node());
     VBox.setVgrow(below, Priority.ALWAYS);
     bar = new MomentBar(context, shelf, folder);
-    ShelfCrumbs crumbs =
-        new ShelfCrumbs(context, shelf, folder, path -> new Place.OneShelf(shelf, path));
+    crumbs = new ShelfCrumbs(context, shelf, folder, path -> new Place.OneShelf(shelf, path));
     HBox way = Nodes.row(crumbs.node(), gather, care);
     root = new VBox(6, way, head, bar.node(), below);
     VBox.setMargin(below, new javafx.geometry.Insets(6, 0, 0, 0));
     root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
     root.getStyleClass().add("page");
+  }
+
+  private void name() {
+    title.setText(folder.isRoot() ? shelf.name() : Shortened.name(folder));
+  }
+
+  /**
+   * Shows another folder of the shelf: its lines come into the table that is there, since a new one
+   * takes longer to draw than they to be found.
+   */
+  public void moveTo(InnerPath other) {
+    folder = other;
+    shownRows = List.of();
+    name();
+    facts.setText("");
+    crumbs.show(folder);
+    tree.at(folder);
+    bar.moveTo(folder);
+    table.waitNoMore();
+    table.startOver();
   }
 
   @Override
@@ -159,7 +180,17 @@ public final class ShelfPage implements Page {
   public void refresh() {
     bar.refresh();
     List<FolderRow> before = shownRows;
-    context.background().ask(() -> look(before), this::show, context.navigator()::complain);
+    InnerPath here = folder;
+    context
+        .background()
+        .ask(
+            () -> look(here, before),
+            found -> {
+              if (here.equals(folder)) {
+                show(found);
+              }
+            },
+            context.navigator()::complain);
     context
         .background()
         .ask(
@@ -250,11 +281,12 @@ public final class ShelfPage implements Page {
       Optional<Rhythms.Turn> turn) {}
 
   /**
+   * @param here the folder that was asked for
    * @param shown what the list shows already
    */
-  private Found look(List<FolderRow> shown) throws IOException {
+  private Found look(InnerPath here, List<FolderRow> shown) throws IOException {
     Shelf now = context.office().shelves().byId(shelf.store(), shelf.id());
-    List<FolderRow> rows = context.office().shelves().browse(now, folder);
+    List<FolderRow> rows = context.office().shelves().browse(now, here);
     return new Found(
         now,
         rows.equals(shown) ? shown : rows,

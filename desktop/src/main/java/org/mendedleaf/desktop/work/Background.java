@@ -15,6 +15,7 @@ public final class Background {
   private final Executor jobs;
   private final Executor due;
   private final Executor interfaceThread;
+  private final Courtesy courtesy = new Courtesy();
 
   /**
    * @param workers run everything
@@ -44,26 +45,42 @@ public final class Background {
    * closing.
    */
   public <T> void ask(Callable<T> question, Consumer<T> answer, Consumer<Exception> failure) {
-    on(questions, question, answer, failure);
+    courtesy.asked();
+    boolean taken =
+        on(questions, question, result -> answered(answer, result), e -> answered(failure, e));
+    if (!taken) {
+      courtesy.answered();
+    }
+  }
+
+  private <A> void answered(Consumer<A> consumer, A answer) {
+    courtesy.answered();
+    consumer.accept(answer);
+  }
+
+  /** Called by long work where it can pause: a page that waits for its answer comes first. */
+  void standBack() {
+    courtesy.standBack();
   }
 
   /** The same for work that a person has started and that may take long. */
   <T> void work(Callable<T> work, Consumer<T> answer, Consumer<Exception> failure) {
-    on(jobs, work, answer, failure);
+    var unused = on(jobs, work, answer, failure);
   }
 
   /** The same for work that nobody waits for. */
-  <T> void workInTurn(Callable<T> work, Consumer<T> answer, Consumer<Exception> failure) {
-    on(due, work, answer, failure);
+  public <T> void workInTurn(Callable<T> work, Consumer<T> answer, Consumer<Exception> failure) {
+    var unused = on(due, work, answer, failure);
   }
 
-  private <T> void on(
+  /** Returns whether it will be answered: when the window is closing, nobody is left to see it. */
+  private <T> boolean on(
       Executor workers, Callable<T> question, Consumer<T> answer, Consumer<Exception> failure) {
     try {
       workers.execute(() -> answer(question, answer, failure));
+      return true;
     } catch (RejectedExecutionException e) {
-      // The window is closing: nobody is left to see the answer.
-      return;
+      return false;
     }
   }
 

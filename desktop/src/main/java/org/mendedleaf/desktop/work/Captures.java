@@ -72,7 +72,7 @@ public final class Captures {
   private void sumUp(String store) {
     context
         .background()
-        .ask(
+        .workInTurn(
             () -> context.office().comparisons().sumUp(store, SUMMARIES, Progress.NONE),
             summed -> {
               if (summed > 0) {

@@ -6,6 +6,7 @@ import javafx.beans.property.ReadOnlyDoubleProperty;
 import javafx.beans.property.ReadOnlyDoubleWrapper;
 import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
+import org.mendedleaf.core.progress.CancelledException;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.desktop.words.Shown;
@@ -81,6 +82,13 @@ public final class Job implements Progress {
   @Override
   public boolean cancelled() {
     return cancelled.get();
+  }
+
+  /** Also where a page that waits for its answer comes first. */
+  @Override
+  public void checkCancelled() throws CancelledException {
+    background.standBack();
+    Progress.super.checkCancelled();
   }
 
   /** How fast it is and how long it will take, once that can be told. */

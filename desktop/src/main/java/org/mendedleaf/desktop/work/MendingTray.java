@@ -53,6 +53,9 @@ public final class MendingTray {
   private long files;
   private long bytes;
   private long largest;
+  // Picks without a way of their own, and those whose own way does not say yet where they go.
+  private int goingWithRest;
+  private int goingNowhere;
 
   public MendingTray(Office office, Background background) {
     this.office = office;
@@ -215,7 +218,16 @@ public final class MendingTray {
 
   /** Gives some picks a way of their own; null for that of the rest. */
   public void handle(Collection<Picked> some, Handling own) {
-    some.forEach(picked -> picked.own = own);
+    for (Picked picked : some) {
+      boolean there = byKey.get(picked.key()) == picked;
+      if (there) {
+        count(picked, -1);
+      }
+      picked.own = own;
+      if (there) {
+        count(picked, 1);
+      }
+    }
     changed();
   }
 
@@ -238,9 +250,7 @@ public final class MendingTray {
   /** Whether there is anything to rehearse, and it is said of each pick where it goes. */
   public boolean isReady() {
     boolean rest = handling.get().destination().isChosen();
-    return !picks.isEmpty()
-        && picks.stream()
-            .allMatch(picked -> picked.own == null ? rest : picked.own.destination().isChosen());
+    return !picks.isEmpty() && goingNowhere == 0 && (rest || goingWithRest == 0);
   }
 
   /** Everything on the tray, as the office takes it. */
@@ -267,6 +277,11 @@ public final class MendingTray {
     files += sign * picked.files();
     bytes += sign * Math.max(0, picked.bytes());
     largest = Math.max(largest, picked.bytes());
+    if (picked.own == null) {
+      goingWithRest += sign;
+    } else if (!picked.own.destination().isChosen()) {
+      goingNowhere += sign;
+    }
   }
 
   /** Puts back what lay on the tray when the window was closed. */
@@ -332,7 +347,7 @@ public final class MendingTray {
     }
     looking = true;
     List<Tray.Entry> entries = next.stream().map(Picked::entry).toList();
-    background.ask(
+    background.work(
         () -> {
           List<Answer> answers = new ArrayList<>();
           for (int i = 0; i < entries.size(); i++) {
