@@ -57,16 +57,17 @@ final class Reading implements Closeable {
         running.add(
             executor.submit(
                 () -> {
-                  ContentWriter writer = session.writer();
-                  for (int at = next.getAndIncrement();
-                      at < outcomes.length;
-                      at = next.getAndIncrement()) {
-                    progress.checkCancelled();
-                    Found found = files.get(at);
-                    outcomes[at] = reader.read(found, former.apply(found), writer);
-                    progress.advanced(1, 0);
+                  try (ContentWriter writer = session.writer()) {
+                    for (int at = next.getAndIncrement();
+                        at < outcomes.length;
+                        at = next.getAndIncrement()) {
+                      progress.checkCancelled();
+                      Found found = files.get(at);
+                      outcomes[at] = reader.read(found, former.apply(found), writer);
+                      progress.advanced(1, 0);
+                    }
+                    writer.flush();
                   }
-                  writer.flush();
                   return null;
                 }));
       }

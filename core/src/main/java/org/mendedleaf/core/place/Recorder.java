@@ -193,8 +193,8 @@ final class Recorder {
       return kept;
     }
     List<Proposal> proposals = new ArrayList<>();
-    try (WriteSession session = catalogue.store().write(catalogue)) {
-      ContentWriter writer = session.writer();
+    try (WriteSession session = catalogue.store().write(catalogue);
+        ContentWriter writer = session.writer()) {
       for (Step step : going) {
         Capture.Stored stored = capture.store(step.target(), writer);
         FileState state = stored.state();

@@ -236,8 +236,8 @@ public final class BringIn {
   private void store(Iterable<Group> groups) throws IOException {
     List<Proposal> kept = new ArrayList<>();
     Request any = null;
-    try (WriteSession session = catalogue.store().write(catalogue)) {
-      ContentWriter writer = session.writer();
+    try (WriteSession session = catalogue.store().write(catalogue);
+        ContentWriter writer = session.writer()) {
       for (Group group : groups) {
         for (Request request : group.requests) {
           any = request;

@@ -10,7 +10,7 @@ final class Compression {
 
   // Level 1 keeps pace with hashing, and what is captured first is captured once. With a dictionary
   // nearly all of the gain is in the match, so a higher level costs little and finds more of it.
-  private static final int LEVEL = 1;
+  static final int LEVEL = 1;
   private static final int LEVEL_ON_BASES = 9;
 
   /** A dictionary that begins with this would be read as a trained one (RFC 8878, 5). */

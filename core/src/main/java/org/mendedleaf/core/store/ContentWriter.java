@@ -1,6 +1,7 @@
 package org.mendedleaf.core.store;
 
 import java.io.ByteArrayInputStream;
+import java.io.Closeable;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;
@@ -8,7 +9,7 @@ import java.util.List;
 import java.util.Optional;
 
 /** Stores contents: cuts, hashes, and hands what is new to be packed. For the use of one thread. */
-public final class ContentWriter {
+public final class ContentWriter implements Closeable {
 
   // How far around the place where a chunk is expected in the former state its match is looked for.
   private static final int MARGIN = 64 << 10;
@@ -43,6 +44,13 @@ public final class ContentWriter {
   public void flush() throws IOException {
     contents.flush();
     lists.flush();
+  }
+
+  /** Lets go of what it works with; what was not flushed is not stored. */
+  @Override
+  public void close() {
+    contents.close();
+    lists.close();
   }
 
   private ContentRef write(

@@ -1,6 +1,7 @@
 package org.mendedleaf.core.store;
 
 import java.io.ByteArrayOutputStream;
+import java.io.Closeable;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -12,7 +13,7 @@ import java.util.Map;
  * Chunks that have a former state go into blocks that lean on it, the others into plain blocks. One
  * packer belongs to one thread; what it hands to the session may come from many.
  */
-final class Packer {
+final class Packer implements Closeable {
 
   /** Chains of records that lean on each other are at most this long. */
   static final int MAX_DEPTH = 8;
@@ -31,6 +32,7 @@ final class Packer {
   private final WriteSession session;
   private final Block plain = new Block();
   private final Block leaning = new Block();
+  private final Compressor compressor = new Compressor();
 
   Packer(RecordKind kind, WriteSession session) {
     this.kind = kind;
@@ -61,10 +63,16 @@ final class Packer {
     flushLeaning();
   }
 
+  /** What was collected and not flushed is dropped. */
+  @Override
+  public void close() {
+    compressor.close();
+  }
+
   private void flushPlain() throws IOException {
     if (!plain.isEmpty()) {
       byte[] bytes = plain.bytes();
-      byte[] packed = Compression.compress(bytes, bytes.length);
+      byte[] packed = compressor.compress(bytes);
       session.append(plainRecord(kind, plain.directory, bytes, packed));
       plain.clear();
     }

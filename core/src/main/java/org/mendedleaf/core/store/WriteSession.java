@@ -48,7 +48,10 @@ public final class WriteSession implements Closeable {
     this.random = store.random();
   }
 
-  /** A writer for the use of one thread; {@link ContentWriter#flush} it before finishing. */
+  /**
+   * A writer for the use of one thread; {@link ContentWriter#flush} it before finishing, and close
+   * it.
+   */
   public ContentWriter writer() {
     return new ContentWriter(this, chunker, new ContentReader(sheaves, index));
   }
