@@ -1,6 +1,7 @@
 package org.mendedleaf.core.capture;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
@@ -12,8 +13,10 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -21,6 +24,8 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.FileState;
@@ -120,10 +125,13 @@ public final class Capture {
     }
     catalogue.catchUp();
     progress.phase(Phase.LOOKING, 0, 0);
-    List<PresentFile> known = recorded.of(request.shelf());
+    // Of very many files, either takes as long as the other.
+    CompletableFuture<List<PresentFile>> asked =
+        CompletableFuture.supplyAsync(() -> recorded.asked(request.shelf()));
     Scanner scanner = new Scanner(request.folder(), times);
     LeftOut leftOut = leftOut(request.shelf());
     Scan scan = scanner.scan(leftOut, progress);
+    List<PresentFile> known = answered(asked);
     boolean empty = scan.files().isEmpty() && scan.unseen().isEmpty();
     long looked = known.stream().filter(file -> !leftOut.matches(file.state().path())).count();
     if (empty && looked > 0 && !request.takeAsRemoved()) {
@@ -135,6 +143,17 @@ public final class Capture {
     UntouchedMoves untouched = new UntouchedMoves(comparison.gone(), readings, scanner, moment);
     Run run = new Run(request, moment, scan, comparison, untouched);
     return new CaptureOutcome.Done(run.capture(reader(scanner, progress), progress));
+  }
+
+  private static <T> T answered(CompletableFuture<T> asked) throws IOException {
+    try {
+      return asked.join();
+    } catch (CompletionException e) {
+      if (e.getCause() instanceof UncheckedIOException io) {
+        throw io.getCause();
+      }
+      throw e;
+    }
   }
 
   /**
@@ -294,13 +313,10 @@ public final class Capture {
       this.scan = scan;
       this.comparison = comparison;
       problems.addAll(scan.problems());
-      for (Found found : comparison.toRead()) {
-        Optional<UntouchedMoves.Moved> one =
-            comparison.recorded().containsKey(found.path())
-                ? Optional.empty()
-                : untouchedMoves.find(found);
-        one.ifPresentOrElse(untouched::add, () -> toRead.add(found));
-      }
+      untouched.addAll(untouchedMoves.find(comparison));
+      Set<Found> known = Collections.newSetFromMap(new IdentityHashMap<>());
+      untouched.forEach(one -> known.add(one.found()));
+      comparison.toRead().stream().filter(found -> !known.contains(found)).forEach(toRead::add);
     }
 
     CaptureReport capture(FileReader reader, Progress progress) throws IOException {

@@ -1,6 +1,7 @@
 package org.mendedleaf.core.capture;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.lang.ref.SoftReference;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -32,6 +33,15 @@ final class RecordedFiles {
    *     nowhere, it just is no more
    */
   private record Known(long commits, long erasures, Map<Long, PresentFile> files) {}
+
+  /** For those who ask on another thread: what cannot be read is thrown unchecked. */
+  List<PresentFile> asked(long shelf) {
+    try {
+      return of(shelf);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
 
   List<PresentFile> of(long shelf) throws IOException {
     Shelf one = shelves.computeIfAbsent(shelf, unused -> new Shelf());

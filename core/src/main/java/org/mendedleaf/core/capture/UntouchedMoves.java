@@ -42,8 +42,9 @@ final class UntouchedMoves {
    * A recorded file under its new path.
    *
    * @param state what is recorded of it, with what can be seen without reading
+   * @param found what lies there
    */
-  record Moved(PresentFile before, FileState state) {}
+  record Moved(PresentFile before, FileState state, Found found) {}
 
   private void add(String key, PresentFile file) {
     if (gone.putIfAbsent(key, file) != null) {
@@ -61,31 +62,43 @@ final class UntouchedMoves {
     return later != null && later.revision() == file.revision() ? later : null;
   }
 
-  /** The recorded file that this one is; each is found once. */
-  Optional<Moved> find(Found found) {
-    if (found.isLink() || found.key().isEmpty()) {
-      return Optional.empty();
+  /** Those of the files to be read that are recorded ones; each is found once. */
+  List<Moved> find(Comparison comparison) {
+    if (gone.isEmpty()) {
+      return List.of();
     }
-    String key = found.key().get();
-    PresentFile first = gone.get(key);
-    if (first != null && isSame(first, found)) {
-      gone.remove(key);
-      return Optional.of(new Moved(first, state(first.state(), found)));
+    List<Moved> alike = new ArrayList<>();
+    for (Found found : comparison.toRead()) {
+      if (!found.isLink() && !comparison.recorded().containsKey(found.path())) {
+        found.key().flatMap(key -> alike(key, found)).ifPresent(alike::add);
+      }
     }
-    List<PresentFile> more = others.getOrDefault(key, List.of());
-    Optional<PresentFile> other = more.stream().filter(file -> isSame(file, found)).findFirst();
-    other.ifPresent(more::remove);
-    return other.map(file -> new Moved(file, state(file.state(), found)));
+    // The drive is asked once more for each.
+    return alike.parallelStream().filter(this::isUntouched).toList();
   }
 
-  private boolean isSame(PresentFile file, Found found) {
-    FileState state = file.state();
-    if (state.link().isPresent()
-        || state.size() != found.size()
-        || !state.modified().equals(found.modified())
-        || !state.path().name().equals(found.path().name())) {
-      return false;
+  private Optional<Moved> alike(String key, Found found) {
+    PresentFile first = gone.get(key);
+    if (first != null && isAlike(first, found)) {
+      gone.remove(key);
+      return Optional.of(moved(first, found));
     }
+    List<PresentFile> more = others.getOrDefault(key, List.of());
+    Optional<PresentFile> other = more.stream().filter(file -> isAlike(file, found)).findFirst();
+    other.ifPresent(more::remove);
+    return other.map(file -> moved(file, found));
+  }
+
+  private static boolean isAlike(PresentFile file, Found found) {
+    FileState state = file.state();
+    return state.link().isEmpty()
+        && state.size() == found.size()
+        && state.modified().equals(found.modified())
+        && state.path().name().equals(found.path().name());
+  }
+
+  private boolean isUntouched(Moved moved) {
+    PresentFile file = moved.before();
     LookedFile later = looked(file);
     Instant readAt = later == null ? file.currentFrom() : later.at();
     if (readAt.isAfter(now)) {
@@ -93,12 +106,16 @@ final class UntouchedMoves {
       return false;
     }
     try {
-      Optional<Instant> changed = scanner.changed(found);
+      Optional<Instant> changed = scanner.changed(moved.found());
       return changed.isPresent() && ClockTick.isBefore(changed.get(), readAt);
     } catch (IOException e) {
       // Then it is read, and whoever reads it says what is wrong.
       return false;
     }
+  }
+
+  private static Moved moved(PresentFile file, Found found) {
+    return new Moved(file, state(file.state(), found), found);
   }
 
   private static FileState state(FileState before, Found found) {

@@ -2,7 +2,6 @@ package org.mendedleaf.core.capture;
 
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -56,17 +55,23 @@ final class WholeFolders {
       return List.of();
     }
     WholeFolders folders = new WholeFolders(ancestors(staying.get()));
-    Map<Ends, Ends> highest = new HashMap<>();
+    Set<InnerPath> entered = new HashSet<>();
     Map<Ends, List<Pair>> groups = new LinkedHashMap<>();
+    Ends last = new Ends(InnerPath.ROOT, InnerPath.ROOT);
+    List<Pair> group = new ArrayList<>();
     for (Pair pair : moved) {
-      if (pair.before().name().equals(pair.now().name())) {
-        Ends lowest = new Ends(pair.before().folder(), pair.now().folder());
-        Ends ends = highest.computeIfAbsent(lowest, WholeFolders::highest);
-        groups.computeIfAbsent(ends, k -> new ArrayList<>()).add(pair);
+      // Mostly a file lies in the folder of the one before.
+      if (!pair.now().isDirectlyIn(last.now()) || !pair.before().isDirectlyIn(last.before())) {
+        last = new Ends(pair.before().folder(), pair.now().folder());
+        group = groups.computeIfAbsent(highest(last), k -> new ArrayList<>());
+        entered.add(last.now());
+      }
+      if (pair.before().isNamedAs(pair.now())) {
+        group.add(pair);
       }
     }
     groups.forEach((ends, files) -> folders.add(ends.before(), ends.now(), files));
-    return folders.inOrder(moved);
+    return folders.inOrder(entered);
   }
 
   private static Set<InnerPath> ancestors(Collection<InnerPath> files) {
@@ -121,7 +126,7 @@ final class WholeFolders {
    * same capture, that folder's files are told one by one: done one after another, it would go
    * along.
    */
-  private List<Folder> inOrder(List<Pair> moved) {
+  private List<Folder> inOrder(Set<InnerPath> into) {
     if (whole.isEmpty()) {
       return whole;
     }
@@ -129,8 +134,8 @@ final class WholeFolders {
     whole.forEach(folder -> leaving.add(folder.before()));
     Set<InnerPath> entered = new HashSet<>();
     Set<InnerPath> looked = new HashSet<>();
-    for (Pair pair : moved) {
-      InnerPath at = pair.now().folder();
+    for (InnerPath folder : into) {
+      InnerPath at = folder;
       while (looked.add(at)) {
         if (leaving.contains(at)) {
           entered.add(at);

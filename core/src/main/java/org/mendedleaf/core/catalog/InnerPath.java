@@ -57,6 +57,22 @@ public record InnerPath(String text) implements Comparable<InnerPath> {
         || (text.startsWith(folder.text) && text.charAt(folder.text.length()) == '/');
   }
 
+  /** Whether it lies in that folder and in none below. */
+  public boolean isDirectlyIn(InnerPath folder) {
+    int slash = text.lastIndexOf('/');
+    return slash < 0
+        ? folder.isRoot()
+        : slash == folder.text.length() && text.startsWith(folder.text);
+  }
+
+  /** Whether two things have the same last name. */
+  public boolean isNamedAs(InnerPath other) {
+    int length = text.length() - text.lastIndexOf('/') - 1;
+    return length == other.text.length() - other.text.lastIndexOf('/') - 1
+        && text.regionMatches(
+            text.length() - length, other.text, other.text.length() - length, length);
+  }
+
   /** The path of the same thing when the folder that it lies in, or is, has another path. */
   InnerPath moved(InnerPath out, InnerPath into) {
     return new InnerPath(into.text + text.substring(out.text.length()));
