@@ -67,6 +67,7 @@ final class FolderPages implements Page {
   @Override
   public boolean moveTo(Place place) {
     Page before = shown;
+    Place.OneShelf folderBefore = presentOf;
     if (place instanceof Place.ShelfAt at && at.shelf().equals(shelf)) {
       show(at);
     } else if (place instanceof Place.OneShelf one && one.shelf().equals(shelf)) {
@@ -76,6 +77,9 @@ final class FolderPages implements Page {
     }
     if (shown != before) {
       firstFocus().requestFocus();
+    } else if (shown == present && !presentOf.equals(folderBefore)) {
+      // The tree takes the keyboard only after it has told which folder was clicked.
+      context.background().later(() -> firstFocus().requestFocus());
     }
     return true;
   }

@@ -4,10 +4,13 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
+import javafx.event.Event;
 import javafx.scene.Node;
 import javafx.scene.control.TreeCell;
 import javafx.scene.control.TreeItem;
 import javafx.scene.control.TreeView;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import org.mendedleaf.core.catalog.InnerPath;
 
 /** The folders of a shelf, opened down to where the window is. */
@@ -29,6 +32,7 @@ public final class FolderTree {
     tree.setPrefWidth(220);
     tree.setMaxWidth(260);
     tree.setCellFactory(view -> new FolderCell());
+    tree.addEventFilter(KeyEvent.KEY_PRESSED, this::passOn);
     tree.getSelectionModel()
         .selectedItemProperty()
         .addListener(
@@ -37,6 +41,14 @@ public final class FolderTree {
                 go.accept(item.getValue());
               }
             });
+  }
+
+  /** A tree keeps this key for ending an edit, of which there is none here; it goes back. */
+  private void passOn(KeyEvent event) {
+    if (event.getCode() == KeyCode.ESCAPE) {
+      event.consume();
+      Event.fireEvent(tree.getParent(), event.copyFor(tree, tree.getParent()));
+    }
   }
 
   public Node node() {
