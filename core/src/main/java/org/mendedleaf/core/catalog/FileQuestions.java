@@ -380,7 +380,12 @@ public final class FileQuestions {
         .isPresent();
   }
 
-  private static byte[] below(InnerPath folder, int sign) {
+  /**
+   * An end of the range in which all paths below a folder lie.
+   *
+   * @param sign a slash for the beginning, the sign after it for the end
+   */
+  static byte[] below(InnerPath folder, int sign) {
     byte[] bytes = Arrays.copyOf(folder.bytes(), folder.bytes().length + 1);
     bytes[bytes.length - 1] = (byte) sign;
     return bytes;

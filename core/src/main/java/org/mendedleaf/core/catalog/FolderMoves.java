@@ -1,7 +1,6 @@
 package org.mendedleaf.core.catalog;
 
 import java.io.IOException;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
@@ -47,8 +46,8 @@ final class FolderMoves {
     begin();
     // While a catalogue is built, the index is not there yet.
     sql.execute(Schema.FILE_PATH);
-    byte[] within = within(move.before(), '/');
-    byte[] until = within(move.before(), '/' + 1);
+    byte[] within = FileQuestions.below(move.before(), '/');
+    byte[] until = FileQuestions.below(move.before(), '/' + 1);
     sql.update(
         """
         INSERT INTO moving (file, state, before, folder)
@@ -184,8 +183,8 @@ final class FolderMoves {
    * Names are those that the files had, so they are found where those stand in the index of names.
    */
   private void placePaths(Move move) throws IOException {
-    byte[] folder = within(move.now(), '/');
-    int rest = within(move.before(), '/').length + 1;
+    byte[] folder = FileQuestions.below(move.now(), '/');
+    int rest = FileQuestions.below(move.before(), '/').length + 1;
     sql.update(
         """
         UPDATE moving SET path = (
@@ -209,12 +208,5 @@ final class FolderMoves {
         folder,
         rest);
     sql.update("UPDATE moving SET path = -path WHERE path < 0");
-  }
-
-  private static byte[] within(InnerPath folder, int sign) {
-    byte[] path = folder.bytes();
-    byte[] bytes = Arrays.copyOf(path, path.length + 1);
-    bytes[path.length] = (byte) sign;
-    return bytes;
   }
 }
