@@ -1,0 +1,81 @@
+package org.mendedleaf.core.catalog;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.OptionalLong;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.oracle.FaultyDesk;
+
+/** What is left of a folder's move when another desk was first. */
+class FolderMovesTest {
+
+  @TempDir Path disk;
+  private FaultyDesk desk;
+
+  @BeforeEach
+  void open() throws Exception {
+    desk = new FaultyDesk(disk);
+    desk.write("A/x", "one");
+    desk.write("A/deep/y", "two");
+    desk.write("Ab", "beside");
+  }
+
+  @AfterEach
+  void close() throws Exception {
+    desk.close();
+  }
+
+  private long move(String before, String now) throws IOException {
+    Proposal move = new Proposal.MoveFolder(new InnerPath(before), new InnerPath(now));
+    Journal.Draft draft =
+        new Journal.Draft(
+            Act.CAPTURE,
+            OptionalLong.of(desk.shelf()),
+            desk.now(),
+            "maren",
+            OptionalLong.empty(),
+            false,
+            List.of(move));
+    return desk.journal().commit(draft).count(Detail.FolderMoved.class);
+  }
+
+  private List<String> present() throws IOException {
+    return desk.catalogue().files().present(desk.shelf()).stream()
+        .map(file -> file.state().path().text())
+        .sorted()
+        .toList();
+  }
+
+  @Test
+  void whatHasMovedAlreadyMovesNoMore() throws Exception {
+    var unused = desk.capture();
+    assertThat(move("A", "B/C")).isEqualTo(1);
+    assertThat(present()).containsExactly("Ab", "B/C/deep/y", "B/C/x");
+    assertThat(move("A", "B/C")).isZero();
+    assertThat(present()).containsExactly("Ab", "B/C/deep/y", "B/C/x");
+  }
+
+  @Test
+  void nothingMovesOntoAFileThatIsThere() throws Exception {
+    desk.write("B/deep/y", "another");
+    var unused = desk.capture();
+    assertThat(move("A", "B")).isZero();
+    assertThat(present()).containsExactly("A/deep/y", "A/x", "Ab", "B/deep/y");
+    assertThat(move("A/deep", "B/other")).isEqualTo(1);
+    assertThat(move("A", "B")).isEqualTo(1);
+    assertThat(present()).containsExactly("Ab", "B/deep/y", "B/other/y", "B/x");
+  }
+
+  @Test
+  void aFolderDoesNotMoveIntoItself() {
+    assertThatThrownBy(() -> move("A", "A/B")).isInstanceOf(IllegalArgumentException.class);
+    assertThatThrownBy(() -> move("A/B", "A")).isInstanceOf(IllegalArgumentException.class);
+  }
+}
