@@ -140,9 +140,16 @@ public final class Capture {
     Map<Long, LookedFile> readings = catalogue.files().looked(request.shelf());
     Comparison comparison = Comparison.of(known, scan, readings);
     clearAway(scan.leftBehind(), moment);
-    UntouchedMoves untouched = new UntouchedMoves(comparison.gone(), readings, scanner, moment);
+    UntouchedMoves untouched = untouched(comparison, readings, scanner, moment);
     Run run = new Run(request, moment, scan, comparison, untouched);
     return new CaptureOutcome.Done(run.capture(reader(scanner, progress), progress));
+  }
+
+  /** Where the store is damaged, whatever can be read again may make it whole. */
+  private UntouchedMoves untouched(
+      Comparison comparison, Map<Long, LookedFile> looked, Scanner scanner, Instant moment) {
+    List<PresentFile> gone = catalogue.isAnythingHurt() ? List.of() : comparison.gone();
+    return new UntouchedMoves(gone, looked, scanner, moment);
   }
 
   private static <T> T answered(CompletableFuture<T> asked) throws IOException {
@@ -231,7 +238,7 @@ public final class Capture {
     if (comparison.toRead().isEmpty() && comparison.touched().isEmpty()) {
       return scan.problems();
     }
-    UntouchedMoves untouched = new UntouchedMoves(comparison.gone(), looked, scanner, moment);
+    UntouchedMoves untouched = untouched(comparison, looked, scanner, moment);
     Run run = new Run(request, moment, scan, comparison, untouched);
     return run.capture(reader(scanner, Progress.NONE), Progress.NONE).problems();
   }

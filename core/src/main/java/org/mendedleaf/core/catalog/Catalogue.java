@@ -367,6 +367,11 @@ public final class Catalogue implements ChunkIndex, Closeable {
     }
   }
 
+  /** Whether anything is known that could not be read where it lies. */
+  public boolean isAnythingHurt() {
+    return anyHurt;
+  }
+
   @Override
   public boolean isHurt(ContentId id) throws IOException {
     return anyHurt

@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.List;
 import java.util.OptionalLong;
 import org.junit.jupiter.api.AfterEach;
@@ -12,6 +14,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.oracle.FaultyDesk;
+import org.mendedleaf.core.store.ContentId;
 
 /** What is left of a folder's move when another desk was first. */
 class FolderMovesTest {
@@ -71,6 +74,26 @@ class FolderMovesTest {
     assertThat(move("A/deep", "B/other")).isEqualTo(1);
     assertThat(move("A", "B")).isEqualTo(1);
     assertThat(present()).containsExactly("Ab", "B/deep/y", "B/other/y", "B/x");
+  }
+
+  /** A capture that meets the content again makes a damaged one whole, so it has to read it. */
+  @Test
+  void whereAnythingIsDamagedMovedFilesAreReadAndHealIt() throws Exception {
+    desk.clock().forward(Duration.ofDays(30_000));
+    var unused = desk.capture();
+    ContentId hurt =
+        desk.catalogue()
+            .files()
+            .present(desk.shelf(), new InnerPath("A/x"))
+            .flatMap(file -> file.state().content())
+            .orElseThrow()
+            .id();
+    desk.catalogue().noteHurt(hurt);
+    assertThat(desk.catalogue().isHurt(hurt)).isTrue();
+    Files.move(desk.file("A"), desk.file("B"));
+    unused = desk.capture();
+    assertThat(present()).containsExactly("Ab", "B/deep/y", "B/x");
+    assertThat(desk.catalogue().isHurt(hurt)).isFalse();
   }
 
   @Test
