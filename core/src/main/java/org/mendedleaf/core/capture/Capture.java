@@ -132,10 +132,11 @@ public final class Capture {
     LeftOut leftOut = leftOut(request.shelf());
     Scan scan = scanner.scan(leftOut, progress);
     List<PresentFile> known = answered(asked);
-    boolean empty = scan.files().isEmpty() && scan.unseen().isEmpty();
-    long looked = known.stream().filter(file -> !leftOut.matches(file.state().path())).count();
-    if (empty && looked > 0 && !request.takeAsRemoved()) {
-      return new CaptureOutcome.SuddenlyEmpty(request.folder(), looked);
+    if (scan.files().isEmpty() && scan.unseen().isEmpty() && !request.takeAsRemoved()) {
+      long missed = known.stream().filter(file -> !leftOut.matches(file.state().path())).count();
+      if (missed > 0) {
+        return new CaptureOutcome.SuddenlyEmpty(request.folder(), missed);
+      }
     }
     Map<Long, LookedFile> readings = catalogue.files().looked(request.shelf());
     Comparison comparison = Comparison.of(known, scan, readings);

@@ -34,29 +34,37 @@ record Comparison(
     recorded.forEach(file -> known.put(file.state().path(), file));
     List<Found> toRead = new ArrayList<>();
     Map<Long, FileState> touched = new LinkedHashMap<>();
-    Set<InnerPath> there = new HashSet<>(scan.files().size() * 2);
+    int stayed = 0;
     for (Found found : scan.files()) {
-      there.add(found.path());
       PresentFile file = known.get(found.path());
+      stayed += file == null ? 0 : 1;
       if (file == null || !same(file, found, looked.get(file.file()))) {
         toRead.add(found);
       } else if (!file.state().mode().equals(found.mode())) {
         touched.put(file.file(), withMode(file.state(), found));
       }
     }
-    List<PresentFile> gone =
-        recorded.stream()
-            .filter(file -> !there.contains(file.state().path()))
-            .filter(file -> scan.couldSee(file.state().path()))
-            .filter(
-                file ->
-                    scan.problems().stream()
-                        .noneMatch(
-                            p ->
-                                p.path().equals(file.state().path())
-                                    && p.kind() == Problem.Kind.UNREADABLE))
-            .toList();
-    return new Comparison(known, toRead, touched, gone);
+    return new Comparison(known, toRead, touched, gone(recorded, scan, stayed));
+  }
+
+  /**
+   * @param stayed how many recorded files lie where they are recorded
+   */
+  private static List<PresentFile> gone(List<PresentFile> recorded, Scan scan, int stayed) {
+    if (stayed == recorded.size()) {
+      return List.of();
+    }
+    Set<InnerPath> there = new HashSet<>();
+    if (stayed > 0) {
+      scan.files().forEach(found -> there.add(found.path()));
+    }
+    scan.problems().stream()
+        .filter(problem -> problem.kind() == Problem.Kind.UNREADABLE)
+        .forEach(problem -> there.add(problem.path()));
+    return recorded.stream()
+        .filter(file -> !there.contains(file.state().path()))
+        .filter(file -> scan.couldSee(file.state().path()))
+        .toList();
   }
 
   /**

@@ -64,9 +64,11 @@ public final class ChangeQuestions {
         row -> Times.of(row.getLong(1)),
         FOLDERS_BELOW
             + """
-            SELECT from_at AS at FROM below CROSS JOIN state ON state.folder = below.id
+            SELECT from_at AS at FROM below CROSS JOIN path ON path.folder = below.id
+            CROSS JOIN state ON state.path = path.id
             UNION
-            SELECT until_at FROM below CROSS JOIN state ON state.folder = below.id
+            SELECT until_at FROM below CROSS JOIN path ON path.folder = below.id
+            CROSS JOIN state ON state.path = path.id
             WHERE until_at < ?2 ORDER BY at""",
         id.get(),
         Times.NEVER);

@@ -24,16 +24,30 @@ public final class FileQuestions {
       FROM file JOIN path ON path.id = file.path
       """;
 
-  private static final String PRESENT =
+  private static final String STATES =
       """
       SELECT revision.file, revision.number, revision.current_from, path.inner, revision.size,
         state.modified, state.mode, revision.owner, revision.file_key, revision.content,
         revision.levels, revision.link
-      FROM file
-      JOIN state ON state.file = file.id AND state.until_at = ?2
-      JOIN revision ON revision.id = state.revision
-      JOIN path ON path.id = state.path
       """;
+
+  private static final String PRESENT =
+      STATES
+          + """
+          FROM file
+          JOIN state ON state.id = file.state
+          JOIN revision ON revision.id = state.revision
+          JOIN path ON path.id = state.path
+          WHERE file.shelf = ?1 AND file.present
+          """;
+
+  private static final String PRESENT_AT =
+      STATES
+          + """
+          FROM path CROSS JOIN state ON state.path = path.id AND state.until_at = ?2
+          JOIN revision ON revision.id = state.revision
+          WHERE path.shelf = ?1
+          """;
 
   private static final String REVISION =
       """
@@ -310,18 +324,14 @@ public final class FileQuestions {
 
   /** What a shelf's files are like now: the newest state of each that is present. */
   public List<PresentFile> present(long shelf) throws IOException {
-    return sql.list(
-        FileQuestions::readPresent,
-        PRESENT + "WHERE file.shelf = ?1 AND file.present",
-        shelf,
-        Times.NEVER);
+    return sql.list(FileQuestions::readPresent, PRESENT, shelf);
   }
 
   /** The same for the file at one path. */
   public Optional<PresentFile> present(long shelf, InnerPath path) throws IOException {
     return sql.first(
         FileQuestions::readPresent,
-        PRESENT + "WHERE file.shelf = ?1 AND file.present AND path.inner = ?3",
+        PRESENT_AT + "AND path.inner = ?3",
         shelf,
         Times.NEVER,
         path.bytes());
@@ -338,10 +348,7 @@ public final class FileQuestions {
     within.addAll(
         sql.list(
             FileQuestions::readPresent,
-            PRESENT
-                + """
-                WHERE file.shelf = ?1 AND file.present AND file.path IN
-                  (SELECT id FROM path WHERE shelf = ?1 AND inner > ?3 AND inner < ?4)""",
+            PRESENT_AT + "AND path.inner > ?3 AND path.inner < ?4",
             shelf,
             Times.NEVER,
             from,
@@ -354,11 +361,12 @@ public final class FileQuestions {
     return sql.first(
             row -> true,
             """
-            SELECT 1 FROM path JOIN file ON file.path = path.id
-            WHERE path.shelf = ? AND inner > ? AND inner < ? AND file.present LIMIT 1""",
+            SELECT 1 FROM path CROSS JOIN state ON state.path = path.id AND state.until_at = ?4
+            WHERE path.shelf = ?1 AND inner > ?2 AND inner < ?3 LIMIT 1""",
             shelf,
             below(folder, '/'),
-            below(folder, '/' + 1))
+            below(folder, '/' + 1),
+            Times.NEVER)
         .isPresent();
   }
 
@@ -367,16 +375,18 @@ public final class FileQuestions {
     return sql.first(
             row -> true,
             """
-            SELECT 1 FROM path AS there JOIN file ON file.path = there.id AND file.present
-            JOIN path AS here ON here.shelf = there.shelf
+            SELECT 1 FROM path AS there
+            CROSS JOIN state ON state.path = there.id AND state.until_at = ?6
+            CROSS JOIN path AS here ON here.shelf = there.shelf
               AND here.inner = CAST(?4 || SUBSTR(there.inner, ?5) AS BLOB)
-            JOIN file AS other ON other.path = here.id AND other.present
+            CROSS JOIN state AS other ON other.path = here.id AND other.until_at = ?6
             WHERE there.shelf = ?1 AND there.inner > ?2 AND there.inner < ?3 LIMIT 1""",
             shelf,
             below(now, '/'),
             below(now, '/' + 1),
             below(before, '/'),
-            below(now, '/').length + 1)
+            below(now, '/').length + 1,
+            Times.NEVER)
         .isPresent();
   }
 
@@ -393,12 +403,7 @@ public final class FileQuestions {
 
   /** The same for the files that a commit from this number on has touched. */
   public List<PresentFile> presentSince(long shelf, long commit) throws IOException {
-    return sql.list(
-        FileQuestions::readPresent,
-        PRESENT + "WHERE file.shelf = ?1 AND file.touched >= ?3 AND file.present",
-        shelf,
-        Times.NEVER,
-        commit);
+    return sql.list(FileQuestions::readPresent, PRESENT + "AND file.touched >= ?2", shelf, commit);
   }
 
   /** The ids of files that a commit from this number on has removed. */

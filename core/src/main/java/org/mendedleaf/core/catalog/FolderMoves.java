@@ -45,15 +45,14 @@ final class FolderMoves {
         move.shelf());
     begin();
     // While a catalogue is built, the index is not there yet.
-    sql.execute(Schema.FILE_PATH);
+    sql.execute(Schema.STATE_PATH);
     byte[] within = FileQuestions.below(move.before(), '/');
     byte[] until = FileQuestions.below(move.before(), '/' + 1);
     sql.update(
         """
         INSERT INTO moving (file, state, before, folder)
-        SELECT file.id, state.id, state.path, state.folder
-        FROM path CROSS JOIN file ON file.path = path.id AND file.present
-        CROSS JOIN state ON state.file = file.id AND state.until_at = ?4
+        SELECT state.file, state.id, path.id, path.folder
+        FROM path CROSS JOIN state ON state.path = path.id AND state.until_at = ?4
         WHERE path.shelf = ?1 AND path.inner > ?2 AND path.inner < ?3 ORDER BY path.inner""",
         move.shelf(),
         within,
@@ -75,12 +74,11 @@ final class FolderMoves {
                     row.getLong(3),
                     InnerPath.ofBytes(row.getBytes(4))),
             """
-            SELECT state.id, state.path, state.folder, path.inner
-            FROM file JOIN state ON state.file = file.id AND state.until_at = ?2
+            SELECT state.id, state.path, path.folder, path.inner
+            FROM file JOIN state ON state.id = file.state
             JOIN path ON path.id = state.path
-            WHERE file.id = ?1 AND file.present AND file.shelf = ?3""",
+            WHERE file.id = ?1 AND file.present AND file.shelf = ?2""",
             file,
-            Times.NEVER,
             move.shelf());
     if (standing.isEmpty()
         || !standing.get().inner().isWithin(move.before())
@@ -161,22 +159,24 @@ final class FolderMoves {
         WHERE id IN (SELECT state FROM moving)""",
         move.from(),
         move.line().segment());
+    long last = sql.first(row -> row.getLong(1), "SELECT MAX(id) FROM state").orElse(0L);
     sql.update(
         """
-        INSERT INTO state (file, path, folder, revision, modified, mode, from_at, until_at,
+        INSERT INTO state (id, file, path, revision, modified, mode, from_at, until_at,
           from_segment, until_segment)
-        SELECT state.file, moving.path, moving_folder.now, state.revision, state.modified,
-          state.mode, state.until_at, ?1, ?2, ?1
-        FROM moving CROSS JOIN state ON state.id = moving.state
-        JOIN moving_folder ON moving_folder.before = moving.folder""",
+        SELECT ?3 + moving.n, state.file, moving.path, state.revision, state.modified, state.mode,
+          state.until_at, ?1, ?2, ?1
+        FROM moving CROSS JOIN state ON state.id = moving.state""",
         Times.NEVER,
-        move.line().segment());
+        move.line().segment(),
+        last);
     sql.update("INSERT OR IGNORE INTO former SELECT before, file FROM moving");
     return sql.update(
         """
-        UPDATE file SET path = moving.path, touched = ? FROM moving
+        UPDATE file SET path = moving.path, touched = ?, state = ? + moving.n FROM moving
         WHERE file.id = moving.file""",
-        move.line().segment());
+        move.line().segment(),
+        last);
   }
 
   /**

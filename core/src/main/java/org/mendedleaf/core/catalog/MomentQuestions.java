@@ -26,12 +26,14 @@ public final class MomentQuestions {
           (SELECT MAX(ended.until_at) FROM state AS ended WHERE ended.file = file.id) END,
         revision.origin, revision.person, revision.saver, revision.saver_source, revision.owner,
         state.until_at
-      FROM state JOIN path ON path.id = state.path
+      FROM %s
         JOIN revision ON revision.id = state.revision
         JOIN file ON file.id = state.file
         JOIN path AS now ON now.id = file.path
         JOIN revision AS newest ON newest.id = file.current
       """;
+
+  private static final String PATHS_FIRST = "path CROSS JOIN state ON state.path = path.id";
 
   private static final String THERE = "WHERE state.%1$s > ?2 AND state.%2$s <= ?2 AND ";
 
@@ -49,6 +51,8 @@ public final class MomentQuestions {
       """;
 
   // Which lines come first is read off the index of the paths; only those are then read whole.
+  private static final String STATES_FIRST = "state JOIN path ON path.id = state.path";
+
   private static final String FIRST =
       "WHERE state.id IN (SELECT state.id FROM path CROSS JOIN state ON state.path = path.id ";
 
@@ -85,7 +89,7 @@ public final class MomentQuestions {
       return List.of();
     }
     return lines(
-        moment, withGone, "", "state.folder = ?1", "folder_state.folder = ?1", List.of(id.get()));
+        moment, withGone, "", "path.folder = ?1", "folder_state.folder = ?1", List.of(id.get()));
   }
 
   /**
@@ -117,7 +121,7 @@ public final class MomentQuestions {
         ? 0
         : sql.first(
                 row -> row.getLong(1),
-                "SELECT COUNT(*) FROM state " + point.in(THERE) + "state.folder = ?1",
+                "SELECT COUNT(*) FROM " + PATHS_FIRST + " " + point.in(THERE) + "path.folder = ?1",
                 id.get(),
                 point.value())
             .orElse(0L);
@@ -200,14 +204,17 @@ public final class MomentQuestions {
     List<Object> bound = new ArrayList<>(values);
     bound.add(1, point.value());
     Object[] all = bound.toArray();
+    String selected = LINES.formatted(which.isEmpty() ? PATHS_FIRST : STATES_FIRST);
     List<MomentEntry> lines = new ArrayList<>();
     lines.addAll(
         sql.list(row -> folder(row, false), FOLDERS + point.in(FOLDERS_THERE) + folders, all));
-    lines.addAll(sql.list(row -> file(row, false), LINES + which + point.in(THERE) + files, all));
+    lines.addAll(
+        sql.list(row -> file(row, false), selected + which + point.in(THERE) + files, all));
     if (withGone) {
       lines.addAll(
           sql.list(row -> folder(row, true), FOLDERS + point.in(FOLDERS_GONE) + folders, all));
-      lines.addAll(sql.list(row -> file(row, true), LINES + which + point.in(GONE) + files, all));
+      lines.addAll(
+          sql.list(row -> file(row, true), selected + which + point.in(GONE) + files, all));
     }
     return lines;
   }

@@ -237,9 +237,11 @@ public final class NameQuestions {
         sql.list(
             row -> row.getLong(1),
             """
-            SELECT id FROM file WHERE path = ?1
+            SELECT file FROM state WHERE path = ?1 AND until_at = ?2
+            UNION ALL SELECT id FROM file WHERE path = ?1 AND NOT present
             UNION ALL SELECT file FROM former WHERE path = ?1""",
-            path));
+            path,
+            Times.NEVER));
   }
 
   private List<Long> savers(String word) throws IOException {

@@ -89,7 +89,7 @@ final class Paths {
               OR EXISTS (SELECT 1 FROM folder_state WHERE path = ?1)
               OR EXISTS (SELECT 1 FROM path WHERE folder = ?1)
               OR EXISTS (SELECT 1 FROM former WHERE path = ?1)
-              OR EXISTS (SELECT 1 FROM file WHERE path = ?1)""",
+              OR EXISTS (SELECT 1 FROM file WHERE path = ?1 AND NOT present)""",
             path)
         .orElse(true);
   }

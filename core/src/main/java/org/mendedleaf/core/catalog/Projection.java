@@ -223,23 +223,20 @@ final class Projection {
           "INSERT OR IGNORE INTO former SELECT path, id FROM file WHERE id = ? AND path <> ?",
           moved.file(),
           path);
-      sql.update(
-          "UPDATE file SET path = ?, touched = ? WHERE id = ?", path, key.segment(), moved.file());
-      newState(moved.file(), path, state, countsFrom, key.segment());
+      change(moved.file(), path, state, key.segment());
       movedFiles++;
     } else if (detail instanceof Detail.Touched touched) {
       FileState state = MetadataFormat.fileState(blocks.line(touched.at()));
       long path = paths.of(header.shelf().orElseThrow(), state.path());
-      sql.update("UPDATE file SET touched = ? WHERE id = ?", key.segment(), touched.file());
-      newState(touched.file(), path, state, countsFrom, key.segment());
+      change(touched.file(), path, state, key.segment());
     } else if (detail instanceof Detail.Removed removed) {
+      gone++;
+      endState(removed.file(), countsFrom, key.segment());
       files -=
           sql.update(
-              "UPDATE file SET present = 0, touched = ? WHERE id = ? AND present",
+              "UPDATE file SET present = 0, touched = ?, state = NULL WHERE id = ? AND present",
               key.segment(),
               removed.file());
-      gone++;
-      endStates(removed.file(), sinceNoEarlier(removed.file(), countsFrom), key.segment());
       Before before = before(removed.file());
       endCurrent(removed.file(), Math.max(at, before.currentFrom()));
     } else if (detail instanceof Detail.FolderMoved) {
@@ -411,23 +408,22 @@ final class Projection {
             header.by(),
             fresh,
             formerIds.get(key));
+    long from = since < at ? Math.min(since, countsFrom) : countsFrom;
+    if (revised.file() <= lastFile) {
+      from = endState(revised.file(), from, key.segment());
+    }
     sql.update(
         """
-        INSERT INTO file VALUES (?1, ?2, ?3, 1, ?4, ?5, ?6)
+        INSERT INTO file VALUES (?1, ?2, ?3, 1, ?4, ?5, ?6, ?7)
         ON CONFLICT (id) DO UPDATE
-        SET path = ?3, present = 1, last_number = ?4, current = ?5, touched = ?6""",
+        SET path = ?3, present = 1, last_number = ?4, current = ?5, touched = ?6, state = ?7""",
         revised.file(),
         shelf,
         path,
         revised.number(),
         revision,
-        key.segment());
-    newState(
-        revised.file(),
-        path,
-        state,
-        since < at ? Math.min(since, countsFrom) : countsFrom,
-        key.segment());
+        key.segment(),
+        newState(revised.file(), path, revision, state, from, key.segment()));
     lastFile = Math.max(lastFile, revised.file());
     String saver = revised.origin().isOurs() ? header.by() : state.owner().orElse(header.by());
     savedBy.add(new SavedBy(saver, revised.file()));
@@ -549,21 +545,35 @@ final class Projection {
     }
   }
 
-  private void newState(long file, long path, FileState state, long at, long segment)
-      throws IOException {
-    long since = at;
-    if (file <= lastFile) {
-      since = sinceNoEarlier(file, at);
-      endStates(file, since, segment);
+  /** Another path, time or mode of a file that has no new revision. */
+  private void change(long file, long path, FileState state, long segment) throws IOException {
+    Optional<Long> revision =
+        sql.first(row -> row.getLong(1), "SELECT current FROM file WHERE id = ?", file);
+    if (revision.isEmpty()) {
+      // It was erased with all its history; the log still says this.
+      return;
     }
+    long since = endState(file, countsFrom, segment);
     sql.update(
+        "UPDATE file SET path = ?, touched = ?, state = ? WHERE id = ?",
+        path,
+        segment,
+        newState(file, path, revision.get(), state, since, segment),
+        file);
+  }
+
+  /** Returns the row of the state. */
+  private long newState(
+      long file, long path, long revision, FileState state, long since, long segment)
+      throws IOException {
+    return sql.insert(
         """
-        INSERT INTO state (file, path, folder, revision, modified, mode, from_at, until_at,
-          from_segment, until_segment)
-        SELECT ?1, ?2, path.folder, file.current, ?3, ?4, ?5, ?6, ?7, ?6
-        FROM path, file WHERE path.id = ?2 AND file.id = ?1""",
+        INSERT INTO state (file, path, revision, modified, mode, from_at, until_at, from_segment,
+          until_segment)
+        VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?7, ?8, ?7)""",
         file,
         path,
+        revision,
         Times.file(state.modified()),
         state.mode().orElse(null),
         since,
@@ -571,23 +581,30 @@ final class Projection {
         segment);
   }
 
-  /** A clock that is late must not make anything end before it began: the log has the order. */
-  private long sinceNoEarlier(long file, long at) throws IOException {
-    return sql.first(
-            row -> Math.max(at, row.getLong(1)),
-            "SELECT MAX(from_at) FROM state WHERE file = ? AND until_at = ?",
-            file,
-            Times.NEVER)
-        .orElse(at);
-  }
+  private record Standing(long state, long from) {}
 
-  private void endStates(long file, long at, long segment) throws IOException {
+  /**
+   * Ends what stands, if anything does, and returns since when another state counts. A clock that
+   * is late must not make anything end before it began: the log has the order.
+   */
+  private long endState(long file, long at, long segment) throws IOException {
+    Optional<Standing> standing =
+        sql.first(
+            row -> new Standing(row.getLong(1), row.getLong(2)),
+            """
+            SELECT state.id, state.from_at FROM file JOIN state ON state.id = file.state
+            WHERE file.id = ?""",
+            file);
+    if (standing.isEmpty()) {
+      return at;
+    }
+    long since = Math.max(at, standing.get().from());
     sql.update(
-        "UPDATE state SET until_at = ?, until_segment = ? WHERE file = ? AND until_at = ?",
-        at,
+        "UPDATE state SET until_at = ?, until_segment = ? WHERE id = ?",
+        since,
         segment,
-        file,
-        Times.NEVER);
+        standing.get().state());
+    return since;
   }
 
   private void endCurrent(long file, long at) throws IOException {

@@ -28,11 +28,14 @@ final class Replay {
   /** What the tables say of a file, apart from row ids that nothing else refers to. */
   private static final List<String> ROWS =
       List.of(
-          "SELECT * FROM file WHERE id = ?",
+          """
+          SELECT file.id, shelf, file.path, present, last_number, current, touched,
+            standing.file, standing.from_segment, standing.until_at
+          FROM file LEFT JOIN state AS standing ON standing.id = file.state WHERE file.id = ?""",
           "SELECT * FROM erased WHERE file = ?",
           "SELECT * FROM revision WHERE file = ? ORDER BY number",
           """
-          SELECT path, folder, revision, modified, mode, from_at, until_at, from_segment,
+          SELECT path, revision, modified, mode, from_at, until_at, from_segment,
             until_segment FROM state WHERE file = ? ORDER BY from_segment, from_at, until_at""",
           "SELECT says FROM described WHERE file = ?",
           "SELECT * FROM issue WHERE file = ? ORDER BY letter",

@@ -8,9 +8,10 @@ import java.util.List;
  */
 final class Schema {
 
-  static final int VERSION = 21;
+  static final int VERSION = 22;
 
-  static final String FILE_PATH = "CREATE INDEX IF NOT EXISTS file_path ON file (path)";
+  static final String STATE_PATH =
+      "CREATE INDEX IF NOT EXISTS state_path ON state (path, until_at, from_at)";
 
   static final List<String> TABLES =
       List.of(
@@ -75,9 +76,10 @@ final class Schema {
           """
           CREATE TABLE folder_move (segment INTEGER, line INTEGER, shelf INTEGER,
             PRIMARY KEY (segment, line)) WITHOUT ROWID""",
+          // The state is the one that stands; without one, the file is not there.
           """
           CREATE TABLE file (id INTEGER PRIMARY KEY, shelf INTEGER, path INTEGER, present INTEGER,
-            last_number INTEGER, current INTEGER, touched INTEGER)""",
+            last_number INTEGER, current INTEGER, touched INTEGER, state INTEGER)""",
           // Files of which nothing is left; their ids and numbers are never given again.
           "CREATE TABLE erased (file INTEGER PRIMARY KEY, last_number INTEGER)",
           // Paths that a file had before the present one.
@@ -103,10 +105,10 @@ final class Schema {
             summary TEXT, UNIQUE (file, number))""",
           "CREATE INDEX revision_line ON revision (segment, line)",
           """
-          CREATE TABLE state (id INTEGER PRIMARY KEY, file INTEGER, path INTEGER, folder INTEGER,
+          CREATE TABLE state (id INTEGER PRIMARY KEY, file INTEGER, path INTEGER,
             revision INTEGER, modified INTEGER, mode TEXT, from_at INTEGER, until_at INTEGER,
             from_segment INTEGER, until_segment INTEGER)""",
-          "CREATE INDEX state_file ON state (file, until_at)",
+          "CREATE INDEX state_file ON state (file)",
           """
           CREATE TABLE folder_state (path INTEGER, folder INTEGER, modified INTEGER, mode TEXT,
             from_at INTEGER, until_at INTEGER, from_segment INTEGER, until_segment INTEGER)""",
@@ -166,11 +168,11 @@ final class Schema {
           CREATE INDEX IF NOT EXISTS revision_lineage ON revision (file, number, current_from,
             current_until, after_removal, size, origin, at)""",
           "CREATE INDEX IF NOT EXISTS chunk_record ON chunk (record)",
-          "CREATE INDEX IF NOT EXISTS state_folder ON state (folder, until_at, from_at)",
-          "CREATE INDEX IF NOT EXISTS state_path ON state (path, until_at)",
+          STATE_PATH,
           "CREATE INDEX IF NOT EXISTS folder_state_folder ON folder_state (folder, until_at, from_at)",
           "CREATE INDEX IF NOT EXISTS file_touched ON file (shelf, touched)",
-          FILE_PATH,
+          // Where those are that are there says state_path.
+          "CREATE INDEX IF NOT EXISTS file_gone_from ON file (path) WHERE NOT present",
           "CREATE INDEX IF NOT EXISTS file_gone ON file (shelf) WHERE NOT present",
           // In the order in which a folder's lines are shown.
           "CREATE INDEX IF NOT EXISTS path_folder ON path (folder, CAST(inner AS TEXT) COLLATE NOCASE)",

@@ -24,7 +24,7 @@ public final class TreeQuestions {
       """
       SELECT state.file, path.inner, revision.number, revision.size, state.modified, state.mode,
         revision.current_from, revision.content, revision.levels, revision.link
-      FROM state JOIN path ON path.id = state.path JOIN revision ON revision.id = state.revision
+      FROM path CROSS JOIN state ON state.path = path.id JOIN revision ON revision.id = state.revision
       WHERE state.%s > ?2 AND state.%s <= ?2 AND
       """;
 
@@ -52,7 +52,7 @@ public final class TreeQuestions {
     if (id.isEmpty()) {
       return List.of();
     }
-    return entries(Point.of(moment), "state.folder = ?1", "folder_state.folder = ?1", id.get());
+    return entries(Point.of(moment), "path.folder = ?1", "folder_state.folder = ?1", id.get());
   }
 
   /** What lay at one path at a moment: a file, a folder, or neither. */
@@ -61,7 +61,7 @@ public final class TreeQuestions {
     if (id.isEmpty()) {
       return Optional.empty();
     }
-    return entries(Point.of(moment), "state.path = ?1", "folder_state.path = ?1", id.get()).stream()
+    return entries(Point.of(moment), "path.id = ?1", "folder_state.path = ?1", id.get()).stream()
         .findFirst();
   }
 

@@ -52,7 +52,7 @@ class AppliedErasureTest {
           SELECT state.file, path.inner, revision.number, state.modified, state.mode, from_at,
             until_at, from_segment, until_segment, above.inner
           FROM state JOIN path ON path.id = state.path JOIN revision ON revision.id = revision
-          LEFT JOIN path AS above ON above.id = state.folder""",
+          LEFT JOIN path AS above ON above.id = path.folder""",
           """
           SELECT path.shelf, path.inner, above.inner FROM path
           LEFT JOIN path AS above ON above.id = path.folder""",
