@@ -25,7 +25,7 @@ final class CoveredCommand implements Callable<Integer> {
   public Integer call() throws IOException {
     return root.answer(
         office -> {
-          Coverage coverage = office.shelves().covered(root.resolve(path));
+          Coverage coverage = office.coverages().of(root.resolve(path));
           return Answer.done(
               json(coverage), "%s: %s%n".formatted(coverage.path(), coverage.because()));
         });

@@ -41,7 +41,7 @@ final class RecordingCommand implements Callable<Integer> {
                 "The recording of “%s” is %s; its folder is on another desk."
                     .formatted(shelf.name(), shelf.settings().recording().word()));
           }
-          Coverage coverage = office.shelves().covered(shelf.folder().get());
+          Coverage coverage = office.coverages().of(shelf.folder().get());
           return Answer.done(
               CoveredCommand.json(coverage),
               "%s: %s. %s%n"

@@ -13,10 +13,12 @@ import org.mendedleaf.core.catalog.RecordedFile;
  */
 public final class Addresses {
 
-  private final Office office;
+  private final Stores stores;
+  private final Shelves shelves;
 
-  Addresses(Office office) {
-    this.office = office;
+  Addresses(Stores stores, Shelves shelves) {
+    this.stores = stores;
+    this.shelves = shelves;
   }
 
   /** A place on a shelf, whether or not a file is recorded there. */
@@ -30,12 +32,11 @@ public final class Addresses {
       return FileAddress.parse(written).file();
     }
     if (written.startsWith("id:")) {
-      return new FileRef(office.stores().id(Optional.empty()), number(written.substring(3)));
+      return new FileRef(stores.id(Optional.empty()), number(written.substring(3)));
     }
     Place place = place(written, from);
     RecordedFile file =
-        office
-            .shelves()
+        shelves
             .lastAt(place.shelf(), place.path())
             .orElseThrow(
                 () ->
@@ -56,7 +57,7 @@ public final class Addresses {
     if (colon > 0) {
       String inner = written.substring(colon + 1);
       return new Place(
-          office.shelves().named(written.substring(0, colon)),
+          shelves.named(written.substring(0, colon)),
           new InnerPath(inner.replaceAll("^/+|/+$", "")));
     }
     throw new SentenceException(
@@ -67,7 +68,7 @@ public final class Addresses {
   /** Where a path lies, if it lies on a shelf. */
   public Optional<Place> placeOf(Path path) throws IOException {
     Path real = realParent(path);
-    for (Shelf shelf : office.shelves().all()) {
+    for (Shelf shelf : shelves.all()) {
       if (shelf.folder().isPresent()) {
         Path folder = shelf.folder().get();
         if (path.startsWith(folder)) {

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 
@@ -13,6 +14,9 @@ import java.util.Optional;
  * data. Safe for several threads.
  */
 final class CaptureTimes {
+
+  /** A desk that is used notes each capture; so long without any is stranger than a holiday. */
+  public static final Duration QUIET = Duration.ofDays(45);
 
   private static final String JUMP = "jump";
 
@@ -26,7 +30,7 @@ final class CaptureTimes {
     times.change(
         known -> {
           Optional<Instant> before = last(known);
-          if (before.isPresent() && at.isAfter(before.get().plus(LettingGo.QUIET))) {
+          if (before.isPresent() && at.isAfter(before.get().plus(QUIET))) {
             // What is captured after a jump must not hide it.
             known.put(JUMP, before.get().toString());
           }

@@ -42,49 +42,30 @@ public final class CarePlans {
 
   private static final Duration ASKING = Duration.ofMinutes(1);
 
-  private final Office office;
+  private final Shelves shelves;
+  private final Spaces spaces;
+  private final Snapshots snapshots;
   private final OpenDesk desk;
   private final OfficeSettings settings;
 
-  CarePlans(Office office, OpenDesk desk, OfficeSettings settings) {
-    this.office = office;
+  CarePlans(
+      Shelves shelves, Spaces spaces, Snapshots snapshots, OpenDesk desk, OfficeSettings settings) {
+    this.shelves = shelves;
+    this.spaces = spaces;
+    this.snapshots = snapshots;
     this.desk = desk;
     this.settings = settings;
   }
 
   /** The plan of a shelf; empty where none was chosen, so that everything is kept. */
   public Optional<NamedPlan> of(Shelf shelf) throws IOException {
-    Optional<String> json = office.shelves().byId(shelf.store(), shelf.id()).settings().plan();
-    return json.isEmpty() ? Optional.empty() : Optional.of(decode(json.get()));
-  }
-
-  private NamedPlan decode(String json) throws IOException {
-    try {
-      return PlanFormat.decode(json, settings.zone());
-    } catch (PlanFormat.PlanException e) {
-      // A newer program may know more rules; to let go by a plan that is not understood is worse.
-      throw new SentenceException(
-          "The care plan cannot be read here: %s Nothing is let go by it."
-              .formatted(e.getMessage()),
-          e);
-    }
-  }
-
-  /** The plan of this name that shelves of a store have already, else this one; as it is kept. */
-  String shared(String store, NamedPlan plan) throws IOException {
-    for (Shelf one : office.shelves().all()) {
-      Optional<NamedPlan> own = one.store().equals(store) ? of(one) : Optional.empty();
-      if (own.isPresent() && own.get().name().equals(plan.name())) {
-        return PlanFormat.encode(own.get()).toString();
-      }
-    }
-    return PlanFormat.encode(plan).toString();
+    return KeptPlan.of(shelves.byId(shelf.store(), shelf.id()), settings.zone());
   }
 
   /** The shelves that have a plan of this name in the store of a shelf, that shelf among them. */
   public List<Shelf> sharing(Shelf shelf, String name) throws IOException {
     List<Shelf> sharing = new ArrayList<>();
-    for (Shelf one : office.shelves().all()) {
+    for (Shelf one : shelves.all()) {
       boolean named = of(one).filter(plan -> plan.name().equals(name)).isPresent();
       if (one.store().equals(shelf.store()) && (named || one.id() == shelf.id())) {
         sharing.add(one);
@@ -111,7 +92,7 @@ public final class CarePlans {
   public List<Shelf> chooseConfirmed(Shelf shelf, NamedPlan plan) throws IOException {
     List<Shelf> sharing = sharing(shelf, plan.name());
     for (Shelf one : sharing) {
-      office.require(one.store(), one.id(), Right.PLAN);
+      shelves.require(one.store(), one.id(), Right.PLAN);
     }
     OpenStore store = desk.store(shelf.store());
     String run = "%012x".formatted(settings.random().nextLong() & 0xffff_ffff_ffffL);
@@ -134,7 +115,7 @@ public final class CarePlans {
     if (plan.leaveOut().isEmpty()) {
       return Optional.empty();
     }
-    LeftOut before = office.shelves().byId(shelf.store(), shelf.id()).settings().leftOut();
+    LeftOut before = shelves.byId(shelf.store(), shelf.id()).settings().leftOut();
     LeftOut after = ShelfCare.rules(plan.leaveOut().get(), before, settings.clock().instant());
     return after.equals(before)
         ? Optional.empty()
@@ -217,7 +198,7 @@ public final class CarePlans {
   /** What there is room for in the store of a shelf. */
   public MakingRoom room(Shelf shelf) throws IOException {
     return new MakingRoom(
-        office.spaces().of(shelf.store()), settings.places().freeBytes(shelf.storeFolder()));
+        spaces.of(shelf.store()), settings.places().freeBytes(shelf.storeFolder()));
   }
 
   /**
@@ -302,7 +283,7 @@ public final class CarePlans {
       marks.note().ifPresent(note -> of.add(Said.NOTED));
       said.put(revision.number(), of);
     }
-    for (SnapshotQuestions.HeldRevision one : office.snapshots().holding(life.ref())) {
+    for (SnapshotQuestions.HeldRevision one : snapshots.holding(life.ref())) {
       said.get(one.revision()).add(Said.IN_SNAPSHOT);
     }
     return said;

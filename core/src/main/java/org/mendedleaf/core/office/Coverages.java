@@ -13,33 +13,39 @@ import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 
 /** Answers whether a path is recorded. */
-final class Coverages {
+public final class Coverages {
 
   private static final DateTimeFormatter DAY =
       DateTimeFormatter.ofPattern("EEE d MMM uuuu", Locale.ENGLISH);
 
-  private final Office office;
+  private final Shelves shelves;
+  private final Addresses addresses;
+  private final OfficeSettings settings;
 
-  Coverages(Office office) {
-    this.office = office;
+  Coverages(Shelves shelves, Addresses addresses, OfficeSettings settings) {
+    this.shelves = shelves;
+    this.addresses = addresses;
+    this.settings = settings;
   }
 
   private String day(Instant at) {
-    return DAY.format(at.atZone(office.settings().zone()));
+    return DAY.format(at.atZone(settings.zone()));
   }
 
   /** The store that cannot be reached and has a shelf of this desk whose folder this is in. */
   private Optional<Shelves.Unreached> away(Path path) throws IOException {
-    for (Shelves.Unreached one : office.shelves().unreached()) {
-      if (office.shelves().foldersOf(one.store()).stream().anyMatch(path::startsWith)) {
+    for (Shelves.Unreached one : shelves.unreached()) {
+      if (shelves.foldersOf(one.store()).stream().anyMatch(path::startsWith)) {
         return Optional.of(one);
       }
     }
     return Optional.empty();
   }
 
-  Coverage of(Path path) throws IOException {
-    Optional<Addresses.Place> found = office.addresses().placeOf(path);
+  /** Whether and how a path is recorded, in one sentence. */
+  public Coverage of(Path asked) throws IOException {
+    Path path = asked.toAbsolutePath().normalize();
+    Optional<Addresses.Place> found = addresses.placeOf(path);
     Optional<Shelves.Unreached> away = found.isEmpty() ? away(path) : Optional.empty();
     if (away.isPresent()) {
       return new Coverage(
@@ -61,7 +67,7 @@ final class Coverages {
     String name = "“" + shelf.name() + "”";
     Optional<LeftOut.Rule> rule = shelf.settings().leftOut().rule(place.path());
     if (rule.isPresent()) {
-      boolean known = office.shelves().lastAt(shelf, place.path()).isPresent();
+      boolean known = shelves.lastAt(shelf, place.path()).isPresent();
       return new Coverage(
           path,
           Optional.of(shelf),
@@ -98,7 +104,7 @@ final class Coverages {
           Coverage.State.RECORDED,
           "Everything in this folder is recorded on the shelf %s.".formatted(name));
     }
-    Optional<RecordedFile> file = office.shelves().lastAt(shelf, place.path());
+    Optional<RecordedFile> file = shelves.lastAt(shelf, place.path());
     if (file.isEmpty()) {
       return new Coverage(
           path,

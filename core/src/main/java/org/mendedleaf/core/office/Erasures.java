@@ -37,12 +37,27 @@ public final class Erasures {
   /** So often it is tried beside captures of other shelves. */
   private static final int PATIENT = 3;
 
-  private final Office office;
+  private final FileLives files;
+  private final Notices notices;
+  private final Recoveries recoveries;
+  private final Snapshots snapshots;
+  private final Shelves shelves;
   private final OpenDesk desk;
   private final OfficeSettings settings;
 
-  Erasures(Office office, OpenDesk desk, OfficeSettings settings) {
-    this.office = office;
+  Erasures(
+      FileLives files,
+      Notices notices,
+      Recoveries recoveries,
+      Snapshots snapshots,
+      Shelves shelves,
+      OpenDesk desk,
+      OfficeSettings settings) {
+    this.files = files;
+    this.notices = notices;
+    this.recoveries = recoveries;
+    this.snapshots = snapshots;
+    this.shelves = shelves;
     this.desk = desk;
     this.settings = settings;
   }
@@ -97,7 +112,7 @@ public final class Erasures {
   }
 
   private Consequences rehearseOnce(FileRef file, Set<Integer> numbers) throws IOException {
-    FileLife life = office.files().life(file);
+    FileLife life = files.life(file);
     List<Revision> chosen = chosen(life, numbers);
     Rewriting.Freed freed = erasing(file).weigh(chosen);
     return consequences(life, chosen, freed.bytes(), freed.unused());
@@ -147,8 +162,7 @@ public final class Erasures {
       for (int i = 0; i < TRIES; i++) {
         OpenStore store = desk.store(file.store());
         Optional<Erased> erased =
-            undisturbed(
-                i, store, () -> tryToErase(office.files().life(file), numbers, named, seen(store)));
+            undisturbed(i, store, () -> tryToErase(files.life(file), numbers, named, seen(store)));
         if (erased.isPresent()) {
           forgetHere(life, numbers, erased.get().everything());
           return erased.get();
@@ -160,8 +174,8 @@ public final class Erasures {
   }
 
   private FileLife allowed(FileRef file, String typed) throws IOException {
-    FileLife life = office.files().life(file);
-    office.require(file.store(), life.shelf().id(), Right.ERASE);
+    FileLife life = files.life(file);
+    shelves.require(file.store(), life.shelf().id(), Right.ERASE);
     String name = life.file().path().name();
     if (!isTyped(typed, name)) {
       throw new SentenceException(
@@ -222,7 +236,7 @@ public final class Erasures {
     Map<Long, FileLife> lives = new LinkedHashMap<>();
     for (Revision one : going) {
       if (!lives.containsKey(one.file())) {
-        lives.put(one.file(), office.files().life(new FileRef(shelf.store(), one.file())));
+        lives.put(one.file(), files.life(new FileRef(shelf.store(), one.file())));
       }
     }
     Erasing erasing = new Erasing(store.catalogue(), store.journal());
@@ -275,7 +289,7 @@ public final class Erasures {
   /** What this desk has beside the store: notices, and plans of recoveries that never ended. */
   private void forgetHere(FileLife life, Set<Integer> numbers, boolean everything)
       throws IOException {
-    office.notices().forget(life.ref(), everything ? Set.of() : numbers);
+    notices.forget(life.ref(), everything ? Set.of() : numbers);
     Set<String> words = new HashSet<>();
     for (Revision revision : life.revisions()) {
       if (numbers.isEmpty() || numbers.contains(revision.number())) {
@@ -286,7 +300,7 @@ public final class Erasures {
       words.add(life.file().path().name());
       life.formerPaths().forEach(path -> words.add(path.name()));
     }
-    office.recoveries().forgetMentioning(words);
+    recoveries.forgetMentioning(words);
   }
 
   /** What was committed after this may hold what is to go. */
@@ -362,9 +376,9 @@ public final class Erasures {
         left.isEmpty() ? Optional.empty() : Optional.of(left.get(left.size() - 1));
     Set<Integer> numbers = chosen.stream().map(Revision::number).collect(Collectors.toSet());
     Set<String> snapshots = new LinkedHashSet<>();
-    for (SnapshotQuestions.HeldRevision held : office.snapshots().holding(life.ref())) {
+    for (SnapshotQuestions.HeldRevision held : this.snapshots.holding(life.ref())) {
       if (numbers.contains(held.revision())) {
-        snapshots.add(office.snapshots().byId(life.ref().store(), held.snapshot()).label());
+        snapshots.add(this.snapshots.byId(life.ref().store(), held.snapshot()).label());
       }
     }
     return new Consequences(

@@ -21,12 +21,14 @@ import org.mendedleaf.core.store.ContentReader;
  */
 public final class FileLives {
 
-  private final Office office;
+  private final Shelves shelves;
+  private final Recoveries recoveries;
   private final OpenDesk desk;
   private final OfficeSettings settings;
 
-  FileLives(Office office, OpenDesk desk, OfficeSettings settings) {
-    this.office = office;
+  FileLives(Shelves shelves, Recoveries recoveries, OpenDesk desk, OfficeSettings settings) {
+    this.shelves = shelves;
+    this.recoveries = recoveries;
     this.desk = desk;
     this.settings = settings;
   }
@@ -41,7 +43,7 @@ public final class FileLives {
             .files()
             .file(ref.file())
             .orElseThrow(() -> new SentenceException("There is no file id:" + ref.file() + "."));
-    Shelf shelf = office.shelves().byId(ref.store(), file.shelf());
+    Shelf shelf = shelves.byId(ref.store(), file.shelf());
     return new FileLife(
         ref,
         shelf,
@@ -83,14 +85,14 @@ public final class FileLives {
   /** Makes an earlier revision the current one. */
   public Mending.Mended mend(FileRef ref, int revision) throws IOException {
     FileLife life = life(ref);
-    office.require(ref.store(), life.shelf().id(), Right.MEND);
+    shelves.require(ref.store(), life.shelf().id(), Right.MEND);
     if (life.shelf().isDeposit()) {
       try (Turns.Turn unusedTurn = desk.turns().take(life.shelf())) {
         return Anew.ifErased(
             () ->
                 desk.store(ref.store())
                     .mending()
-                    .mend(ref.file(), revision, office.depositPlace(life.shelf())));
+                    .mend(ref.file(), revision, shelves.depositPlace(life.shelf())));
       }
     }
     Path folder = Shelves.requireFolder(life.shelf());
@@ -110,7 +112,7 @@ public final class FileLives {
    */
   public long move(FileRef ref, InnerPath to) throws IOException {
     FileLife life = life(ref);
-    office.require(ref.store(), life.shelf().id(), Right.BRING_IN);
+    shelves.require(ref.store(), life.shelf().id(), Right.BRING_IN);
     if (!life.shelf().isDeposit()) {
       throw new SentenceException(
           "“%s” is a folder that people work in: rename or move %s there, and its history follows. Nothing was changed."
@@ -119,13 +121,13 @@ public final class FileLives {
     try (Turns.Turn unusedTurn = desk.turns().take(life.shelf())) {
       return desk.store(ref.store())
           .deposit()
-          .move(office.depositPlace(life.shelf()), ref.file(), to);
+          .move(shelves.depositPlace(life.shelf()), ref.file(), to);
     }
   }
 
   /** Takes an act about one file back. */
   public Mending.Mended undo(String store, long act) throws IOException {
-    Receipt receipt = office.recoveries().undo(store, act);
+    Receipt receipt = recoveries.undo(store, act);
     Catalogue catalogue = desk.store(store).catalogue();
     ReceiptItem item =
         receipt.items().stream()

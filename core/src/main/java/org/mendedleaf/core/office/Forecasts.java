@@ -31,11 +31,15 @@ public final class Forecasts {
   /** Of larger shelves a sample of files stands for all. */
   private static final int MOST = 8_000;
 
-  private final Office office;
+  private final Spaces spaces;
+  private final CarePlans plans;
+  private final Shelves shelves;
   private final OfficeSettings settings;
 
-  Forecasts(Office office, OfficeSettings settings) {
-    this.office = office;
+  Forecasts(Spaces spaces, CarePlans plans, Shelves shelves, OfficeSettings settings) {
+    this.spaces = spaces;
+    this.plans = plans;
+    this.shelves = shelves;
     this.settings = settings;
   }
 
@@ -95,9 +99,9 @@ public final class Forecasts {
   /** Looks at the past of a shelf and of those that share its store. */
   public Known of(Shelf shelf) throws IOException {
     Instant now = settings.clock().instant();
-    StoreSpace space = office.spaces().of(shelf.store());
+    StoreSpace space = spaces.of(shelf.store());
     Looked looked = look(shelf, space, now);
-    Optional<NamedPlan> own = office.plans().of(shelf);
+    Optional<NamedPlan> own = plans.of(shelf);
     long othersNow = 0;
     Optional<Futures> others = Optional.empty();
     boolean isKnown = looked.forecast().isPresent();
@@ -108,7 +112,7 @@ public final class Forecasts {
               new double[Forecast.FUTURES][looked.forecast().get().moments().size()]);
       others = Optional.of(none);
     }
-    for (Shelf other : office.shelves().all()) {
+    for (Shelf other : shelves.all()) {
       if (!other.store().equals(shelf.store()) || other.id() == shelf.id()) {
         continue;
       }
@@ -145,7 +149,7 @@ public final class Forecasts {
   }
 
   private CarePlan plan(Shelf shelf) throws IOException {
-    return office.plans().of(shelf).map(NamedPlan::plan).orElse(everything());
+    return plans.of(shelf).map(NamedPlan::plan).orElse(everything());
   }
 
   /** What a shelf without a plan does. */
@@ -161,7 +165,7 @@ public final class Forecasts {
       List<Weighed> files, long bytes, double share, boolean erased, Optional<Forecast> forecast) {}
 
   private Looked look(Shelf shelf, StoreSpace space, Instant now) throws IOException {
-    ShelfLineages lineages = office.plans().lineages(shelf);
+    ShelfLineages lineages = plans.lineages(shelf);
     long revisions =
         lineages.files().stream().mapToLong(file -> file.lineage().revisions().size()).sum();
     long every = Math.max(1, (revisions + MOST - 1) / MOST);
@@ -175,7 +179,7 @@ public final class Forecasts {
     for (ShelfLineages.OfFile file : some) {
       files.add(weighed(file.lineage(), weights.getOrDefault(file.file(), List.of())));
     }
-    long bytes = office.spaces().of(shelf).alone();
+    long bytes = spaces.of(shelf).alone();
     long seen = files.stream().mapToLong(file -> file.weights().size()).sum();
     boolean erased = files.stream().anyMatch(file -> hasGaps(file.lineage()));
     return new Looked(

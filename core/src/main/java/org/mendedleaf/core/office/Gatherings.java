@@ -33,12 +33,21 @@ import org.mendedleaf.core.recover.Copies;
  */
 public final class Gatherings {
 
-  private final Office office;
+  private final Shelves shelves;
+  private final CarePlans plans;
+  private final Recoveries recoveries;
   private final OpenDesk desk;
   private final OfficeSettings settings;
 
-  Gatherings(Office office, OpenDesk desk, OfficeSettings settings) {
-    this.office = office;
+  Gatherings(
+      Shelves shelves,
+      CarePlans plans,
+      Recoveries recoveries,
+      OpenDesk desk,
+      OfficeSettings settings) {
+    this.shelves = shelves;
+    this.plans = plans;
+    this.recoveries = recoveries;
     this.desk = desk;
     this.settings = settings;
   }
@@ -72,8 +81,8 @@ public final class Gatherings {
   public List<Proposed> find(Shelf shelf, InnerPath folder, Progress progress) throws IOException {
     requireFolder(shelf);
     // The shelf as it is now, which may be another than when its page was opened.
-    if (office.shelves().byId(shelf.store(), shelf.id()).recording() == RecordingState.RECORDING) {
-      var unused = office.shelves().capture(shelf, false, progress);
+    if (shelves.byId(shelf.store(), shelf.id()).recording() == RecordingState.RECORDING) {
+      var unused = shelves.capture(shelf, false, progress);
     }
     Catalogue catalogue = desk.store(shelf.store()).catalogue();
     catalogue.catchUp();
@@ -136,7 +145,7 @@ public final class Gatherings {
    * @return empty where the shelf has no plan, so that all of them stay
    */
   public Optional<Later> later(Shelf shelf, List<Copies> families) throws IOException {
-    Optional<NamedPlan> named = office.plans().of(shelf);
+    Optional<NamedPlan> named = plans.of(shelf);
     if (named.isEmpty()) {
       return Optional.empty();
     }
@@ -202,7 +211,7 @@ public final class Gatherings {
    */
   public RunReceipt gather(Shelf shelf, List<Copies> families, Progress progress)
       throws IOException {
-    office.require(shelf.store(), shelf.id(), Right.GATHER);
+    shelves.require(shelf.store(), shelf.id(), Right.GATHER);
     Path folder = requireFolder(shelf);
     requireDistinct(families);
     String run = "%012x".formatted(settings.random().nextLong() & 0xffff_ffff_ffffL);
@@ -214,7 +223,7 @@ public final class Gatherings {
                   desk.store(shelf.store())
                       .recovery()
                       .gather(shelf.id(), folder, families, settings.person(), run, progress));
-      return office.recoveries().receipt(shelf.store(), acts.get(0));
+      return recoveries.receipt(shelf.store(), acts.get(0));
     }
   }
 

@@ -17,14 +17,16 @@ import org.mendedleaf.core.catalog.RecordedFile;
  */
 public final class InnerPlaces {
 
-  private final Office office;
+  private final FileLives files;
+  private final Shelves shelves;
   private final List<Path> given;
 
   /**
    * @param given what was dropped or named, folders among it
    */
-  InnerPlaces(Office office, List<Path> given) {
-    this.office = office;
+  InnerPlaces(FileLives files, Shelves shelves, List<Path> given) {
+    this.files = files;
+    this.shelves = shelves;
     this.given = given.stream().filter(Files::isDirectory).toList();
   }
 
@@ -43,7 +45,7 @@ public final class InnerPlaces {
       Optional<Path> root = root(suggestion.arrival());
       Optional<FileRef> onto = onto(suggestion);
       if (root.isPresent() && onto.isPresent()) {
-        FileLife life = office.files().life(onto.get());
+        FileLife life = files.life(onto.get());
         InnerPath inner = inner(root.get(), suggestion.arrival()).folder();
         base(life.file(), inner)
             .ifPresent(
@@ -66,8 +68,8 @@ public final class InnerPlaces {
           for (String name : inner(root.get(), suggestion.arrival()).text().split("/", -1)) {
             path = path.resolve(name);
           }
-          Shelf shelf = office.shelves().byId(base.get().store(), base.get().shelf());
-          if (office.shelves().presentAt(shelf, path).isEmpty()) {
+          Shelf shelf = shelves.byId(base.get().store(), base.get().shelf());
+          if (shelves.presentAt(shelf, path).isEmpty()) {
             places.put(suggestion.arrival(), new Addresses.Place(shelf, path));
           }
         }

@@ -48,12 +48,14 @@ public final class Intake {
   /** So many files are all looked into; of more, those whose names come nearest. */
   private static final int POOL = 3_000;
 
-  private final Office office;
+  private final FileLives files;
+  private final Shelves shelves;
   private final OpenDesk desk;
   private final OfficeSettings settings;
 
-  Intake(Office office, OpenDesk desk, OfficeSettings settings) {
-    this.office = office;
+  Intake(FileLives files, Shelves shelves, OpenDesk desk, OfficeSettings settings) {
+    this.files = files;
+    this.shelves = shelves;
     this.desk = desk;
     this.settings = settings;
   }
@@ -87,7 +89,7 @@ public final class Intake {
    */
   public Map<Path, Addresses.Place> newPlaces(List<Path> given, List<Suggestion> suggestions)
       throws IOException {
-    return new InnerPlaces(office, given).of(suggestions);
+    return new InnerPlaces(files, shelves, given).of(suggestions);
   }
 
   /** Suggests for each file what it most likely replaces. */
@@ -124,12 +126,12 @@ public final class Intake {
       return Optional.empty();
     }
     FileRef onto = suggestion.first().orElseThrow().candidate().file();
-    FileLife life = office.files().life(onto);
+    FileLife life = files.life(onto);
     ShelfSettings shelf = life.shelf().settings();
     boolean named = isCalled(suggestion.arrival(), life);
     for (Match<FileRef> other : suggestion.matches().subList(1, suggestion.matches().size())) {
       // Two files of that name: only a person knows which one is meant.
-      named &= !isCalled(suggestion.arrival(), office.files().life(other.candidate().file()));
+      named &= !isCalled(suggestion.arrival(), files.life(other.candidate().file()));
     }
     return shelf.admits() && !shelf.noteRequired() && named && life.file().present()
         ? Optional.of(bringIn(suggestion.arrival(), onto, "", false))
@@ -181,7 +183,7 @@ public final class Intake {
   private List<Candidate<FileRef>> pool(List<Arriving> arrivals, Progress progress)
       throws IOException {
     List<Known> known = new ArrayList<>();
-    for (Shelf shelf : office.shelves().all()) {
+    for (Shelf shelf : shelves.all()) {
       Catalogue catalogue = desk.store(shelf.store()).catalogue();
       catalogue.catchUp();
       Map<Long, List<String>> others = catalogue.files().otherNames(shelf.id());
@@ -217,7 +219,7 @@ public final class Intake {
   }
 
   private Optional<Candidate<FileRef>> candidate(FileRef ref) throws IOException {
-    FileLife life = office.files().life(ref);
+    FileLife life = files.life(ref);
     Revision newest = life.newest();
     return newest.state().content().isEmpty()
         ? Optional.empty()
@@ -260,7 +262,7 @@ public final class Intake {
       return earlier;
     }
     List<FileRef> likeliest = matches.stream().map(one -> one.candidate().file()).toList();
-    for (Shelf shelf : office.shelves().all()) {
+    for (Shelf shelf : shelves.all()) {
       Catalogue catalogue = desk.store(shelf.store()).catalogue();
       Map<ContentId, Boolean> held = new HashMap<>();
       for (Revision revision : catalogue.files().ofSize(shelf.id(), arriving.traits().size())) {
@@ -312,7 +314,7 @@ public final class Intake {
    * @param clear whether the arrival is deleted afterwards
    */
   public Done bringIn(Path arrival, FileRef onto, String note, boolean clear) throws IOException {
-    FileLife life = office.files().life(onto);
+    FileLife life = files.life(onto);
     return bring(
         arrival, life.shelf(), OptionalLong.of(onto.file()), life.file().path(), note, clear);
   }
@@ -376,7 +378,7 @@ public final class Intake {
 
   private void requireAllowed(Wish wish, boolean clear) throws IOException {
     Shelf shelf = wish.shelf();
-    office.require(shelf.store(), shelf.id(), Right.BRING_IN);
+    shelves.require(shelf.store(), shelf.id(), Right.BRING_IN);
     if (shelf.settings().noteRequired() && wish.note().isBlank()) {
       throw new SentenceException(
           "The shelf “%s” takes nothing in without a note of what changed. Nothing was brought in; %s is untouched."

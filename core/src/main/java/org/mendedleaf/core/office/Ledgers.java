@@ -40,10 +40,12 @@ public final class Ledgers {
           new Report.Column("Lines", 8, true),
           new Report.Column("About", 18, false));
 
-  private final Office office;
+  private final Shelves shelves;
+  private final Stores stores;
 
-  Ledgers(Office office) {
-    this.office = office;
+  Ledgers(Shelves shelves, Stores stores) {
+    this.shelves = shelves;
+    this.stores = stores;
   }
 
   /**
@@ -56,14 +58,14 @@ public final class Ledgers {
   /** All acts of all stores that can be reached, the newest first. */
   public List<Row> all() throws IOException {
     Map<String, Map<Long, String>> names = new HashMap<>();
-    for (Shelf shelf : office.shelves().all()) {
+    for (Shelf shelf : shelves.all()) {
       names.computeIfAbsent(shelf.store(), store -> new HashMap<>()).put(shelf.id(), shelf.name());
     }
     List<Row> rows = new ArrayList<>();
-    for (StoreFacts store : office.stores().known()) {
+    for (StoreFacts store : stores.known()) {
       if (store.here()) {
         Map<Long, String> of = names.getOrDefault(store.id(), Map.of());
-        for (LedgerEntry entry : office.stores().ledger(store.id())) {
+        for (LedgerEntry entry : stores.ledger(store.id())) {
           Optional<String> shelf =
               entry.shelf().isPresent()
                   ? Optional.ofNullable(of.get(entry.shelf().getAsLong()))

@@ -11,9 +11,6 @@ import org.mendedleaf.core.catalog.LedgerEntry;
  */
 final class LettingGo {
 
-  /** A desk that is used notes each capture; so long without any is stranger than a holiday. */
-  static final Duration QUIET = Duration.ofDays(45);
-
   private static final Duration APART = Duration.ofHours(26);
 
   private LettingGo() {}
@@ -43,7 +40,7 @@ final class LettingGo {
               .formatted(now, place));
     }
     Instant last = captures.jump().orElse(lastSign(captures, store));
-    if (now.isAfter(last.plus(QUIET))) {
+    if (now.isAfter(last.plus(CaptureTimes.QUIET))) {
       throw new ClockException(
           "The last sign of anything being recorded is from %s, %d days ago. If the clock is right, say so; nothing was let go."
               .formatted(last, Duration.between(last, now).toDays()));

@@ -28,12 +28,23 @@ import org.mendedleaf.core.recover.Tray;
 /** What left the shelves and can be brought back. Any method may take long. */
 public final class LostAndFound {
 
-  private final Office office;
+  private final Shelves shelves;
+  private final CarePlans plans;
+  private final Recoveries recoveries;
+  private final OfficeSettings settings;
   private final OpenDesk desk;
 
-  LostAndFound(Office office, OpenDesk desk) {
-    this.office = office;
+  LostAndFound(
+      Shelves shelves,
+      CarePlans plans,
+      Recoveries recoveries,
+      OpenDesk desk,
+      OfficeSettings settings) {
+    this.shelves = shelves;
+    this.plans = plans;
+    this.recoveries = recoveries;
     this.desk = desk;
+    this.settings = settings;
   }
 
   /**
@@ -59,7 +70,7 @@ public final class LostAndFound {
   /** Everything that is gone from all shelves, what went last first. */
   public List<Lost> all() throws IOException {
     List<Lost> lost = new ArrayList<>();
-    for (Shelf shelf : office.shelves().all()) {
+    for (Shelf shelf : shelves.all()) {
       lost.addAll(of(shelf));
     }
     lost.sort(Comparator.comparing(Lost::at).reversed());
@@ -116,12 +127,12 @@ public final class LostAndFound {
   /** Of each removed file, where the shelf has a plan by which anything goes. */
   private Map<Long, Optional<Instant>> keptUntil(Shelf shelf, Catalogue catalogue)
       throws IOException {
-    Optional<NamedPlan> plan = office.plans().of(shelf);
+    Optional<NamedPlan> plan = plans.of(shelf);
     if (plan.isEmpty()) {
       return Map.of();
     }
     Map<Long, Optional<Instant>> kept = new HashMap<>();
-    Judgement judgement = new Judgement(plan.get().plan(), office.settings().clock().instant());
+    Judgement judgement = new Judgement(plan.get().plan(), settings.clock().instant());
     for (ShelfLineages.OfFile file : ShelfLineages.of(catalogue, shelf.id()).files()) {
       if (file.lineage().removedAt().isPresent()) {
         List<Judgement.Judged> judged = judgement.of(file.lineage());
@@ -136,9 +147,7 @@ public final class LostAndFound {
     List<Tray.Entry> picks = new ArrayList<>();
     for (Lost one : lost) {
       Shelf shelf = one.shelf();
-      picks.add(
-          new Tray.Entry(
-              shelf.store(), shelf.id(), office.recoveries().bringBack(shelf, one.path())));
+      picks.add(new Tray.Entry(shelf.store(), shelf.id(), recoveries.bringBack(shelf, one.path())));
     }
     return picks;
   }
@@ -149,6 +158,6 @@ public final class LostAndFound {
     Destination destination =
         to.<Destination>map(Destination.Folder::new).orElseGet(Destination.InPlace::new);
     Tray tray = new Tray(picks(lost), Handling.IN_PLACE.to(destination));
-    return office.recoveries().run(tray, progress);
+    return recoveries.run(tray, progress);
   }
 }

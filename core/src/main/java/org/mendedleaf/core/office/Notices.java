@@ -28,14 +28,16 @@ public final class Notices {
   private static final String DONE = "written.json";
   private static final Object WRITING = new Object();
 
-  private final Office office;
+  private final FileLives files;
+  private final OfficeSettings settings;
   private final OpenDesk desk;
   private final Path outbox;
 
-  Notices(Office office, OpenDesk desk, OfficeSettings settings) {
-    this.office = office;
+  Notices(FileLives files, OpenDesk desk, OfficeSettings settings) {
+    this.files = files;
     this.desk = desk;
     this.outbox = settings.home().resolve("outbox");
+    this.settings = settings;
   }
 
   /** Where the messages lie. */
@@ -97,7 +99,7 @@ public final class Notices {
   }
 
   private Optional<Path> write(String store, Revision revision) throws IOException {
-    FileLife life = office.files().life(new FileRef(store, revision.file()));
+    FileLife life = files.life(new FileRef(store, revision.file()));
     List<String> to =
         life.description().tell().stream().filter(person -> !person.equals(revision.by())).toList();
     if (to.isEmpty()) {
@@ -106,7 +108,7 @@ public final class Notices {
     PrivateFolder.make(outbox);
     Path file = outbox.resolve(name(store, revision.file(), revision.number()));
     SavedFile.writeOwn(
-        file, true, out -> new NoticeMessage(life, revision, office.settings().zone()).to(to, out));
+        file, true, out -> new NoticeMessage(life, revision, settings.zone()).to(to, out));
     return Optional.of(file);
   }
 

@@ -3,7 +3,6 @@ package org.mendedleaf.core.office;
 import java.io.Closeable;
 import java.io.IOException;
 import org.mendedleaf.core.desk.PrivateFolder;
-import org.mendedleaf.core.recover.Deposit;
 
 /**
  * One desk's office: its stores, its shelves, and everything that can be done with them.
@@ -15,10 +14,63 @@ public final class Office implements Closeable {
 
   private final OfficeSettings settings;
   private final OpenDesk desk;
+  private final ArrivalFolders arrivals;
+  private final Stores stores;
+  private final Shelves shelves;
+  private final ShelfCare care;
+  private final Moments moments;
+  private final Snapshots snapshots;
+  private final Spaces spaces;
+  private final Recoveries recoveries;
+  private final FileLives files;
+  private final Addresses addresses;
+  private final Coverages coverages;
+  private final Search search;
+  private final Comparisons comparisons;
+  private final Notices notices;
+  private final Sayings sayings;
+  private final CarePlans plans;
+  private final Erasures erasures;
+  private final Thinnings thinnings;
+  private final Forecasts forecasts;
+  private final LostAndFound lostAndFound;
+  private final Intake intake;
+  private final Gatherings gatherings;
+  private final ScheduledSnapshots scheduledSnapshots;
+  private final Rhythms rhythms;
+  private final Todays todays;
+  private final Ledgers ledgers;
 
-  private Office(OfficeSettings settings, OpenDesk desk) {
+  private Office(OfficeSettings settings, OpenDesk desk, ArrivalFolders arrivals) {
     this.settings = settings;
     this.desk = desk;
+    this.arrivals = arrivals;
+    this.stores = new Stores(desk, settings);
+    this.shelves = new Shelves(stores, desk, settings);
+    this.care = new ShelfCare(shelves, desk, settings);
+    this.moments = new Moments(desk);
+    this.snapshots = new Snapshots(shelves, desk, settings);
+    this.spaces = new Spaces(stores, shelves, desk);
+    this.recoveries = new Recoveries(shelves, desk, settings);
+    this.files = new FileLives(shelves, recoveries, desk, settings);
+    this.addresses = new Addresses(stores, shelves);
+    this.coverages = new Coverages(shelves, addresses, settings);
+    this.search = new Search(shelves, desk);
+    this.comparisons = new Comparisons(desk, settings);
+    this.notices = new Notices(files, desk, settings);
+    this.sayings = new Sayings(files, notices, shelves, desk, settings);
+    this.plans = new CarePlans(shelves, spaces, snapshots, desk, settings);
+    this.erasures = new Erasures(files, notices, recoveries, snapshots, shelves, desk, settings);
+    this.thinnings = new Thinnings(erasures, files, sayings, plans, shelves, desk, settings);
+    this.forecasts = new Forecasts(spaces, plans, shelves, settings);
+    this.lostAndFound = new LostAndFound(shelves, plans, recoveries, desk, settings);
+    this.intake = new Intake(files, shelves, desk, settings);
+    this.gatherings = new Gatherings(shelves, plans, recoveries, desk, settings);
+    this.scheduledSnapshots = new ScheduledSnapshots(plans, snapshots, desk, settings);
+    this.rhythms = new Rhythms(plans, shelves, scheduledSnapshots, thinnings, desk, settings);
+    this.todays =
+        new Todays(stores, shelves, lostAndFound, rhythms, plans, thinnings, moments, settings);
+    this.ledgers = new Ledgers(shelves, stores);
   }
 
   /** Opens the office in this home; the caller holds the {@link DeskLock}. */
@@ -26,12 +78,12 @@ public final class Office implements Closeable {
     PrivateFolder.make(settings.home());
     PrivateFolder.close(settings.home());
     Desk desk = Desk.load(settings.home(), settings.random());
-    return new Office(settings, new OpenDesk(settings, desk));
+    return new Office(settings, new OpenDesk(settings, desk), new ArrivalFolders(settings));
   }
 
   /** The same office with another person acting; closing either closes both. */
   public Office actingAs(String person) {
-    return new Office(settings.withPerson(person), desk);
+    return new Office(settings.withPerson(person), desk, arrivals);
   }
 
   public OfficeSettings settings() {
@@ -40,136 +92,132 @@ public final class Office implements Closeable {
 
   /** The stores that this desk knows. */
   public Stores stores() {
-    return new Stores(desk, settings);
+    return stores;
   }
 
   /** The shelves of those stores. */
   public Shelves shelves() {
-    return new Shelves(this, desk, settings);
+    return shelves;
   }
 
   /** What is said about shelves as a whole: who may do what, what is recorded. */
   public ShelfCare care() {
-    return new ShelfCare(this, desk, settings);
-  }
-
-  /** Refuses what the person who acts may not do on a shelf. */
-  void require(String store, long shelf, Right right) throws IOException {
-    new Rights(settings.person()).require(shelves().byId(store, shelf), right);
-  }
-
-  Deposit.Place depositPlace(Shelf shelf) {
-    return new Deposit.Place(shelf.id(), shelf.name(), settings.person());
-  }
-
-  /** Files and their histories. */
-  public FileLives files() {
-    return new FileLives(this, desk, settings);
-  }
-
-  /** Destroying revisions for good. */
-  public Erasures erasures() {
-    return new Erasures(this, desk, settings);
-  }
-
-  /** What needs a person today. */
-  public Todays todays() {
-    return new Todays(this, settings);
-  }
-
-  /** When which shelf is to be captured. */
-  public Rhythms rhythms() {
-    return new Rhythms(this, desk, settings);
-  }
-
-  /** All that was done. */
-  public Ledgers ledgers() {
-    return new Ledgers(this);
-  }
-
-  /** What is recorded costs. */
-  public Spaces spaces() {
-    return new Spaces(this, desk);
-  }
-
-  /** What shelves will cost. */
-  public Forecasts forecasts() {
-    return new Forecasts(this, settings);
-  }
-
-  /** Letting go of what no rule claims. */
-  public Thinnings thinnings() {
-    return new Thinnings(this, desk, settings);
-  }
-
-  /** What people say about revisions and files. */
-  public Sayings sayings() {
-    return new Sayings(this, desk, settings);
-  }
-
-  /** Copies of a file that become its revisions. */
-  public Gatherings gatherings() {
-    return new Gatherings(this, desk, settings);
-  }
-
-  /** Files from outside. */
-  public Intake intake() {
-    return new Intake(this, desk, settings);
-  }
-
-  /** Folders in which files from outside arrive. */
-  public ArrivalFolders arrivals() {
-    return desk.arrivals();
-  }
-
-  /** What is kept of shelves, and why. */
-  public CarePlans plans() {
-    return new CarePlans(this, desk, settings);
-  }
-
-  /** Notices to people who want to know of new revisions. */
-  public Notices notices() {
-    return new Notices(this, desk, settings);
+    return care;
   }
 
   /** Shelves at a moment. */
   public Moments moments() {
-    return new Moments(desk);
-  }
-
-  /** Recovering many files at once. */
-  public Recoveries recoveries() {
-    return new Recoveries(this, desk, settings);
-  }
-
-  /** What differs between states of a file. */
-  public Comparisons comparisons() {
-    return new Comparisons(desk, settings);
-  }
-
-  /** What left the shelves. */
-  public LostAndFound lostAndFound() {
-    return new LostAndFound(this, desk);
+    return moments;
   }
 
   /** Snapshots of shelves. */
   public Snapshots snapshots() {
-    return new Snapshots(this, desk, settings);
+    return snapshots;
   }
 
-  /** Snapshots that care plans have taken by themselves. */
-  public ScheduledSnapshots scheduledSnapshots() {
-    return new ScheduledSnapshots(this, desk, settings);
+  /** What is recorded costs. */
+  public Spaces spaces() {
+    return spaces;
   }
 
-  /** Finds files by any name they ever had. */
-  public Search search() {
-    return new Search(this, desk);
+  /** Recovering many files at once. */
+  public Recoveries recoveries() {
+    return recoveries;
+  }
+
+  /** Files and their histories. */
+  public FileLives files() {
+    return files;
   }
 
   /** Finds files by what a person writes. */
   public Addresses addresses() {
-    return new Addresses(this);
+    return addresses;
+  }
+
+  /** Whether and how a path is recorded. */
+  public Coverages coverages() {
+    return coverages;
+  }
+
+  /** Finds files by any name they ever had. */
+  public Search search() {
+    return search;
+  }
+
+  /** What differs between states of a file. */
+  public Comparisons comparisons() {
+    return comparisons;
+  }
+
+  /** Notices to people who want to know of new revisions. */
+  public Notices notices() {
+    return notices;
+  }
+
+  /** What people say about revisions and files. */
+  public Sayings sayings() {
+    return sayings;
+  }
+
+  /** What is kept of shelves, and why. */
+  public CarePlans plans() {
+    return plans;
+  }
+
+  /** Destroying revisions for good. */
+  public Erasures erasures() {
+    return erasures;
+  }
+
+  /** Letting go of what no rule claims. */
+  public Thinnings thinnings() {
+    return thinnings;
+  }
+
+  /** What shelves will cost. */
+  public Forecasts forecasts() {
+    return forecasts;
+  }
+
+  /** What left the shelves. */
+  public LostAndFound lostAndFound() {
+    return lostAndFound;
+  }
+
+  /** Files from outside. */
+  public Intake intake() {
+    return intake;
+  }
+
+  /** Copies of a file that become its revisions. */
+  public Gatherings gatherings() {
+    return gatherings;
+  }
+
+  /** Snapshots that care plans have taken automatically. */
+  public ScheduledSnapshots scheduledSnapshots() {
+    return scheduledSnapshots;
+  }
+
+  /** When which shelf is to be captured. */
+  public Rhythms rhythms() {
+    return rhythms;
+  }
+
+  /** What needs a person today. */
+  public Todays todays() {
+    return todays;
+  }
+
+  /** All that was done. */
+  public Ledgers ledgers() {
+    return ledgers;
+  }
+
+  /** Folders in which files from outside arrive. */
+  public ArrivalFolders arrivals() {
+    return arrivals;
   }
 
   @Override

@@ -23,14 +23,12 @@ final class OpenDesk implements Closeable {
   private final CaptureTimes captureTimes;
   private final ShelfTimes thinningTimes;
   private final Insides insides = new Insides();
-  private final ArrivalFolders arrivals;
   private final Watches watches = new Watches();
   private Desk desk;
 
   OpenDesk(OfficeSettings settings, Desk desk) {
     this.settings = settings;
     this.desk = desk;
-    this.arrivals = new ArrivalFolders(settings);
     this.captureTimes = new CaptureTimes(settings.home());
     this.thinningTimes = new ShelfTimes(settings.home(), "thinnings.json");
   }
@@ -57,10 +55,6 @@ final class OpenDesk implements Closeable {
   /** When something of shelves was let go last. */
   ShelfTimes thinningTimes() {
     return thinningTimes;
-  }
-
-  ArrivalFolders arrivals() {
-    return arrivals;
   }
 
   Watches watches() {

@@ -41,13 +41,13 @@ public final class Recoveries {
 
   private static final Set<Act> OF_MANY = Set.of(Act.RECOVER, Act.REMOVE, Act.GATHER);
 
-  private final Office office;
+  private final Shelves shelves;
   private final OpenDesk desk;
   private final OfficeSettings settings;
   private final BegunRuns begun;
 
-  Recoveries(Office office, OpenDesk desk, OfficeSettings settings) {
-    this.office = office;
+  Recoveries(Shelves shelves, OpenDesk desk, OfficeSettings settings) {
+    this.shelves = shelves;
     this.desk = desk;
     this.settings = settings;
     this.begun = new BegunRuns(settings.home().resolve("recoveries"));
@@ -58,7 +58,7 @@ public final class Recoveries {
     Set<String> taken = new HashSet<>();
     List<TrayRehearsal.Part> parts = new ArrayList<>();
     for (Tray.Part part : tray.parts()) {
-      Shelf shelf = office.shelves().byId(part.store(), part.order().shelf());
+      Shelf shelf = shelves.byId(part.store(), part.order().shelf());
       OpenStore store = desk.store(part.store());
       boolean deposited =
           shelf.isDeposit() && part.order().destination() instanceof Destination.InPlace;
@@ -66,7 +66,7 @@ public final class Recoveries {
           new TrayRehearsal.Part(
               shelf,
               deposited
-                  ? store.deposit().rehearse(office.depositPlace(shelf), part.order())
+                  ? store.deposit().rehearse(shelves.depositPlace(shelf), part.order())
                   : store.recovery().rehearse(part.order(), shelf.folder(), taken)));
     }
     return new TrayRehearsal(tray, parts);
@@ -112,7 +112,7 @@ public final class Recoveries {
   private void requireRight(Tray tray) throws IOException {
     for (Tray.Part part : tray.parts()) {
       if (part.order().destination() instanceof Destination.InPlace) {
-        office.require(part.store(), part.order().shelf(), Right.MEND);
+        shelves.require(part.store(), part.order().shelf(), Right.MEND);
       }
     }
   }
@@ -148,7 +148,7 @@ public final class Recoveries {
     List<Shelf> shelves = new ArrayList<>();
     for (Tray.Part part : tray.parts()) {
       if (part.order().destination() instanceof Destination.InPlace) {
-        shelves.add(office.shelves().byId(part.store(), part.order().shelf()));
+        shelves.add(this.shelves.byId(part.store(), part.order().shelf()));
       }
     }
     return shelves;
@@ -166,7 +166,7 @@ public final class Recoveries {
       List<Tray.Part> parts = tray.parts();
       for (int i = 0; i < parts.size(); i++) {
         Tray.Part part = parts.get(i);
-        Shelf shelf = office.shelves().byId(part.store(), part.order().shelf());
+        Shelf shelf = shelves.byId(part.store(), part.order().shelf());
         if (shelf.isDeposit() && part.order().destination() instanceof Destination.InPlace) {
           recoverDeposited(part, shelf, run);
           continue;
@@ -223,7 +223,7 @@ public final class Recoveries {
     // One that is resumed has done this part already.
     if (store.catalogue().ledger().ofRun(run).stream()
         .noneMatch(entry -> entry.shelf().equals(OptionalLong.of(shelf.id())))) {
-      var unused = store.deposit().recover(office.depositPlace(shelf), part.order(), run);
+      var unused = store.deposit().recover(shelves.depositPlace(shelf), part.order(), run);
     }
   }
 
@@ -247,7 +247,7 @@ public final class Recoveries {
                     new SentenceException(
                         "Act %d is a %s and has no receipt."
                             .formatted(receipt.act().id(), receipt.act().act().word())));
-    return new RunReceipt.Part(office.shelves().byId(store, shelf), receipt);
+    return new RunReceipt.Part(shelves.byId(store, shelf), receipt);
   }
 
   /**
@@ -332,7 +332,7 @@ public final class Recoveries {
    */
   public RunReceipt remove(Shelf shelf, List<InnerPath> paths, Progress progress)
       throws IOException {
-    office.require(shelf.store(), shelf.id(), Right.REMOVE);
+    shelves.require(shelf.store(), shelf.id(), Right.REMOVE);
     if (paths.contains(InnerPath.ROOT)) {
       throw new SentenceException("A whole shelf is not removed like a file. Nothing was changed.");
     }
@@ -340,7 +340,7 @@ public final class Recoveries {
     if (shelf.isDeposit()) {
       try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
         long act =
-            desk.store(shelf.store()).deposit().remove(office.depositPlace(shelf), paths, run);
+            desk.store(shelf.store()).deposit().remove(shelves.depositPlace(shelf), paths, run);
         return receipt(shelf.store(), act);
       }
     }
@@ -383,7 +383,7 @@ public final class Recoveries {
       throw new RefusedException("Act %d has been taken back already.".formatted(act));
     }
     for (RunReceipt.Part part : done) {
-      office.require(part.shelf().store(), part.shelf().id(), Right.MEND);
+      shelves.require(part.shelf().store(), part.shelf().id(), Right.MEND);
     }
     Collections.reverse(done);
     List<RunReceipt.Part> undone = new ArrayList<>();
@@ -412,8 +412,8 @@ public final class Recoveries {
       throw new SentenceException(
           "Act %d is a %s, which cannot be taken back.".formatted(act, entry.act().word()));
     }
-    office.require(store, entry.shelf().getAsLong(), Right.MEND);
-    return undo(office.shelves().byId(store, entry.shelf().getAsLong()), act, Progress.NONE);
+    shelves.require(store, entry.shelf().getAsLong(), Right.MEND);
+    return undo(shelves.byId(store, entry.shelf().getAsLong()), act, Progress.NONE);
   }
 
   private Receipt undo(Shelf shelf, long act, Progress progress) throws IOException {
@@ -422,7 +422,7 @@ public final class Recoveries {
           () -> {
             Recovery recovery = desk.store(shelf.store()).recovery();
             return shelf.isDeposit()
-                ? recovery.undo(act, office.depositPlace(shelf), progress)
+                ? recovery.undo(act, shelves.depositPlace(shelf), progress)
                 : recovery.undo(act, shelf.folder(), settings.person(), Optional.empty(), progress);
           });
     }
@@ -431,7 +431,7 @@ public final class Recoveries {
   /** What a pick is and what its places hold now. */
   public PickFacts facts(Tray.Entry entry) throws IOException {
     return new PickLook(desk.store(entry.store()).catalogue(), settings.fileTimes())
-        .look(office.shelves().byId(entry.store(), entry.shelf()), entry.pick());
+        .look(shelves.byId(entry.store(), entry.shelf()), entry.pick());
   }
 
   /** The tray that this desk has kept; an empty one if there is none. */

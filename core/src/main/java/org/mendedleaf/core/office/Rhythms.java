@@ -19,12 +19,24 @@ import org.mendedleaf.core.watch.WatchState;
  */
 public final class Rhythms {
 
-  private final Office office;
+  private final CarePlans plans;
+  private final Shelves shelves;
+  private final ScheduledSnapshots scheduledSnapshots;
+  private final Thinnings thinnings;
   private final OpenDesk desk;
   private final OfficeSettings settings;
 
-  Rhythms(Office office, OpenDesk desk, OfficeSettings settings) {
-    this.office = office;
+  Rhythms(
+      CarePlans plans,
+      Shelves shelves,
+      ScheduledSnapshots scheduledSnapshots,
+      Thinnings thinnings,
+      OpenDesk desk,
+      OfficeSettings settings) {
+    this.plans = plans;
+    this.shelves = shelves;
+    this.scheduledSnapshots = scheduledSnapshots;
+    this.thinnings = thinnings;
     this.desk = desk;
     this.settings = settings;
   }
@@ -64,7 +76,7 @@ public final class Rhythms {
   /** When a shelf is captured by itself; empty if it is not. */
   public Optional<Turn> of(Shelf shelf) throws IOException {
     Optional<NamedPlan> plan =
-        shelf.recording() == RecordingState.RECORDING ? office.plans().of(shelf) : Optional.empty();
+        shelf.recording() == RecordingState.RECORDING ? plans.of(shelf) : Optional.empty();
     return plan.isEmpty() ? Optional.empty() : turn(shelf, plan.get());
   }
 
@@ -72,9 +84,9 @@ public final class Rhythms {
 
   private List<Planned> planned() throws IOException {
     List<Planned> planned = new ArrayList<>();
-    for (Shelf shelf : office.shelves().all()) {
+    for (Shelf shelf : shelves.all()) {
       if (shelf.recording() == RecordingState.RECORDING) {
-        Optional<NamedPlan> plan = office.plans().of(shelf);
+        Optional<NamedPlan> plan = plans.of(shelf);
         plan.ifPresent(one -> planned.add(new Planned(shelf, one)));
       }
     }
@@ -103,7 +115,7 @@ public final class Rhythms {
         due.add(new Due(one.shelf(), new Capturing()));
       }
       for (SnapshotTimes times : one.plan().snapshots()) {
-        if (!office.scheduledSnapshots().next(one.shelf(), one.plan(), times).isAfter(now)) {
+        if (!scheduledSnapshots.next(one.shelf(), one.plan(), times).isAfter(now)) {
           due.add(new Due(one.shelf(), new Labelling(times)));
         }
       }
@@ -132,15 +144,15 @@ public final class Rhythms {
   public Optional<CaptureOutcome> run(Due due, Progress progress) throws IOException {
     OpenDesk.requireThere(desk.store(due.shelf().store()));
     if (due.doing() instanceof Labelling labelling) {
-      var unused = office.scheduledSnapshots().take(due.shelf(), labelling.times(), progress);
+      var unused = scheduledSnapshots.take(due.shelf(), labelling.times(), progress);
       return Optional.empty();
     }
     if (due.doing() instanceof Thinning) {
-      var unused = office.thinnings().thin(due.shelf(), false);
+      var unused = thinnings.thin(due.shelf(), false);
       desk.thinningTimes().note(due.shelf(), settings.clock().instant());
       return Optional.empty();
     }
-    return Optional.of(office.shelves().capture(due.shelf(), false, progress));
+    return Optional.of(shelves.capture(due.shelf(), false, progress));
   }
 
   /** Begins to watch the shelves that are captured on save, and stops watching all others. */

@@ -23,14 +23,16 @@ public final class Rounds {
   /** A drive that is away comes back; until then trying has no use. */
   private static final Duration AFTER_FAILURE = Duration.ofMinutes(2);
 
-  private final Office office;
+  private final Rhythms rhythms;
+  private final OfficeSettings settings;
   private final Set<Task> running = new HashSet<>();
   private final Map<Task, Instant> resting = new HashMap<>();
   private final Map<Optional<Task>, String> told = new HashMap<>();
   private Instant looked = Instant.MIN;
 
-  public Rounds(Office office) {
-    this.office = office;
+  public Rounds(Rhythms rhythms, OfficeSettings settings) {
+    this.rhythms = rhythms;
+    this.settings = settings;
   }
 
   /**
@@ -39,7 +41,7 @@ public final class Rounds {
    * @throws IOException if a store cannot be reached
    */
   public List<Rhythms.Due> next() throws IOException {
-    Instant now = office.settings().clock().instant();
+    Instant now = settings.clock().instant();
     List<Rhythms.Due> due = new ArrayList<>();
     boolean isTime;
     synchronized (this) {
@@ -49,10 +51,10 @@ public final class Rounds {
       }
     }
     if (isTime) {
-      office.rhythms().watch();
-      due.addAll(office.rhythms().due());
+      rhythms.watch();
+      due.addAll(rhythms.due());
     }
-    due.addAll(office.rhythms().saved());
+    due.addAll(rhythms.saved());
     synchronized (this) {
       resting.values().removeIf(until -> !until.isAfter(now));
       List<Rhythms.Due> begun = new ArrayList<>();
@@ -85,7 +87,7 @@ public final class Rounds {
    */
   public synchronized boolean failed(Rhythms.Due due, String sentence) {
     running.remove(Task.of(due));
-    resting.put(Task.of(due), office.settings().clock().instant().plus(AFTER_FAILURE));
+    resting.put(Task.of(due), settings.clock().instant().plus(AFTER_FAILURE));
     return isNews(Optional.of(Task.of(due)), sentence);
   }
 

@@ -19,12 +19,17 @@ public final class Sayings {
 
   private static final int LONGEST = 10_000;
 
-  private final Office office;
+  private final FileLives files;
+  private final Notices notices;
+  private final Shelves shelves;
   private final OpenDesk desk;
   private final OfficeSettings settings;
 
-  Sayings(Office office, OpenDesk desk, OfficeSettings settings) {
-    this.office = office;
+  Sayings(
+      FileLives files, Notices notices, Shelves shelves, OpenDesk desk, OfficeSettings settings) {
+    this.files = files;
+    this.notices = notices;
+    this.shelves = shelves;
     this.desk = desk;
     this.settings = settings;
   }
@@ -55,7 +60,7 @@ public final class Sayings {
       throw new SentenceException(
           "A hold needs its reason, so that whoever finds it later knows when it may be lifted. Nothing was changed.");
     }
-    office.require(file.store(), shelf(file), Right.HOLD);
+    shelves.require(file.store(), shelf(file), Right.HOLD);
     return commit(
         file, Act.HOLD, new Proposal.Hold(revision(file, revision).key(), checked("reason", why)));
   }
@@ -66,14 +71,14 @@ public final class Sayings {
    * @throws SentenceException if the revision is not held
    */
   public long release(FileRef file, int revision) throws IOException {
-    FileLife life = office.files().life(file);
+    FileLife life = files.life(file);
     Revision held = revision(life, revision);
     if (life.marks(held).hold().isEmpty()) {
       throw new SentenceException(
           "%s of %s is not held, so there is nothing to lift."
               .formatted(FileLife.numbered(revision), life.file().path().shown()));
     }
-    office.require(file.store(), shelf(file), Right.RELEASE);
+    shelves.require(file.store(), shelf(file), Right.RELEASE);
     return commit(file, Act.RELEASE, new Proposal.Release(held.key()));
   }
 
@@ -91,8 +96,8 @@ public final class Sayings {
    *     letter already
    */
   public Issued issue(FileRef file, int revision) throws IOException {
-    FileLife life = office.files().life(file);
-    office.require(file.store(), life.shelf().id(), Right.ISSUE);
+    FileLife life = files.life(file);
+    shelves.require(file.store(), life.shelf().id(), Right.ISSUE);
     if (!life.shelf().settings().stages()) {
       throw new SentenceException(
           "The shelf “%s” does not tell drafts from issued revisions, so nothing was issued. A keeper can switch that on."
@@ -107,7 +112,7 @@ public final class Sayings {
                   FileLife.numbered(revision), life.file().path().shown(), given.get().letters()));
     }
     long act = commit(file, Act.ISSUE, new Proposal.Issue(draft.key(), file.file()));
-    FileLife now = office.files().life(file);
+    FileLife now = files.life(file);
     return new Issued(act, now.marks(revision(now, revision)).issue().orElseThrow());
   }
 
@@ -115,13 +120,13 @@ public final class Sayings {
   public long describe(FileRef file, Description description) throws IOException {
     var unused = checked("description", description.text());
     if (!description.tell().isEmpty()) {
-      office.notices().begin(file.store());
+      notices.begin(file.store());
     }
     return commit(file, Act.DESCRIBE, new Proposal.Describe(file.file(), description));
   }
 
   private long shelf(FileRef file) throws IOException {
-    return office.files().life(file).file().shelf();
+    return files.life(file).file().shelf();
   }
 
   private static String checked(String what, String text) throws SentenceException {
@@ -134,7 +139,7 @@ public final class Sayings {
   }
 
   private Revision revision(FileRef file, int number) throws IOException {
-    return revision(office.files().life(file), number);
+    return revision(files.life(file), number);
   }
 
   private static Revision revision(FileLife life, int number) throws SentenceException {
@@ -150,7 +155,7 @@ public final class Sayings {
     OpenStore store = desk.store(file.store());
     long shelf = shelf(file);
     if (act == Act.NOTE || act == Act.GOOD || act == Act.DESCRIBE) {
-      office.require(file.store(), shelf, Right.SAY);
+      shelves.require(file.store(), shelf, Right.SAY);
     }
     Journal.Draft draft =
         new Journal.Draft(

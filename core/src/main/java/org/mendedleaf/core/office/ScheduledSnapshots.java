@@ -21,12 +21,14 @@ import org.mendedleaf.core.progress.Progress;
  */
 public final class ScheduledSnapshots {
 
-  private final Office office;
+  private final CarePlans plans;
+  private final Snapshots snapshots;
   private final OpenDesk desk;
   private final OfficeSettings settings;
 
-  ScheduledSnapshots(Office office, OpenDesk desk, OfficeSettings settings) {
-    this.office = office;
+  ScheduledSnapshots(CarePlans plans, Snapshots snapshots, OpenDesk desk, OfficeSettings settings) {
+    this.plans = plans;
+    this.snapshots = snapshots;
     this.desk = desk;
     this.settings = settings;
   }
@@ -67,21 +69,19 @@ public final class ScheduledSnapshots {
   /** Takes one, and takes the labels of those whose time is over. */
   public Snapshots.Listed take(Shelf shelf, SnapshotTimes times, Progress progress)
       throws IOException {
-    NamedPlan plan = office.plans().of(shelf).orElseThrow();
+    NamedPlan plan = plans.of(shelf).orElseThrow();
     String label = free(times.label(settings.clock().instant(), plan.plan()), shelf);
     Snapshots.Listed taken =
-        office.snapshots().take(shelf, InnerPath.ROOT, label, "", Snapshot.SCHEDULE, progress);
+        snapshots.take(shelf, InnerPath.ROOT, label, "", Snapshot.SCHEDULE, progress);
     for (Snapshot over : over(shelf, times, plan.plan())) {
-      var unused = office.snapshots().unlabel(shelf.store(), over);
+      var unused = snapshots.unlabel(shelf.store(), over);
     }
     return taken;
   }
 
   private String free(String wanted, Shelf shelf) throws IOException {
     Set<String> labels =
-        office.snapshots().labelled(shelf).stream()
-            .map(Snapshot::label)
-            .collect(Collectors.toSet());
+        snapshots.labelled(shelf).stream().map(Snapshot::label).collect(Collectors.toSet());
     String label = wanted;
     for (int i = 2; labels.contains(label); i++) {
       label = "%s (%d)".formatted(wanted, i);

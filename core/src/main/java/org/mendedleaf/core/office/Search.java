@@ -15,11 +15,11 @@ import org.mendedleaf.core.catalog.Revision;
 /** Finds files by any name they ever had, in all stores that are known here. */
 public final class Search {
 
-  private final Office office;
+  private final Shelves shelves;
   private final OpenDesk desk;
 
-  Search(Office office, OpenDesk desk) {
-    this.office = office;
+  Search(Shelves shelves, OpenDesk desk) {
+    this.shelves = shelves;
     this.desk = desk;
   }
 
@@ -65,7 +65,7 @@ public final class Search {
         files.add(
             new Found(
                 new FileRef(store.id(), found.file().id()),
-                office.shelves().byId(store.id(), found.file().shelf()),
+                shelves.byId(store.id(), found.file().shelf()),
                 found.file(),
                 found.formerly(),
                 found.newest()));

@@ -30,12 +30,12 @@ public final class ShelfCare {
 
   private static final int LONGEST_NAME = 200;
 
-  private final Office office;
+  private final Shelves shelves;
   private final OpenDesk desk;
   private final OfficeSettings settings;
 
-  ShelfCare(Office office, OpenDesk desk, OfficeSettings settings) {
-    this.office = office;
+  ShelfCare(Shelves shelves, OpenDesk desk, OfficeSettings settings) {
+    this.shelves = shelves;
     this.desk = desk;
     this.settings = settings;
   }
@@ -164,7 +164,7 @@ public final class ShelfCare {
 
   private Shelf now(Shelf shelf) throws IOException {
     desk.store(shelf.store()).catalogue().catchUp();
-    return office.shelves().byId(shelf.store(), shelf.id());
+    return shelves.byId(shelf.store(), shelf.id());
   }
 
   private Shelf set(Shelf shelf, Act act, ShelfSetting setting) throws IOException {

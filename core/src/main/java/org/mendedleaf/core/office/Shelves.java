@@ -26,7 +26,9 @@ import org.mendedleaf.core.catalog.ShelfKind;
 import org.mendedleaf.core.catalog.ShelfSetting;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
 import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.plan.PlanFormat;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.Deposit;
 import org.mendedleaf.core.store.Store;
 
 /**
@@ -38,12 +40,12 @@ public final class Shelves {
   private static final DateTimeFormatter DAY =
       DateTimeFormatter.ofPattern("EEE d MMM uuuu", Locale.ENGLISH);
 
-  private final Office office;
+  private final Stores stores;
   private final OpenDesk desk;
   private final OfficeSettings settings;
 
-  Shelves(Office office, OpenDesk desk, OfficeSettings settings) {
-    this.office = office;
+  Shelves(Stores stores, OpenDesk desk, OfficeSettings settings) {
+    this.stores = stores;
     this.desk = desk;
     this.settings = settings;
   }
@@ -149,7 +151,7 @@ public final class Shelves {
       proposals.add(new Proposal.SetShelf(new ShelfSetting.Switched(recording)));
     }
     if (plan.isPresent()) {
-      String json = office.plans().shared(store.id(), plan.get());
+      String json = shared(store.id(), plan.get());
       proposals.add(new Proposal.SetShelf(new ShelfSetting.Planned(json)));
     }
     long id = begin(store, called, proposals);
@@ -174,6 +176,28 @@ public final class Shelves {
             new Proposal.SetShelf(new ShelfSetting.Persons(people)),
             new Proposal.SetShelf(new ShelfSetting.Answered(ShelfSetting.Question.STAGES, true)));
     return byId(store.id(), begin(store, called, proposals));
+  }
+
+  /** The plan of this name that shelves of a store have already, else this one; as it is kept. */
+  private String shared(String store, NamedPlan plan) throws IOException {
+    for (Shelf one : all()) {
+      Optional<NamedPlan> own =
+          one.store().equals(store) ? KeptPlan.of(one, settings.zone()) : Optional.empty();
+      if (own.isPresent() && own.get().name().equals(plan.name())) {
+        return PlanFormat.encode(own.get()).toString();
+      }
+    }
+    return PlanFormat.encode(plan).toString();
+  }
+
+  /** Refuses what the person who acts may not do on a shelf. */
+  public void require(String store, long shelf, Right right) throws IOException {
+    new Rights(settings.person()).require(byId(store, shelf), right);
+  }
+
+  /** A shelf as the place at which the person who acts puts something on deposit. */
+  public Deposit.Place depositPlace(Shelf shelf) {
+    return new Deposit.Place(shelf.id(), shelf.name(), settings.person());
   }
 
   private long begin(OpenStore store, String called, List<Proposal> proposals) throws IOException {
@@ -279,7 +303,7 @@ public final class Shelves {
       desk.captureTimes().note(shelf, settings.clock().instant());
       if (done.report().act().isPresent()) {
         new Savers(store, desk.insides(), settings).find(done.report(), progress);
-        office.stores().tidyIfDue(store);
+        stores.tidyIfDue(store);
       }
       return outcome;
     }
@@ -318,11 +342,6 @@ public final class Shelves {
         .filter(path -> !path.isRoot())
         .sorted()
         .toList();
-  }
-
-  /** Whether and how a path is recorded, in one sentence. */
-  public Coverage covered(Path path) throws IOException {
-    return new Coverages(office).of(path.toAbsolutePath().normalize());
   }
 
   /** The file that is at a place of a shelf now, as it is recorded. */

@@ -16,12 +16,12 @@ import org.mendedleaf.core.progress.Progress;
 /** Takes, lists and lets go of snapshots. Safe for several threads; any method may take long. */
 public final class Snapshots {
 
-  private final Office office;
+  private final Shelves shelves;
   private final OpenDesk desk;
   private final OfficeSettings settings;
 
-  Snapshots(Office office, OpenDesk desk, OfficeSettings settings) {
-    this.office = office;
+  Snapshots(Shelves shelves, OpenDesk desk, OfficeSettings settings) {
+    this.shelves = shelves;
     this.desk = desk;
     this.settings = settings;
   }
@@ -49,7 +49,7 @@ public final class Snapshots {
     if (wanted.isEmpty()) {
       throw new SentenceException("A snapshot needs a label. None was taken.");
     }
-    office.require(shelf.store(), shelf.id(), Right.SNAPSHOT);
+    shelves.require(shelf.store(), shelf.id(), Right.SNAPSHOT);
     OpenStore store = desk.store(shelf.store());
     if (labelled(shelf).stream().anyMatch(other -> other.label().equals(wanted))) {
       throw new SentenceException(
@@ -62,7 +62,7 @@ public final class Snapshots {
               .formatted(shelf.name()));
     }
     if (shelf.folder().isPresent()) {
-      CaptureOutcome outcome = office.shelves().capture(shelf, false, progress);
+      CaptureOutcome outcome = shelves.capture(shelf, false, progress);
       if (!(outcome instanceof CaptureOutcome.Done)) {
         throw new SentenceException(
             "The shelf “%s” could not be captured, so no snapshot was taken. Capture it first, which says why."
@@ -133,7 +133,7 @@ public final class Snapshots {
       throw new SentenceException(
           "The snapshot “%s” has lost its label already.".formatted(snapshot.label()));
     }
-    office.require(store, snapshot.shelf(), Right.UNLABEL);
+    shelves.require(store, snapshot.shelf(), Right.UNLABEL);
     OpenStore opened = desk.store(store);
     var unused = commit(opened, snapshot.shelf(), Act.UNLABEL, new Proposal.Unlabel(snapshot.id()));
     return snapshot;

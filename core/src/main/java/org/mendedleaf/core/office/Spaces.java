@@ -23,11 +23,13 @@ import org.mendedleaf.core.space.StoreSpace;
  */
 public final class Spaces {
 
-  private final Office office;
+  private final Stores stores;
+  private final Shelves shelves;
   private final OpenDesk desk;
 
-  Spaces(Office office, OpenDesk desk) {
-    this.office = office;
+  Spaces(Stores stores, Shelves shelves, OpenDesk desk) {
+    this.stores = stores;
+    this.shelves = shelves;
     this.desk = desk;
   }
 
@@ -70,7 +72,7 @@ public final class Spaces {
   /** What each store costs that can be reached. */
   public List<Overview> overviews() throws IOException {
     List<Overview> overviews = new ArrayList<>();
-    for (StoreFacts store : office.stores().known()) {
+    for (StoreFacts store : stores.known()) {
       if (store.here()) {
         overviews.add(overview(store));
       }
@@ -85,7 +87,7 @@ public final class Spaces {
     List<FileCost> files = costs.files(catalogue.space().files());
     List<OfShelf> shelves = new ArrayList<>();
     List<OnShelf> onShelves = new ArrayList<>();
-    for (Shelf shelf : office.shelves().all()) {
+    for (Shelf shelf : this.shelves.all()) {
       if (shelf.store().equals(store.id())) {
         shelves.add(
             new OfShelf(
@@ -151,7 +153,7 @@ public final class Spaces {
   public Sum count(Grouping by) throws IOException {
     Map<StoreFacts, Long> stores = new LinkedHashMap<>();
     List<Group> groups = new ArrayList<>();
-    for (StoreFacts store : office.stores().known()) {
+    for (StoreFacts store : this.stores.known()) {
       if (store.here()) {
         StoreSpace space = of(store.id());
         List<Group> of = groups(store.id(), by);
@@ -194,7 +196,7 @@ public final class Spaces {
     Map<StoreFacts, Long> stores = new LinkedHashMap<>();
     List<Group> groups = new ArrayList<>();
     boolean isNew = true;
-    for (StoreFacts store : office.stores().known()) {
+    for (StoreFacts store : this.stores.known()) {
       if (!store.here()) {
         continue;
       }
@@ -231,7 +233,7 @@ public final class Spaces {
 
   private Map<Long, Shelf> shelves(String store) throws IOException {
     Map<Long, Shelf> shelves = new HashMap<>();
-    for (Shelf shelf : office.shelves().all()) {
+    for (Shelf shelf : this.shelves.all()) {
       if (shelf.store().equals(store)) {
         shelves.put(shelf.id(), shelf);
       }

@@ -33,12 +33,27 @@ import org.mendedleaf.core.plan.Sifting;
  */
 public final class Thinnings {
 
-  private final Office office;
+  private final Erasures erasures;
+  private final FileLives files;
+  private final Sayings sayings;
+  private final CarePlans plans;
+  private final Shelves shelves;
   private final OpenDesk desk;
   private final OfficeSettings settings;
 
-  Thinnings(Office office, OpenDesk desk, OfficeSettings settings) {
-    this.office = office;
+  Thinnings(
+      Erasures erasures,
+      FileLives files,
+      Sayings sayings,
+      CarePlans plans,
+      Shelves shelves,
+      OpenDesk desk,
+      OfficeSettings settings) {
+    this.erasures = erasures;
+    this.files = files;
+    this.sayings = sayings;
+    this.plans = plans;
+    this.shelves = shelves;
     this.desk = desk;
     this.settings = settings;
   }
@@ -139,7 +154,7 @@ public final class Thinnings {
   public Erasures.Freed freed(Rehearsal rehearsal) throws IOException {
     List<Concerned> going =
         rehearsal.concerned().stream().filter(one -> one.fate() != Fate.KEPT_AFTER_ALL).toList();
-    return office.erasures().freed(rehearsal.shelf(), () -> revisions(rehearsal.shelf(), going));
+    return erasures.freed(rehearsal.shelf(), () -> revisions(rehearsal.shelf(), going));
   }
 
   /**
@@ -149,7 +164,7 @@ public final class Thinnings {
    * @return the act
    */
   public long takeOffNotice(FileRef file, int number) throws IOException {
-    FileLife life = office.files().life(file);
+    FileLife life = files.life(file);
     Optional<RevisionMarks.Notice> notice =
         life.revision(number).flatMap(revision -> life.marks(revision).notice());
     if (notice.isEmpty()) {
@@ -157,12 +172,11 @@ public final class Thinnings {
           "%s of %s is not on notice, so nothing was changed."
               .formatted(FileLife.numbered(number), life.file().path().shown()));
     }
-    return office.sayings().hold(file, number, "taken off notice");
+    return sayings.hold(file, number, "taken off notice");
   }
 
   private NamedPlan plan(Shelf shelf) throws IOException {
-    return office
-        .plans()
+    return plans
         .of(shelf)
         .orElseThrow(
             () ->
@@ -174,8 +188,7 @@ public final class Thinnings {
   /** The sentence's own rule without its filters: those say what it is about. */
   private NamedPlan once(Shelf shelf, KeepRule sentence) throws IOException {
     CarePlan own =
-        office
-            .plans()
+        plans
             .of(shelf)
             .map(NamedPlan::plan)
             .orElseGet(
@@ -273,7 +286,7 @@ public final class Thinnings {
         }
       }
     }
-    return office.plans().room(shelf).letGo(lineages, plan, at, goes);
+    return plans.room(shelf).letGo(lineages, plan, at, goes);
   }
 
   private static boolean passes(
@@ -317,7 +330,7 @@ public final class Thinnings {
 
   private Done thin(Shelf shelf, NamedPlan plan, Optional<KeepRule> only, boolean clockIsRight)
       throws IOException {
-    office.require(shelf.store(), shelf.id(), Right.THIN);
+    shelves.require(shelf.store(), shelf.id(), Right.THIN);
     OpenStore store = desk.store(shelf.store());
     LettingGo.refuseUnderSetClock(settings, store);
     Instant at = settings.clock().instant();
@@ -332,14 +345,12 @@ public final class Thinnings {
       // What is erased is judged again each time, by the plan of then: another desk may have held
       // it or changed the plan meanwhile.
       Erasures.Erased erased =
-          office
-              .erasures()
-              .letGo(
-                  shelf,
-                  () -> {
-                    NamedPlan now = only.isPresent() ? plan : plan(shelf);
-                    return revisions(shelf, rehearse(shelf, now, only, at).with(Fate.ERASED));
-                  });
+          erasures.letGo(
+              shelf,
+              () -> {
+                NamedPlan now = only.isPresent() ? plan : plan(shelf);
+                return revisions(shelf, rehearse(shelf, now, only, at).with(Fate.ERASED));
+              });
       return new Done(first, erased.freed());
     }
   }

@@ -23,11 +23,31 @@ public final class Todays {
   /** A turn that is late by so much was missed. */
   private static final Duration LATE = Duration.ofHours(1);
 
-  private final Office office;
+  private final Stores stores;
+  private final Shelves shelves;
+  private final LostAndFound lostAndFound;
+  private final Rhythms rhythms;
+  private final CarePlans plans;
+  private final Thinnings thinnings;
+  private final Moments moments;
   private final OfficeSettings settings;
 
-  Todays(Office office, OfficeSettings settings) {
-    this.office = office;
+  Todays(
+      Stores stores,
+      Shelves shelves,
+      LostAndFound lostAndFound,
+      Rhythms rhythms,
+      CarePlans plans,
+      Thinnings thinnings,
+      Moments moments,
+      OfficeSettings settings) {
+    this.stores = stores;
+    this.shelves = shelves;
+    this.lostAndFound = lostAndFound;
+    this.rhythms = rhythms;
+    this.plans = plans;
+    this.thinnings = thinnings;
+    this.moments = moments;
     this.settings = settings;
   }
 
@@ -76,14 +96,14 @@ public final class Todays {
     Instant now = settings.clock().instant();
     List<Matter> matters = new ArrayList<>();
     List<Matter> stores = new ArrayList<>();
-    for (StoreFacts store : office.stores().known()) {
+    for (StoreFacts store : this.stores.known()) {
       if (!store.here()) {
         matters.add(new StoreAway(store));
       } else if (store.sameDrive()) {
         stores.add(new SameDrive(store));
       }
     }
-    List<Shelf> shelves = office.shelves().all();
+    List<Shelf> shelves = this.shelves.all();
     List<Matter> recording = new ArrayList<>();
     for (Shelf shelf : shelves) {
       erasing(shelf, now).ifPresent(matters::add);
@@ -91,13 +111,13 @@ public final class Todays {
         recording.add(new NotRecorded(shelf, shelf.settings().recordingSince()));
       }
     }
-    for (LostAndFound.Lost lost : office.lostAndFound().all()) {
+    for (LostAndFound.Lost lost : lostAndFound.all()) {
       Optional<Instant> until = lost.keptUntil().filter(end -> !end.equals(Claim.ALWAYS));
       if (until.isPresent() && until.get().isBefore(now.plus(SOON))) {
         matters.add(new LastOne(lost, until.get()));
       }
     }
-    List<Rhythms.Turn> turns = office.rhythms().all();
+    List<Rhythms.Turn> turns = rhythms.all();
     for (Rhythms.Turn turn : turns) {
       if (!Files.isDirectory(turn.shelf().folder().orElseThrow())) {
         recording.add(new FolderAway(turn.shelf()));
@@ -114,11 +134,11 @@ public final class Todays {
   }
 
   private Optional<Matter> erasing(Shelf shelf, Instant now) throws IOException {
-    if (office.plans().of(shelf).isEmpty()) {
+    if (plans.of(shelf).isEmpty()) {
       return Optional.empty();
     }
     List<Instant> ends =
-        office.thinnings().rehearse(shelf, now).concerned().stream()
+        thinnings.rehearse(shelf, now).concerned().stream()
             .filter(
                 one -> one.fate() == Thinnings.Fate.ERASED || one.fate() == Thinnings.Fate.WAITS)
             .map(Thinnings.Concerned::until)
@@ -141,7 +161,7 @@ public final class Todays {
     for (Shelf shelf : shelves) {
       long saved = 0;
       long removed = 0;
-      for (ChangeQuestions.Change change : office.moments().changes(shelf)) {
+      for (ChangeQuestions.Change change : moments.changes(shelf)) {
         if (!change.at().isBefore(yesterday)) {
           saved += change.saved();
           removed += change.removed();

@@ -36,7 +36,7 @@ public final class WatchKeeping {
   public WatchKeeping(Office office, Consumer<String> told) {
     this.office = office;
     this.told = told;
-    this.rounds = new Rounds(office);
+    this.rounds = new Rounds(office.rhythms(), office.settings());
     this.arrivals = now();
     this.idle = now();
   }

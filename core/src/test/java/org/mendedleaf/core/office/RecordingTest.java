@@ -53,7 +53,7 @@ class RecordingTest {
   }
 
   private Coverage covered(String name) throws IOException {
-    return office().shelves().covered(desk.file(name));
+    return office().coverages().of(desk.file(name));
   }
 
   private int revisions(String name) throws IOException {
@@ -117,7 +117,7 @@ class RecordingTest {
     assertThat(shelf.recording()).isEqualTo(RecordingState.NOT_YET);
     assertThatThrownBy(() -> office().shelves().capture(shelf, false, Progress.NONE))
         .hasMessageContaining("is not recorded yet");
-    assertThat(office().shelves().covered(folder.resolve("a.txt")).because())
+    assertThat(office().coverages().of(folder.resolve("a.txt")).because())
         .contains("has not been switched on yet");
 
     office().care().recording(shelf, true);

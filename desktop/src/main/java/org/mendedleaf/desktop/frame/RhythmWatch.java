@@ -30,7 +30,7 @@ final class RhythmWatch {
 
   RhythmWatch(Context context) {
     this.context = context;
-    this.rounds = new Rounds(context.office());
+    this.rounds = new Rounds(context.office().rhythms(), context.office().settings());
   }
 
   void begin() {

@@ -42,7 +42,7 @@ public final class StrayPage implements Page {
         .ask(
             () ->
                 new Answer(
-                    context.office().shelves().covered(path),
+                    context.office().coverages().of(path),
                     context.office().shelves().all(),
                     Files.isDirectory(path)),
             this::show,
