@@ -4,7 +4,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import org.mendedleaf.cli.OfficeOpener;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.OfficeSettings;
+import org.mendedleaf.core.session.OfficeSettings;
 
 /**
  * A command that owns the desk while it runs, and takes in those that are typed meanwhile: what

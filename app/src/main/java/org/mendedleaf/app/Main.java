@@ -11,7 +11,7 @@ import java.util.OptionalInt;
 import org.mendedleaf.cli.MendedLeafCommand;
 import org.mendedleaf.cli.OfficeOpener;
 import org.mendedleaf.cli.Terminal;
-import org.mendedleaf.core.office.DeskLock;
+import org.mendedleaf.core.desk.DeskLock;
 
 /** Where every start begins. */
 public final class Main {

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.mendedleaf.cli.MendedLeafCommand;
-import org.mendedleaf.core.office.FileAddress;
+import org.mendedleaf.core.files.FileAddress;
 
 /** A command line before it is known who runs it. */
 record StartLine(List<String> words) {

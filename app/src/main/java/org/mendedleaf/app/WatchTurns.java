@@ -8,9 +8,9 @@ import java.util.concurrent.TimeUnit;
 import org.mendedleaf.cli.MendedLeafCommand;
 import org.mendedleaf.cli.OfficeOpener;
 import org.mendedleaf.cli.Terminal;
-import org.mendedleaf.core.office.DeskLock;
+import org.mendedleaf.core.desk.DeskLock;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.OfficeSettings;
+import org.mendedleaf.core.session.OfficeSettings;
 
 /**
  * Keeps watch in this process: owns the desk, serves commands typed elsewhere, steps aside for a

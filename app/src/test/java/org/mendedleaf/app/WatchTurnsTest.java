@@ -19,7 +19,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.cli.MendedLeafCommand;
 import org.mendedleaf.cli.OfficeOpener;
 import org.mendedleaf.cli.Terminal;
-import org.mendedleaf.core.office.DeskLock;
+import org.mendedleaf.core.desk.DeskLock;
 
 /** A real process keeps watch while commands, a window and another watch come by. */
 class WatchTurnsTest {

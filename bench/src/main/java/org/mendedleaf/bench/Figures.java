@@ -11,10 +11,10 @@ import java.util.concurrent.Callable;
 import java.util.stream.Stream;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.OfficeSettings;
-import org.mendedleaf.core.office.Shelf;
-import org.mendedleaf.core.office.VerifyDepth;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.stores.VerifyDepth;
 
 /**
  * Measures what docs/architecture.md promises, each figure beside its yardstick. Prints one line a

@@ -17,13 +17,13 @@ import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.OfficeSettings;
-import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.Shelf;
 
 /**
  * What very many small files cost besides their bytes: a folder of them is renamed and recorded,

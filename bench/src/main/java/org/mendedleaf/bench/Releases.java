@@ -20,9 +20,9 @@ import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.mendedleaf.cli.MendedLeafCommand;
 import org.mendedleaf.cli.Terminal;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.OfficeSettings;
+import org.mendedleaf.core.session.OfficeSettings;
 
 /**
  * Captures successive releases of a package one over the other, then takes every state of every

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.mendedleaf.core.catalog.Description;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.files.FileLife;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 

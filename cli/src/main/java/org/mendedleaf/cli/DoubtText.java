@@ -6,8 +6,8 @@ import java.util.ArrayList;
 import java.util.List;
 import org.mendedleaf.core.intake.Doubt;
 import org.mendedleaf.core.likeness.Traits;
-import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.session.FileRef;
 
 /** What speaks against bringing a file in, in words. */
 final class DoubtText {

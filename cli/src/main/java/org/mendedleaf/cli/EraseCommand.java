@@ -9,9 +9,9 @@ import java.util.TreeSet;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import org.mendedleaf.core.catalog.Revision;
-import org.mendedleaf.core.office.Addresses;
-import org.mendedleaf.core.office.Erasures;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.files.Addresses;
+import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.keeping.Erasures;
 import org.mendedleaf.core.office.Office;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
@@ -107,7 +107,7 @@ final class EraseCommand extends FileCommand implements Callable<Integer> {
           .ifPresent(
               newest ->
                   text.append(
-                      "The newest is %s then.%n".formatted(FileLife.numbered(newest.number()))));
+                      "The newest is %s then.%n".formatted(Revision.numbered(newest.number()))));
     }
     if (told.liesThere()) {
       text.append(
@@ -117,12 +117,12 @@ final class EraseCommand extends FileCommand implements Callable<Integer> {
       text.append(
           "%s was given out as issue %s.%n"
               .formatted(
-                  FileLife.numbered(issued.number()),
+                  Revision.numbered(issued.number()),
                   told.life().marks(issued).issue().orElseThrow().letters()));
     }
     for (Revision held : told.held()) {
       text.append(
-          "%s is held and must be released first.%n".formatted(FileLife.numbered(held.number())));
+          "%s is held and must be released first.%n".formatted(Revision.numbered(held.number())));
     }
     told.snapshots().forEach(label -> text.append("The snapshot “%s” has it.%n".formatted(label)));
     told.elsewhere()
@@ -147,7 +147,7 @@ final class EraseCommand extends FileCommand implements Callable<Integer> {
 
   private static String numbered(List<Revision> revisions) {
     return revisions.stream()
-        .map(revision -> FileLife.numbered(revision.number()))
+        .map(revision -> Revision.numbered(revision.number()))
         .collect(Collectors.joining(", "));
   }
 }

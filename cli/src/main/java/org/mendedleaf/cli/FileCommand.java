@@ -1,7 +1,7 @@
 package org.mendedleaf.cli;
 
 import java.io.IOException;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.office.Office;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.ParentCommand;

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
+import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.compare.Comparison;
 import org.mendedleaf.core.compare.Comparison.CellPair;
 import org.mendedleaf.core.compare.Comparison.Difference;
@@ -14,11 +15,11 @@ import org.mendedleaf.core.compare.Comparison.Piece;
 import org.mendedleaf.core.compare.Comparison.Row;
 import org.mendedleaf.core.compare.Comparison.RowPair;
 import org.mendedleaf.core.compare.Comparison.SheetPair;
-import org.mendedleaf.core.office.Addresses;
-import org.mendedleaf.core.office.Comparisons.State;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.files.Addresses;
+import org.mendedleaf.core.files.Comparisons.State;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.SentenceException;
 
 /** Compares two states of a file and writes down what was found. */
 final class FileComparing {
@@ -69,7 +70,7 @@ final class FileComparing {
 
   private static String named(State state) {
     if (state instanceof State.Recorded recorded) {
-      return FileLife.numbered(recorded.number());
+      return Revision.numbered(recorded.number());
     }
     return state instanceof State.Outside outside ? outside.file().toString() : "now";
   }

@@ -5,10 +5,10 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.util.List;
 import java.util.concurrent.Callable;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.files.Search;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.Search;
-import org.mendedleaf.core.office.SentenceException;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -79,7 +79,7 @@ final class FindCommand implements Callable<Integer> {
             found.shelf().name(),
             found.file().path().shown(),
             found.file().present() ? "" : " (removed)",
-            FileLife.numbered(found.newest().number()),
+            Revision.numbered(found.newest().number()),
             Text.moment(found.newest().currentFrom(), office.settings().zone()),
             found.formerly().map(path -> ", once called " + path.shown()).orElse(""));
   }

@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import org.mendedleaf.core.forecast.BackTest;
 import org.mendedleaf.core.forecast.Futures;
-import org.mendedleaf.core.office.Forecasts;
+import org.mendedleaf.core.keeping.Forecasts;
 import org.mendedleaf.core.plan.NamedPlan;
 
 /** What a shelf will take under some plans, as text and JSON. */

@@ -9,7 +9,8 @@ import java.util.concurrent.Callable;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.RevisionMarks;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.catalog.Who;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.plan.Judgement;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -62,10 +63,10 @@ final class HistoryCommand extends FileCommand implements Callable<Integer> {
       text.append(
           "%-11s  %s  %12d bytes  %s%s%s%s%n"
               .formatted(
-                  FileLife.numbered(revision.number()),
+                  Revision.numbered(revision.number()),
                   Text.moment(revision.currentFrom(), life.zone()),
                   revision.state().size(),
-                  FileLife.who(revision).name(),
+                  Who.of(revision).name(),
                   revision.from().isPresent()
                       ? ", " + revision.origin().word() + " with r" + revision.from().getAsInt()
                       : "",

@@ -3,9 +3,10 @@ package org.mendedleaf.cli;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.util.concurrent.Callable;
-import org.mendedleaf.core.office.Addresses;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.Sayings;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.files.Addresses;
+import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.files.Sayings;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 
@@ -42,7 +43,7 @@ final class IssueCommand extends FileCommand implements Callable<Integer> {
               return Answer.done(
                   node,
                   "%s of %s is issue %s.%n"
-                      .formatted(FileLife.numbered(number), life.file().path().shown(), letters));
+                      .formatted(Revision.numbered(number), life.file().path().shown(), letters));
             });
   }
 }

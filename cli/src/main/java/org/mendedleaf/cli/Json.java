@@ -19,14 +19,14 @@ import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.catalog.Since;
 import org.mendedleaf.core.catalog.TreeEntry;
 import org.mendedleaf.core.catalog.Who;
-import org.mendedleaf.core.office.FileAddress;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.Search;
-import org.mendedleaf.core.office.Shelf;
-import org.mendedleaf.core.office.StoreFacts;
-import org.mendedleaf.core.office.VerifyReport;
+import org.mendedleaf.core.files.FileAddress;
+import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.files.Search;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.stores.StoreFacts;
+import org.mendedleaf.core.stores.VerifyReport;
 
 /** The JSON answers, as the schemas beside this class say. */
 final class Json {
@@ -111,7 +111,7 @@ final class Json {
       putContent(node, revision.state().content().get(), contents, withHash);
     }
     revision.state().link().ifPresent(link -> node.put("link", Names.shown(link)));
-    Who who = FileLife.who(revision);
+    Who who = Who.of(revision);
     node.put("who", who.name()).put("whoFrom", who.source().word());
     revision.summary().ifPresent(summary -> node.put("summary", summary));
     node.put("origin", revision.origin().word());
@@ -156,7 +156,7 @@ final class Json {
         .put("revision", found.newest().number())
         .put("currentFrom", found.newest().currentFrom().toString())
         .put("size", found.newest().state().size())
-        .put("who", FileLife.who(found.newest()).name());
+        .put("who", Who.of(found.newest()).name());
     return node;
   }
 

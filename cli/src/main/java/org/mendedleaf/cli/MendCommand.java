@@ -2,8 +2,9 @@ package org.mendedleaf.cli;
 
 import java.io.IOException;
 import java.util.concurrent.Callable;
-import org.mendedleaf.core.office.Addresses;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.files.Addresses;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.recover.Mending;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -40,7 +41,7 @@ final class MendCommand extends FileCommand implements Callable<Integer> {
             ? "%s is mended with %s, as r%d. To take it back: mended-leaf undo %d%n"
                 .formatted(
                     life.file().path().shown(),
-                    FileLife.numbered(mended.from()),
+                    Revision.numbered(mended.from()),
                     mended.revision().getAsInt(),
                     mended.act())
             : "%s is off its shelf again; its revisions are kept. To take that back, mend it.%n"

@@ -2,7 +2,7 @@ package org.mendedleaf.cli;
 
 import java.io.IOException;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.OfficeSettings;
+import org.mendedleaf.core.session.OfficeSettings;
 
 /** Gives a command the office to work in: a new one, or the one that this process owns already. */
 public interface OfficeOpener {

@@ -8,7 +8,7 @@ import java.util.concurrent.Callable;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.LeftOut;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.session.Shelf;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;

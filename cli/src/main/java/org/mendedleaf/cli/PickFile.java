@@ -11,14 +11,14 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import org.mendedleaf.core.catalog.Moment;
-import org.mendedleaf.core.office.Addresses;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.files.Addresses;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.SentenceException;
-import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.When;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.session.Shelf;
 
 /**
  * Reads picks that somebody wrote down; schema picks.json.

@@ -14,13 +14,11 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.mendedleaf.core.office.CarePlans;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.Forecasts;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.keeping.CarePlans;
+import org.mendedleaf.core.keeping.Forecasts;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.SavedFile;
-import org.mendedleaf.core.office.SentenceException;
-import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.When;
 import org.mendedleaf.core.plan.KeepSentences;
 import org.mendedleaf.core.plan.NamedPlan;
@@ -28,6 +26,8 @@ import org.mendedleaf.core.plan.PlanDifference;
 import org.mendedleaf.core.plan.PlanFormat;
 import org.mendedleaf.core.plan.ReadyPlans;
 import org.mendedleaf.core.plan.Rhythm;
+import org.mendedleaf.core.session.SavedFile;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.space.StoreSpace;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
@@ -305,7 +305,7 @@ final class PlanCommand {
       if (goes.size() <= SHOWN) {
         text.append(
             "%-11s  %12d bytes  %s%n"
-                .formatted(FileLife.numbered(one.revision()), one.bytes(), one.path().shown()));
+                .formatted(Revision.numbered(one.revision()), one.bytes(), one.path().shown()));
       }
     }
     if (goes.size() > SHOWN) {

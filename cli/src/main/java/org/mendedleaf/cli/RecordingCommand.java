@@ -2,9 +2,9 @@ package org.mendedleaf.cli;
 
 import java.io.IOException;
 import java.util.concurrent.Callable;
-import org.mendedleaf.core.office.Coverage;
-import org.mendedleaf.core.office.SentenceException;
-import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.files.Coverage;
+import org.mendedleaf.core.session.Shelf;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.ParentCommand;

@@ -9,14 +9,14 @@ import java.util.OptionalInt;
 import org.mendedleaf.core.catalog.Names;
 import org.mendedleaf.core.catalog.ReceiptItem;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.RunReceipt;
-import org.mendedleaf.core.office.Shelf;
-import org.mendedleaf.core.office.TrayRehearsal;
 import org.mendedleaf.core.place.Step;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.tray.RunReceipt;
+import org.mendedleaf.core.tray.TrayRehearsal;
 
 /** Runs or rehearses a recovery and answers with what was or would be done at each place. */
 final class RecoveryAnswer {
@@ -132,7 +132,7 @@ final class RecoveryAnswer {
             .formatted(
                 outcome.word(),
                 Names.shown(target),
-                revision.isPresent() ? "  " + FileLife.numbered(revision.getAsInt()) : "",
+                revision.isPresent() ? "  " + Revision.numbered(revision.getAsInt()) : "",
                 why.isEmpty() ? "" : "  (" + why + ")"));
     return node;
   }

@@ -4,10 +4,10 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Path;
 import java.util.Optional;
-import org.mendedleaf.core.office.SavedFile;
 import org.mendedleaf.core.report.CsvReport;
 import org.mendedleaf.core.report.PdfReport;
 import org.mendedleaf.core.report.Report;
+import org.mendedleaf.core.session.SavedFile;
 import picocli.CommandLine.Option;
 
 /** Where a report is written to as well. */

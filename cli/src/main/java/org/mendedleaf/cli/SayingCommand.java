@@ -1,8 +1,9 @@
 package org.mendedleaf.cli;
 
 import java.io.IOException;
-import org.mendedleaf.core.office.Addresses;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.files.Addresses;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.office.Office;
 import picocli.CommandLine.Option;
 
@@ -36,7 +37,7 @@ abstract class SayingCommand extends FileCommand {
     Json.putPath(node.putObject("file").put("id", life.file().id()), life.file().path());
     node.put("revision", number).put("done", done).put("act", act);
     String text =
-        "%s of %s %s.%n".formatted(FileLife.numbered(number), life.file().path().shown(), done);
+        "%s of %s %s.%n".formatted(Revision.numbered(number), life.file().path().shown(), done);
     return Answer.done(node, text);
   }
 }

@@ -3,7 +3,7 @@ package org.mendedleaf.cli;
 import java.io.IOException;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.session.Shelf;
 
 /** A shelf, or a folder of it, as it is written: SHELF or SHELF:folder. */
 record ShelfFolder(Shelf shelf, InnerPath folder) {

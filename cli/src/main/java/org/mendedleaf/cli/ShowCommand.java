@@ -3,9 +3,9 @@ package org.mendedleaf.cli;
 import java.io.IOException;
 import java.util.concurrent.Callable;
 import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.office.Addresses;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.SentenceException;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.files.Addresses;
+import org.mendedleaf.core.files.FileLife;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 

@@ -7,13 +7,14 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.mendedleaf.core.arrivals.Intake;
+import org.mendedleaf.core.arrivals.Suggestion;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.files.Addresses;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.intake.Match;
-import org.mendedleaf.core.office.Addresses;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.FileRef;
-import org.mendedleaf.core.office.Intake;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.Suggestion;
+import org.mendedleaf.core.session.FileRef;
 
 /** Answers with what arrivals most likely replace, and what was brought in of them. */
 final class SuggestionAnswer {
@@ -96,7 +97,7 @@ final class SuggestionAnswer {
     return "%s is %s of %s now. To take it back: mended-leaf undo %d%n"
         .formatted(
             arrival.getFileName(),
-            FileLife.numbered(done.brought().revision()),
+            Revision.numbered(done.brought().revision()),
             life.file().path().shown(),
             done.brought().act());
   }
@@ -127,7 +128,7 @@ final class SuggestionAnswer {
     text.append(
         "  is exactly %s of %s%s%n"
             .formatted(
-                FileLife.numbered(same.revision()),
+                Revision.numbered(same.revision()),
                 life.file().path().shown(),
                 same.current() ? ", which is the current one" : ""));
   }

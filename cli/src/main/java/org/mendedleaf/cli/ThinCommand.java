@@ -8,16 +8,16 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.Callable;
-import org.mendedleaf.core.office.CarePlans;
-import org.mendedleaf.core.office.Erasures;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.keeping.CarePlans;
+import org.mendedleaf.core.keeping.Erasures;
+import org.mendedleaf.core.keeping.ThinningReport;
+import org.mendedleaf.core.keeping.Thinnings;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.SentenceException;
-import org.mendedleaf.core.office.Shelf;
-import org.mendedleaf.core.office.ThinningReport;
-import org.mendedleaf.core.office.Thinnings;
 import org.mendedleaf.core.plan.KeepRule;
 import org.mendedleaf.core.plan.KeepSentences;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.space.StoreSpace;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -150,7 +150,7 @@ final class ThinCommand implements Callable<Integer> {
         text.append(
             "%-11s  %12d bytes  %-16s %s  %s%n"
                 .formatted(
-                    FileLife.numbered(one.revision().revision()),
+                    Revision.numbered(one.revision().revision()),
                     one.revision().bytes(),
                     one.fate().name().toLowerCase(Locale.ROOT).replace('_', ' '),
                     Text.moment(one.until(), office.settings().zone()),

@@ -8,12 +8,12 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.MomentEntry;
+import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.TreeEntry;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.OfficeSettings;
-import org.mendedleaf.core.office.SentenceException;
-import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.store.ContentReader;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -98,7 +98,7 @@ final class TreeCommand implements Callable<Integer> {
           "%s  %s  %d bytes"
               .formatted(
                   entry.path().shown(),
-                  FileLife.numbered(entry.revision().orElse(0)),
+                  Revision.numbered(entry.revision().orElse(0)),
                   entry.size());
     };
   }

@@ -4,9 +4,9 @@ import java.io.IOException;
 import java.time.Instant;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.OfficeSettings;
-import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.office.When;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.Shelf;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Option;
 

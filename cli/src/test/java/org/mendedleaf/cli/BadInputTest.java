@@ -12,7 +12,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.OfficeSettings;
+import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.store.Durability;
 import org.mendedleaf.core.store.LocalDurability;
 import org.mendedleaf.core.store.Places;

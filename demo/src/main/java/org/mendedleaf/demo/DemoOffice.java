@@ -28,13 +28,8 @@ import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.Owners;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Role;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.OfficeSettings;
-import org.mendedleaf.core.office.Rhythms;
-import org.mendedleaf.core.office.Shelf;
-import org.mendedleaf.core.office.StoreFacts;
 import org.mendedleaf.core.plan.CarePlan;
 import org.mendedleaf.core.plan.KeepRule;
 import org.mendedleaf.core.plan.KeepSentences;
@@ -44,8 +39,13 @@ import org.mendedleaf.core.plan.Rhythm;
 import org.mendedleaf.core.plan.SnapshotTimes;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.rhythm.Rhythms;
+import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.store.Places;
 import org.mendedleaf.core.store.StoreParameters;
+import org.mendedleaf.core.stores.StoreFacts;
 
 /**
  * Builds the demo office by replaying its story through the real engine with the clock moved, and

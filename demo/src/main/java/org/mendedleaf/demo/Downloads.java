@@ -7,7 +7,7 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.time.Duration;
 import java.util.Random;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.office.Office;
 
 /** What waits in the download folder at the end of the story: new editions, and a mix-up. */

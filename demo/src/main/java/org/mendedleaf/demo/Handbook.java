@@ -14,9 +14,9 @@ import java.util.function.Consumer;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.People;
 import org.mendedleaf.core.catalog.Role;
-import org.mendedleaf.core.office.FileRef;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.Shelf;
 
 /**
  * The loft's handbook: a deposit shelf with care guides, safety sheets and certificates, whose

@@ -10,13 +10,14 @@ import org.junit.jupiter.api.Test;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.RevisionMarks;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.FolderRow;
-import org.mendedleaf.core.office.LostAndFound.Lost;
+import org.mendedleaf.core.catalog.Who;
+import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.keeping.LostAndFound.Lost;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.RecordingState;
-import org.mendedleaf.core.office.Shelf;
-import org.mendedleaf.core.office.StoreFacts;
+import org.mendedleaf.core.session.RecordingState;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.shelves.FolderRow;
+import org.mendedleaf.core.stores.StoreFacts;
 
 class DemoOfficeTest {
 
@@ -54,7 +55,7 @@ class DemoOfficeTest {
       FileLife kestrel = life(office, "Cutting plans:Kestrel 32/mainsail-cut-list.csv");
       FileLife plover = life(office, "Cutting plans:Plover 26/genoa-cut-list.csv");
       Revision bad = kestrel.newest();
-      assertThat(FileLife.who(bad).name()).isEqualTo("Teo Lindqvist");
+      assertThat(Who.of(bad).name()).isEqualTo("Teo Lindqvist");
       assertThat(plover.revisions())
           .anyMatch(revision -> revision.state().sameContent(bad.state()));
     }

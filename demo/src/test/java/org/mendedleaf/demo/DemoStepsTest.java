@@ -13,7 +13,8 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.desktop.frame.WindowRobot;
 
@@ -96,7 +97,7 @@ class DemoStepsTest extends WindowRobot {
       chord(KeyCode.LEFT);
     }
     int good = life.newest().number() - steps;
-    eventually(() -> text("#mend").equals("Mend with " + FileLife.numbered(good)));
+    eventually(() -> text("#mend").equals("Mend with " + Revision.numbered(good)));
     chord(KeyCode.CONTROL, KeyCode.M);
     eventually(() -> isThere("#undo"));
     assertThat(Files.readAllBytes(file)).isEqualTo(content(life, good));
@@ -119,7 +120,7 @@ class DemoStepsTest extends WindowRobot {
     int good = life.newest().number() - 4;
     eventually(() -> isThere("#leaf-" + good));
     click("#leaf-" + good);
-    eventually(() -> text("#mend").equals("Mend with " + FileLife.numbered(good)));
+    eventually(() -> text("#mend").equals("Mend with " + Revision.numbered(good)));
     click("#mend");
     eventually(() -> isThere("#undo"));
     assertThat(Files.readAllBytes(file)).isEqualTo(content(life, good));

@@ -22,21 +22,21 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.Owners;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.keeping.ShelfLineages;
+import org.mendedleaf.core.keeping.Thinnings.Fate;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.OfficeSettings;
-import org.mendedleaf.core.office.RecordingState;
-import org.mendedleaf.core.office.Shelf;
-import org.mendedleaf.core.office.ShelfLineages;
-import org.mendedleaf.core.office.Thinnings.Fate;
-import org.mendedleaf.core.office.VerifyDepth;
 import org.mendedleaf.core.plan.Judgement;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.ReadyPlans;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.RecordingState;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.store.Places;
 import org.mendedleaf.core.store.StoreParameters;
+import org.mendedleaf.core.stores.VerifyDepth;
 
 /**
  * A year passes in the demo office: people save, remove, hold, issue and label, everything is

@@ -40,6 +40,11 @@ public record Revision(
   /** Who saved a revision, and how that is known. */
   public record FoundSaver(String who, SaverSource source) {}
 
+  /** "first state" or "r15". */
+  public static String numbered(int number) {
+    return number == 0 ? "first state" : "r" + number;
+  }
+
   public boolean isCurrent() {
     return currentUntil.isEmpty();
   }

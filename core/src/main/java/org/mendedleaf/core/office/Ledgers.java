@@ -17,6 +17,10 @@ import java.util.Map;
 import java.util.Optional;
 import org.mendedleaf.core.catalog.LedgerEntry;
 import org.mendedleaf.core.report.Report;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.shelves.Shelves;
+import org.mendedleaf.core.stores.StoreFacts;
+import org.mendedleaf.core.stores.Stores;
 
 /**
  * All that was done in the stores of this desk, and taking it along. Safe for several threads; any

@@ -2,7 +2,35 @@ package org.mendedleaf.core.office;
 
 import java.io.Closeable;
 import java.io.IOException;
+import org.mendedleaf.core.arrivals.ArrivalFolders;
+import org.mendedleaf.core.arrivals.Gatherings;
+import org.mendedleaf.core.arrivals.Intake;
+import org.mendedleaf.core.desk.Desk;
+import org.mendedleaf.core.desk.DeskLock;
 import org.mendedleaf.core.desk.PrivateFolder;
+import org.mendedleaf.core.files.Addresses;
+import org.mendedleaf.core.files.Comparisons;
+import org.mendedleaf.core.files.Coverages;
+import org.mendedleaf.core.files.FileLives;
+import org.mendedleaf.core.files.Notices;
+import org.mendedleaf.core.files.Sayings;
+import org.mendedleaf.core.files.Search;
+import org.mendedleaf.core.keeping.CarePlans;
+import org.mendedleaf.core.keeping.Erasures;
+import org.mendedleaf.core.keeping.Forecasts;
+import org.mendedleaf.core.keeping.LostAndFound;
+import org.mendedleaf.core.keeping.Spaces;
+import org.mendedleaf.core.keeping.Thinnings;
+import org.mendedleaf.core.rhythm.Rhythms;
+import org.mendedleaf.core.rhythm.ScheduledSnapshots;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.OpenDesk;
+import org.mendedleaf.core.shelves.Moments;
+import org.mendedleaf.core.shelves.ShelfCare;
+import org.mendedleaf.core.shelves.Shelves;
+import org.mendedleaf.core.shelves.Snapshots;
+import org.mendedleaf.core.stores.Stores;
+import org.mendedleaf.core.tray.Recoveries;
 
 /**
  * One desk's office: its stores, its shelves, and everything that can be done with them.

@@ -9,7 +9,18 @@ import java.util.List;
 import java.util.Optional;
 import org.mendedleaf.core.catalog.ChangeQuestions;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
+import org.mendedleaf.core.desk.DeskLock;
+import org.mendedleaf.core.keeping.CarePlans;
+import org.mendedleaf.core.keeping.LostAndFound;
+import org.mendedleaf.core.keeping.Thinnings;
 import org.mendedleaf.core.plan.Claim;
+import org.mendedleaf.core.rhythm.Rhythms;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.shelves.Moments;
+import org.mendedleaf.core.shelves.Shelves;
+import org.mendedleaf.core.stores.StoreFacts;
+import org.mendedleaf.core.stores.Stores;
 
 /**
  * What needs a person today, and what happened since yesterday. Safe for several threads; may take

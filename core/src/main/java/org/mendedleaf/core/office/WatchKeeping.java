@@ -9,9 +9,15 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import org.mendedleaf.core.arrivals.ArrivalFolders;
+import org.mendedleaf.core.arrivals.Suggestion;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.CaptureReport;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.rhythm.Rhythms;
+import org.mendedleaf.core.rhythm.Rounds;
+import org.mendedleaf.core.session.Complaint;
+import org.mendedleaf.core.stores.StoreFacts;
 
 /**
  * Does by itself what a window would do while it is open: captures, snapshots and letting go as

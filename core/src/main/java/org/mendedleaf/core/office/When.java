@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.mendedleaf.core.desk.SentenceException;
 
 /**
  * Reads a moment as people write it: an ISO instant or local date-time, "now", "2 h ago", a day

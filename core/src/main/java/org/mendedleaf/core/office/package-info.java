@@ -1,6 +1,6 @@
 /**
- * The facade that the window and the command line use: the desk with its stores and shelves, and
- * every act and question on them.
+ * The facade that the window and the command line use: one office with everything that can be done
+ * in it, and little else.
  *
  * <p>Knows all packages of the core; nobody in the core knows it. Start reading at {@link
  * org.mendedleaf.core.office.Office}.

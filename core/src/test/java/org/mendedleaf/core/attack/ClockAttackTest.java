@@ -20,7 +20,7 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.MomentEntry;
 import org.mendedleaf.core.catalog.Revision;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.oracle.Attacks;
 import org.mendedleaf.core.oracle.RandomActs;
 import org.mendedleaf.core.oracle.TestDesk;

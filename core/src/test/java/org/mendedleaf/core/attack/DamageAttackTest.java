@@ -20,7 +20,7 @@ import org.junit.jupiter.api.TestFactory;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.oracle.Attacks;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;

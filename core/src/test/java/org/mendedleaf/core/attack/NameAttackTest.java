@@ -17,7 +17,7 @@ import org.junit.jupiter.api.DynamicTest;
 import org.junit.jupiter.api.TestFactory;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.oracle.Attacks;
 import org.mendedleaf.core.oracle.RandomActs;
 import org.mendedleaf.core.oracle.TestDesk;

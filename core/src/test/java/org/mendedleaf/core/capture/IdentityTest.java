@@ -13,7 +13,7 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.Origin;
 import org.mendedleaf.core.catalog.Revision;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.oracle.TestDesk;
 
 /** Which file a path's new content belongs to. */

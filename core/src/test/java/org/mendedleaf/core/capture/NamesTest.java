@@ -89,7 +89,7 @@ class NamesTest {
       desk.office()
           .files()
           .mend(
-              new org.mendedleaf.core.office.FileRef(
+              new org.mendedleaf.core.session.FileRef(
                   desk.shelf().store(), entry.file().orElseThrow()),
               0);
       assertThat(Files.readString(file)).isEqualTo("kept");

@@ -9,10 +9,10 @@ import java.time.Duration;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.VerifyDepth;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.stores.VerifyDepth;
 
 /** Tidying changes the files of a store and nothing of what it says. */
 class UpkeepTest {

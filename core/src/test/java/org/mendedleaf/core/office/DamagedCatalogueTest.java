@@ -15,10 +15,12 @@ import java.util.stream.LongStream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.oracle.CatalogueFinder;
 import org.mendedleaf.core.oracle.RandomActs;
 import org.mendedleaf.core.oracle.Seeds;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.session.FileRef;
 
 /**
  * Bits flip anywhere in a catalogue that lies on a failing drive. Questions are answered, and an

@@ -12,10 +12,13 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.capture.CaptureReport;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Origin;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.place.RefusedException;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Mending;
+import org.mendedleaf.core.stores.VerifyDepth;
+import org.mendedleaf.core.stores.VerifyReport;
 
 /** From a folder to a mended file, through every layer. */
 class FirstThreadTest {

@@ -18,6 +18,7 @@ import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.core.session.Shelf;
 
 /** Nothing that is written, moved or cleared away touches a store or a desk's data. */
 class ForbiddenPlacesTest {

@@ -19,6 +19,7 @@ import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.LaterFiles;
 import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.core.shelves.FolderRow;
 
 /** What is asked of one file or folder is answered without its neighbours, and the same. */
 class OneOfManyTest {

@@ -18,9 +18,13 @@ import net.jqwik.api.constraints.Size;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.oracle.RandomActs;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.shelves.FolderComparison;
+import org.mendedleaf.core.stores.VerifyDepth;
 
 /**
  * Whatever people do to a folder between captures, every captured moment can be given back as it

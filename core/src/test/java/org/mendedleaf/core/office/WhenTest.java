@@ -8,6 +8,7 @@ import java.time.ZoneId;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.mendedleaf.core.desk.SentenceException;
 
 class WhenTest {
 

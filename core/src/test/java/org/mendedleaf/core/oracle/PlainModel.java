@@ -20,7 +20,7 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.TreeEntry;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.store.ContentId;
 
 /**

@@ -14,8 +14,8 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Random;
 import org.mendedleaf.core.catalog.Revision;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.SentenceException;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.place.RefusedException;
 
 /** What people do to files, by number: for properties over random histories. */

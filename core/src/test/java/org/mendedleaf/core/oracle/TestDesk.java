@@ -13,15 +13,15 @@ import java.util.stream.Stream;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.CaptureReport;
 import org.mendedleaf.core.capture.Owners;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.OfficeSettings;
-import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.store.StoreParameters;
 
 /**

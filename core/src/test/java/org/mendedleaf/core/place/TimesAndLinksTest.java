@@ -18,12 +18,12 @@ import org.junit.jupiter.params.provider.ValueSource;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.ReceiptItem;
-import org.mendedleaf.core.office.RunReceipt;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.core.tray.RunReceipt;
 
 /** What a file system can say of a file comes back as it was, or the receipt says what did not. */
 class TimesAndLinksTest {

@@ -14,13 +14,13 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
-import org.mendedleaf.core.office.RunReceipt;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.tray.RunReceipt;
 
 /** Nothing is ever written outside the folder that was chosen, on a real file system with links. */
 class WayOutTest {

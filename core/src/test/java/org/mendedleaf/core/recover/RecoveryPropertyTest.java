@@ -18,12 +18,12 @@ import org.mendedleaf.core.capture.CaptureReport;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
-import org.mendedleaf.core.office.RunReceipt;
-import org.mendedleaf.core.office.TrayRehearsal;
 import org.mendedleaf.core.oracle.PlainModel;
 import org.mendedleaf.core.oracle.RandomActs;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.tray.RunReceipt;
+import org.mendedleaf.core.tray.TrayRehearsal;
 
 /**
  * Over random histories, a recovered tree is what was there, and taking it back is what was before.

@@ -17,14 +17,14 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.OfficeSettings;
-import org.mendedleaf.core.office.SentenceException;
-import org.mendedleaf.core.office.VerifyDepth;
-import org.mendedleaf.core.office.VerifyReport;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.stores.VerifyDepth;
+import org.mendedleaf.core.stores.VerifyReport;
 
 /** No stored byte can change unseen, and damage stays where it is. */
 class DamageTest {

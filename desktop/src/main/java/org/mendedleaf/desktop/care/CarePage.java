@@ -23,7 +23,7 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.LeftOut;
 import org.mendedleaf.core.catalog.Role;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
-import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.shelves.ShelfCrumbs;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;

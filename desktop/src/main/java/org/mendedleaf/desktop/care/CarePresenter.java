@@ -10,7 +10,7 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.LeftOut;
 import org.mendedleaf.core.catalog.Role;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
-import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;

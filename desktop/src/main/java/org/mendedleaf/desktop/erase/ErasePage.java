@@ -19,8 +19,9 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.catalog.Revision;
-import org.mendedleaf.core.office.Erasures;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.catalog.Who;
+import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.keeping.Erasures;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.erase.ErasePresenter.Choice;
 import org.mendedleaf.desktop.shelves.ShelfCrumbs;
@@ -72,7 +73,7 @@ public final class ErasePage implements Page {
         new SheetTable<>(
             "erase-revisions",
             row -> presenter.toggle(row.number()),
-            row -> FileLife.numbered(row.number()));
+            row -> Revision.numbered(row.number()));
     choices();
     columns();
     typed.setId("erase-name");
@@ -171,7 +172,7 @@ public final class ErasePage implements Page {
             "column.number",
             90,
             (cell, row) -> {
-              cell.setText(FileLife.numbered(row.number()));
+              cell.setText(Revision.numbered(row.number()));
               cell.getStyleClass().add("strong");
             })
         .setMinWidth(76);
@@ -184,8 +185,7 @@ public final class ErasePage implements Page {
               Tip.on(cell, () -> Shown.full(row.currentFrom(), context.zone()));
             })
         .setMinWidth(136);
-    var who =
-        table.column("column.who", 120, (cell, row) -> cell.setText(FileLife.who(row).name()));
+    var who = table.column("column.who", 120, (cell, row) -> cell.setText(Who.of(row).name()));
     table
         .node()
         .widthProperty()
@@ -262,7 +262,7 @@ public final class ErasePage implements Page {
                 one.setText(
                     Words.of(
                         "erase.only",
-                        FileLife.numbered(revision.number()),
+                        Revision.numbered(revision.number()),
                         Shown.moment(revision.currentFrom(), context.now(), context.zone()))));
     all.setText(Words.count("erase.wholeFile", life.revisions().size()));
     ask.setText(Words.of("erase.type", name));

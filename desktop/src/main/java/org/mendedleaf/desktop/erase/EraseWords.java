@@ -4,8 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.mendedleaf.core.catalog.Revision;
-import org.mendedleaf.core.office.Erasures;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.keeping.Erasures;
 import org.mendedleaf.desktop.words.Words;
 
 /** What follows from erasing, in sentences. */
@@ -81,6 +80,6 @@ final class EraseWords {
   }
 
   private static String numbered(int number) {
-    return FileLife.numbered(number);
+    return Revision.numbered(number);
   }
 }

@@ -7,8 +7,8 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleIntegerProperty;
 import org.mendedleaf.core.compare.Comparison;
-import org.mendedleaf.core.office.Comparisons.State;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.files.Comparisons.State;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 

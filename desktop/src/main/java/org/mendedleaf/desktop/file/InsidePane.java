@@ -21,9 +21,9 @@ import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.Who;
 import org.mendedleaf.core.compare.Inside;
 import org.mendedleaf.core.compare.Kind;
-import org.mendedleaf.core.office.EarlierState;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.Source;
+import org.mendedleaf.core.files.EarlierState;
+import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.files.Source;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.inside.InsideView;
 import org.mendedleaf.desktop.words.Shown;
@@ -112,7 +112,7 @@ final class InsidePane {
     }
     Revision revision = chosen.get();
     String number = FilePresenter.numbered(revision.number());
-    Who who = FileLife.who(revision);
+    Who who = Who.of(revision);
     heading.setText(number + (who.name().isEmpty() ? "" : " · " + who.name()));
     when.setText(
         Shown.moment(revision.currentFrom(), context.now(), context.zone())
@@ -193,7 +193,7 @@ final class InsidePane {
     fact(grid, "fact.changed", Shown.full(revision.state().modified(), context.zone()));
     fact(grid, "fact.recorded", Shown.full(revision.at(), context.zone()));
     revision.state().owner().ifPresent(owner -> fact(grid, "fact.owner", owner));
-    Who who = FileLife.who(revision);
+    Who who = Who.of(revision);
     fact(
         grid,
         "fact.who",

@@ -17,7 +17,7 @@ import org.mendedleaf.core.catalog.Origin;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.catalog.Who;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.plan.Judgement;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.plan.KeptWords;
@@ -248,7 +248,7 @@ final class RevisionTable {
   }
 
   private static void who(TableCell<Row, Row> cell, Row row) {
-    Who who = FileLife.who(row.revision());
+    Who who = Who.of(row.revision());
     cell.setText(who.name().isEmpty() ? Words.of("who.unknown") : who.name());
     Tip.on(cell, () -> Words.of("who." + who.source().word()));
   }

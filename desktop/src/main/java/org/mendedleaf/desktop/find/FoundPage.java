@@ -7,8 +7,8 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.Search;
+import org.mendedleaf.core.catalog.Who;
+import org.mendedleaf.core.files.Search;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.desktop.drawings.Tip;
@@ -171,7 +171,7 @@ public final class FoundPage implements Page {
         "column.savedBy",
         120,
         (cell, found) -> {
-          cell.setText(FileLife.who(found.newest()).name());
+          cell.setText(Who.of(found.newest()).name());
           cell.getStyleClass().add("soft");
         });
     table.picking(context.tray(), this::wanted);

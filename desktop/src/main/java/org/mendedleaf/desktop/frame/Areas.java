@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
-import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.frame.AreaStem.Sprout;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Navigator;

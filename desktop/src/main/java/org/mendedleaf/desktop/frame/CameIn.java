@@ -2,7 +2,7 @@ package org.mendedleaf.desktop.frame;
 
 import java.util.List;
 import java.util.Optional;
-import org.mendedleaf.core.office.FileLife;
+import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.ArrivalList.Admitted;
 import org.mendedleaf.desktop.work.Context;
@@ -27,7 +27,7 @@ final class CameIn {
                 "arrivals.admitted",
                 admitted.size(),
                 first.file().getFileName(),
-                FileLife.numbered(first.done().brought().revision()),
+                Revision.numbered(first.done().brought().revision()),
                 first.onto().file().path().shown()),
             () -> takeBack(admitted),
             Words.of("bringIn.show"),

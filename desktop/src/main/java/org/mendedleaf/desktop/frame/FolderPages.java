@@ -6,7 +6,7 @@ import javafx.scene.Node;
 import javafx.scene.layout.StackPane;
 import javafx.util.Duration;
 import org.mendedleaf.core.catalog.Moment;
-import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.moment.MomentPage;
 import org.mendedleaf.desktop.shelves.ShelfPage;
 import org.mendedleaf.desktop.work.Action;

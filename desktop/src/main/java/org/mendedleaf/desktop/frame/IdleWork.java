@@ -6,8 +6,8 @@ import javafx.animation.Animation;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.StoreFacts;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.desktop.work.Context;
 
 /**

@@ -12,7 +12,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.stage.DirectoryChooser;
-import org.mendedleaf.core.office.Complaint;
+import org.mendedleaf.core.session.Complaint;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;

@@ -5,12 +5,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
 import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.office.Addresses;
-import org.mendedleaf.core.office.FileAddress;
-import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.files.Addresses;
+import org.mendedleaf.core.files.FileAddress;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.SentenceException;
-import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.work.Place;
 
 /** Where the window goes for what the system hands over. Asks the office; may take long. */

@@ -28,10 +28,11 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
+import org.mendedleaf.core.arrivals.Intake;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.intake.Match;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.Intake;
-import org.mendedleaf.core.office.SentenceException;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.desktop.drawings.Tip;
@@ -375,7 +376,7 @@ public final class BringInPage implements Page {
               Words.of(
                   "bringIn.done.one",
                   one.file().getFileName(),
-                  FileLife.numbered(done.brought().revision()),
+                  Revision.numbered(done.brought().revision()),
                   path),
               () -> undo(taken.done()),
               Words.of("bringIn.show"),
@@ -468,10 +469,10 @@ public final class BringInPage implements Page {
     String where = life.shelf().name() + " / " + life.file().path().shown();
     if (one.isThereAlready()) {
       return Words.of(
-          "bringIn.same", FileLife.numbered(one.suggestion().same().get().revision()), where);
+          "bringIn.same", Revision.numbered(one.suggestion().same().get().revision()), where);
     }
     return Words.of(
-        "bringIn.next", FileLife.numbered(one.nextRevision(context.arrivals().waiting())), where);
+        "bringIn.next", Revision.numbered(one.nextRevision(context.arrivals().waiting())), where);
   }
 
   private static String why(Waiting one) {

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.stream.Collectors;
 import org.mendedleaf.core.intake.Doubt;
 import org.mendedleaf.core.intake.Evidence;
-import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.ArrivalList.Named;

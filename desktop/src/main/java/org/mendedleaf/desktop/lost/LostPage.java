@@ -16,12 +16,12 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.catalog.Moment;
 import org.mendedleaf.core.catalog.Revision;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.FileRef;
-import org.mendedleaf.core.office.LostAndFound.Lost;
+import org.mendedleaf.core.catalog.Who;
+import org.mendedleaf.core.keeping.LostAndFound.Lost;
 import org.mendedleaf.core.plan.Claim;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.tray.TraySheet;
@@ -206,7 +206,7 @@ public final class LostPage implements Page {
         "column.savedBy",
         130,
         (cell, lost) -> {
-          lost.newest().ifPresent(newest -> cell.setText(FileLife.who(newest).name()));
+          lost.newest().ifPresent(newest -> cell.setText(Who.of(newest).name()));
           cell.getStyleClass().add("soft");
         });
     table.column(

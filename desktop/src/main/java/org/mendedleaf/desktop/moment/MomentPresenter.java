@@ -19,10 +19,10 @@ import org.mendedleaf.core.catalog.MomentEntry;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.Snapshot;
 import org.mendedleaf.core.catalog.TreeEntry;
-import org.mendedleaf.core.office.Moments;
-import org.mendedleaf.core.office.SentenceException;
-import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.office.When;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.shelves.Moments;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Place;
 

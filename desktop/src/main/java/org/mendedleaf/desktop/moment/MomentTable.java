@@ -17,10 +17,10 @@ import org.mendedleaf.core.catalog.MomentEntry;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.Since;
 import org.mendedleaf.core.catalog.TreeEntry;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.catalog.Who;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.words.Shown;
@@ -182,7 +182,7 @@ final class MomentTable {
 
   private static void whoCell(TableCell<MomentRow, MomentRow> cell, MomentRow row) {
     if (row.revision().isPresent()) {
-      cell.setText(FileLife.who(row.revision().get()).name());
+      cell.setText(Who.of(row.revision().get()).name());
     } else {
       row.entry().who().ifPresent(who -> cell.setText(who.name()));
     }

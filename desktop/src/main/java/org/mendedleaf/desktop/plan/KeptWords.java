@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.mendedleaf.core.catalog.RevisionMarks;
-import org.mendedleaf.core.office.ThinningReport;
+import org.mendedleaf.core.keeping.ThinningReport;
 import org.mendedleaf.core.plan.Claim;
 import org.mendedleaf.core.plan.Judgement;
 import org.mendedleaf.core.plan.NamedPlan;

@@ -18,14 +18,14 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.FileRef;
-import org.mendedleaf.core.office.Shelf;
-import org.mendedleaf.core.office.Thinnings.Concerned;
-import org.mendedleaf.core.office.Thinnings.Fate;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.keeping.Thinnings.Concerned;
+import org.mendedleaf.core.keeping.Thinnings.Fate;
 import org.mendedleaf.core.report.CsvReport;
 import org.mendedleaf.core.report.PdfReport;
 import org.mendedleaf.core.report.Report;
+import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
@@ -272,7 +272,7 @@ public final class ThinPage implements Page {
 
   private static void revisionCell(TableCell<Concerned, Concerned> cell, Concerned one) {
     int number = one.revision().revision();
-    cell.setText(number == 0 ? Words.of("revision.first") : FileLife.numbered(number));
+    cell.setText(number == 0 ? Words.of("revision.first") : Revision.numbered(number));
   }
 
   private void sizeCell(TableCell<Concerned, Concerned> cell, Concerned one) {

@@ -4,7 +4,7 @@ import java.util.function.Function;
 import javafx.scene.Node;
 import javafx.scene.layout.HBox;
 import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;

@@ -18,15 +18,15 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.ShelfSettings.Recording;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.FileRef;
-import org.mendedleaf.core.office.FolderRow;
-import org.mendedleaf.core.office.RecordingState;
-import org.mendedleaf.core.office.Rhythms;
-import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.rhythm.Rhythms;
+import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.RecordingState;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.shelves.FolderRow;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.moment.MomentBar;
 import org.mendedleaf.desktop.tray.TraySheet;
@@ -416,6 +416,6 @@ public final class ShelfPage implements Page {
     row.revision()
         .ifPresent(
             number ->
-                cell.setText(number == 0 ? Words.of("revision.first") : FileLife.numbered(number)));
+                cell.setText(number == 0 ? Words.of("revision.first") : Revision.numbered(number)));
   }
 }

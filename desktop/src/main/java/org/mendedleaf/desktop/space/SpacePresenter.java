@@ -9,11 +9,11 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
-import org.mendedleaf.core.office.Spaces;
-import org.mendedleaf.core.office.Spaces.Group;
-import org.mendedleaf.core.office.Spaces.Grouping;
-import org.mendedleaf.core.office.StoreFacts;
+import org.mendedleaf.core.keeping.Spaces;
+import org.mendedleaf.core.keeping.Spaces.Group;
+import org.mendedleaf.core.keeping.Spaces.Grouping;
 import org.mendedleaf.core.space.Cost;
+import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.desktop.work.Context;
 
 /** What is recorded costs, grouped; knows no nodes. Properties change on the interface thread. */

@@ -14,20 +14,20 @@ import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
+import org.mendedleaf.core.arrivals.ArrivalFolders;
+import org.mendedleaf.core.arrivals.Intake;
+import org.mendedleaf.core.arrivals.Suggestion;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.RecordedFile;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.files.Addresses;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.intake.Doubt;
 import org.mendedleaf.core.intake.Match;
-import org.mendedleaf.core.office.Addresses;
-import org.mendedleaf.core.office.ArrivalFolders;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.FileRef;
-import org.mendedleaf.core.office.Intake;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.SentenceException;
-import org.mendedleaf.core.office.Shelf;
-import org.mendedleaf.core.office.Suggestion;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.words.Words;
 
 /**

@@ -3,9 +3,9 @@ package org.mendedleaf.desktop.work;
 import java.time.Duration;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.CaptureReport;
-import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.progress.CancelledException;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.words.Words;
 
 /** Captures a shelf as a job and tells in words how it went. For the interface thread. */

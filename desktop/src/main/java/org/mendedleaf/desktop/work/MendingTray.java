@@ -19,12 +19,12 @@ import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
-import org.mendedleaf.core.office.Complaint;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.PickFacts;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.session.Complaint;
+import org.mendedleaf.core.tray.PickFacts;
 
 /**
  * What has been picked while looking around. What is not told when something is picked is found out

@@ -4,9 +4,9 @@ import java.nio.file.Path;
 import java.util.Optional;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Moment;
-import org.mendedleaf.core.office.FileRef;
-import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.Shelf;
 
 /** Where the window can be. */
 public sealed interface Place {

@@ -6,7 +6,7 @@ import java.io.OutputStream;
 import java.nio.file.Path;
 import javafx.scene.Node;
 import javafx.stage.FileChooser;
-import org.mendedleaf.core.office.SavedFile;
+import org.mendedleaf.core.session.SavedFile;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 

@@ -1,8 +1,8 @@
 package org.mendedleaf.desktop.work;
 
 import java.util.Optional;
-import org.mendedleaf.core.office.Rhythms;
 import org.mendedleaf.core.plan.Rhythm;
+import org.mendedleaf.core.rhythm.Rhythms;
 import org.mendedleaf.core.watch.WatchState;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;

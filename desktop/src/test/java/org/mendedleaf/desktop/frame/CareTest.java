@@ -16,8 +16,8 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Role;
 import org.mendedleaf.core.catalog.ShelfSettings;
-import org.mendedleaf.core.office.RecordingState;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.session.RecordingState;
 import org.mendedleaf.desktop.work.Place;
 
 /** Recording, leaving out and people, from the shelf and from a file's page. */

@@ -15,10 +15,10 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.People;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.FileRef;
-import org.mendedleaf.core.office.Shelf;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.work.Place;
 
 /** Deposit shelves in the real window: made, filled, issued from, renamed, found by address. */

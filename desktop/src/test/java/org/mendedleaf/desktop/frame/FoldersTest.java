@@ -13,8 +13,8 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.office.FolderRow;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.shelves.FolderRow;
 import org.mendedleaf.desktop.work.Place;
 
 /** Going from folder to folder of a shelf, which share one page. */

@@ -14,9 +14,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
-import org.mendedleaf.core.office.FileLife;
-import org.mendedleaf.core.office.FileRef;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.desktop.work.Place;
 
 /** Holding, removing and erasing from a file's page, by mouse and by keys. */

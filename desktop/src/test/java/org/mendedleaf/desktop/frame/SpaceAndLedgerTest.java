@@ -9,7 +9,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendedleaf.core.office.Spaces;
+import org.mendedleaf.core.keeping.Spaces;
 import org.mendedleaf.core.oracle.TestDesk;
 
 /** The areas Space and Ledger, by keys and mouse. */

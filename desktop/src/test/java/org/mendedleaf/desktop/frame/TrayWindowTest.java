@@ -18,8 +18,8 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
-import org.mendedleaf.core.office.TrayRehearsal;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.tray.TrayRehearsal;
 import org.mendedleaf.desktop.work.MendingTray;
 
 /** The mending tray in the real window: picking, rehearsal, receipt, undo, copying out. */

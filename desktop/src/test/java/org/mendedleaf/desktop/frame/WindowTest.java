@@ -86,7 +86,7 @@ class WindowTest extends WindowRobot {
     Files.writeString(work.resolve("letter.txt"), "Dear loft");
     try (Office fresh =
         Office.open(
-            org.mendedleaf.core.office.OfficeSettings.ofThisMachine(home).withPerson("Maren"))) {
+            org.mendedleaf.core.session.OfficeSettings.ofThisMachine(home).withPerson("Maren"))) {
       show(fresh);
       eventually(() -> isThere("#protect"));
       interact(() -> lookup("#folder").<TextField>query().setText(work.toString()));

@@ -15,14 +15,14 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.office.PickFacts;
-import org.mendedleaf.core.office.Recoveries;
-import org.mendedleaf.core.office.Shelf;
 import org.mendedleaf.core.place.RefusedException;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.IfThere;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.tray.PickFacts;
+import org.mendedleaf.core.tray.Recoveries;
 import org.mendedleaf.desktop.work.MendingTray.Wanted;
 
 /** The tray as the window holds it, over an office that answers at once. */

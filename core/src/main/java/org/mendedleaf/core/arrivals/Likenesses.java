@@ -1,0 +1,57 @@
+package org.mendedleaf.core.arrivals;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.util.Optional;
+import java.util.Set;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.compare.Content;
+import org.mendedleaf.core.likeness.PicturePrint;
+import org.mendedleaf.core.likeness.Sketch;
+import org.mendedleaf.core.likeness.Traits;
+import org.mendedleaf.core.session.Insides;
+import org.mendedleaf.core.store.ContentReader;
+
+/** What recorded contents are recognised by; found out once for each and remembered. */
+public final class Likenesses {
+
+  private final Insides insides;
+
+  Likenesses(Insides insides) {
+    this.insides = insides;
+  }
+
+  Traits of(Catalogue catalogue, FileState state) throws IOException {
+    if (state.content().isEmpty()) {
+      return new Traits(
+          "inode/symlink", 0, Sketch.EMPTY, Sketch.EMPTY, PicturePrint.NONE, "", Set.of());
+    }
+    Optional<byte[]> remembered = catalogue.traits(state.content().get().id());
+    Optional<Traits> known =
+        remembered.isPresent() ? TraitsFormat.decode(remembered.get()) : Optional.empty();
+    if (known.isPresent()) {
+      return known.get();
+    }
+    Traits found = insides.traits(new Recorded(state, catalogue.contents()));
+    catalogue.rememberTraits(state.content().get().id(), TraitsFormat.encode(found));
+    return found;
+  }
+
+  private record Recorded(FileState state, ContentReader contents) implements Content {
+    @Override
+    public String name() {
+      return state.path().name();
+    }
+
+    @Override
+    public long size() {
+      return state.size();
+    }
+
+    @Override
+    public void writeFirst(long bytes, OutputStream out) throws IOException {
+      contents.copyFirst(state.content().orElseThrow(), bytes, out);
+    }
+  }
+}

@@ -1,0 +1,179 @@
+package org.mendedleaf.core.files;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.security.DigestInputStream;
+import java.security.MessageDigest;
+import java.time.Duration;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.compare.Comparison;
+import org.mendedleaf.core.compare.Content;
+import org.mendedleaf.core.compare.ReaderProcess;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.session.FileContent;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.OpenDesk;
+import org.mendedleaf.core.session.OpenStore;
+import org.mendedleaf.core.session.RevisionContent;
+import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.ContentReader;
+import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.store.Cutting;
+import org.mendedleaf.core.store.SharedBytes;
+
+/** Compares two states of a file. Safe for several threads; any method may take long. */
+public final class Comparisons {
+
+  private final OpenDesk desk;
+  private final OfficeSettings settings;
+
+  public Comparisons(OpenDesk desk, OfficeSettings settings) {
+    this.desk = desk;
+    this.settings = settings;
+  }
+
+  /**
+   * Finds out what changed in revisions that nobody has looked at yet, and keeps it.
+   *
+   * @param time after which the rest is left for later
+   * @return how many were summed up
+   */
+  public int sumUp(String store, Duration time, Progress progress) throws IOException {
+    OpenStore opened = desk.store(store);
+    opened.catalogue().catchUp();
+    return new Summaries(opened, desk, settings).run(time, progress);
+  }
+
+  /** One of the two states. */
+  public sealed interface State {
+
+    /** A recorded revision. */
+    record Recorded(int number) implements State {}
+
+    /** What lies at the file's place now, recorded or not. */
+    record Now() implements State {}
+
+    /** Any other file. */
+    record Outside(Path file) implements State {}
+  }
+
+  /** Compares two states of a file, the earlier one first. */
+  public Comparison compare(FileLife life, State earlier, State later) throws IOException {
+    ContentReader contents = desk.store(life.ref().store()).catalogue().contents();
+    Side before = side(life, earlier, contents);
+    Side after = side(life, later, contents);
+    if (before.isLink() || after.isLink()) {
+      return links(before, after);
+    }
+    if (same(before, after, contents)) {
+      return ReaderProcess.identical();
+    }
+    Comparison found = desk.insides().compare(before.content(), after.content());
+    return found.bytes().isKnown()
+        ? found
+        : found.with(shared(before, after, contents, cutting(life)));
+  }
+
+  /**
+   * @param recorded null for a file that is not recorded
+   * @param link where it points to; null for a file
+   */
+  private record Side(Content content, ContentRef recorded, String link) {
+    boolean isLink() {
+      return link != null;
+    }
+  }
+
+  private static Side side(FileLife life, State state, ContentReader contents) throws IOException {
+    if (state instanceof State.Recorded recorded) {
+      Revision revision =
+          life.revision(recorded.number())
+              .orElseThrow(
+                  () ->
+                      new SentenceException(
+                          "“%s” has no revision %d."
+                              .formatted(life.file().path().shown(), recorded.number())));
+      return new Side(
+          new RevisionContent(revision, contents),
+          revision.state().content().orElse(null),
+          revision.state().link().orElse(null));
+    }
+    Path file =
+        state instanceof State.Outside outside
+            ? outside.file()
+            : life.address()
+                .orElseThrow(
+                    () ->
+                        new SentenceException(
+                            "The shelf has no folder here, so nothing lies there now."));
+    if (Files.isSymbolicLink(file) && state instanceof State.Now) {
+      return new Side(null, null, Files.readSymbolicLink(file).toString());
+    }
+    if (!Files.isRegularFile(file)) {
+      throw new SentenceException(
+          Files.exists(file, LinkOption.NOFOLLOW_LINKS)
+              ? "“%s” is no file, so it cannot be compared.".formatted(file)
+              : "Nothing lies at “%s” now. What is recorded is safe.".formatted(file));
+    }
+    return new Side(new FileContent(file, Files.size(file)), null, null);
+  }
+
+  private static Comparison links(Side before, Side after) {
+    if (before.isLink() && after.isLink()) {
+      return before.link().equals(after.link())
+          ? ReaderProcess.identical()
+          : Comparison.ofLinks(
+              "points to “%s” instead of “%s”".formatted(after.link(), before.link()));
+    }
+    return Comparison.ofLinks(
+        after.isLink() ? "now a link instead of a file" : "now a file instead of a link");
+  }
+
+  private static boolean same(Side before, Side after, ContentReader contents) throws IOException {
+    if (before.content().size() != after.content().size()) {
+      return false;
+    }
+    if (before.recorded() != null && after.recorded() != null) {
+      return before.recorded().equals(after.recorded());
+    }
+    return hash(before, contents).equals(hash(after, contents));
+  }
+
+  private static ContentId hash(Side side, ContentReader contents) throws IOException {
+    if (side.recorded() != null) {
+      return contents.sha256(side.recorded());
+    }
+    MessageDigest digest = ContentId.sha256();
+    try (InputStream in =
+        new DigestInputStream(
+            Files.newInputStream(((FileContent) side.content()).file()), digest)) {
+      in.transferTo(java.io.OutputStream.nullOutputStream());
+    }
+    return ContentId.of(digest.digest());
+  }
+
+  private Cutting cutting(FileLife life) throws IOException {
+    return desk.store(life.ref().store()).store().description().cutting();
+  }
+
+  /** For contents that are too large to be compared in memory. */
+  private static SharedBytes shared(
+      Side before, Side after, ContentReader contents, Cutting cutting) throws IOException {
+    return ContentReader.shared(
+        entries(before, contents, cutting), entries(after, contents, cutting));
+  }
+
+  private static ContentReader.Cut entries(Side side, ContentReader contents, Cutting cutting)
+      throws IOException {
+    if (side.recorded() != null) {
+      return contents.cut(side.recorded());
+    }
+    try (InputStream in = Files.newInputStream(((FileContent) side.content()).file())) {
+      return ContentReader.cut(in, cutting);
+    }
+  }
+}

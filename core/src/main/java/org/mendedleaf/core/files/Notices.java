@@ -1,0 +1,164 @@
+package org.mendedleaf.core.files;
+
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.desk.DamagedDeskFileException;
+import org.mendedleaf.core.desk.Desk;
+import org.mendedleaf.core.desk.DeskFile;
+import org.mendedleaf.core.desk.PrivateFolder;
+import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.OpenDesk;
+import org.mendedleaf.core.session.SavedFile;
+
+/**
+ * Tells people of new revisions of files that they want to know about: a message for each, as an
+ * {@code .eml} file in the outbox folder of the application's data, for any mail program to send.
+ * Each desk writes for the revisions that it has made itself, from when somebody there has said
+ * that people are to be told. Safe for several threads.
+ */
+public final class Notices {
+
+  private static final ObjectMapper JSON = new ObjectMapper();
+  private static final String DONE = "written.json";
+  private static final Object WRITING = new Object();
+
+  private final FileLives files;
+  private final OfficeSettings settings;
+  private final OpenDesk desk;
+  private final Path outbox;
+
+  public Notices(FileLives files, OpenDesk desk, OfficeSettings settings) {
+    this.files = files;
+    this.desk = desk;
+    this.outbox = settings.home().resolve("outbox");
+    this.settings = settings;
+  }
+
+  /** Where the messages lie. */
+  public Path outbox() {
+    return outbox;
+  }
+
+  /**
+   * Writes what is due, in the stores that were opened: nothing was made in others.
+   *
+   * @return the messages that were written
+   */
+  public List<Path> write() throws IOException {
+    List<Path> written = new ArrayList<>();
+    synchronized (WRITING) {
+      ObjectNode done = done();
+      for (Desk.KnownStore store : desk.desk().stores()) {
+        if (desk.isOpen(store.id())) {
+          write(store.id(), done, written);
+        }
+      }
+    }
+    return written;
+  }
+
+  /** From now on revisions of a store are told, if they were not already. */
+  void begin(String store) throws IOException {
+    synchronized (WRITING) {
+      ObjectNode done = done();
+      if (!done.has(store)) {
+        keep(done.put(store, desk.store(store).catalogue().nextSegment()));
+      }
+    }
+  }
+
+  private void write(String store, ObjectNode done, List<Path> written) throws IOException {
+    Catalogue catalogue = desk.store(store).catalogue();
+    catalogue.catchUp();
+    long next = catalogue.nextSegment();
+    if (!done.has(store)) {
+      // Another desk may have said that people are to be told: from now on, not of what was before.
+      if (!catalogue.files().described(desk.desk().id(), 0).isEmpty()) {
+        keep(done.put(store, next));
+      }
+      return;
+    }
+    long from = done.get(store).asLong();
+    if (from >= next) {
+      return;
+    }
+    for (Revision revision : catalogue.files().described(desk.desk().id(), from)) {
+      write(store, revision).ifPresent(written::add);
+    }
+    keep(done.put(store, next));
+  }
+
+  private void keep(ObjectNode done) throws IOException {
+    DeskFile.at(outbox.resolve(DONE)).write(done.toPrettyString());
+  }
+
+  private Optional<Path> write(String store, Revision revision) throws IOException {
+    FileLife life = files.life(new FileRef(store, revision.file()));
+    List<String> to =
+        life.description().tell().stream().filter(person -> !person.equals(revision.by())).toList();
+    if (to.isEmpty()) {
+      return Optional.empty();
+    }
+    PrivateFolder.make(outbox);
+    Path file = outbox.resolve(name(store, revision.file(), revision.number()));
+    SavedFile.writeOwn(
+        file, true, out -> new NoticeMessage(life, revision, settings.zone()).to(to, out));
+    return Optional.of(file);
+  }
+
+  private static String name(String store, long file, int revision) {
+    return prefix(store, file) + "r" + revision + ".eml";
+  }
+
+  private static String prefix(String store, long file) {
+    return "%s-%d-".formatted(store, file);
+  }
+
+  /**
+   * Takes away what was written about revisions that are erased.
+   *
+   * @param numbers which; empty for everything about the file
+   */
+  public void forget(FileRef ref, Set<Integer> numbers) throws IOException {
+    synchronized (WRITING) {
+      if (!Files.isDirectory(outbox)) {
+        return;
+      }
+      try (Stream<Path> files = Files.list(outbox)) {
+        for (Path file : files.toList()) {
+          String name = file.getFileName().toString();
+          boolean named =
+              numbers.isEmpty()
+                  ? name.startsWith(prefix(ref.store(), ref.file()))
+                  : numbers.stream()
+                      .anyMatch(number -> name.startsWith(name(ref.store(), ref.file(), number)));
+          if (named) {
+            Files.delete(file);
+          }
+        }
+      }
+    }
+  }
+
+  private ObjectNode done() throws IOException {
+    try {
+      return DeskFile.at(outbox.resolve(DONE))
+          .read(text -> (ObjectNode) JSON.readTree(text))
+          .orElseGet(JSON::createObjectNode);
+    } catch (DamagedDeskFileException e) {
+      // From now on, then: what was told before is not told again.
+      return JSON.createObjectNode();
+    }
+  }
+}

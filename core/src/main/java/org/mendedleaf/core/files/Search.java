@@ -1,0 +1,96 @@
+package org.mendedleaf.core.files;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.NameQuery;
+import org.mendedleaf.core.catalog.NameQuestions;
+import org.mendedleaf.core.catalog.RecordedFile;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.desk.Desk;
+import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.OpenDesk;
+import org.mendedleaf.core.session.OpenStore;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.shelves.Shelves;
+
+/** Finds files by any name they ever had, in all stores that are known here. */
+public final class Search {
+
+  private final Shelves shelves;
+  private final OpenDesk desk;
+
+  public Search(Shelves shelves, OpenDesk desk) {
+    this.shelves = shelves;
+    this.desk = desk;
+  }
+
+  /**
+   * A file that was found.
+   *
+   * @param formerly the earlier path that matched, where the present one does not
+   */
+  public record Found(
+      FileRef ref, Shelf shelf, RecordedFile file, Optional<InnerPath> formerly, Revision newest) {}
+
+  /**
+   * What was found, and where was looked.
+   *
+   * @param more whether there are others that are not told
+   * @param searched every place in which was looked
+   */
+  public record Answer(List<Found> files, boolean more, List<Searched> searched) {
+    public Answer {
+      files = List.copyOf(files);
+      searched = List.copyOf(searched);
+    }
+  }
+
+  /**
+   * A shelf in which was looked.
+   *
+   * @param since when its recording began
+   */
+  public record Searched(String shelf, Path store, Instant since, long files, long revisions) {}
+
+  /** Finds at most so many files per store. */
+  public Answer find(String typed, int limit) throws IOException {
+    NameQuery query = NameQuery.parse(typed);
+    List<Found> files = new ArrayList<>();
+    List<Searched> searched = new ArrayList<>();
+    boolean more = false;
+    for (Desk.KnownStore known : desk.desk().stores()) {
+      OpenStore store = desk.store(known.id());
+      store.catalogue().lookForNews();
+      NameQuestions.Answer answer = store.catalogue().names().find(query, limit);
+      for (NameQuestions.Found found : answer.files()) {
+        files.add(
+            new Found(
+                new FileRef(store.id(), found.file().id()),
+                shelves.byId(store.id(), found.file().shelf()),
+                found.file(),
+                found.formerly(),
+                found.newest()));
+      }
+      more |= answer.more();
+      store
+          .catalogue()
+          .files()
+          .shelves()
+          .forEach(
+              shelf ->
+                  searched.add(
+                      new Searched(
+                          shelf.name(),
+                          known.folder(),
+                          shelf.made(),
+                          shelf.files(),
+                          shelf.revisions())));
+    }
+    return new Answer(files, more, searched);
+  }
+}

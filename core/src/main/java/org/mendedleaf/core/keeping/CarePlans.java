@@ -1,0 +1,323 @@
+package org.mendedleaf.core.keeping;
+
+import java.io.IOException;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.mendedleaf.core.catalog.Act;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.LeftOut;
+import org.mendedleaf.core.catalog.Origin;
+import org.mendedleaf.core.catalog.Proposal;
+import org.mendedleaf.core.catalog.RecordedFile;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.RevisionMarks;
+import org.mendedleaf.core.catalog.ShelfSetting;
+import org.mendedleaf.core.catalog.SnapshotQuestions;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.plan.CarePlan;
+import org.mendedleaf.core.plan.Claim;
+import org.mendedleaf.core.plan.Judgement;
+import org.mendedleaf.core.plan.Lineage;
+import org.mendedleaf.core.plan.Lineage.Said;
+import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.plan.PlanFormat;
+import org.mendedleaf.core.plan.Sifting;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.OpenDesk;
+import org.mendedleaf.core.session.OpenStore;
+import org.mendedleaf.core.session.Right;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.shelves.KeptPlan;
+import org.mendedleaf.core.shelves.ShelfCare;
+import org.mendedleaf.core.shelves.Shelves;
+import org.mendedleaf.core.shelves.Snapshots;
+import org.mendedleaf.core.space.StoreSpace;
+import org.mendedleaf.core.store.ContentId;
+
+/**
+ * Which care plan a shelf has, and what that keeps. A shelf without one keeps everything. Shelves
+ * of one store share a plan by its name. Nothing is let go here. Safe for several threads; any
+ * method may take long.
+ */
+public final class CarePlans {
+
+  private static final Duration ASKING = Duration.ofMinutes(1);
+
+  private final Shelves shelves;
+  private final Spaces spaces;
+  private final Snapshots snapshots;
+  private final OpenDesk desk;
+  private final OfficeSettings settings;
+
+  public CarePlans(
+      Shelves shelves, Spaces spaces, Snapshots snapshots, OpenDesk desk, OfficeSettings settings) {
+    this.shelves = shelves;
+    this.spaces = spaces;
+    this.snapshots = snapshots;
+    this.desk = desk;
+    this.settings = settings;
+  }
+
+  /** The plan of a shelf; empty where none was chosen, so that everything is kept. */
+  public Optional<NamedPlan> of(Shelf shelf) throws IOException {
+    return KeptPlan.of(shelves.byId(shelf.store(), shelf.id()), settings.zone());
+  }
+
+  /** The shelves that have a plan of this name in the store of a shelf, that shelf among them. */
+  public List<Shelf> sharing(Shelf shelf, String name) throws IOException {
+    List<Shelf> sharing = new ArrayList<>();
+    for (Shelf one : shelves.all()) {
+      boolean named = of(one).filter(plan -> plan.name().equals(name)).isPresent();
+      if (one.store().equals(shelf.store()) && (named || one.id() == shelf.id())) {
+        sharing.add(one);
+      }
+    }
+    return sharing;
+  }
+
+  /**
+   * Gives a shelf a plan, and the same to every shelf of its store that has one of that name.
+   *
+   * @return the shelves that have it now
+   */
+  public List<Shelf> choose(Shelf shelf, NamedPlan plan) throws IOException {
+    if (plan.keepsNothing()) {
+      throw new SentenceException(
+          "“%s” keeps nothing but what is current: every earlier revision on its shelves would be let go. Nothing was changed; who means that has to confirm it."
+              .formatted(plan.name()));
+    }
+    return chooseConfirmed(shelf, plan);
+  }
+
+  /** The same for a plan that may keep nothing, which somebody has confirmed. */
+  public List<Shelf> chooseConfirmed(Shelf shelf, NamedPlan plan) throws IOException {
+    List<Shelf> sharing = sharing(shelf, plan.name());
+    for (Shelf one : sharing) {
+      shelves.require(one.store(), one.id(), Right.PLAN);
+    }
+    OpenStore store = desk.store(shelf.store());
+    String run = "%012x".formatted(settings.random().nextLong() & 0xffff_ffff_ffffL);
+    for (Shelf one : sharing) {
+      List<Proposal> proposals = new ArrayList<>();
+      proposals.add(
+          new Proposal.SetShelf(new ShelfSetting.Planned(PlanFormat.encode(plan).toString())));
+      patterns(one, plan).ifPresent(proposals::add);
+      Journal.Draft draft =
+          Journal.Draft.on(
+                  one.id(), Act.PLAN, settings.clock().instant(), settings.person(), proposals)
+              .inRun(run);
+      var unused = store.journal().commit(draft);
+    }
+    return sharing;
+  }
+
+  /** What a shelf takes over to be left out, if that is not so already. */
+  private Optional<Proposal> patterns(Shelf shelf, NamedPlan plan) throws IOException {
+    if (plan.leaveOut().isEmpty()) {
+      return Optional.empty();
+    }
+    LeftOut before = shelves.byId(shelf.store(), shelf.id()).settings().leftOut();
+    LeftOut after = ShelfCare.rules(plan.leaveOut().get(), before, settings.clock().instant());
+    return after.equals(before)
+        ? Optional.empty()
+        : Optional.of(new Proposal.SetShelf(new ShelfSetting.Patterns(after)));
+  }
+
+  /** Why each revision of a file stays, by its number; empty where the shelf has no plan. */
+  public Map<Integer, Judgement.Judged> judge(FileLife life, Instant at) throws IOException {
+    Optional<NamedPlan> plan = of(life.shelf());
+    if (plan.isEmpty()) {
+      return Map.of();
+    }
+    Map<Integer, Judgement.Judged> judged = new HashMap<>();
+    Map<Integer, Set<Said>> said = said(life);
+    Lineage history = history(life.file(), life.revisions(), said);
+    new Judgement(plan.get().plan(), at).of(history).forEach(one -> judged.put(one.number(), one));
+    return judged;
+  }
+
+  /**
+   * A revision that a plan would let go.
+   *
+   * @param bytes of its content, which others may share
+   */
+  public record Going(long file, InnerPath path, int revision, long bytes) {
+    /** Which revision it is. */
+    public MakingRoom.Of of() {
+      return new MakingRoom.Of(file, revision);
+    }
+  }
+
+  /**
+   * What a plan would keep and let go.
+   *
+   * @param stays how many revisions stay
+   * @param claims how many revisions each of them keeps; a revision may be kept by several
+   * @param lastOnes the newest revisions of files of which nothing is left
+   * @param forRoom how many go only because there is too little room
+   */
+  public record Rehearsal(
+      Instant at,
+      long stays,
+      Map<Claim.Reason, Integer> claims,
+      List<Going> goes,
+      List<Going> lastOnes,
+      int forRoom) {
+    public Rehearsal {
+      claims = Map.copyOf(claims);
+      goes = List.copyOf(goes);
+      lastOnes = List.copyOf(lastOnes);
+    }
+
+    /** What would be freed, as far as nothing else needs it. */
+    public StoreSpace.Bytes freed(StoreSpace space) {
+      return space.freedBy(contents(space, goes));
+    }
+  }
+
+  /** All that a shelf ever recorded; it can be judged under any number of plans. */
+  public ShelfLineages lineages(Shelf shelf) throws IOException {
+    return ShelfLineages.of(desk.store(shelf.store()).catalogue(), shelf.id());
+  }
+
+  /**
+   * Works out what a plan would let go, and changes nothing.
+   *
+   * @param at when, now or later, as if nothing was saved until then
+   */
+  public Rehearsal rehearse(Shelf shelf, NamedPlan plan, Instant at) throws IOException {
+    // Who asks for now asks a moment later.
+    if (at.isBefore(settings.clock().instant().minus(ASKING))) {
+      throw new SentenceException(
+          "What a plan lets go is worked out for now or later, not for the past.");
+    }
+    Optional<MakingRoom> room =
+        plan.plan().room().isPresent() ? Optional.of(room(shelf)) : Optional.empty();
+    return rehearse(lineages(shelf), plan.plan(), at, room);
+  }
+
+  /** What there is room for in the store of a shelf. */
+  public MakingRoom room(Shelf shelf) throws IOException {
+    return new MakingRoom(
+        spaces.of(shelf.store()), settings.places().freeBytes(shelf.storeFolder()));
+  }
+
+  /**
+   * The same of what has been asked for before; asks nobody.
+   *
+   * @param room where it is empty, a room limit of the plan lets nothing go
+   */
+  public static Rehearsal rehearse(
+      ShelfLineages lineages, CarePlan plan, Instant at, Optional<MakingRoom> room) {
+    Sifting sifting = new Sifting(plan, at);
+    List<Going> goes = new ArrayList<>();
+    List<Going> lastOnes = new ArrayList<>();
+    long stays = 0;
+    for (ShelfLineages.OfFile file : lineages.files()) {
+      long[] claimed = sifting.sift(file.lineage());
+      boolean any = false;
+      for (int i = 0; i < claimed.length; i++) {
+        if (claimed[i] == 0) {
+          goes.add(going(file, i));
+        } else {
+          stays++;
+          any = true;
+        }
+      }
+      if (!any) {
+        lastOnes.add(going(file, claimed.length - 1));
+      }
+    }
+    Rehearsal byRules = new Rehearsal(at, stays, sifting.counts(), goes, lastOnes, 0);
+    return room.isEmpty() || plan.room().isEmpty()
+        ? byRules
+        : forRoom(byRules, lineages, plan, room.get());
+  }
+
+  private static Rehearsal forRoom(
+      Rehearsal byRules, ShelfLineages lineages, CarePlan plan, MakingRoom room) {
+    Set<MakingRoom.Of> goes = new HashSet<>();
+    byRules.goes().forEach(one -> goes.add(one.of()));
+    Set<MakingRoom.Of> more = room.letGo(lineages, plan, byRules.at(), goes);
+    if (more.isEmpty()) {
+      return byRules;
+    }
+    goes.addAll(more);
+    List<Going> all = new ArrayList<>();
+    List<Going> lastOnes = new ArrayList<>();
+    for (ShelfLineages.OfFile file : lineages.files()) {
+      int before = all.size();
+      for (int i = 0; i < file.lineage().revisions().size(); i++) {
+        Going one = going(file, i);
+        if (goes.contains(one.of())) {
+          all.add(one);
+        }
+      }
+      if (all.size() - before == file.lineage().revisions().size()) {
+        lastOnes.add(all.get(all.size() - 1));
+      }
+    }
+    return new Rehearsal(
+        byRules.at(), byRules.stays() - more.size(), byRules.claims(), all, lastOnes, more.size());
+  }
+
+  /** The contents of revisions, one for each that has one. */
+  public static List<ContentId> contents(StoreSpace space, List<Going> revisions) {
+    return revisions.stream()
+        .flatMap(one -> space.content(one.file(), one.revision()).stream())
+        .toList();
+  }
+
+  static Going going(ShelfLineages.OfFile file, int position) {
+    Lineage.Kept one = file.lineage().revisions().get(position);
+    return new Going(file.file(), file.lineage().path(), one.number(), one.bytes());
+  }
+
+  private Map<Integer, Set<Said>> said(FileLife life) throws IOException {
+    Map<Integer, Set<Said>> said = new HashMap<>();
+    for (Revision revision : life.revisions()) {
+      RevisionMarks marks = life.marks(revision);
+      Set<Said> of = EnumSet.noneOf(Said.class);
+      marks.hold().ifPresent(hold -> of.add(Said.HELD));
+      marks.good().ifPresent(good -> of.add(Said.KNOWN_GOOD));
+      marks.issue().ifPresent(issue -> of.add(Said.ISSUED));
+      marks.note().ifPresent(note -> of.add(Said.NOTED));
+      said.put(revision.number(), of);
+    }
+    for (SnapshotQuestions.HeldRevision one : snapshots.holding(life.ref())) {
+      said.get(one.revision()).add(Said.IN_SNAPSHOT);
+    }
+    return said;
+  }
+
+  /** A revision that another follows after a removal was ended by that. */
+  private static Lineage history(
+      RecordedFile file, List<Revision> revisions, Map<Integer, Set<Said>> said) {
+    List<Lineage.Kept> kept = new ArrayList<>();
+    for (int i = 0; i < revisions.size(); i++) {
+      Revision one = revisions.get(i);
+      boolean last = i == revisions.size() - 1;
+      boolean removed = last ? !file.present() : revisions.get(i + 1).afterRemoval();
+      kept.add(
+          new Lineage.Kept(
+              one.number(),
+              one.currentFrom(),
+              one.currentUntil(),
+              removed,
+              one.state().size(),
+              said.getOrDefault(one.number(), Set.of()),
+              one.origin() == Origin.GATHER ? Optional.of(one.at()) : Optional.empty()));
+    }
+    return new Lineage(file.path(), kept);
+  }
+}

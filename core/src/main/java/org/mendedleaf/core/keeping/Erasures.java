@@ -1,0 +1,432 @@
+package org.mendedleaf.core.keeping;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.Erasing;
+import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.RecordedFile;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.catalog.SnapshotQuestions;
+import org.mendedleaf.core.catalog.UnprovenException;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.files.FileLives;
+import org.mendedleaf.core.files.Notices;
+import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.OpenDesk;
+import org.mendedleaf.core.session.OpenStore;
+import org.mendedleaf.core.session.Right;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.session.Turns;
+import org.mendedleaf.core.shelves.Shelves;
+import org.mendedleaf.core.shelves.Snapshots;
+import org.mendedleaf.core.store.Rewriting;
+import org.mendedleaf.core.tray.Recoveries;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Destroying revisions for good. Nothing brings them back, so everything that follows from it is
+ * told first. What lives is never taken from a row of the catalogue alone, which was lying on a
+ * drive where a bit may have flipped: every row that the decision rests on is proven. Safe for
+ * several threads; any method may take long.
+ */
+public final class Erasures {
+
+  /** How often it is begun anew because somebody else records meanwhile. */
+  private static final int TRIES = 10;
+
+  /** So often it is tried beside captures of other shelves. */
+  private static final int PATIENT = 3;
+
+  private final FileLives files;
+  private final Notices notices;
+  private final Recoveries recoveries;
+  private final Snapshots snapshots;
+  private final Shelves shelves;
+  private final OpenDesk desk;
+  private final OfficeSettings settings;
+
+  public Erasures(
+      FileLives files,
+      Notices notices,
+      Recoveries recoveries,
+      Snapshots snapshots,
+      Shelves shelves,
+      OpenDesk desk,
+      OfficeSettings settings) {
+    this.files = files;
+    this.notices = notices;
+    this.recoveries = recoveries;
+    this.snapshots = snapshots;
+    this.shelves = shelves;
+    this.desk = desk;
+    this.settings = settings;
+  }
+
+  /**
+   * What erasing would do.
+   *
+   * @param revisions those that go, oldest first
+   * @param everything whether nothing is left of the file then, its names included
+   * @param current which revision is the newest then; empty if nothing is left
+   * @param liesThere whether the file as it lies on its shelf is one of those that go, so that the
+   *     next capture would record it again
+   * @param issued those that were given out, with a letter
+   * @param held those that somebody holds: as long as there is one, nothing is erased
+   * @param snapshots labels of snapshots that have one of them
+   * @param elsewhere other files whose history has the same content, which stays there
+   * @param freed bytes by which the store's files become smaller; exact
+   * @param unused how many of them were out of use already, as after packing, and go as well
+   */
+  public record Consequences(
+      FileLife life,
+      List<Revision> revisions,
+      boolean everything,
+      Optional<Revision> current,
+      boolean liesThere,
+      List<Revision> issued,
+      List<Revision> held,
+      List<String> snapshots,
+      List<String> elsewhere,
+      long freed,
+      long unused) {}
+
+  /**
+   * What was erased.
+   *
+   * @param act in the ledger, which says that revisions were erased, when and by whom
+   * @param freed bytes by which the store's files are smaller
+   */
+  public record Erased(long act, int revisions, boolean everything, long freed) {}
+
+  private static final Logger LOG = LoggerFactory.getLogger(Erasures.class);
+
+  private static final Erased NOTHING = new Erased(0, 0, false, 0);
+
+  /**
+   * Tells what erasing would do.
+   *
+   * @param numbers of revisions; empty for the file with all its history
+   */
+  public Consequences rehearse(FileRef file, Set<Integer> numbers) throws IOException {
+    return proven(desk.store(file.store()), () -> rehearseOnce(file, numbers));
+  }
+
+  private Consequences rehearseOnce(FileRef file, Set<Integer> numbers) throws IOException {
+    FileLife life = files.life(file);
+    List<Revision> chosen = chosen(life, numbers);
+    Rewriting.Freed freed = erasing(file).weigh(chosen);
+    return consequences(life, chosen, freed.bytes(), freed.unused());
+  }
+
+  /**
+   * Erases.
+   *
+   * @param numbers of revisions; empty for the file with all its history
+   * @param typedName the file's name, typed by whoever wants this
+   * @throws SentenceException if the name is another, a revision is held, or there is none such
+   */
+  public Erased erase(FileRef file, Set<Integer> numbers, String typedName) throws IOException {
+    return erase(file, numbers, typedName, false);
+  }
+
+  /**
+   * The same.
+   *
+   * @param named whether the ledger keeps what the file was called
+   */
+  public Erased erase(FileRef file, Set<Integer> numbers, String typedName, boolean named)
+      throws IOException {
+    OpenStore store = desk.store(file.store());
+    LettingGo.refuseUnderSetClock(settings, store);
+    return proven(store, () -> eraseProven(file, numbers, typedName, named));
+  }
+
+  /**
+   * Where the catalogue turns out not to be what was written, as where a bit has flipped, it is
+   * read from the log again and everything is asked once more.
+   */
+  private static <T> T proven(OpenStore store, Journal.Alone<T> work) throws IOException {
+    try {
+      return work.done();
+    } catch (UnprovenException e) {
+      LOG.warn("The catalogue is read from the log again: {}", e.getMessage());
+      var unusedCommits = store.catalogue().rebuild();
+      return work.done();
+    }
+  }
+
+  private Erased eraseProven(FileRef file, Set<Integer> numbers, String typedName, boolean named)
+      throws IOException {
+    FileLife life = allowed(file, typedName);
+    try (Turns.Turn unusedTurn = desk.turns().take(life.shelf())) {
+      for (int i = 0; i < TRIES; i++) {
+        OpenStore store = desk.store(file.store());
+        Optional<Erased> erased =
+            undisturbed(i, store, () -> tryToErase(files.life(file), numbers, named, seen(store)));
+        if (erased.isPresent()) {
+          forgetHere(life, numbers, erased.get().everything());
+          return erased.get();
+        }
+      }
+    }
+    throw new SentenceException(
+        "Others are recording into the store all the time, so nothing could be erased. Nothing was changed; do it once more when it is quieter.");
+  }
+
+  private FileLife allowed(FileRef file, String typed) throws IOException {
+    FileLife life = files.life(file);
+    shelves.require(file.store(), life.shelf().id(), Right.ERASE);
+    String name = life.file().path().name();
+    if (!isTyped(typed, name)) {
+      throw new SentenceException(
+          "The file is called “%s”, not “%s”. Nothing was erased.".formatted(name, typed.strip()));
+    }
+    return life;
+  }
+
+  /** What surrounds a name is easily typed or left out, unless there is nothing else in it. */
+  private static boolean isTyped(String typed, String name) {
+    boolean spaces = !name.isBlank() && typed.strip().equals(name.strip());
+    return typed.equals(name) || spaces;
+  }
+
+  /** Says which revisions of a shelf are to go. */
+  interface Due {
+    List<Revision> find() throws IOException;
+  }
+
+  /**
+   * Erases what thinning has let go.
+   *
+   * @param due asked again whenever somebody else has recorded meanwhile, since that may need them
+   */
+  Erased letGo(Shelf shelf, Due due) throws IOException {
+    return proven(desk.store(shelf.store()), () -> letGoProven(shelf, due));
+  }
+
+  private Erased letGoProven(Shelf shelf, Due due) throws IOException {
+    if (due.find().isEmpty()) {
+      return NOTHING;
+    }
+    try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
+      for (int i = 0; i < TRIES; i++) {
+        OpenStore store = desk.store(shelf.store());
+        Optional<Erased> erased = undisturbed(i, store, () -> tryToLetGo(shelf, store, due));
+        if (erased.isPresent()) {
+          return erased.get();
+        }
+      }
+    }
+    throw new SentenceException(
+        "Others are recording into the store all the time, so nothing could be let go. Nothing was changed; do it once more when it is quieter.");
+  }
+
+  /** Shelves of this desk are captured meanwhile; who was overtaken often has them wait. */
+  private static <T> T undisturbed(int attempt, OpenStore store, Journal.Alone<T> work)
+      throws IOException {
+    return attempt < PATIENT ? work.done() : store.journal().alone(work);
+  }
+
+  private Optional<Erased> tryToLetGo(Shelf shelf, OpenStore store, Due due) throws IOException {
+    long seen = seen(store);
+    List<Revision> going = due.find();
+    if (going.isEmpty()) {
+      return Optional.of(NOTHING);
+    }
+    Map<Long, FileLife> lives = new LinkedHashMap<>();
+    for (Revision one : going) {
+      if (!lives.containsKey(one.file())) {
+        lives.put(one.file(), files.life(new FileRef(shelf.store(), one.file())));
+      }
+    }
+    Erasing erasing = new Erasing(store.catalogue(), store.journal());
+    Erasing.Prepared prepared = erasing.prepare(shelf.id(), going);
+    if (prepared.basedOn() != seen) {
+      erasing.drop(prepared);
+      return Optional.empty();
+    }
+    OptionalLong act =
+        erasing.commit(prepared, settings.clock().instant(), settings.person(), Optional.empty());
+    if (act.isEmpty()) {
+      return Optional.empty();
+    }
+    for (FileLife life : lives.values()) {
+      Set<Integer> numbers =
+          going.stream()
+              .filter(one -> one.file() == life.file().id())
+              .map(Revision::number)
+              .collect(Collectors.toSet());
+      forgetHere(life, numbers, prepared.files().contains(life.file().id()));
+    }
+    return Optional.of(new Erased(act.getAsLong(), going.size(), false, prepared.freed()));
+  }
+
+  /**
+   * What the store's files become smaller by.
+   *
+   * @param bytes exact
+   * @param unused how many of them were out of use already, as after packing, and go as well
+   */
+  public record Freed(long bytes, long unused) {
+    static final Freed NOTHING = new Freed(0, 0);
+  }
+
+  /** What would be free without these; nothing is changed. */
+  Freed freed(Shelf shelf, Due due) throws IOException {
+    OpenStore store = desk.store(shelf.store());
+    return proven(
+        store,
+        () -> {
+          List<Revision> going = due.find();
+          if (going.isEmpty()) {
+            return Freed.NOTHING;
+          }
+          Rewriting.Freed freed = new Erasing(store.catalogue(), store.journal()).weigh(going);
+          return new Freed(freed.bytes(), freed.unused());
+        });
+  }
+
+  /** What this desk has beside the store: notices, and plans of recoveries that never ended. */
+  private void forgetHere(FileLife life, Set<Integer> numbers, boolean everything)
+      throws IOException {
+    notices.forget(life.ref(), everything ? Set.of() : numbers);
+    Set<String> words = new HashSet<>();
+    for (Revision revision : life.revisions()) {
+      if (numbers.isEmpty() || numbers.contains(revision.number())) {
+        revision.state().content().ifPresent(content -> words.add(content.id().hex()));
+      }
+    }
+    if (everything) {
+      words.add(life.file().path().name());
+      life.formerPaths().forEach(path -> words.add(path.name()));
+    }
+    recoveries.forgetMentioning(words);
+  }
+
+  /** What was committed after this may hold what is to go. */
+  private static long seen(OpenStore store) throws IOException {
+    store.catalogue().catchUp();
+    return store.catalogue().nextSegment();
+  }
+
+  /**
+   * @param seen up to which commit it was looked whether they may go
+   */
+  private Optional<Erased> tryToErase(FileLife life, Set<Integer> numbers, boolean named, long seen)
+      throws IOException {
+    List<Revision> chosen = chosen(life, numbers);
+    refuseHeld(life, chosen);
+    Erasing erasing = erasing(life.ref());
+    Erasing.Prepared prepared = erasing.prepare(life.shelf().id(), chosen);
+    if (prepared.basedOn() != seen) {
+      erasing.drop(prepared);
+      return Optional.empty();
+    }
+    OptionalLong act =
+        erasing.commit(
+            prepared,
+            settings.clock().instant(),
+            settings.person(),
+            named ? Optional.of(life.file().path().shown()) : Optional.empty());
+    return act.isEmpty()
+        ? Optional.empty()
+        : Optional.of(
+            new Erased(
+                act.getAsLong(), chosen.size(), !prepared.files().isEmpty(), prepared.freed()));
+  }
+
+  private static void refuseHeld(FileLife life, List<Revision> chosen) throws SentenceException {
+    for (Revision revision : held(life, chosen)) {
+      throw new SentenceException(
+          "%s of %s is held (%s), so nothing was erased. “mended-leaf release” lifts the hold."
+              .formatted(
+                  Revision.numbered(revision.number()),
+                  life.file().path().shown(),
+                  life.marks(revision).hold().orElseThrow().why()));
+    }
+  }
+
+  private static List<Revision> held(FileLife life, List<Revision> chosen) {
+    return chosen.stream().filter(one -> life.marks(one).hold().isPresent()).toList();
+  }
+
+  private static List<Revision> chosen(FileLife life, Set<Integer> numbers)
+      throws SentenceException {
+    if (numbers.isEmpty()) {
+      return life.revisions();
+    }
+    List<Revision> chosen = new ArrayList<>();
+    for (int number : new TreeSet<>(numbers)) {
+      chosen.add(
+          life.revision(number)
+              .orElseThrow(
+                  () ->
+                      new SentenceException(
+                          "%s has no revision %s. Nothing was erased."
+                              .formatted(life.file().path().shown(), Revision.numbered(number)))));
+    }
+    return chosen;
+  }
+
+  private Consequences consequences(FileLife life, List<Revision> chosen, long freed, long unused)
+      throws IOException {
+    List<Revision> left =
+        life.revisions().stream().filter(revision -> !chosen.contains(revision)).toList();
+    Optional<Revision> current =
+        left.isEmpty() ? Optional.empty() : Optional.of(left.get(left.size() - 1));
+    Set<Integer> numbers = chosen.stream().map(Revision::number).collect(Collectors.toSet());
+    Set<String> snapshots = new LinkedHashSet<>();
+    for (SnapshotQuestions.HeldRevision held : this.snapshots.holding(life.ref())) {
+      if (numbers.contains(held.revision())) {
+        snapshots.add(this.snapshots.byId(life.ref().store(), held.snapshot()).label());
+      }
+    }
+    return new Consequences(
+        life,
+        chosen,
+        left.isEmpty(),
+        current,
+        life.file().present() && chosen.contains(life.newest()),
+        chosen.stream().filter(one -> life.marks(one).issue().isPresent()).toList(),
+        held(life, chosen),
+        List.copyOf(snapshots),
+        elsewhere(life, chosen),
+        freed,
+        unused);
+  }
+
+  private List<String> elsewhere(FileLife life, List<Revision> chosen) throws IOException {
+    Catalogue catalogue = desk.store(life.ref().store()).catalogue();
+    Set<String> others = new LinkedHashSet<>();
+    for (Revision revision : chosen) {
+      if (revision.state().content().isPresent() && revision.state().size() > 0) {
+        for (Revision other : catalogue.files().holding(revision.state().content().get().id())) {
+          if (other.file() != revision.file()) {
+            Optional<RecordedFile> file = catalogue.files().file(other.file());
+            file.ifPresent(there -> others.add(there.path().shown()));
+          }
+        }
+      }
+    }
+    return List.copyOf(others);
+  }
+
+  private Erasing erasing(FileRef file) throws IOException {
+    OpenStore store = desk.store(file.store());
+    return new Erasing(store.catalogue(), store.journal());
+  }
+}

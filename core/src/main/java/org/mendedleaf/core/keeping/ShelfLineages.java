@@ -1,0 +1,128 @@
+package org.mendedleaf.core.keeping;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.IntStream;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.LineageQuestions;
+import org.mendedleaf.core.catalog.LineageQuestions.Line;
+import org.mendedleaf.core.catalog.MarkQuestions;
+import org.mendedleaf.core.plan.Lineage;
+import org.mendedleaf.core.plan.Lineage.Said;
+
+/**
+ * All that a shelf ever recorded, as plans look at it: asked for once, judged under any plan.
+ * Unchangeable.
+ *
+ * @param commit up to which commit of its store it tells
+ */
+public record ShelfLineages(List<OfFile> files, long commit) {
+
+  private static final Map<String, Said> SAID =
+      Map.of(
+          "held", Said.HELD,
+          "good", Said.KNOWN_GOOD,
+          "issued", Said.ISSUED,
+          "noted", Said.NOTED,
+          "snapshot", Said.IN_SNAPSHOT);
+
+  /** From so many files on it is worth the while to ask on several connections. */
+  private static final long SOME = 20_000;
+
+  private static final int PARTS = 4;
+
+  /** A file. */
+  public record OfFile(long file, Lineage lineage) {}
+
+  /** Asks for all that a shelf ever recorded; of many files on several connections at once. */
+  public static ShelfLineages of(Catalogue catalogue, long shelf) throws IOException {
+    catalogue.catchUp();
+    long commit = catalogue.commits();
+    Map<Long, Map<Integer, Set<Said>>> said = new HashMap<>();
+    for (MarkQuestions.Marked one : catalogue.marks().ofShelf(shelf)) {
+      said.computeIfAbsent(one.file(), file -> new HashMap<>())
+          .computeIfAbsent(one.number(), number -> EnumSet.noneOf(Said.class))
+          .add(SAID.get(one.mark()));
+    }
+    List<Long> range = catalogue.lineages().range();
+    long first = range.get(0);
+    long end = range.get(1) + 1;
+    int parts = end - first > SOME ? PARTS : 1;
+    try {
+      List<OfFile> files =
+          IntStream.range(0, parts)
+              .parallel()
+              .mapToObj(
+                  part ->
+                      part(
+                          catalogue,
+                          shelf,
+                          said,
+                          first + (end - first) * part / parts,
+                          first + (end - first) * (part + 1) / parts))
+              .flatMap(List::stream)
+              .toList();
+      return new ShelfLineages(files, commit);
+    } catch (UncheckedIOException e) {
+      throw e.getCause();
+    }
+  }
+
+  private static List<OfFile> part(
+      Catalogue catalogue,
+      long shelf,
+      Map<Long, Map<Integer, Set<Said>>> said,
+      long first,
+      long end) {
+    try {
+      Map<Long, LineageQuestions.OfFile> names = new HashMap<>();
+      catalogue.lineages().files(shelf, first, end).forEach(one -> names.put(one.file(), one));
+      List<OfFile> files = new ArrayList<>(names.size());
+      List<Line> all = catalogue.lineages().of(shelf, first, end);
+      int from = 0;
+      for (int i = 1; i <= all.size(); i++) {
+        if (i == all.size() || all.get(i).file() != all.get(from).file()) {
+          LineageQuestions.OfFile file = names.get(all.get(from).file());
+          // One that came since the names were asked for is too new to be let go of.
+          if (file != null) {
+            List<Line> lines = all.subList(from, i);
+            files.add(
+                new OfFile(
+                    file.file(), lineage(file, lines, said.getOrDefault(file.file(), Map.of()))));
+          }
+          from = i;
+        }
+      }
+      return files;
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  /** A revision that another follows after a removal was ended by that. */
+  private static Lineage lineage(
+      LineageQuestions.OfFile file, List<Line> lines, Map<Integer, Set<Said>> said) {
+    List<Lineage.Kept> kept = new ArrayList<>(lines.size());
+    for (int i = 0; i < lines.size(); i++) {
+      Line one = lines.get(i);
+      boolean last = i == lines.size() - 1;
+      boolean removed = last ? !file.present() : lines.get(i + 1).afterRemoval();
+      kept.add(
+          new Lineage.Kept(
+              one.number(),
+              one.from(),
+              one.until(),
+              removed,
+              one.bytes(),
+              said.getOrDefault(one.number(), Set.of()),
+              one.gathered()));
+    }
+    return new Lineage(file.path(), kept);
+  }
+}

@@ -1,0 +1,197 @@
+package org.mendedleaf.core.rhythm;
+
+import java.io.IOException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.mendedleaf.core.capture.CaptureOutcome;
+import org.mendedleaf.core.keeping.CarePlans;
+import org.mendedleaf.core.keeping.Thinnings;
+import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.plan.Rhythm;
+import org.mendedleaf.core.plan.SnapshotTimes;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.OpenDesk;
+import org.mendedleaf.core.session.RecordingState;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.session.ShelfTimes;
+import org.mendedleaf.core.shelves.Shelves;
+import org.mendedleaf.core.watch.WatchState;
+
+/**
+ * What is to be done with which shelf by itself, as its care plan says: captures, snapshots,
+ * letting go. Safe for several threads; any method may take long.
+ */
+public final class Rhythms {
+
+  private final CarePlans plans;
+  private final Shelves shelves;
+  private final ScheduledSnapshots scheduledSnapshots;
+  private final Thinnings thinnings;
+  private final OpenDesk desk;
+  private final OfficeSettings settings;
+
+  public Rhythms(
+      CarePlans plans,
+      Shelves shelves,
+      ScheduledSnapshots scheduledSnapshots,
+      Thinnings thinnings,
+      OpenDesk desk,
+      OfficeSettings settings) {
+    this.plans = plans;
+    this.shelves = shelves;
+    this.scheduledSnapshots = scheduledSnapshots;
+    this.thinnings = thinnings;
+    this.desk = desk;
+    this.settings = settings;
+  }
+
+  /** What is done by itself. */
+  public sealed interface Doing {}
+
+  /** A shelf is captured. */
+  public record Capturing() implements Doing {}
+
+  /** A snapshot is taken. */
+  public record Labelling(SnapshotTimes times) implements Doing {}
+
+  /** What no rule claims is let go. */
+  public record Thinning() implements Doing {}
+
+  /** Something that is to be done now. */
+  public record Due(Shelf shelf, Doing doing) {}
+
+  /**
+   * A shelf that is captured by itself.
+   *
+   * @param last when it was looked through last here; empty if it never was
+   * @param next when it is its turn; in the past if that was missed
+   */
+  public record Turn(Shelf shelf, Rhythm rhythm, Optional<Instant> last, Instant next) {}
+
+  /** All shelves that are captured by themselves on this desk. */
+  public List<Turn> all() throws IOException {
+    List<Turn> turns = new ArrayList<>();
+    for (Planned one : planned()) {
+      turn(one.shelf(), one.plan()).ifPresent(turns::add);
+    }
+    return turns;
+  }
+
+  /** When a shelf is captured by itself; empty if it is not. */
+  public Optional<Turn> of(Shelf shelf) throws IOException {
+    Optional<NamedPlan> plan =
+        shelf.recording() == RecordingState.RECORDING ? plans.of(shelf) : Optional.empty();
+    return plan.isEmpty() ? Optional.empty() : turn(shelf, plan.get());
+  }
+
+  private record Planned(Shelf shelf, NamedPlan plan) {}
+
+  private List<Planned> planned() throws IOException {
+    List<Planned> planned = new ArrayList<>();
+    for (Shelf shelf : shelves.all()) {
+      if (shelf.recording() == RecordingState.RECORDING) {
+        Optional<NamedPlan> plan = plans.of(shelf);
+        plan.ifPresent(one -> planned.add(new Planned(shelf, one)));
+      }
+    }
+    return planned;
+  }
+
+  private Optional<Turn> turn(Shelf shelf, NamedPlan plan) throws IOException {
+    Optional<Instant> last = desk.captureTimes().of(shelf);
+    return next(plan.rhythm(), last, plan).map(at -> new Turn(shelf, plan.rhythm(), last, at));
+  }
+
+  /** What was never done here is due at once. */
+  private static Optional<Instant> next(Rhythm rhythm, Optional<Instant> last, NamedPlan plan) {
+    return last.isPresent()
+        ? rhythm.next(last.get(), plan.plan().zone())
+        : rhythm.equals(Rhythm.byHand()) ? Optional.empty() : Optional.of(Instant.EPOCH);
+  }
+
+  /** What is to be done now; however often that was missed, once each. */
+  public List<Due> due() throws IOException {
+    Instant now = settings.clock().instant();
+    List<Due> due = new ArrayList<>();
+    for (Planned one : planned()) {
+      Optional<Turn> turn = turn(one.shelf(), one.plan());
+      if (turn.isPresent() && !turn.get().next().isAfter(now)) {
+        due.add(new Due(one.shelf(), new Capturing()));
+      }
+      for (SnapshotTimes times : one.plan().snapshots()) {
+        if (!scheduledSnapshots.next(one.shelf(), one.plan(), times).isAfter(now)) {
+          due.add(new Due(one.shelf(), new Labelling(times)));
+        }
+      }
+      Optional<Instant> thinning = next(one.plan().thinning(), thinned(one.shelf()), one.plan());
+      if (thinning.isPresent() && !thinning.get().isAfter(now)) {
+        due.add(new Due(one.shelf(), new Thinning()));
+      }
+    }
+    return due;
+  }
+
+  /** The shelves that are to be captured now. */
+  public List<Shelf> toCapture() throws IOException {
+    return due().stream().filter(one -> one.doing() instanceof Capturing).map(Due::shelf).toList();
+  }
+
+  private Optional<Instant> thinned(Shelf shelf) throws IOException {
+    return desk.thinningTimes().of(shelf);
+  }
+
+  /**
+   * Does what is due.
+   *
+   * @return what the capture came to, if it was one
+   */
+  public Optional<CaptureOutcome> run(Due due, Progress progress) throws IOException {
+    OpenDesk.requireThere(desk.store(due.shelf().store()));
+    if (due.doing() instanceof Labelling labelling) {
+      var unused = scheduledSnapshots.take(due.shelf(), labelling.times(), progress);
+      return Optional.empty();
+    }
+    if (due.doing() instanceof Thinning) {
+      var unused = thinnings.thin(due.shelf(), false);
+      desk.thinningTimes().note(due.shelf(), settings.clock().instant());
+      return Optional.empty();
+    }
+    return Optional.of(shelves.capture(due.shelf(), false, progress));
+  }
+
+  /** Begins to watch the shelves that are captured on save, and stops watching all others. */
+  public void watch() throws IOException {
+    List<Shelf> shelves =
+        planned().stream()
+            .filter(one -> one.plan().rhythm() instanceof Rhythm.OnSave)
+            .map(Planned::shelf)
+            .toList();
+    desk.watches().watch(shelves);
+  }
+
+  /** Watches nothing any longer. */
+  public void stopWatching() {
+    desk.watches().close();
+  }
+
+  /** The watched shelves in which something was saved and has settled; quick where nothing was. */
+  public List<Due> saved() throws IOException {
+    Set<String> names = desk.watches().look(settings.clock().instant());
+    return names.isEmpty()
+        ? List.of()
+        : planned().stream()
+            .map(Planned::shelf)
+            .filter(shelf -> names.contains(ShelfTimes.name(shelf)))
+            .map(shelf -> new Due(shelf, new Capturing()))
+            .toList();
+  }
+
+  /** How well a shelf is watched; empty if it is not. Answers at once, on any thread. */
+  public Optional<WatchState> watched(Shelf shelf) {
+    return desk.watches().of(shelf);
+  }
+}

@@ -1,0 +1,67 @@
+package org.mendedleaf.core.session;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.time.Duration;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.compare.Author;
+import org.mendedleaf.core.compare.Comparison;
+import org.mendedleaf.core.compare.Content;
+import org.mendedleaf.core.compare.Look;
+import org.mendedleaf.core.compare.ReaderProcess;
+import org.mendedleaf.core.likeness.Traits;
+import org.mendedleaf.core.store.ContentReader;
+
+/**
+ * Looks inside contents and compares them, through child processes: one for what a person waits
+ * for, one for work in the background. Safe for several threads.
+ */
+public final class Insides implements Closeable {
+
+  private static final Duration DEADLINE = Duration.ofSeconds(4);
+
+  /** What is kept for good should not depend on how busy the machine was. */
+  private static final Duration UNHURRIED = Duration.ofSeconds(30);
+
+  private final ReaderProcess waitedFor = new ReaderProcess(DEADLINE);
+  private final ReaderProcess background = new ReaderProcess(UNHURRIED);
+
+  /**
+   * Looks inside a revision of a store.
+   *
+   * @param page which page of a paged content, from 0
+   */
+  public Look look(Revision revision, ContentReader contents, int page) throws IOException {
+    return revision.state().link().isPresent()
+        ? Look.ofLink(revision.state().link().get())
+        : waitedFor.look(new RevisionContent(revision, contents), page);
+  }
+
+  /** What a content is recognised by; somebody waits for many of these. */
+  public Traits traits(Content content) throws IOException {
+    return background.traits(content);
+  }
+
+  public Author author(Revision revision, ContentReader contents) throws IOException {
+    return background.author(new RevisionContent(revision, contents));
+  }
+
+  public Comparison compare(Content earlier, Content later) throws IOException {
+    return waitedFor.compare(earlier, later, true);
+  }
+
+  public Comparison sum(Content earlier, Content later) throws IOException {
+    return background.compare(earlier, later, false);
+  }
+
+  /** Lets the background process go; it starts again when it is needed. */
+  public void rest() {
+    background.rest();
+  }
+
+  @Override
+  public void close() {
+    waitedFor.close();
+    background.close();
+  }
+}

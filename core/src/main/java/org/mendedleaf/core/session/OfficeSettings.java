@@ -1,0 +1,69 @@
+package org.mendedleaf.core.session;
+
+import java.nio.file.Path;
+import java.time.InstantSource;
+import java.time.ZoneId;
+import java.util.random.RandomGenerator;
+import org.mendedleaf.core.capture.FileTimes;
+import org.mendedleaf.core.capture.Owners;
+import org.mendedleaf.core.store.Places;
+import org.mendedleaf.core.store.StoreParameters;
+
+/**
+ * Everything that an office takes from outside.
+ *
+ * @param home the application's data on this desk
+ * @param clock what time it is
+ * @param zone in which dates and times of day are meant
+ * @param fileTimes what files' times mean on that clock
+ * @param places what stores' places can do
+ * @param person who acts
+ * @param parameters for stores that are made
+ * @param workers how many threads hash at once
+ */
+public record OfficeSettings(
+    Path home,
+    InstantSource clock,
+    ZoneId zone,
+    RandomGenerator random,
+    Owners owners,
+    FileTimes fileTimes,
+    Places places,
+    String person,
+    StoreParameters parameters,
+    int workers) {
+
+  /** The real clock, zone and user of this machine. */
+  public static OfficeSettings ofThisMachine(Path home) {
+    return new OfficeSettings(
+        home,
+        InstantSource.system(),
+        ZoneId.systemDefault(),
+        new java.security.SecureRandom(),
+        Owners.FILE_SYSTEM,
+        FileTimes.AS_THEY_ARE,
+        Places.TRIED_OUT,
+        System.getProperty("user.name"),
+        StoreParameters.STANDARD,
+        Runtime.getRuntime().availableProcessors());
+  }
+
+  public OfficeSettings withClock(InstantSource other) {
+    return new OfficeSettings(
+        home,
+        other,
+        zone,
+        random,
+        owners,
+        fileTimes,
+        places,
+        person,
+        parameters.forTrial(),
+        workers);
+  }
+
+  public OfficeSettings withPerson(String other) {
+    return new OfficeSettings(
+        home, clock, zone, random, owners, fileTimes, places, other, parameters, workers);
+  }
+}

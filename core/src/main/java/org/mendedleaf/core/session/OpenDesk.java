@@ -1,0 +1,150 @@
+package org.mendedleaf.core.session;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.concurrent.locks.ReentrantLock;
+import org.mendedleaf.core.desk.Desk;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.store.Store;
+
+/**
+ * What this desk has open: its stores, its bindings and the child process that looks inside
+ * documents. Shared by everybody who acts in one office; its own lock guards the desk and the map
+ * of stores.
+ */
+public final class OpenDesk implements Closeable {
+
+  private final OfficeSettings settings;
+  private final Map<String, OpenStore> open = new LinkedHashMap<>();
+  private final Turns turns = new Turns();
+  private final ReentrantLock tidying = new ReentrantLock();
+  private final CaptureTimes captureTimes;
+  private final ShelfTimes thinningTimes;
+  private final Insides insides = new Insides();
+  private final Watches watches = new Watches();
+  private Desk desk;
+
+  public OpenDesk(OfficeSettings settings, Desk desk) {
+    this.settings = settings;
+    this.desk = desk;
+    this.captureTimes = new CaptureTimes(settings.home());
+    this.thinningTimes = new ShelfTimes(settings.home(), "thinnings.json");
+  }
+
+  public synchronized Desk desk() {
+    return desk;
+  }
+
+  /** Who records on a shelf, or puts something into place there, has its turn. */
+  public Turns turns() {
+    return turns;
+  }
+
+  /** Held by whoever tidies a store; one at a time is enough. */
+  public ReentrantLock tidying() {
+    return tidying;
+  }
+
+  /** When shelves were looked through last. */
+  public CaptureTimes captureTimes() {
+    return captureTimes;
+  }
+
+  /** When something of shelves was let go last. */
+  public ShelfTimes thinningTimes() {
+    return thinningTimes;
+  }
+
+  public Watches watches() {
+    return watches;
+  }
+
+  public Insides insides() {
+    return insides;
+  }
+
+  public synchronized void save(Desk changed) throws IOException {
+    changed.save(settings.home());
+    desk = changed;
+  }
+
+  public synchronized void remember(OpenStore store, Path folder) throws IOException {
+    open.put(store.id(), store);
+    save(desk.with(new Desk.KnownStore(store.id(), folder)));
+  }
+
+  public synchronized OpenStore store(String id) throws IOException {
+    OpenStore opened = open.get(id);
+    if (opened == null) {
+      Path folder =
+          desk.stores().stream()
+              .filter(known -> known.id().equals(id))
+              .map(Desk.KnownStore::folder)
+              .findFirst()
+              .orElseThrow(() -> new SentenceException("No store " + id + " is known here."));
+      opened = openAt(folder);
+      open.put(id, opened);
+    }
+    return opened;
+  }
+
+  /** Whether a store was opened already; what its catalogue knows can be told even without it. */
+  public synchronized boolean isOpen(String id) {
+    return open.containsKey(id);
+  }
+
+  public OpenStore storeAt(Path folder) throws IOException {
+    for (Desk.KnownStore known : desk().stores()) {
+      if (known.folder().equals(folder)) {
+        return store(known.id());
+      }
+    }
+    OpenStore opened = openAt(folder);
+    remember(opened, folder);
+    return opened;
+  }
+
+  public OpenStore openAt(Path folder) throws IOException {
+    boolean known = desk().stores().stream().anyMatch(one -> one.folder().equals(folder));
+    if (!known && !Store.liesIn(folder)) {
+      throw new SentenceException(
+          "There is no store in %s. “mended-leaf store make %s” makes one there; nothing was changed."
+              .formatted(folder, folder));
+    }
+    try {
+      if (!Store.liesIn(folder)) {
+        throw new NoSuchFileException(folder.toString());
+      }
+      return OpenStore.open(folder, settings, desk().id());
+    } catch (NoSuchFileException e) {
+      throw away(folder, e);
+    }
+  }
+
+  /** A store that was opened may be away by now; what is written would say so less plainly. */
+  public static void requireThere(OpenStore store) throws IOException {
+    Path folder = store.store().root();
+    if (!Store.liesIn(folder)) {
+      throw away(folder, new NoSuchFileException(folder.toString()));
+    }
+  }
+
+  private static SentenceException away(Path folder, NoSuchFileException e) {
+    return new SentenceException(
+        "No store can be reached in %s; perhaps its drive is away. Everything recorded is where the store is."
+            .formatted(folder),
+        e);
+  }
+
+  @Override
+  public synchronized void close() {
+    insides.close();
+    watches.close();
+    open.values().forEach(OpenStore::close);
+    open.clear();
+  }
+}

@@ -1,0 +1,127 @@
+package org.mendedleaf.core.session;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.nio.file.FileSystems;
+import java.nio.file.Path;
+import org.mendedleaf.core.capture.Capture;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.desk.PrivateFolder;
+import org.mendedleaf.core.place.Executor;
+import org.mendedleaf.core.recover.BringIn;
+import org.mendedleaf.core.recover.Deposit;
+import org.mendedleaf.core.recover.Mending;
+import org.mendedleaf.core.recover.Recovery;
+import org.mendedleaf.core.space.StoreSpace;
+import org.mendedleaf.core.store.Store;
+
+/** A store that this desk has open, with everything that works on it. */
+public final class OpenStore implements Closeable {
+
+  private final Catalogue catalogue;
+  private final Journal journal;
+  private final Capture capture;
+  private final Mending mending;
+  private final Recovery recovery;
+  private final BringIn bringIn;
+  private final Deposit deposit;
+  private StoreSpace space;
+
+  private OpenStore(Catalogue catalogue, OfficeSettings settings, String desk) {
+    this.catalogue = catalogue;
+    this.journal = new Journal(catalogue, desk);
+    this.capture =
+        new Capture(
+            catalogue,
+            journal,
+            settings.owners(),
+            settings.fileTimes(),
+            settings.clock(),
+            settings.workers(),
+            org.mendedleaf.core.capture.PartSize.STANDARD);
+    Executor executor =
+        new Executor(
+            catalogue,
+            journal,
+            capture,
+            settings.clock(),
+            settings.random(),
+            settings.fileTimes(),
+            FileSystems.getDefault(),
+            settings.workers());
+    this.mending = new Mending(catalogue, executor);
+    this.recovery =
+        new Recovery(
+            catalogue,
+            executor,
+            settings.fileTimes(),
+            settings.zone(),
+            settings.workers(),
+            FileSystems.getDefault());
+    this.deposit = new Deposit(catalogue, journal, settings.clock(), executor);
+    this.bringIn = new BringIn(catalogue, journal, capture, settings.clock(), executor);
+  }
+
+  static OpenStore open(Path folder, OfficeSettings settings, String desk) throws IOException {
+    Store store = Store.open(folder, settings.places().at(folder), settings.random());
+    return of(store, settings, desk);
+  }
+
+  public static OpenStore of(Store store, OfficeSettings settings, String desk) throws IOException {
+    Path file = settings.home().resolve("catalogues").resolve(store.description().id() + ".sqlite");
+    PrivateFolder.make(file.getParent());
+    return new OpenStore(Catalogue.open(store, file), settings, desk);
+  }
+
+  public String id() {
+    return catalogue.store().description().id();
+  }
+
+  public Store store() {
+    return catalogue.store();
+  }
+
+  public Catalogue catalogue() {
+    return catalogue;
+  }
+
+  /** Kept until something is committed, since it takes long to ask for. */
+  public synchronized StoreSpace space() throws IOException {
+    catalogue.catchUp();
+    if (space == null || space.commit() != catalogue.commits()) {
+      space = StoreSpace.load(catalogue);
+    }
+    return space;
+  }
+
+  public Journal journal() {
+    return journal;
+  }
+
+  public Capture capture() {
+    return capture;
+  }
+
+  public Recovery recovery() {
+    return recovery;
+  }
+
+  public BringIn bringIn() {
+    return bringIn;
+  }
+
+  public Deposit deposit() {
+    return deposit;
+  }
+
+  public Mending mending() {
+    return mending;
+  }
+
+  @Override
+  public void close() {
+    catalogue.close();
+    catalogue.store().close();
+  }
+}

@@ -1,0 +1,156 @@
+package org.mendedleaf.core.shelves;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
+import org.mendedleaf.core.capture.FileTimes;
+import org.mendedleaf.core.capture.FolderLook;
+import org.mendedleaf.core.capture.ShelfPaths;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.LeftOut;
+import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.catalog.TreeEntry;
+import org.mendedleaf.core.session.Shelf;
+
+/** Puts what lies in a folder beside what is recorded of it. */
+public final class Browser {
+
+  private static final Duration STILL_WARM = Duration.ofSeconds(3);
+  private static final Comparator<FolderRow> FOLDERS_FIRST =
+      Comparator.comparing((FolderRow row) -> row.kind() != FolderRow.Kind.FOLDER)
+          .thenComparing(row -> row.path().text(), String.CASE_INSENSITIVE_ORDER);
+
+  private static final Moment NOW = new Moment.Now(Instant.MAX);
+
+  private final Catalogue catalogue;
+  private final InstantSource clock;
+  private final FileTimes times;
+
+  Browser(Catalogue catalogue, InstantSource clock, FileTimes times) {
+    this.catalogue = catalogue;
+    this.clock = clock;
+    this.times = times;
+  }
+
+  List<FolderRow> rows(Shelf shelf, Path root, InnerPath folder) throws IOException {
+    catalogue.lookForNews();
+    Map<InnerPath, TreeEntry> recorded = new LinkedHashMap<>();
+    for (TreeEntry entry : catalogue.trees().folder(shelf.id(), folder)) {
+      recorded.put(entry.path(), entry);
+    }
+    List<FolderRow> rows = new ArrayList<>();
+    for (FolderLook.Entry entry : FolderLook.at(root, folder, times)) {
+      TreeEntry known = recorded.remove(entry.path());
+      FolderRow row = row(entry, Optional.ofNullable(known));
+      Optional<LeftOut.Rule> rule = shelf.settings().leftOut().rule(entry.path());
+      rows.add(rule.isPresent() ? row.leftOut(rule.get().pattern()) : row);
+    }
+    for (TreeEntry gone : recorded.values()) {
+      rows.add(gone(gone, root));
+    }
+    rows.sort(FOLDERS_FIRST);
+    return rows;
+  }
+
+  /** One of these rows, without looking at the others; empty if there is nothing to say. */
+  Optional<FolderRow> row(Shelf shelf, Path root, InnerPath path) throws IOException {
+    catalogue.lookForNews();
+    Optional<TreeEntry> known = catalogue.trees().entry(shelf.id(), path, NOW);
+    Optional<FolderLook.Entry> there = FolderLook.of(root, path, times);
+    if (there.isEmpty()) {
+      return known.map(entry -> gone(entry, root));
+    }
+    FolderRow row = row(there.get(), known);
+    Optional<LeftOut.Rule> rule = shelf.settings().leftOut().rule(path);
+    return Optional.of(rule.isPresent() ? row.leftOut(rule.get().pattern()) : row);
+  }
+
+  /** What is kept in a folder of a shelf that has none on any drive. */
+  List<FolderRow> deposited(Shelf shelf, InnerPath folder) throws IOException {
+    catalogue.lookForNews();
+    List<FolderRow> rows = new ArrayList<>();
+    for (TreeEntry entry : catalogue.trees().folder(shelf.id(), folder)) {
+      boolean isFolder = entry.kind() == TreeEntry.Kind.FOLDER;
+      rows.add(
+          new FolderRow(
+              isFolder ? FolderRow.Kind.FOLDER : FolderRow.Kind.FILE,
+              entry.path(),
+              Path.of(""),
+              entry.file(),
+              entry.size(),
+              entry.modified(),
+              entry.revision(),
+              isFolder ? Optional.empty() : Optional.of(entry.since()),
+              FolderRow.Standing.RECORDED,
+              ""));
+    }
+    rows.sort(FOLDERS_FIRST);
+    return rows;
+  }
+
+  private FolderRow row(FolderLook.Entry entry, Optional<TreeEntry> known) {
+    FolderRow.Kind kind =
+        entry.isFolder()
+            ? FolderRow.Kind.FOLDER
+            : entry.isLink() ? FolderRow.Kind.LINK : FolderRow.Kind.FILE;
+    return new FolderRow(
+        kind,
+        entry.path(),
+        entry.file(),
+        known.map(TreeEntry::file).orElse(OptionalLong.empty()),
+        entry.size(),
+        entry.modified(),
+        known.map(TreeEntry::revision).orElse(OptionalInt.empty()),
+        known.filter(e -> e.kind() != TreeEntry.Kind.FOLDER).map(TreeEntry::since),
+        standing(entry, known),
+        entry.problem().orElse(""));
+  }
+
+  private FolderRow.Standing standing(FolderLook.Entry entry, Optional<TreeEntry> known) {
+    if (entry.problem().isPresent()) {
+      return FolderRow.Standing.UNREADABLE;
+    }
+    if (entry.isFolder()) {
+      return known.isPresent() ? FolderRow.Standing.RECORDED : FolderRow.Standing.NEW;
+    }
+    boolean same =
+        known.isPresent()
+            && known.get().size() == entry.size()
+            && known.get().modified().equals(entry.modified());
+    if (same) {
+      return FolderRow.Standing.RECORDED;
+    }
+    Duration since = Duration.between(entry.modified(), clock.instant());
+    if (!since.isNegative() && since.compareTo(STILL_WARM) < 0) {
+      return FolderRow.Standing.BEING_WRITTEN;
+    }
+    return known.isPresent() ? FolderRow.Standing.CHANGED_SINCE : FolderRow.Standing.NEW;
+  }
+
+  private static FolderRow gone(TreeEntry entry, Path root) {
+    return new FolderRow(
+        entry.kind() == TreeEntry.Kind.FOLDER
+            ? FolderRow.Kind.FOLDER
+            : entry.kind() == TreeEntry.Kind.LINK ? FolderRow.Kind.LINK : FolderRow.Kind.FILE,
+        entry.path(),
+        ShelfPaths.resolve(root, entry.path()),
+        entry.file(),
+        entry.size(),
+        entry.modified(),
+        entry.revision(),
+        entry.kind() == TreeEntry.Kind.FOLDER ? Optional.empty() : Optional.of(entry.since()),
+        FolderRow.Standing.GONE,
+        "");
+  }
+}

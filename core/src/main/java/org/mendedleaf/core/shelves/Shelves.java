@@ -1,0 +1,435 @@
+package org.mendedleaf.core.shelves;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalLong;
+import org.mendedleaf.core.capture.Capture;
+import org.mendedleaf.core.capture.CaptureOutcome;
+import org.mendedleaf.core.catalog.Act;
+import org.mendedleaf.core.catalog.FolderState;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.People;
+import org.mendedleaf.core.catalog.Proposal;
+import org.mendedleaf.core.catalog.RecordedFile;
+import org.mendedleaf.core.catalog.RecordedShelf;
+import org.mendedleaf.core.catalog.Role;
+import org.mendedleaf.core.catalog.ShelfKind;
+import org.mendedleaf.core.catalog.ShelfSetting;
+import org.mendedleaf.core.catalog.ShelfSettings.Recording;
+import org.mendedleaf.core.desk.Desk;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.plan.PlanFormat;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.Deposit;
+import org.mendedleaf.core.session.Anew;
+import org.mendedleaf.core.session.Complaint;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.OpenDesk;
+import org.mendedleaf.core.session.OpenStore;
+import org.mendedleaf.core.session.RecordingState;
+import org.mendedleaf.core.session.Right;
+import org.mendedleaf.core.session.Rights;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.session.ShelfPlaces;
+import org.mendedleaf.core.session.Turns;
+import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.stores.Stores;
+
+/**
+ * The shelves of all stores that this desk knows. Safe for several threads; any method may take
+ * long, and captures take turns.
+ */
+public final class Shelves {
+
+  private static final DateTimeFormatter DAY =
+      DateTimeFormatter.ofPattern("EEE d MMM uuuu", Locale.ENGLISH);
+
+  private final Stores stores;
+  private final OpenDesk desk;
+  private final OfficeSettings settings;
+
+  public Shelves(Stores stores, OpenDesk desk, OfficeSettings settings) {
+    this.stores = stores;
+    this.desk = desk;
+    this.settings = settings;
+  }
+
+  /**
+   * A store whose shelves cannot be shown now.
+   *
+   * @param isAway whether it is not there, as where its drive is away; else it cannot be read
+   * @param sentence what is the matter with it, for a person
+   */
+  public record Unreached(String store, Path folder, boolean isAway, String sentence) {}
+
+  /** All shelves of all known stores that can be reached. One bad store hides no other's. */
+  public List<Shelf> all() throws IOException {
+    return look(new ArrayList<>());
+  }
+
+  /** The known stores that cannot be reached, or not be read. */
+  public List<Unreached> unreached() throws IOException {
+    List<Unreached> unreached = new ArrayList<>();
+    var unused = look(unreached);
+    return unreached;
+  }
+
+  private List<Shelf> look(List<Unreached> unreached) throws IOException {
+    List<Shelf> shelves = new ArrayList<>();
+    for (Desk.KnownStore known : desk.desk().stores()) {
+      boolean there = Store.liesIn(known.folder());
+      if (!there) {
+        unreached.add(
+            new Unreached(
+                known.id(),
+                known.folder(),
+                true,
+                "The store %s is away; perhaps its drive is. Everything recorded is where the store is."
+                    .formatted(known.folder())));
+      }
+      // What was opened knows its shelves even if the drive has been taken away since.
+      if (there || desk.isOpen(known.id())) {
+        try {
+          OpenStore store = desk.store(known.id());
+          store.catalogue().lookForNews();
+          for (RecordedShelf recorded : store.catalogue().files().shelves()) {
+            shelves.add(shelf(store, recorded));
+          }
+        } catch (IOException e) {
+          unreached.add(
+              new Unreached(
+                  known.id(),
+                  known.folder(),
+                  false,
+                  "The store %s cannot be read: %s"
+                      .formatted(known.folder(), Complaint.sentence(e))));
+        }
+      }
+    }
+    return shelves;
+  }
+
+  /**
+   * Begins to protect a folder. Whoever acts is its keeper; everybody else may bring in, mend and
+   * remove.
+   */
+  public Shelf add(Path folder, Path storeFolder, Optional<String> name) throws IOException {
+    People people = new People(Map.of(settings.person(), Role.KEEPER), Role.MAKER);
+    return add(folder, storeFolder, name, people, Recording.ON);
+  }
+
+  /**
+   * Begins to protect a folder.
+   *
+   * @param people who may do what
+   * @param recording {@link Recording#NOT_YET} where it is switched on later
+   */
+  public Shelf add(
+      Path folder, Path storeFolder, Optional<String> name, People people, Recording recording)
+      throws IOException {
+    return add(folder, storeFolder, name, people, recording, Optional.empty());
+  }
+
+  /**
+   * The same with a care plan from the first moment on. Where the store has one of that name, the
+   * shelf shares it as it is.
+   */
+  public Shelf add(
+      Path folder,
+      Path storeFolder,
+      Optional<String> name,
+      People people,
+      Recording recording,
+      Optional<NamedPlan> plan)
+      throws IOException {
+    ShelfCare.checkKept(people);
+    Path place = folder.toAbsolutePath().normalize();
+    Path storePlace = storeFolder.toAbsolutePath().normalize();
+    ShelfPlaces.check(place, storePlace, desk.desk());
+    OpenStore store = desk.storeAt(storePlace);
+    String called = name.orElseGet(() -> String.valueOf(place.getFileName()));
+    List<Proposal> proposals = new ArrayList<>();
+    proposals.add(new Proposal.NewShelf(called, ShelfKind.WORKING, place.toString()));
+    proposals.add(new Proposal.SetShelf(new ShelfSetting.Persons(people)));
+    if (recording != Recording.ON) {
+      proposals.add(new Proposal.SetShelf(new ShelfSetting.Switched(recording)));
+    }
+    if (plan.isPresent()) {
+      String json = shared(store.id(), plan.get());
+      proposals.add(new Proposal.SetShelf(new ShelfSetting.Planned(json)));
+    }
+    long id = begin(store, called, proposals);
+    desk.save(desk.desk().with(new Desk.Binding(store.id(), id, place)));
+    return byId(store.id(), id);
+  }
+
+  /**
+   * Begins a shelf that has no folder: revisions are brought in, copies taken out. It tells drafts
+   * from issued revisions from the start.
+   */
+  public Shelf addDeposit(Path storeFolder, String name, People people) throws IOException {
+    ShelfCare.checkKept(people);
+    String called = name.strip();
+    if (called.isEmpty()) {
+      throw new SentenceException("A deposit shelf needs a name. None was made.");
+    }
+    OpenStore store = desk.storeAt(storeFolder.toAbsolutePath().normalize());
+    List<Proposal> proposals =
+        List.of(
+            new Proposal.NewShelf(called, ShelfKind.DEPOSIT, ""),
+            new Proposal.SetShelf(new ShelfSetting.Persons(people)),
+            new Proposal.SetShelf(new ShelfSetting.Answered(ShelfSetting.Question.STAGES, true)));
+    return byId(store.id(), begin(store, called, proposals));
+  }
+
+  /** The plan of this name that shelves of a store have already, else this one; as it is kept. */
+  private String shared(String store, NamedPlan plan) throws IOException {
+    for (Shelf one : all()) {
+      Optional<NamedPlan> own =
+          one.store().equals(store) ? KeptPlan.of(one, settings.zone()) : Optional.empty();
+      if (own.isPresent() && own.get().name().equals(plan.name())) {
+        return PlanFormat.encode(own.get()).toString();
+      }
+    }
+    return PlanFormat.encode(plan).toString();
+  }
+
+  /** Refuses what the person who acts may not do on a shelf. */
+  public void require(String store, long shelf, Right right) throws IOException {
+    new Rights(settings.person()).require(byId(store, shelf), right);
+  }
+
+  /** A shelf as the place at which the person who acts puts something on deposit. */
+  public Deposit.Place depositPlace(Shelf shelf) {
+    return new Deposit.Place(shelf.id(), shelf.name(), settings.person());
+  }
+
+  private long begin(OpenStore store, String called, List<Proposal> proposals) throws IOException {
+    store.catalogue().catchUp();
+    if (store.catalogue().files().shelves().stream().anyMatch(s -> s.name().equals(called))) {
+      throw new SentenceException(
+          "A shelf called “%s” exists in this store already. Nothing was changed; choose another name, or bind that shelf to this folder."
+              .formatted(called));
+    }
+    Journal.Draft draft =
+        new Journal.Draft(
+            Act.SHELF,
+            OptionalLong.empty(),
+            settings.clock().instant(),
+            settings.person(),
+            OptionalLong.empty(),
+            false,
+            proposals);
+    return store.journal().commit(draft).shelf().orElseThrow();
+  }
+
+  /** The folders here that shelves of a store are bound to, whether or not it can be reached. */
+  public List<Path> foldersOf(String store) {
+    return desk.desk().bindings().stream()
+        .filter(binding -> binding.store().equals(store))
+        .map(Desk.Binding::folder)
+        .toList();
+  }
+
+  /** Binds a shelf that a store knows to a folder of this desk. */
+  public Shelf bind(Shelf shelf, Path folder) throws IOException {
+    if (shelf.isDeposit()) {
+      throw new SentenceException(
+          "“%s” is a deposit shelf: it has no folder to work in. Nothing was changed."
+              .formatted(shelf.name()));
+    }
+    Path place = folder.toAbsolutePath().normalize();
+    ShelfPlaces.check(place, shelf.storeFolder(), desk.desk());
+    desk.save(desk.desk().with(new Desk.Binding(shelf.store(), shelf.id(), place)));
+    return byId(shelf.store(), shelf.id());
+  }
+
+  public Shelf byId(String store, long id) throws IOException {
+    OpenStore opened = desk.store(store);
+    return shelf(
+        opened,
+        opened.catalogue().files().shelves().stream()
+            .filter(recorded -> recorded.id() == id)
+            .findFirst()
+            .orElseThrow(() -> new SentenceException("There is no shelf " + id + ".")));
+  }
+
+  /** A shelf by its name, or by STORE-FOLDER-NAME/NAME where two stores share one. */
+  public Shelf named(String name) throws IOException {
+    List<Shelf> named =
+        all().stream()
+            .filter(
+                shelf ->
+                    shelf.name().equals(name)
+                        || (shelf.storeFolder().getFileName() + "/" + shelf.name()).equals(name))
+            .toList();
+    if (named.isEmpty()) {
+      List<Unreached> unreached = unreached();
+      throw new SentenceException(
+          unreached.isEmpty()
+              ? "No shelf is called “%s”. “mended-leaf shelf list” shows them.".formatted(name)
+              : "No shelf that can be reached is called “%s”. %s"
+                  .formatted(name, unreached.get(0).sentence()));
+    }
+    if (named.size() > 1) {
+      throw new SentenceException(
+          "Several stores have a shelf called “%s”; write STORE/%s.".formatted(name, name));
+    }
+    return named.get(0);
+  }
+
+  /** Records what has changed on a shelf. */
+  public CaptureOutcome capture(Shelf shelf, boolean takeAsRemoved, Progress progress)
+      throws IOException {
+    Path folder = requireFolder(shelf);
+    requireRecording(byId(shelf.store(), shelf.id()));
+    OpenStore store = desk.store(shelf.store());
+    OpenDesk.requireThere(store);
+    Capture.Request request =
+        new Capture.Request(shelf.id(), folder, settings.person(), takeAsRemoved);
+    try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
+      Instant began = settings.clock().instant();
+      desk.watches().begun(shelf);
+      CaptureOutcome outcome = null;
+      try {
+        outcome = Anew.ifErased(() -> store.capture().run(request, progress));
+      } finally {
+        Instant now = settings.clock().instant();
+        desk.watches().ended(shelf, now, Duration.between(began, now));
+        if (!(outcome instanceof CaptureOutcome.Done)) {
+          desk.watches().missed(shelf, now);
+        }
+      }
+      if (!(outcome instanceof CaptureOutcome.Done done)) {
+        // It was not looked through, so it stays due.
+        return outcome;
+      }
+      desk.captureTimes().note(shelf, settings.clock().instant());
+      if (done.report().act().isPresent()) {
+        new Savers(store, desk.insides(), settings).find(done.report(), progress);
+        stores.tidyIfDue(store);
+      }
+      return outcome;
+    }
+  }
+
+  /** What lies in a folder of a shelf now, against what is recorded. */
+  public List<FolderRow> browse(Shelf shelf, InnerPath folder) throws IOException {
+    if (shelf.isDeposit()) {
+      return new Browser(
+              desk.store(shelf.store()).catalogue(), settings.clock(), settings.fileTimes())
+          .deposited(shelf, folder);
+    }
+    return new Browser(
+            desk.store(shelf.store()).catalogue(), settings.clock(), settings.fileTimes())
+        .rows(shelf, requireFolder(shelf), folder);
+  }
+
+  /** What lies at one path of a shelf now, against what is recorded; empty if neither is. */
+  public Optional<FolderRow> look(Shelf shelf, InnerPath path) throws IOException {
+    if (shelf.isDeposit()) {
+      return browse(shelf, path.folder()).stream()
+          .filter(row -> row.path().equals(path))
+          .findFirst();
+    }
+    return new Browser(
+            desk.store(shelf.store()).catalogue(), settings.clock(), settings.fileTimes())
+        .row(shelf, requireFolder(shelf), path);
+  }
+
+  /** The folders of a shelf as they are recorded now, the shelf's own left out, sorted. */
+  public List<InnerPath> folders(Shelf shelf) throws IOException {
+    OpenStore store = desk.store(shelf.store());
+    store.catalogue().lookForNews();
+    return store.catalogue().files().folders(shelf.id()).stream()
+        .map(FolderState::path)
+        .filter(path -> !path.isRoot())
+        .sorted()
+        .toList();
+  }
+
+  /** The file that is at a place of a shelf now, as it is recorded. */
+  public Optional<RecordedFile> presentAt(Shelf shelf, InnerPath path) throws IOException {
+    return lastAt(shelf, path).filter(RecordedFile::present);
+  }
+
+  public Optional<RecordedFile> lastAt(Shelf shelf, InnerPath path) throws IOException {
+    OpenStore store = desk.store(shelf.store());
+    store.catalogue().catchUp();
+    return store.catalogue().files().lastAt(shelf.id(), path);
+  }
+
+  private Shelf shelf(OpenStore store, RecordedShelf recorded) throws IOException {
+    Optional<Path> folder = desk.desk().folderOf(store.id(), recorded.id());
+    return new Shelf(
+        store.id(),
+        store.store().root(),
+        recorded.id(),
+        recorded.name(),
+        recorded.kind(),
+        folder,
+        state(folder.isPresent(), recorded),
+        recorded.files(),
+        recorded.revisions(),
+        store.catalogue().trees().capturedBefore(recorded.id(), Instant.MAX),
+        recorded.settings());
+  }
+
+  private static RecordingState state(boolean here, RecordedShelf recorded) {
+    if (recorded.kind() == ShelfKind.DEPOSIT) {
+      return RecordingState.DEPOSIT;
+    }
+    if (!here) {
+      return RecordingState.NOT_HERE;
+    }
+    return switch (recorded.settings().recording()) {
+      case PAUSED -> RecordingState.PAUSED;
+      case NOT_YET -> RecordingState.NOT_YET;
+      case ON -> recorded.firstCaptureDone() ? RecordingState.RECORDING : RecordingState.NOT_YET;
+    };
+  }
+
+  private void requireRecording(Shelf shelf) throws SentenceException {
+    if (shelf.settings().recording() != Recording.ON) {
+      throw new SentenceException(
+          shelf.settings().recording() == Recording.PAUSED
+              ? "The recording of the shelf “%s” is paused since %s, so nothing new was recorded; what is recorded stays. “mended-leaf recording” switches it on."
+                  .formatted(shelf.name(), since(shelf))
+              : "The shelf “%s” is not recorded yet. “mended-leaf recording” switches it on."
+                  .formatted(shelf.name()));
+    }
+  }
+
+  private String since(Shelf shelf) {
+    return shelf
+        .settings()
+        .recordingSince()
+        .map(at -> DAY.format(at.atZone(settings.zone())))
+        .orElse("some time");
+  }
+
+  public static Path requireFolder(Shelf shelf) throws SentenceException {
+    if (shelf.isDeposit()) {
+      throw new SentenceException(
+          "“%s” is a deposit shelf: it has no folder, so there is nothing to capture. Revisions are brought in."
+              .formatted(shelf.name()));
+    }
+    return shelf
+        .folder()
+        .orElseThrow(
+            () ->
+                new SentenceException(
+                    "The shelf “%s” is bound to no folder on this desk. “mended-leaf shelf bind” binds it."
+                        .formatted(shelf.name())));
+  }
+}

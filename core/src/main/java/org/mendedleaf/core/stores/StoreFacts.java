@@ -1,0 +1,27 @@
+package org.mendedleaf.core.stores;
+
+import java.nio.file.Path;
+
+/**
+ * A store's place.
+ *
+ * @param here whether it can be reached; if not, nothing else is known of it
+ * @param bytes of all its files
+ * @param free bytes left on its drive
+ * @param sameDrive whether a shelf bound here lies on the same drive
+ * @param confirmsWrites whether the place tells when bytes have reached it
+ */
+public record StoreFacts(
+    String id,
+    Path folder,
+    boolean here,
+    long bytes,
+    long free,
+    boolean sameDrive,
+    boolean confirmsWrites,
+    boolean trial) {
+
+  static StoreFacts away(String id, Path folder) {
+    return new StoreFacts(id, folder, false, 0, 0, false, false, false);
+  }
+}

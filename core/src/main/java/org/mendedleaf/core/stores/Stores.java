@@ -1,0 +1,248 @@
+package org.mendedleaf.core.stores;
+
+import java.io.IOException;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import org.mendedleaf.core.catalog.Act;
+import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.LedgerEntry;
+import org.mendedleaf.core.catalog.Upkeep;
+import org.mendedleaf.core.desk.Desk;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.OpenDesk;
+import org.mendedleaf.core.session.OpenStore;
+import org.mendedleaf.core.session.ShelfPlaces;
+import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.StoreParameters;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** The stores that this desk knows. Safe for several threads; any method may take long. */
+public final class Stores {
+
+  private static final Logger LOG = LoggerFactory.getLogger(Stores.class);
+
+  private final OpenDesk desk;
+  private final OfficeSettings settings;
+
+  public Stores(OpenDesk desk, OfficeSettings settings) {
+    this.desk = desk;
+    this.settings = settings;
+  }
+
+  /** Makes a store in a folder that is empty or does not exist. */
+  public StoreFacts make(Path folder) throws IOException {
+    return make(folder, false);
+  }
+
+  /**
+   * The same.
+   *
+   * @param sharedWithGroup whether the group of the folder may enter it as well: several people's
+   *     desks; else only who makes it
+   */
+  public StoreFacts make(Path folder, boolean sharedWithGroup) throws IOException {
+    Path place = folder.toAbsolutePath().normalize();
+    refuseInsideShelf(place);
+    Store store;
+    try {
+      StoreParameters parameters =
+          sharedWithGroup ? settings.parameters().sharedWithGroup() : settings.parameters();
+      parameters.access().makeFolders(place);
+      store =
+          Store.make(
+              place,
+              parameters,
+              settings.clock().instant(),
+              desk.desk().id(),
+              settings.places().at(place),
+              settings.random());
+    } catch (FileAlreadyExistsException e) {
+      throw new SentenceException(
+          "%s is not empty, so no store was made there. Choose an empty folder, or open the store that lies there."
+              .formatted(place),
+          e);
+    } catch (IOException e) {
+      throw new SentenceException(
+          "No store could be made in %s: %s. Nothing was changed.".formatted(place, reason(e)), e);
+    }
+    OpenStore opened = OpenStore.of(store, settings, desk.desk().id());
+    note(opened, Act.MAKE);
+    desk.remember(opened, place);
+    return facts(opened);
+  }
+
+  /**
+   * Lets this desk write to a store whose place serves one desk only, instead of the desk that did
+   * so far.
+   */
+  public StoreFacts takeOver(Path folder) throws IOException {
+    Path place = folder.toAbsolutePath().normalize();
+    OpenStore opened = desk.storeAt(place);
+    Optional<String> writer = opened.store().onlyDesk();
+    if (writer.isEmpty()) {
+      throw new SentenceException(
+          "The store in %s serves several desks at once, so there is nothing to take over."
+              .formatted(place));
+    }
+    if (!writer.get().equals(desk.desk().id())) {
+      opened.store().takeOver(desk.desk().id());
+      note(opened, Act.TAKE_OVER);
+    }
+    return facts(opened);
+  }
+
+  /** Commits an act on the store itself, which says all there is to say. */
+  private void note(OpenStore opened, Act act) throws IOException {
+    Journal.Draft draft =
+        new Journal.Draft(
+            act,
+            OptionalLong.empty(),
+            settings.clock().instant(),
+            settings.person(),
+            OptionalLong.empty(),
+            false,
+            List.of());
+    var unused = opened.journal().commit(draft);
+  }
+
+  /** Makes a store that exists already known here. */
+  public StoreFacts open(Path folder) throws IOException {
+    Path place = folder.toAbsolutePath().normalize();
+    OpenStore opened = desk.openAt(place);
+    desk.remember(opened, place);
+    return facts(opened);
+  }
+
+  /** All stores that are known here, those that cannot be reached too. */
+  public List<StoreFacts> known() throws IOException {
+    List<StoreFacts> facts = new ArrayList<>();
+    for (Desk.KnownStore known : desk.desk().stores()) {
+      facts.add(factsOf(known));
+    }
+    return facts;
+  }
+
+  /** One bad store must not hide the others. */
+  private StoreFacts factsOf(Desk.KnownStore known) {
+    try {
+      return Store.liesIn(known.folder())
+          ? facts(desk.store(known.id()))
+          : StoreFacts.away(known.id(), known.folder());
+    } catch (IOException e) {
+      LOG.warn("The store {} could not be looked at.", known.folder(), e);
+      return StoreFacts.away(known.id(), known.folder());
+    }
+  }
+
+  /** The store that lies in this folder, or the only one that is known. */
+  public String id(Optional<Path> folder) throws IOException {
+    if (folder.isPresent()) {
+      return desk.storeAt(folder.get().toAbsolutePath().normalize()).id();
+    }
+    List<Desk.KnownStore> known = desk.desk().stores();
+    if (known.size() != 1) {
+      throw new SentenceException(
+          known.isEmpty()
+              ? "No store is known here yet. “mended-leaf store make DIR” makes one."
+              : "Several stores are known here; say which with --store DIR.");
+    }
+    return known.get(0).id();
+  }
+
+  /** The acts of a store, oldest first. */
+  public List<LedgerEntry> ledger(String store) throws IOException {
+    OpenStore opened = desk.store(store);
+    opened.catalogue().lookForNews();
+    return opened.catalogue().ledger().all();
+  }
+
+  /** What is wrong with the chain of acts of a store; nothing if it is whole. */
+  public List<VerifyReport.Damage> chain(String store) throws IOException {
+    return new Verification(desk.store(store).catalogue()).chain();
+  }
+
+  /** Checks a store against its checksums. */
+  public VerifyReport verify(String store, VerifyDepth depth, Progress progress)
+      throws IOException {
+    return new Verification(desk.store(store).catalogue()).verify(depth, progress);
+  }
+
+  /** Builds the catalogue of a store again from the store; returns the number of acts. */
+  public long rebuild(String store) throws IOException {
+    return desk.store(store).catalogue().rebuild();
+  }
+
+  /** Keeps a store tidy; for idle moments. */
+  public Upkeep.Done upkeep(String store) throws IOException {
+    OpenStore opened = desk.store(store);
+    desk.tidying().lock();
+    try {
+      return upkeep(opened);
+    } finally {
+      desk.tidying().unlock();
+    }
+  }
+
+  /** The capture is committed by now: what keeps the store from being tidied must not fail it. */
+  public void tidyIfDue(OpenStore store) {
+    if (!desk.tidying().tryLock()) {
+      // Somebody does it just now.
+      return;
+    }
+    try {
+      if (new Upkeep(store.catalogue(), store.journal()).isDue(settings.clock().instant())) {
+        var unused = upkeep(store);
+      }
+    } catch (IOException e) {
+      LOG.warn("The store {} could not be tidied; nothing is lost.", store.store().root(), e);
+    } finally {
+      desk.tidying().unlock();
+    }
+  }
+
+  private Upkeep.Done upkeep(OpenStore store) throws IOException {
+    return new Upkeep(store.catalogue(), store.journal())
+        .run(settings.clock().instant(), settings.person());
+  }
+
+  private StoreFacts facts(OpenStore store) throws IOException {
+    Path root = store.store().root();
+    boolean same = false;
+    for (Desk.Binding binding : desk.desk().bindings()) {
+      same |= binding.store().equals(store.id()) && ShelfPlaces.sameDrive(binding.folder(), root);
+    }
+    return new StoreFacts(
+        store.id(),
+        root,
+        true,
+        ShelfPlaces.bytesIn(root),
+        settings.places().freeBytes(root),
+        same,
+        store.store().durability().confirmsWrites(),
+        store.store().description().trial());
+  }
+
+  private void refuseInsideShelf(Path place) throws SentenceException {
+    for (Desk.Binding binding : desk.desk().bindings()) {
+      if (place.startsWith(binding.folder())) {
+        throw new SentenceException(
+            "%s lies in the shelf folder %s, so a store there would record itself. Nothing was changed; choose a place outside, best on another drive."
+                .formatted(place, binding.folder()));
+      }
+    }
+  }
+
+  static String reason(IOException e) {
+    if (e instanceof java.nio.file.AccessDeniedException) {
+      return "there is no permission to write there";
+    }
+    return e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
+  }
+}

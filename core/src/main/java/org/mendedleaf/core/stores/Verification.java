@@ -1,0 +1,128 @@
+package org.mendedleaf.core.stores;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.RecordedShelf;
+import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.progress.Phase;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.DamagedContentException;
+import org.mendedleaf.core.store.MissingContentException;
+import org.mendedleaf.core.store.Segment;
+import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.SheafVerification;
+
+/** Checks one store: its log, its sheaves, and what the damage means for files. */
+public final class Verification {
+
+  private final Catalogue catalogue;
+
+  Verification(Catalogue catalogue) {
+    this.catalogue = catalogue;
+  }
+
+  VerifyReport verify(VerifyDepth depth, Progress progress) throws IOException {
+    List<VerifyReport.Damage> damaged = new ArrayList<>();
+    chain(damaged);
+    List<SheafId> sheaves = catalogue.ledger().sheaves();
+    progress.phase(Phase.CHECKING, sheaves.size(), 0);
+    SheafVerification verification = catalogue.store().verification();
+    long records = 0;
+    List<String> places = new ArrayList<>();
+    for (SheafId sheaf : sheaves) {
+      progress.checkCancelled();
+      SheafVerification.Result result =
+          depth == VerifyDepth.GLANCE ? verification.glance(sheaf) : verification.deep(sheaf);
+      records += result.records();
+      result.damage().forEach(damage -> places.add(damage.where() + ": " + damage.what()));
+      progress.advanced(1, result.bytes());
+    }
+    Checked contents =
+        depth == VerifyDepth.CONTENT || !places.isEmpty()
+            ? contents(progress)
+            : new Checked(countRevisions(), List.of());
+    for (String place : places) {
+      damaged.add(new VerifyReport.Damage(place, contents.files()));
+    }
+    if (places.isEmpty() && !contents.files().isEmpty()) {
+      damaged.add(new VerifyReport.Damage("contents", contents.files()));
+    }
+    return new VerifyReport(sheaves.size(), records, contents.revisions(), damaged);
+  }
+
+  /** Checks only that each act continues the one before it. */
+  List<VerifyReport.Damage> chain() throws IOException {
+    catalogue.catchUp();
+    List<VerifyReport.Damage> damaged = new ArrayList<>();
+    chain(damaged);
+    return damaged;
+  }
+
+  private void chain(List<VerifyReport.Damage> damaged) throws IOException {
+    ContentId expected = Segment.NO_PREDECESSOR;
+    long number = 0;
+    try {
+      for (var next = catalogue.store().log().read(0);
+          next.isPresent();
+          next = catalogue.store().log().read(++number)) {
+        if (!next.get().previous().equals(expected)) {
+          damaged.add(
+              new VerifyReport.Damage(
+                  "log segment " + number + ": it does not continue the one before", List.of()));
+        }
+        expected = next.get().hash();
+      }
+    } catch (DamagedContentException e) {
+      damaged.add(new VerifyReport.Damage(e.where() + ": " + e.getMessage(), List.of()));
+    }
+    long known = catalogue.ledger().all().size();
+    if (number < known && damaged.isEmpty()) {
+      damaged.add(
+          new VerifyReport.Damage(
+              "the log ends at %d, but this desk has seen %d acts".formatted(number, known),
+              List.of()));
+    }
+  }
+
+  private long countRevisions() throws IOException {
+    return catalogue.files().shelves().stream().mapToLong(RecordedShelf::revisions).sum();
+  }
+
+  private record Checked(long revisions, List<String> files) {}
+
+  /** Reads every content of every revision; names the files of those that cannot be read. */
+  private Checked contents(Progress progress) throws IOException {
+    Set<String> files = new LinkedHashSet<>();
+    Set<ContentId> good = new LinkedHashSet<>();
+    long count = 0;
+    for (RecordedShelf shelf : catalogue.files().shelves()) {
+      for (Revision revision : catalogue.files().allOf(shelf.id())) {
+        progress.checkCancelled();
+        count++;
+        var content = revision.state().content();
+        if (content.isEmpty() || good.contains(content.get().id())) {
+          continue;
+        }
+        try {
+          catalogue.contents().copy(content.get(), OutputStream.nullOutputStream());
+          good.add(content.get().id());
+        } catch (DamagedContentException | MissingContentException e) {
+          files.add(
+              "%s/%s %s"
+                  .formatted(
+                      shelf.name(),
+                      revision.state().path().shown(),
+                      Revision.numbered(revision.number())));
+        }
+        progress.advanced(1, revision.state().size());
+      }
+    }
+    return new Checked(count, List.copyOf(files));
+  }
+}

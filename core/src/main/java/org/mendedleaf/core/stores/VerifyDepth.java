@@ -1,0 +1,11 @@
+package org.mendedleaf.core.stores;
+
+/** How closely to look. */
+public enum VerifyDepth {
+  /** The log, and of the sheaves their beginnings and ends. */
+  GLANCE,
+  /** Every stored byte against its checksum. */
+  DEEP,
+  /** Also every content unpacked and hashed. */
+  CONTENT
+}

@@ -1,0 +1,456 @@
+package org.mendedleaf.core.tray;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import org.mendedleaf.core.capture.ShelfPaths;
+import org.mendedleaf.core.catalog.Act;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.catalog.LedgerEntry;
+import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.catalog.RecordedFile;
+import org.mendedleaf.core.desk.DamagedDeskFileException;
+import org.mendedleaf.core.desk.Desk;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.place.Executor;
+import org.mendedleaf.core.place.Receipt;
+import org.mendedleaf.core.place.RefusedException;
+import org.mendedleaf.core.progress.Phase;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.Destination;
+import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.core.recover.Recovery;
+import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.session.Anew;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.OpenDesk;
+import org.mendedleaf.core.session.OpenStore;
+import org.mendedleaf.core.session.Right;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.session.Turns;
+import org.mendedleaf.core.shelves.Shelves;
+
+/**
+ * Runs the mending tray, rehearsed first, with receipts. A recovery that is begun is kept on the
+ * desk until its receipt is in the log, so that one that was interrupted can be resumed. Safe for
+ * several threads; any method may take long.
+ */
+public final class Recoveries {
+
+  private static final Set<Act> OF_MANY = Set.of(Act.RECOVER, Act.REMOVE, Act.GATHER);
+
+  private final Shelves shelves;
+  private final OpenDesk desk;
+  private final OfficeSettings settings;
+  private final BegunRuns begun;
+
+  public Recoveries(Shelves shelves, OpenDesk desk, OfficeSettings settings) {
+    this.shelves = shelves;
+    this.desk = desk;
+    this.settings = settings;
+    this.begun = new BegunRuns(settings.home().resolve("recoveries"));
+  }
+
+  /** The exact outcome of running the tray, before it is run. */
+  public TrayRehearsal rehearse(Tray tray) throws IOException {
+    Set<String> taken = new HashSet<>();
+    List<TrayRehearsal.Part> parts = new ArrayList<>();
+    for (Tray.Part part : tray.parts()) {
+      Shelf shelf = shelves.byId(part.store(), part.order().shelf());
+      OpenStore store = desk.store(part.store());
+      boolean deposited =
+          shelf.isDeposit() && part.order().destination() instanceof Destination.InPlace;
+      parts.add(
+          new TrayRehearsal.Part(
+              shelf,
+              deposited
+                  ? store.deposit().rehearse(shelves.depositPlace(shelf), part.order())
+                  : store.recovery().rehearse(part.order(), shelf.folder(), taken)));
+    }
+    return new TrayRehearsal(tray, parts);
+  }
+
+  /** Recovers everything that is on the tray. */
+  public RunReceipt run(Tray tray, Progress progress) throws IOException {
+    if (tray.entries().isEmpty()) {
+      throw new SentenceException("Nothing is on the tray, so nothing was done.");
+    }
+    requireRight(tray);
+    String run = "%012x".formatted(settings.random().nextLong() & 0xffff_ffff_ffffL);
+    begun.begin(run, tray);
+    return finish(run, tray, progress);
+  }
+
+  /** A recovery that was begun and never ended. */
+  public record Unfinished(String id, Instant begunAt, Tray tray) {}
+
+  /** Recoveries that were begun and never ended, oldest first. */
+  public List<Unfinished> unfinished() throws IOException {
+    List<Unfinished> all = new ArrayList<>();
+    for (BegunRuns.Begun one : begun.all()) {
+      Instant at = settings.fileTimes().onOfficeClock(one.at());
+      try {
+        all.add(new Unfinished(one.run(), at, begun.read(one.run())));
+      } catch (DamagedDeskFileException e) {
+        // Nobody can tell what was wanted; what lies at the targets is whole, old or new.
+        begun.end(one.run());
+      }
+    }
+    return all;
+  }
+
+  /** Does the rest of a recovery that was interrupted or stopped. */
+  public RunReceipt resume(String id, Progress progress) throws IOException {
+    Tray tray = begun.read(id);
+    requireRight(tray);
+    return finish(id, tray, progress);
+  }
+
+  /** Copying out is open to everybody who may look. */
+  private void requireRight(Tray tray) throws IOException {
+    for (Tray.Part part : tray.parts()) {
+      if (part.order().destination() instanceof Destination.InPlace) {
+        shelves.require(part.store(), part.order().shelf(), Right.MEND);
+      }
+    }
+  }
+
+  /** Leaves a recovery that was interrupted as it is. */
+  public void forget(String id) throws IOException {
+    begun.end(id);
+  }
+
+  /** Leaves recoveries that were interrupted and were about any of this, which is erased now. */
+  public void forgetMentioning(Set<String> words) throws IOException {
+    for (BegunRuns.Begun one : begun.all()) {
+      if (begun.mentions(one.run(), words)) {
+        begun.end(one.run());
+      }
+    }
+  }
+
+  private RunReceipt finish(String run, Tray tray, Progress progress) throws IOException {
+    try {
+      return recover(run, tray, progress);
+    } catch (IOException e) {
+      // Where nothing was begun, there is nothing to take up again.
+      if (!begun.hasBegunToWrite(run)) {
+        begun.end(run);
+      }
+      throw e;
+    }
+  }
+
+  /** The shelves on which something is put into place. */
+  private List<Shelf> shelves(Tray tray) throws IOException {
+    List<Shelf> shelves = new ArrayList<>();
+    for (Tray.Part part : tray.parts()) {
+      if (part.order().destination() instanceof Destination.InPlace) {
+        shelves.add(this.shelves.byId(part.store(), part.order().shelf()));
+      }
+    }
+    return shelves;
+  }
+
+  private static List<String> stores(Tray tray) {
+    return tray.parts().stream().map(Tray.Part::store).toList();
+  }
+
+  private RunReceipt recover(String run, Tray tray, Progress progress) throws IOException {
+    Set<String> taken = new HashSet<>();
+    List<RunReceipt.Part> unnoted = new ArrayList<>();
+    progress.phase(Phase.WAITING, 0, 0);
+    try (Turns.Turn unusedTurn = desk.turns().take(shelves(tray))) {
+      List<Tray.Part> parts = tray.parts();
+      for (int i = 0; i < parts.size(); i++) {
+        Tray.Part part = parts.get(i);
+        Shelf shelf = shelves.byId(part.store(), part.order().shelf());
+        if (shelf.isDeposit() && part.order().destination() instanceof Destination.InPlace) {
+          recoverDeposited(part, shelf, run);
+          continue;
+        }
+        Recovery.Request request =
+            new Recovery.Request(
+                part.order(), shelf.folder(), settings.person(), run, begun.plan(run, i), taken);
+        Set<String> before = Set.copyOf(taken);
+        Optional<Executor.Done> done =
+            Anew.ifErased(
+                () -> {
+                  taken.retainAll(before);
+                  return desk.store(part.store()).recovery().run(request, progress);
+                });
+        if (done.isPresent() && !done.get().isNoted()) {
+          unnoted.add(new RunReceipt.Part(shelf, unnoted(shelf, done.get(), run)));
+        }
+      }
+      // One that was stopped can be taken up again.
+      if (!progress.cancelled()) {
+        begun.end(run);
+      }
+      List<RunReceipt.Part> done = new ArrayList<>(receipt(run, stores(tray)).parts());
+      done.addAll(unnoted);
+      if (done.isEmpty()) {
+        throw new SentenceException(
+            "Everything that was picked is there already, so nothing was done.");
+      }
+      return new RunReceipt(done);
+    }
+  }
+
+  /** The receipt of what was copied out of a store that can only be read: nobody keeps it. */
+  private Receipt unnoted(Shelf shelf, Executor.Done done, String run) {
+    LedgerEntry entry =
+        new LedgerEntry(
+            RunReceipt.NOT_NOTED,
+            settings.clock().instant(),
+            Act.RECOVER,
+            desk.desk().id(),
+            settings.person(),
+            OptionalLong.of(shelf.id()),
+            OptionalLong.empty(),
+            done.items().size(),
+            "",
+            Optional.of(run),
+            Optional.empty());
+    return new Receipt(entry, done.items(), Optional.empty());
+  }
+
+  private void recoverDeposited(Tray.Part part, Shelf shelf, String run) throws IOException {
+    OpenStore store = desk.store(part.store());
+    store.catalogue().catchUp();
+    // One that is resumed has done this part already.
+    if (store.catalogue().ledger().ofRun(run).stream()
+        .noneMatch(entry -> entry.shelf().equals(OptionalLong.of(shelf.id())))) {
+      var unused = store.deposit().recover(shelves.depositPlace(shelf), part.order(), run);
+    }
+  }
+
+  private RunReceipt receipt(String run, List<String> stores) throws IOException {
+    List<RunReceipt.Part> parts = new ArrayList<>();
+    for (String store : new LinkedHashSet<>(stores)) {
+      for (Receipt receipt : desk.store(store).recovery().receipts(run)) {
+        parts.add(part(store, receipt));
+      }
+    }
+    return new RunReceipt(parts);
+  }
+
+  private RunReceipt.Part part(String store, Receipt receipt) throws IOException {
+    long shelf =
+        receipt
+            .act()
+            .shelf()
+            .orElseThrow(
+                () ->
+                    new SentenceException(
+                        "Act %d is a %s and has no receipt."
+                            .formatted(receipt.act().id(), receipt.act().act().word())));
+    return new RunReceipt.Part(shelves.byId(store, shelf), receipt);
+  }
+
+  /**
+   * What brings a removed file or folder back: its newest revision, or the folder as it was right
+   * before it went.
+   *
+   * @throws SentenceException if nothing at that place was removed
+   */
+  public Pick bringBack(Shelf shelf, InnerPath path) throws IOException {
+    Catalogue catalogue = desk.store(shelf.store()).catalogue();
+    catalogue.catchUp();
+    Optional<RecordedFile> file = catalogue.files().lastAt(shelf.id(), path);
+    // One that went since the last capture is on the shelf only as far as is recorded.
+    boolean away = file.isPresent() && (!file.get().present() || !lies(shelf, path));
+    if (away) {
+      return new Pick.OfRevision(file.get().id(), file.get().lastNumber());
+    }
+    if (file.isEmpty() && !lies(shelf, path)) {
+      Moment now = new Moment.Now(settings.clock().instant());
+      if (!catalogue.trees().below(shelf.id(), path, now).isEmpty()) {
+        return new Pick.OfMoment(path, now);
+      }
+    }
+    Optional<Instant> gone =
+        catalogue.moments().sum(shelf.id(), path, new Moment.Now(Instant.MAX)).removedAt();
+    if (file.isEmpty() && gone.isPresent()) {
+      return new Pick.OfMoment(path, new Moment.At(gone.get().minusNanos(1)));
+    }
+    throw new SentenceException(
+        file.isPresent()
+            ? "%s is on its shelf “%s”, so there is nothing to bring back."
+                .formatted(path.shown(), shelf.name())
+            : "Nothing that was called %s was removed from the shelf “%s”."
+                .formatted(path.shown(), shelf.name()));
+  }
+
+  private static boolean lies(Shelf shelf, InnerPath path) {
+    return shelf.folder().isEmpty()
+        || Files.exists(ShelfPaths.resolve(shelf.folder().get(), path), LinkOption.NOFOLLOW_LINKS);
+  }
+
+  /** What an act did, and the acts that were done as one with it. */
+  public RunReceipt receipt(String store, long act) throws IOException {
+    Receipt receipt = desk.store(store).recovery().receipt(act);
+    if (receipt.items().isEmpty()) {
+      throw new SentenceException(
+          "Act %d is a %s and has no receipt.".formatted(act, receipt.act().act().word()));
+    }
+    if (receipt.act().run().isEmpty()) {
+      return new RunReceipt(List.of(part(store, receipt)));
+    }
+    return receipt(receipt.act().run().get(), allStores(store));
+  }
+
+  /** The stores of this desk, this one first. */
+  private List<String> allStores(String first) {
+    List<String> stores = new ArrayList<>(List.of(first));
+    desk.desk().stores().forEach(known -> stores.add(known.id()));
+    return stores;
+  }
+
+  /** The newest recoveries, newest first; not those that took one back. */
+  public List<RunReceipt> recent(int limit) throws IOException {
+    List<RunReceipt> recent = new ArrayList<>();
+    Set<String> runs = new HashSet<>();
+    for (String store : desk.desk().stores().stream().map(Desk.KnownStore::id).toList()) {
+      Catalogue catalogue = desk.store(store).catalogue();
+      catalogue.catchUp();
+      for (LedgerEntry entry : catalogue.ledger().newest(Act.RECOVER, limit)) {
+        if (entry.run().isEmpty() || runs.add(entry.run().get())) {
+          recent.add(receipt(store, entry.id()));
+        }
+      }
+    }
+    recent.sort(Comparator.comparing(RunReceipt::at).reversed());
+    return recent.subList(0, Math.min(limit, recent.size()));
+  }
+
+  /**
+   * Takes files and folders off a shelf and out of its folder. Their revisions stay, and it can be
+   * taken back as a whole.
+   */
+  public RunReceipt remove(Shelf shelf, List<InnerPath> paths, Progress progress)
+      throws IOException {
+    shelves.require(shelf.store(), shelf.id(), Right.REMOVE);
+    if (paths.contains(InnerPath.ROOT)) {
+      throw new SentenceException("A whole shelf is not removed like a file. Nothing was changed.");
+    }
+    String run = "%012x".formatted(settings.random().nextLong() & 0xffff_ffff_ffffL);
+    if (shelf.isDeposit()) {
+      try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
+        long act =
+            desk.store(shelf.store()).deposit().remove(shelves.depositPlace(shelf), paths, run);
+        return receipt(shelf.store(), act);
+      }
+    }
+    Path folder = Shelves.requireFolder(shelf);
+    try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
+      long act =
+          Anew.ifErased(
+              () ->
+                  desk.store(shelf.store())
+                      .recovery()
+                      .remove(shelf.id(), folder, paths, settings.person(), run, progress));
+      return receipt(shelf.store(), act);
+    }
+  }
+
+  /**
+   * Whether an act was about many files, as a recovery, a removal or a gathering, or took such a
+   * one back.
+   */
+  public boolean isRecovery(String store, long act) throws IOException {
+    OpenStore opened = desk.store(store);
+    opened.catalogue().catchUp();
+    Optional<LedgerEntry> entry = opened.catalogue().ledger().act(act);
+    while (entry.isPresent() && entry.get().undoes().isPresent()) {
+      entry = opened.catalogue().ledger().act(entry.get().undoes().getAsLong());
+    }
+    // What was brought in together is taken back together as well.
+    return entry.filter(one -> OF_MANY.contains(one.act()) || one.run().isPresent()).isPresent();
+  }
+
+  /**
+   * Takes a whole run back, as far as nothing has changed since.
+   *
+   * @param act any act of it
+   * @return what taking it back did
+   */
+  public RunReceipt undo(String store, long act, Progress progress) throws IOException {
+    List<RunReceipt.Part> done = new ArrayList<>(receipt(store, act).parts());
+    if (done.stream().allMatch(part -> part.receipt().undoneBy().isPresent())) {
+      throw new RefusedException("Act %d has been taken back already.".formatted(act));
+    }
+    for (RunReceipt.Part part : done) {
+      shelves.require(part.shelf().store(), part.shelf().id(), Right.MEND);
+    }
+    Collections.reverse(done);
+    List<RunReceipt.Part> undone = new ArrayList<>();
+    progress.phase(Phase.WAITING, 0, 0);
+    for (RunReceipt.Part part : done) {
+      if (part.receipt().undoneBy().isEmpty()) {
+        undone.add(
+            new RunReceipt.Part(
+                part.shelf(), undo(part.shelf(), part.receipt().act().id(), progress)));
+      }
+    }
+    return new RunReceipt(undone);
+  }
+
+  /** Takes one act back. */
+  public Receipt undo(String store, long act) throws IOException {
+    OpenStore opened = desk.store(store);
+    opened.catalogue().catchUp();
+    LedgerEntry entry =
+        opened
+            .catalogue()
+            .ledger()
+            .act(act)
+            .orElseThrow(() -> new SentenceException("The ledger has no act " + act + "."));
+    if (entry.shelf().isEmpty()) {
+      throw new SentenceException(
+          "Act %d is a %s, which cannot be taken back.".formatted(act, entry.act().word()));
+    }
+    shelves.require(store, entry.shelf().getAsLong(), Right.MEND);
+    return undo(shelves.byId(store, entry.shelf().getAsLong()), act, Progress.NONE);
+  }
+
+  private Receipt undo(Shelf shelf, long act, Progress progress) throws IOException {
+    try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
+      return Anew.ifErased(
+          () -> {
+            Recovery recovery = desk.store(shelf.store()).recovery();
+            return shelf.isDeposit()
+                ? recovery.undo(act, shelves.depositPlace(shelf), progress)
+                : recovery.undo(act, shelf.folder(), settings.person(), Optional.empty(), progress);
+          });
+    }
+  }
+
+  /** What a pick is and what its places hold now. */
+  public PickFacts facts(Tray.Entry entry) throws IOException {
+    return new PickLook(desk.store(entry.store()).catalogue(), settings.fileTimes())
+        .look(shelves.byId(entry.store(), entry.shelf()), entry.pick());
+  }
+
+  /** The tray that this desk has kept; an empty one if there is none. */
+  public Tray kept() throws IOException {
+    return new KeptTray(settings.home()).read();
+  }
+
+  /** Keeps the tray, so that it is there when the window is opened again. */
+  public void keep(Tray tray) throws IOException {
+    new KeptTray(settings.home()).write(tray);
+  }
+}

@@ -1,0 +1,35 @@
+package org.mendedleaf.core.tray;
+
+import java.util.List;
+import org.mendedleaf.core.place.Step;
+import org.mendedleaf.core.recover.Rehearsal;
+import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.session.Shelf;
+
+/** The outcome of running the tray, before it is run. */
+public record TrayRehearsal(Tray tray, List<Part> parts) {
+
+  public TrayRehearsal {
+    parts = List.copyOf(parts);
+  }
+
+  /** What happens in one store on one shelf in one way. */
+  public record Part(Shelf shelf, Rehearsal rehearsal) {}
+
+  /** A target with the shelf whose file it is about. */
+  public record Line(Shelf shelf, Step step) {}
+
+  /** Every target, conflicts first. */
+  public List<Line> lines() {
+    return parts.stream()
+        .flatMap(
+            part -> part.rehearsal().steps().stream().map(step -> new Line(part.shelf(), step)))
+        .sorted(java.util.Comparator.comparing(line -> !line.step().isConflict()))
+        .toList();
+  }
+
+  /** Bytes that will be written. */
+  public long bytes() {
+    return parts.stream().mapToLong(part -> part.rehearsal().bytes()).sum();
+  }
+}
