@@ -10,7 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.mendedleaf.core.compare.Content;
+import org.mendedleaf.core.compare.process.Content;
 import org.mendedleaf.core.intake.Arriving;
 import org.mendedleaf.core.intake.Candidate;
 import org.mendedleaf.core.intake.Guard;

@@ -9,7 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
-import org.mendedleaf.core.compare.Content;
+import org.mendedleaf.core.compare.process.Content;
 import org.mendedleaf.core.intake.Families;
 import org.mendedleaf.core.intake.Family;
 import org.mendedleaf.core.likeness.Traits;

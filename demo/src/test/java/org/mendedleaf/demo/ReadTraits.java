@@ -8,8 +8,8 @@ import java.util.List;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import org.mendedleaf.core.compare.Content;
-import org.mendedleaf.core.compare.ReaderProcess;
+import org.mendedleaf.core.compare.process.Content;
+import org.mendedleaf.core.compare.process.ReaderProcess;
 import org.mendedleaf.core.likeness.Traits;
 
 /** What made-up contents are recognised by, read as the application does it. */

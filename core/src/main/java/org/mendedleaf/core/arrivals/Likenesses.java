@@ -6,7 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.compare.Content;
+import org.mendedleaf.core.compare.process.Content;
 import org.mendedleaf.core.likeness.PicturePrint;
 import org.mendedleaf.core.likeness.Sketch;
 import org.mendedleaf.core.likeness.Traits;

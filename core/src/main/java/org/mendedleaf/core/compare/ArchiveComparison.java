@@ -8,6 +8,9 @@ import java.util.TreeSet;
 import org.mendedleaf.core.compare.Comparison.Mark;
 import org.mendedleaf.core.compare.Comparison.Piece;
 import org.mendedleaf.core.compare.Comparison.Row;
+import org.mendedleaf.core.compare.inside.ArchiveEntry;
+import org.mendedleaf.core.compare.inside.Inside;
+import org.mendedleaf.core.compare.inside.Sentences;
 
 /** Compares what two archives hold: by name, then by size and checksum. */
 final class ArchiveComparison {

@@ -1,5 +1,7 @@
 package org.mendedleaf.core.compare;
 
+import org.mendedleaf.core.compare.inside.Sentences;
+import org.mendedleaf.core.compare.inside.Shares;
 import org.mendedleaf.core.store.SharedBytes;
 
 /** What the bytes alone tell of a change. */

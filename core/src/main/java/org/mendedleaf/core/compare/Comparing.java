@@ -8,10 +8,21 @@ import java.util.List;
 import org.mendedleaf.core.compare.Comparison.Difference;
 import org.mendedleaf.core.compare.Comparison.Row;
 import org.mendedleaf.core.compare.Comparison.SheetPair;
+import org.mendedleaf.core.compare.inside.CellBudget;
+import org.mendedleaf.core.compare.inside.Family;
+import org.mendedleaf.core.compare.inside.Inside;
+import org.mendedleaf.core.compare.inside.Kind;
+import org.mendedleaf.core.compare.inside.Paragraph;
+import org.mendedleaf.core.compare.inside.Sentences;
+import org.mendedleaf.core.compare.inside.Sheet;
+import org.mendedleaf.core.compare.inside.UnreadableException;
+import org.mendedleaf.core.compare.readers.Glance;
+import org.mendedleaf.core.compare.readers.Indented;
+import org.mendedleaf.core.compare.readers.Sample;
 import org.mendedleaf.core.store.SharedBytes;
 
 /** Compares two contents by what is in them; in the child process only. */
-final class Comparing {
+public final class Comparing {
 
   private static final int SHOWN_ROWS = 20_000;
   private static final int LOOKED_AT_PAGES = 12;
@@ -23,12 +34,12 @@ final class Comparing {
   /**
    * @param inDetail whether what differs is wanted, or only the summary
    */
-  Comparing(Glance glance, boolean inDetail) {
+  public Comparing(Glance glance, boolean inDetail) {
     this.glance = glance;
     this.inDetail = inDetail;
   }
 
-  Comparison compare(Kind kindBefore, Sample earlier, Kind kindAfter, Sample later)
+  public Comparison compare(Kind kindBefore, Sample earlier, Kind kindAfter, Sample later)
       throws IOException {
     Comparison found = byContent(kindBefore, earlier, kindAfter, later);
     return found.identical() || !earlier.complete() || !later.complete()

@@ -1,6 +1,7 @@
 package org.mendedleaf.core.compare;
 
 import java.util.List;
+import org.mendedleaf.core.compare.inside.Kind;
 import org.mendedleaf.core.store.SharedBytes;
 
 /**
@@ -19,7 +20,7 @@ public record Comparison(
   public static final String IDENTICAL = "identical, byte for byte";
 
   /** Two states with the same bytes. */
-  static Comparison identical(Kind kind) {
+  public static Comparison identical(Kind kind) {
     return new Comparison(
         kind, true, IDENTICAL, new Difference.Bytes("They are the same."), SharedBytes.UNKNOWN);
   }
@@ -30,7 +31,7 @@ public record Comparison(
   }
 
   /** Two states of which only the bytes can be compared. */
-  static Comparison ofBytes(Kind kind, String summary, String because) {
+  public static Comparison ofBytes(Kind kind, String summary, String because) {
     return of(kind, summary, new Difference.Bytes(because));
   }
 
@@ -46,7 +47,7 @@ public record Comparison(
   }
 
   /** Without its detail. */
-  Comparison inOneLine() {
+  public Comparison inOneLine() {
     return new Comparison(kind, identical, summary, new Difference.Bytes(""), bytes);
   }
 
@@ -109,7 +110,7 @@ public record Comparison(
    */
   public record Row(Mark mark, int earlier, int later, List<Piece> before, List<Piece> after) {
 
-    static Row section(String title) {
+    public static Row section(String title) {
       return new Row(Mark.SECTION, 0, 0, List.of(new Piece(title, false)), List.of());
     }
 

@@ -12,6 +12,7 @@ import java.util.regex.Pattern;
 import org.mendedleaf.core.compare.Comparison.Mark;
 import org.mendedleaf.core.compare.Comparison.Piece;
 import org.mendedleaf.core.compare.Comparison.Row;
+import org.mendedleaf.core.compare.inside.Sentences;
 
 /** Compares two lists of lines, and the words inside lines that changed. */
 final class LineComparison {

@@ -5,6 +5,8 @@ import java.awt.image.BufferedImage;
 import java.io.IOException;
 import org.mendedleaf.core.compare.Comparison.Area;
 import org.mendedleaf.core.compare.Comparison.Difference;
+import org.mendedleaf.core.compare.inside.Shares;
+import org.mendedleaf.core.compare.readers.Pictures;
 
 /** Compares two pictures, pixel by pixel where they have the same size. */
 final class PictureComparison {

@@ -12,6 +12,8 @@ import org.mendedleaf.core.compare.Comparison.Column;
 import org.mendedleaf.core.compare.Comparison.Mark;
 import org.mendedleaf.core.compare.Comparison.RowPair;
 import org.mendedleaf.core.compare.Comparison.SheetPair;
+import org.mendedleaf.core.compare.inside.Cell;
+import org.mendedleaf.core.compare.inside.Sheet;
 
 /**
  * Compares two sheets: columns are lined up by their headings, rows by a key column where both have

@@ -3,6 +3,8 @@ package org.mendedleaf.core.compare;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import org.mendedleaf.core.compare.inside.Cell;
+import org.mendedleaf.core.compare.inside.Sentences;
 
 /** How much changed between tables, and how that is told. */
 final class TableTally {

@@ -1,8 +1,7 @@
 /**
- * Looking inside contents: kinds, previews, and who a document says saved it.
+ * What differs between two contents, kind by kind: text, tables, archives, pictures, bytes.
  *
- * <p>Readers of foreign formats run in a child process of ours with a heap of its own and no
- * network, killed at its deadline; what comes back are values. Start reading at {@link
- * org.mendedleaf.core.compare.ReaderProcess}.
+ * <p>Pure computation on what {@code compare.inside} holds and {@code compare.readers} read; runs
+ * in the child process. Start reading at {@link org.mendedleaf.core.compare.Comparing}.
  */
 package org.mendedleaf.core.compare;

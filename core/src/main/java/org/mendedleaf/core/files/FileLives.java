@@ -10,7 +10,7 @@ import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.ReceiptItem;
 import org.mendedleaf.core.catalog.RecordedFile;
 import org.mendedleaf.core.catalog.Revision;
-import org.mendedleaf.core.compare.Look;
+import org.mendedleaf.core.compare.process.Look;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.place.Receipt;
 import org.mendedleaf.core.recover.Mending;

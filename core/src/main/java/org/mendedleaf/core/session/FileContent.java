@@ -6,7 +6,7 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import org.mendedleaf.core.compare.Content;
+import org.mendedleaf.core.compare.process.Content;
 
 /**
  * The content of a file on a disk.

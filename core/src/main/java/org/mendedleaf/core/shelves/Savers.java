@@ -11,7 +11,7 @@ import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.Proposal;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.SaverSource;
-import org.mendedleaf.core.compare.Author;
+import org.mendedleaf.core.compare.inside.Author;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.session.Insides;
 import org.mendedleaf.core.session.OfficeSettings;

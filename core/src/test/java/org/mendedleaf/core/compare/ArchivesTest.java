@@ -16,6 +16,7 @@ import org.junit.jupiter.api.Test;
 import org.mendedleaf.core.compare.Comparison.Difference;
 import org.mendedleaf.core.compare.Comparison.Mark;
 import org.mendedleaf.core.compare.Samples.Bytes;
+import org.mendedleaf.core.compare.process.ReaderProcess;
 
 /** Archives are compared whole, however much of them is listed. */
 class ArchivesTest {

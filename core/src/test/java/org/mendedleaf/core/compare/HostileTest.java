@@ -28,6 +28,10 @@ import org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 import org.mendedleaf.core.compare.Samples.Bytes;
+import org.mendedleaf.core.compare.inside.Inside;
+import org.mendedleaf.core.compare.process.Content;
+import org.mendedleaf.core.compare.process.Look;
+import org.mendedleaf.core.compare.process.ReaderProcess;
 
 /**
  * Files made to harm whoever opens them. Each ends as a fact sheet with a reason, in time, and

@@ -22,14 +22,15 @@ import org.apache.pdfbox.pdmodel.font.Standard14Fonts;
 import org.apache.poi.xssf.usermodel.XSSFSheet;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.apache.poi.xwpf.usermodel.XWPFDocument;
+import org.mendedleaf.core.compare.process.Content;
 
 /** Small real files of every kind, made for the tests. */
-final class Samples {
+public final class Samples {
 
   private Samples() {}
 
   /** A content in memory. */
-  record Bytes(String name, byte[] bytes) implements Content {
+  public record Bytes(String name, byte[] bytes) implements Content {
     @Override
     public long size() {
       return bytes.length;
@@ -41,11 +42,11 @@ final class Samples {
     }
   }
 
-  static Bytes text(String name, String text) {
+  public static Bytes text(String name, String text) {
     return new Bytes(name, text.getBytes(StandardCharsets.UTF_8));
   }
 
-  static Bytes workbook(Consumer<XSSFSheet> fill) throws IOException {
+  public static Bytes workbook(Consumer<XSSFSheet> fill) throws IOException {
     try (XSSFWorkbook book = new XSSFWorkbook()) {
       XSSFSheet sheet = book.createSheet("Cut list");
       row(sheet, 0, "panel", "width", "cloth");
@@ -70,7 +71,7 @@ final class Samples {
     }
   }
 
-  static Bytes words(String... paragraphs) throws IOException {
+  public static Bytes words(String... paragraphs) throws IOException {
     try (XWPFDocument document = new XWPFDocument()) {
       for (String text : paragraphs) {
         var paragraph = document.createParagraph();
@@ -86,7 +87,7 @@ final class Samples {
     }
   }
 
-  static Bytes openText(String... paragraphs) throws IOException {
+  public static Bytes openText(String... paragraphs) throws IOException {
     StringBuilder body = new StringBuilder();
     for (String text : paragraphs) {
       body.append(
@@ -97,7 +98,7 @@ final class Samples {
     return openPackage("text", "letter.odt", "<office:text>" + body + "</office:text>");
   }
 
-  static Bytes openSheets(String rows) throws IOException {
+  public static Bytes openSheets(String rows) throws IOException {
     return openPackage(
         "spreadsheet",
         "cut-list.ods",
@@ -124,7 +125,7 @@ final class Samples {
   }
 
   /** The entry called "mimetype", if there is one, comes first and is not compressed. */
-  static Bytes zip(String name, Map<String, String> entries) throws IOException {
+  public static Bytes zip(String name, Map<String, String> entries) throws IOException {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     try (ZipOutputStream zip = new ZipOutputStream(out)) {
       for (String entry : entries.keySet().stream().sorted(Samples::mimetypeFirst).toList()) {
@@ -149,7 +150,7 @@ final class Samples {
     return a.equals("mimetype") ? -1 : b.equals("mimetype") ? 1 : a.compareTo(b);
   }
 
-  static Bytes pdf(String... pages) throws IOException {
+  public static Bytes pdf(String... pages) throws IOException {
     try (PDDocument document = new PDDocument()) {
       for (String text : pages) {
         PDPage page = new PDPage(PDRectangle.A5);
@@ -172,7 +173,7 @@ final class Samples {
     }
   }
 
-  static Bytes picture(String format, Consumer<Graphics2D> draw) throws IOException {
+  public static Bytes picture(String format, Consumer<Graphics2D> draw) throws IOException {
     BufferedImage image = new BufferedImage(200, 100, BufferedImage.TYPE_INT_RGB);
     Graphics2D g = image.createGraphics();
     g.setColor(Color.WHITE);

@@ -13,7 +13,7 @@ import javafx.beans.property.SimpleIntegerProperty;
 import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.catalog.RevisionMarks;
-import org.mendedleaf.core.compare.Look;
+import org.mendedleaf.core.compare.process.Look;
 import org.mendedleaf.core.files.EarlierState;
 import org.mendedleaf.core.files.FileAddress;
 import org.mendedleaf.core.files.FileLife;

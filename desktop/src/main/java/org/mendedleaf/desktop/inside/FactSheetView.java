@@ -6,7 +6,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.VBox;
-import org.mendedleaf.core.compare.Inside;
+import org.mendedleaf.core.compare.inside.Inside;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Nodes;
 

@@ -4,7 +4,7 @@ import java.util.function.IntConsumer;
 import javafx.scene.Node;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import org.mendedleaf.core.compare.Inside;
+import org.mendedleaf.core.compare.inside.Inside;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Nodes;
 

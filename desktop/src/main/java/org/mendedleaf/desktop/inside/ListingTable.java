@@ -3,8 +3,8 @@ package org.mendedleaf.desktop.inside;
 import java.time.Instant;
 import java.time.ZoneId;
 import javafx.scene.Node;
-import org.mendedleaf.core.compare.ArchiveEntry;
-import org.mendedleaf.core.compare.Inside;
+import org.mendedleaf.core.compare.inside.ArchiveEntry;
+import org.mendedleaf.core.compare.inside.Inside;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.work.SheetTable;
 

@@ -7,7 +7,7 @@ import javafx.scene.control.Button;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
-import org.mendedleaf.core.compare.Inside;
+import org.mendedleaf.core.compare.inside.Inside;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Nodes;
 

@@ -5,7 +5,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
-import org.mendedleaf.core.compare.Paragraph;
+import org.mendedleaf.core.compare.inside.Paragraph;
 import org.mendedleaf.desktop.work.Nodes;
 
 /** A document as its headings and paragraphs. */

@@ -11,8 +11,8 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.FlowPane;
-import org.mendedleaf.core.compare.Cell;
-import org.mendedleaf.core.compare.Sheet;
+import org.mendedleaf.core.compare.inside.Cell;
+import org.mendedleaf.core.compare.inside.Sheet;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.work.ColumnWidths;
 

@@ -1,8 +1,0 @@
-package org.mendedleaf.core.compare;
-
-/**
- * A paragraph of a document.
- *
- * @param heading its level from 1, or 0 where it is no heading
- */
-public record Paragraph(int heading, String text) {}

@@ -1,0 +1,18 @@
+package org.mendedleaf.core.compare.inside;
+
+/** Shares in percent, told so that a little is never nothing and almost all never all. */
+public final class Shares {
+
+  private Shares() {}
+
+  public static String told(long part, long all) {
+    if (part >= all) {
+      return "all";
+    }
+    double percent = 100.0 * part / all;
+    if (percent < 1) {
+      return "less than 1 %";
+    }
+    return percent > 99 ? "more than 99 %" : Math.round(percent) + " %";
+  }
+}
