@@ -5,8 +5,8 @@ import java.io.IOException;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
-import org.mendedleaf.core.catalog.Description;
 import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.history.Description;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 

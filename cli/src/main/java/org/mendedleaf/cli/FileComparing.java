@@ -7,7 +7,6 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
-import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.compare.Comparison;
 import org.mendedleaf.core.compare.Comparison.CellPair;
 import org.mendedleaf.core.compare.Comparison.Difference;
@@ -19,6 +18,7 @@ import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.Addresses;
 import org.mendedleaf.core.files.Comparisons.State;
 import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.office.Office;
 
 /** Compares two states of a file and writes down what was found. */

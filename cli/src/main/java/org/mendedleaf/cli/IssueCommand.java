@@ -3,10 +3,10 @@ package org.mendedleaf.cli;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.util.concurrent.Callable;
-import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.files.Addresses;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.files.Sayings;
+import org.mendedleaf.core.history.Revision;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 

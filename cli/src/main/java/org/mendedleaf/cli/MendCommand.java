@@ -2,9 +2,9 @@ package org.mendedleaf.cli;
 
 import java.io.IOException;
 import java.util.concurrent.Callable;
-import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.files.Addresses;
 import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.recover.Mending;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;

@@ -1,9 +1,9 @@
 package org.mendedleaf.cli;
 
 import java.io.IOException;
-import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.files.Addresses;
 import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.office.Office;
 import picocli.CommandLine.Option;
 

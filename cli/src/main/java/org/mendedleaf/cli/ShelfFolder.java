@@ -1,7 +1,7 @@
 package org.mendedleaf.cli;
 
 import java.io.IOException;
-import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.session.Shelf;
 

@@ -2,10 +2,10 @@ package org.mendedleaf.cli;
 
 import java.io.IOException;
 import java.util.concurrent.Callable;
-import org.mendedleaf.core.catalog.FileState;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.Addresses;
 import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.history.FileState;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 

@@ -4,7 +4,7 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.time.ZoneId;
-import org.mendedleaf.core.catalog.Snapshot;
+import org.mendedleaf.core.history.Snapshot;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.session.Shelf;

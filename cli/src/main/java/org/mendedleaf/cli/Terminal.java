@@ -3,7 +3,7 @@ package org.mendedleaf.cli;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import org.mendedleaf.core.catalog.Names;
+import org.mendedleaf.core.history.Names;
 
 /**
  * Where a command was typed: its streams and its folder. A command may be run by another process

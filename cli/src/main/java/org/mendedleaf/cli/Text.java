@@ -6,8 +6,8 @@ import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import org.mendedleaf.core.catalog.MomentEntry;
-import org.mendedleaf.core.catalog.Since;
+import org.mendedleaf.core.history.MomentEntry;
+import org.mendedleaf.core.history.Since;
 
 /** Times and sizes as lines for people. */
 final class Text {

@@ -2,7 +2,7 @@ package org.mendedleaf.cli;
 
 import java.io.IOException;
 import java.time.Instant;
-import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.When;
 import org.mendedleaf.core.session.OfficeSettings;

@@ -184,7 +184,7 @@ class YearOfCareTest {
                   .snapshots()
                   .take(
                       shelf,
-                      org.mendedleaf.core.catalog.InnerPath.ROOT,
+                      org.mendedleaf.core.history.InnerPath.ROOT,
                       "at " + now,
                       "",
                       Progress.NONE)

@@ -7,10 +7,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.LookedFile;
-import org.mendedleaf.core.catalog.PresentFile;
+import org.mendedleaf.core.history.FileState;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.LookedFile;
+import org.mendedleaf.core.history.PresentFile;
 
 /**
  * What lies on a shelf against what is recorded of it, as far as can be told without reading.

@@ -10,7 +10,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.history.InnerPath;
 
 /** What lies directly in one folder of a shelf, as a capture would see it. */
 public final class FolderLook {

@@ -6,8 +6,8 @@ import java.nio.file.attribute.PosixFileAttributes;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Instant;
 import java.util.Optional;
-import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.history.FileState;
+import org.mendedleaf.core.history.InnerPath;
 
 /**
  * A file, link or folder that lies on the shelf now, before anything of it is read.

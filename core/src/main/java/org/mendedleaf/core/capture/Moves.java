@@ -7,10 +7,10 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Supplier;
-import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.PresentFile;
-import org.mendedleaf.core.catalog.Proposal;
+import org.mendedleaf.core.catalog.lines.Proposal;
+import org.mendedleaf.core.history.FileState;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.PresentFile;
 
 /**
  * Says of files that are found again under other paths what the log is to say: a line for each

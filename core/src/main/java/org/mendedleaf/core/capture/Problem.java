@@ -1,6 +1,6 @@
 package org.mendedleaf.core.capture;
 
-import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.history.InnerPath;
 
 /**
  * Something on the shelf that could not be recorded; everything else was.

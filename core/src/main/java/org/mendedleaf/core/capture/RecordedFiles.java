@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import org.mendedleaf.core.catalog.Catalogue;
-import org.mendedleaf.core.catalog.PresentFile;
+import org.mendedleaf.core.history.PresentFile;
 
 /**
  * What is recorded of the shelves that were captured, remembered as long as memory allows, so that

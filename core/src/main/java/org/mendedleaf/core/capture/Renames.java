@@ -12,9 +12,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
-import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.PresentFile;
+import org.mendedleaf.core.history.FileState;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.PresentFile;
 
 /**
  * Tells which new files are old ones under another path. Only a free new path and an old path gone

@@ -4,8 +4,8 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.LeftOut;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.LeftOut;
 
 /**
  * Everything that was found on a shelf in one look.

@@ -18,8 +18,8 @@ import java.util.Comparator;
 import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.LeftOut;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.LeftOut;
 import org.mendedleaf.core.progress.Progress;
 
 /**

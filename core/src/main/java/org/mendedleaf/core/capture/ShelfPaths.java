@@ -7,8 +7,8 @@ import java.nio.file.FileSystem;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.Arrays;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.Names;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.Names;
 
 /**
  * Translates between paths of a file system and inner paths of a shelf, byte for byte. Java shows a

@@ -4,8 +4,8 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.Optional;
-import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.history.FileState;
+import org.mendedleaf.core.history.InnerPath;
 
 /** What stood at a path at one look: enough to tell whether it has changed since. */
 public final class Standing {

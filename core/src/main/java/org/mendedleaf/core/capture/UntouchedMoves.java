@@ -7,9 +7,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.catalog.LookedFile;
-import org.mendedleaf.core.catalog.PresentFile;
+import org.mendedleaf.core.history.FileState;
+import org.mendedleaf.core.history.LookedFile;
+import org.mendedleaf.core.history.PresentFile;
 
 /**
  * Tells which new files need not be read because they certainly are recorded ones whose folder has

@@ -8,9 +8,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Supplier;
-import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.PresentFile;
+import org.mendedleaf.core.history.FileState;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.PresentFile;
 
 /**
  * Tells which folders moved with everything in them, so that one line of the log says it for all

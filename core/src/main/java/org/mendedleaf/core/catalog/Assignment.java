@@ -7,6 +7,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
+import org.mendedleaf.core.catalog.lines.Detail;
+import org.mendedleaf.core.catalog.lines.Proposal;
+import org.mendedleaf.core.catalog.questions.FileQuestions;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.Origin;
+import org.mendedleaf.core.history.RecordedFile;
+import org.mendedleaf.core.history.Revision;
 
 /**
  * Gives the proposals of one act their numbers, on top of everything that is committed now. What

@@ -15,6 +15,29 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.locks.ReentrantLock;
+import org.mendedleaf.core.catalog.lines.CommitHeader;
+import org.mendedleaf.core.catalog.questions.ChangeQuestions;
+import org.mendedleaf.core.catalog.questions.FileQuestions;
+import org.mendedleaf.core.catalog.questions.LedgerQuestions;
+import org.mendedleaf.core.catalog.questions.LineageQuestions;
+import org.mendedleaf.core.catalog.questions.MarkQuestions;
+import org.mendedleaf.core.catalog.questions.MomentQuestions;
+import org.mendedleaf.core.catalog.questions.NameQuestions;
+import org.mendedleaf.core.catalog.questions.SnapshotQuestions;
+import org.mendedleaf.core.catalog.questions.SpaceQuestions;
+import org.mendedleaf.core.catalog.questions.TreeQuestions;
+import org.mendedleaf.core.catalog.tables.CatalogueException;
+import org.mendedleaf.core.catalog.tables.CatalogueFiles;
+import org.mendedleaf.core.catalog.tables.LoggedLines;
+import org.mendedleaf.core.catalog.tables.Projection;
+import org.mendedleaf.core.catalog.tables.Proof;
+import org.mendedleaf.core.catalog.tables.Schema;
+import org.mendedleaf.core.catalog.tables.Sql;
+import org.mendedleaf.core.catalog.tables.StoredChunks;
+import org.mendedleaf.core.catalog.tables.Times;
+import org.mendedleaf.core.catalog.tables.UnprovenException;
+import org.mendedleaf.core.history.Act;
+import org.mendedleaf.core.history.LookedFile;
 import org.mendedleaf.core.store.ChunkIndex;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
@@ -211,7 +234,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
   }
 
   /** Finds out what to do on the word of nothing but what is proven. */
-  interface Finding<T> {
+  public interface Finding<T> {
     T find(Proof proof) throws IOException;
   }
 
@@ -220,7 +243,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
    *
    * @throws UnprovenException if the catalogue is damaged: {@link #rebuild} it and ask again
    */
-  <T> T proving(Finding<T> finding) throws IOException {
+  public <T> T proving(Finding<T> finding) throws IOException {
     changing.lock();
     try {
       List<T> found = new ArrayList<>();
@@ -469,7 +492,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
   }
 
   /** Whether the log itself, whose every byte is checked, says of all of these that they are. */
-  boolean areRetired(List<SheafId> sheaves) throws IOException {
+  public boolean areRetired(List<SheafId> sheaves) throws IOException {
     changing.lock();
     try {
       Map<Long, CommitHeader> headers = new HashMap<>();
@@ -499,7 +522,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
   }
 
   /** A retired sheaf whose file was deleted need not be looked at again. */
-  void forgetSheaf(SheafId sheaf) throws IOException {
+  public void forgetSheaf(SheafId sheaf) throws IOException {
     changing.lock();
     try {
       writing.update("UPDATE sheaf SET retired_at = ? WHERE name = ?", Times.NEVER, sheaf.text());

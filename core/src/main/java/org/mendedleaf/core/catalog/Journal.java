@@ -7,6 +7,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
+import org.mendedleaf.core.catalog.lines.CommitHeader;
+import org.mendedleaf.core.catalog.lines.Detail;
+import org.mendedleaf.core.catalog.lines.Proposal;
+import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ErasedMeanwhileException;
 import org.mendedleaf.core.store.FinishedSheaf;
@@ -219,8 +223,8 @@ public final class Journal {
    * @return false if another desk has retired one of them, or the packed one, meanwhile; nothing
    *     was committed then
    */
-  synchronized boolean pack(FinishedSheaf packed, List<SheafId> retired, Instant at, String by)
-      throws IOException {
+  public synchronized boolean pack(
+      FinishedSheaf packed, List<SheafId> retired, Instant at, String by) throws IOException {
     CommitHeader header =
         new CommitHeader(
             Act.PACK,
@@ -256,7 +260,7 @@ public final class Journal {
    *     to be erased
    * @return its number; empty if something else was committed meanwhile, and nothing of this then
    */
-  synchronized OptionalLong erase(
+  public synchronized OptionalLong erase(
       Rewriting.Rewritten rewritten,
       List<Detail> details,
       long basedOn,

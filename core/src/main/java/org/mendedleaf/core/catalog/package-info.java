@@ -1,11 +1,8 @@
 /**
- * What the log means: shelves, files, revisions, and every question asked about them.
+ * The log and what is made of it: committing drafts, and the catalogue that answers questions.
  *
- * <p>{@link org.mendedleaf.core.catalog.Journal} turns proposals into log lines and publishes them;
- * {@link org.mendedleaf.core.catalog.Catalogue} applies published segments to a SQLite database
- * that can be thrown away and rebuilt at any time. This package knows {@code store} and nobody
- * else.
- *
- * <p>Start reading at {@link org.mendedleaf.core.catalog.Journal}.
+ * <p>The log is the truth; the catalogue is a projection that can be built anew from it at any
+ * time. Knows {@code store} and {@code history}. Start reading at {@link
+ * org.mendedleaf.core.catalog.Journal} and {@link org.mendedleaf.core.catalog.Catalogue}.
  */
 package org.mendedleaf.core.catalog;

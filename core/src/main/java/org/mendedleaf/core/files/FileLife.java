@@ -5,11 +5,11 @@ import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.mendedleaf.core.catalog.Description;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.RecordedFile;
-import org.mendedleaf.core.catalog.Revision;
-import org.mendedleaf.core.catalog.RevisionMarks;
+import org.mendedleaf.core.history.Description;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.RecordedFile;
+import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.history.RevisionMarks;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.Shelf;
 

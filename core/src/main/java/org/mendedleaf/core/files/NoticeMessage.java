@@ -18,10 +18,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Properties;
-import org.mendedleaf.core.catalog.Arrived;
-import org.mendedleaf.core.catalog.Revision;
-import org.mendedleaf.core.catalog.RevisionMarks;
-import org.mendedleaf.core.catalog.Who;
+import org.mendedleaf.core.history.Arrived;
+import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.history.RevisionMarks;
+import org.mendedleaf.core.history.Who;
 
 /**
  * A mail message about a new revision. A person may be given with a mail address; one without is

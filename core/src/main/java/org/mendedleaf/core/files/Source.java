@@ -4,9 +4,9 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import org.mendedleaf.core.catalog.Catalogue;
-import org.mendedleaf.core.catalog.Revision;
-import org.mendedleaf.core.catalog.Snapshot;
-import org.mendedleaf.core.catalog.SnapshotQuestions;
+import org.mendedleaf.core.catalog.questions.SnapshotQuestions;
+import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.history.Snapshot;
 
 /**
  * Where earlier states of a file come from. All sources answer alike, so that one life line can

@@ -10,9 +10,9 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
 import org.mendedleaf.core.catalog.Catalogue;
-import org.mendedleaf.core.catalog.LineageQuestions;
-import org.mendedleaf.core.catalog.LineageQuestions.Line;
-import org.mendedleaf.core.catalog.MarkQuestions;
+import org.mendedleaf.core.catalog.questions.LineageQuestions;
+import org.mendedleaf.core.catalog.questions.LineageQuestions.Line;
+import org.mendedleaf.core.catalog.questions.MarkQuestions;
 import org.mendedleaf.core.plan.Lineage;
 import org.mendedleaf.core.plan.Lineage.Said;
 

@@ -8,7 +8,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.plan.Claim;
 import org.mendedleaf.core.plan.KeepSentences;
 import org.mendedleaf.core.plan.NamedPlan;

@@ -15,7 +15,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import org.mendedleaf.core.catalog.LedgerEntry;
+import org.mendedleaf.core.history.LedgerEntry;
 import org.mendedleaf.core.report.Report;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.Shelves;

@@ -14,9 +14,9 @@ import java.util.Set;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
 import org.apache.commons.compress.archivers.zip.ZipFile;
-import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.catalog.FolderState;
-import org.mendedleaf.core.catalog.Names;
+import org.mendedleaf.core.history.FileState;
+import org.mendedleaf.core.history.FolderState;
+import org.mendedleaf.core.history.Names;
 import org.mendedleaf.core.store.ContentReader;
 
 /**

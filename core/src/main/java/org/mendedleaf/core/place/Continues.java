@@ -3,9 +3,9 @@ package org.mendedleaf.core.place;
 import java.util.List;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
-import org.mendedleaf.core.catalog.Arrived;
-import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.catalog.Proposal;
+import org.mendedleaf.core.catalog.lines.Proposal;
+import org.mendedleaf.core.history.Arrived;
+import org.mendedleaf.core.history.FileState;
 
 /** How histories go on once a step on a shelf is done. */
 public sealed interface Continues {

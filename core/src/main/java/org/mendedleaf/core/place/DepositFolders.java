@@ -9,10 +9,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import org.mendedleaf.core.catalog.Catalogue;
-import org.mendedleaf.core.catalog.FolderState;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.PresentFile;
-import org.mendedleaf.core.catalog.Proposal;
+import org.mendedleaf.core.catalog.lines.Proposal;
+import org.mendedleaf.core.history.FolderState;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.PresentFile;
 
 /**
  * Folders of a shelf that has none on any drive: they are there as long as something is in them.

@@ -18,11 +18,11 @@ import org.mendedleaf.core.capture.Capture;
 import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.Problem;
 import org.mendedleaf.core.capture.ShelfPaths;
-import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Catalogue;
-import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.catalog.Journal;
-import org.mendedleaf.core.catalog.ReceiptItem;
+import org.mendedleaf.core.history.Act;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.ReceiptItem;
 import org.mendedleaf.core.progress.Progress;
 
 /**

@@ -18,8 +18,8 @@ import java.nio.file.attribute.PosixFileAttributeView;
 import java.nio.file.attribute.PosixFileAttributes;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Set;
-import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.catalog.FolderState;
+import org.mendedleaf.core.history.FileState;
+import org.mendedleaf.core.history.FolderState;
 
 /** A folder that is held open, so that whatever happens to its path, it stays the same folder. */
 final class HeldFolder implements TargetFolder {

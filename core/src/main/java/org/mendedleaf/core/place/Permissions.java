@@ -5,7 +5,7 @@ import java.nio.file.attribute.PosixFilePermission;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.EnumSet;
 import java.util.Set;
-import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.history.FileState;
 
 /**
  * The permissions of a file that is put into place: its own where they were recorded, else reading

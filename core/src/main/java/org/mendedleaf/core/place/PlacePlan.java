@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
-import org.mendedleaf.core.catalog.Act;
-import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.history.Act;
+import org.mendedleaf.core.history.FileState;
 
 /**
  * What one act is going to do, place by place.

@@ -6,10 +6,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.catalog.ReceiptItem;
 import org.mendedleaf.core.desk.DamagedDeskFileException;
 import org.mendedleaf.core.desk.DeskFile;
+import org.mendedleaf.core.history.FileState;
+import org.mendedleaf.core.history.ReceiptItem;
 
 /**
  * What a run was about to do when it began to write, in a file of the desk. If the process dies,

@@ -2,8 +2,8 @@ package org.mendedleaf.core.place;
 
 import java.util.List;
 import java.util.Optional;
-import org.mendedleaf.core.catalog.LedgerEntry;
-import org.mendedleaf.core.catalog.ReceiptItem;
+import org.mendedleaf.core.history.LedgerEntry;
+import org.mendedleaf.core.history.ReceiptItem;
 
 /**
  * What an act did, item by item.

@@ -3,7 +3,7 @@ package org.mendedleaf.core.place;
 import java.io.IOException;
 import java.util.Optional;
 import org.mendedleaf.core.capture.Standing;
-import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.history.FileState;
 
 /**
  * What stood at a place, and that the store has it: without one of these nothing is replaced and

@@ -5,11 +5,11 @@ import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
-import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.catalog.FolderState;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.ReceiptItem;
-import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
+import org.mendedleaf.core.history.FileState;
+import org.mendedleaf.core.history.FolderState;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.ReceiptItem;
+import org.mendedleaf.core.history.ReceiptItem.Outcome;
 
 /**
  * One target of a recovery and what will happen there.

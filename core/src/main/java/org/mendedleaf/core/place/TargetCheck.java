@@ -8,7 +8,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.BasicFileAttributes;
 import org.mendedleaf.core.capture.ShelfPaths;
-import org.mendedleaf.core.catalog.FileState;
+import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.store.ContentReader;
 
 /** Whether a place holds a recorded state, byte for byte. */

@@ -11,8 +11,8 @@ import java.nio.file.Path;
 import java.nio.file.SecureDirectoryStream;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.Optional;
-import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.catalog.FolderState;
+import org.mendedleaf.core.history.FileState;
+import org.mendedleaf.core.history.FolderState;
 
 /**
  * An open folder into which files are written by name. It was reached from a root without following

@@ -19,15 +19,15 @@ import java.util.Set;
 import java.util.zip.ZipException;
 import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.mendedleaf.core.capture.ShelfPaths;
-import org.mendedleaf.core.catalog.Act;
 import org.mendedleaf.core.catalog.Catalogue;
-import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.LedgerEntry;
-import org.mendedleaf.core.catalog.ReceiptItem;
-import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
-import org.mendedleaf.core.catalog.RecordedFile;
-import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.history.Act;
+import org.mendedleaf.core.history.FileState;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.LedgerEntry;
+import org.mendedleaf.core.history.ReceiptItem;
+import org.mendedleaf.core.history.ReceiptItem.Outcome;
+import org.mendedleaf.core.history.RecordedFile;
+import org.mendedleaf.core.history.Revision;
 
 /** Works out the plan that takes an act back, item by item. Used once. */
 public final class UndoSteps {

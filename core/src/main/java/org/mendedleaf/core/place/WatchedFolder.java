@@ -13,8 +13,8 @@ import java.nio.file.attribute.BasicFileAttributes;
 import java.nio.file.attribute.PosixFileAttributes;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Set;
-import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.catalog.FolderState;
+import org.mendedleaf.core.history.FileState;
+import org.mendedleaf.core.history.FolderState;
 
 /**
  * A folder on a file system that cannot hold folders open: before each step its path is followed

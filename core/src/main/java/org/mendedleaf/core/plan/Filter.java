@@ -4,8 +4,8 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.Locale;
 import java.util.Set;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.LeftOut;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.LeftOut;
 
 /** What a rule is limited to. */
 public sealed interface Filter {

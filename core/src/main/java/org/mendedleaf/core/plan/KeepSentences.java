@@ -11,7 +11,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.regex.PatternSyntaxException;
-import org.mendedleaf.core.catalog.LeftOut;
+import org.mendedleaf.core.history.LeftOut;
 
 /**
  * Keep rules as sentences, as {@code docs/keep-rules.md} gives them: "keep the newest 5 of *.csv".

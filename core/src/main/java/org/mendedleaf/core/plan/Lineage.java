@@ -4,7 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.history.InnerPath;
 
 /**
  * A file's revisions as a plan looks at them.

@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
 import org.mendedleaf.core.capture.ShelfPaths;
-import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
+import org.mendedleaf.core.history.ReceiptItem.Outcome;
 import org.mendedleaf.core.place.Step;
 
 /** The place of an archive: it is written as a whole, or not at all. */

@@ -1,7 +1,7 @@
 package org.mendedleaf.core.recover;
 
 import java.util.List;
-import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.history.InnerPath;
 
 /**
  * Copies that are to become one file.

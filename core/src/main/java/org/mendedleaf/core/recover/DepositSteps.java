@@ -10,13 +10,13 @@ import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.Set;
 import org.mendedleaf.core.catalog.Catalogue;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.Moment;
-import org.mendedleaf.core.catalog.PresentFile;
-import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
-import org.mendedleaf.core.catalog.RecordedFile;
-import org.mendedleaf.core.catalog.Revision;
-import org.mendedleaf.core.catalog.TreeEntry;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.Moment;
+import org.mendedleaf.core.history.PresentFile;
+import org.mendedleaf.core.history.ReceiptItem.Outcome;
+import org.mendedleaf.core.history.RecordedFile;
+import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.history.TreeEntry;
 import org.mendedleaf.core.place.Step;
 
 /** What making picks current again would do on a shelf that has no folder. */

@@ -1,7 +1,7 @@
 package org.mendedleaf.core.recover;
 
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.Moment;
 
 /** Something that is to be recovered. */
 public sealed interface Pick {

@@ -4,7 +4,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
-import org.mendedleaf.core.catalog.Names;
+import org.mendedleaf.core.history.Names;
 
 /** Names that say which state of a file a copy is: "name (r15, 10 Mar 2026 16.20).ext". */
 final class TellingName {

@@ -5,10 +5,10 @@ import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
-import org.mendedleaf.core.catalog.FileState;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
-import org.mendedleaf.core.catalog.TreeEntry;
+import org.mendedleaf.core.history.FileState;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.ReceiptItem.Outcome;
+import org.mendedleaf.core.history.TreeEntry;
 import org.mendedleaf.core.place.Step;
 
 /**

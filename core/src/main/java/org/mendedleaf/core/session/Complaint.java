@@ -4,7 +4,7 @@ import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.FileSystemException;
 import java.nio.file.NoSuchFileException;
-import org.mendedleaf.core.catalog.Names;
+import org.mendedleaf.core.history.Names;
 import org.mendedleaf.core.place.WhyNot;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;

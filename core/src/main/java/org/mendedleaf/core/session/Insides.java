@@ -3,12 +3,12 @@ package org.mendedleaf.core.session;
 import java.io.Closeable;
 import java.io.IOException;
 import java.time.Duration;
-import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.compare.Comparison;
 import org.mendedleaf.core.compare.inside.Author;
 import org.mendedleaf.core.compare.process.Content;
 import org.mendedleaf.core.compare.process.Look;
 import org.mendedleaf.core.compare.process.ReaderProcess;
+import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.likeness.Traits;
 import org.mendedleaf.core.store.ContentReader;
 

@@ -2,8 +2,8 @@ package org.mendedleaf.core.session;
 
 import java.io.IOException;
 import java.io.OutputStream;
-import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.compare.process.Content;
+import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.store.ContentReader;
 
 /** The content of a revision, out of its store. */

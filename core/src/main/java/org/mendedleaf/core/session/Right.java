@@ -1,6 +1,6 @@
 package org.mendedleaf.core.session;
 
-import org.mendedleaf.core.catalog.Role;
+import org.mendedleaf.core.history.Role;
 
 /**
  * What can be done with a shelf, and the least role that may. Looking, comparing, copying out and

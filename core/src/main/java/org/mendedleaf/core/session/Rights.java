@@ -1,8 +1,8 @@
 package org.mendedleaf.core.session;
 
 import java.util.List;
-import org.mendedleaf.core.catalog.People;
 import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.history.People;
 
 /**
  * Whether the person who acts may. Roles guard against mistakes: whoever wants to act as somebody

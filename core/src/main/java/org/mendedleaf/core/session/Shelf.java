@@ -3,8 +3,8 @@ package org.mendedleaf.core.session;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.Optional;
-import org.mendedleaf.core.catalog.ShelfKind;
-import org.mendedleaf.core.catalog.ShelfSettings;
+import org.mendedleaf.core.history.ShelfKind;
+import org.mendedleaf.core.history.ShelfSettings;
 
 /**
  * A shelf as this desk sees it.

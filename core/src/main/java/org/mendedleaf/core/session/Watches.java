@@ -13,7 +13,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
-import org.mendedleaf.core.catalog.LeftOut;
+import org.mendedleaf.core.history.LeftOut;
 import org.mendedleaf.core.watch.FolderWatch;
 import org.mendedleaf.core.watch.WatchState;
 import org.slf4j.Logger;

@@ -17,10 +17,10 @@ import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.FolderLook;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.catalog.Catalogue;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.LeftOut;
-import org.mendedleaf.core.catalog.Moment;
-import org.mendedleaf.core.catalog.TreeEntry;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.LeftOut;
+import org.mendedleaf.core.history.Moment;
+import org.mendedleaf.core.history.TreeEntry;
 import org.mendedleaf.core.session.Shelf;
 
 /** Puts what lies in a folder beside what is recorded of it. */

@@ -6,8 +6,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.TreeEntry;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.TreeEntry;
 
 /**
  * How a folder at one moment differs from the same folder at another. A file is the same file

@@ -8,8 +8,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Predicate;
-import org.mendedleaf.core.catalog.SpaceQuestions.Named;
-import org.mendedleaf.core.catalog.SpaceQuestions.Use;
+import org.mendedleaf.core.catalog.questions.SpaceQuestions.Named;
+import org.mendedleaf.core.catalog.questions.SpaceQuestions.Use;
 import org.mendedleaf.core.store.ContentId;
 
 /** What files and shelves of a store cost. Pure; takes as long as there are pieces. */

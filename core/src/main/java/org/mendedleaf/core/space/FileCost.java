@@ -1,6 +1,6 @@
 package org.mendedleaf.core.space;
 
-import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.history.InnerPath;
 
 /**
  * A file with its history, and what that costs.

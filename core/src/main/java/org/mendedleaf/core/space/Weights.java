@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Predicate;
-import org.mendedleaf.core.catalog.SpaceQuestions.Use;
+import org.mendedleaf.core.catalog.questions.SpaceQuestions.Use;
 
 /**
  * What each revision added to a store. A piece that several files need is counted for the first of

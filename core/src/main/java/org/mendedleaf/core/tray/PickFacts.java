@@ -2,7 +2,7 @@ package org.mendedleaf.core.tray;
 
 import java.time.Instant;
 import java.util.OptionalInt;
-import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.session.Shelf;
 
 /**

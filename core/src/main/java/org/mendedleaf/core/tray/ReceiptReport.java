@@ -8,9 +8,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
-import org.mendedleaf.core.catalog.ReceiptItem;
-import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
-import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.history.ReceiptItem;
+import org.mendedleaf.core.history.ReceiptItem.Outcome;
+import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.place.Receipt;
 import org.mendedleaf.core.report.Report;
 

@@ -4,9 +4,9 @@ import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.mendedleaf.core.catalog.LedgerEntry;
-import org.mendedleaf.core.catalog.ReceiptItem;
-import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
+import org.mendedleaf.core.history.LedgerEntry;
+import org.mendedleaf.core.history.ReceiptItem;
+import org.mendedleaf.core.history.ReceiptItem.Outcome;
 import org.mendedleaf.core.place.Receipt;
 import org.mendedleaf.core.session.Shelf;
 

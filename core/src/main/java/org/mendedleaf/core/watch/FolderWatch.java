@@ -21,8 +21,8 @@ import java.util.Objects;
 import java.util.Optional;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.capture.TemporaryNames;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.LeftOut;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.LeftOut;
 
 /**
  * Watches a folder and everything below it for saves. It only says that something happened, not

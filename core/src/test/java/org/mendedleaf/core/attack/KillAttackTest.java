@@ -15,14 +15,14 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.DynamicTest;
 import org.junit.jupiter.api.TestFactory;
 import org.mendedleaf.core.capture.PartSize;
-import org.mendedleaf.core.catalog.Erasing;
-import org.mendedleaf.core.catalog.PresentFile;
-import org.mendedleaf.core.catalog.Revision;
-import org.mendedleaf.core.catalog.RevisionKey;
-import org.mendedleaf.core.catalog.Upkeep;
+import org.mendedleaf.core.erasing.Erasing;
+import org.mendedleaf.core.history.PresentFile;
+import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.oracle.Attacks;
 import org.mendedleaf.core.oracle.FaultyDesk;
 import org.mendedleaf.core.oracle.RandomActs;
+import org.mendedleaf.core.upkeep.Upkeep;
 
 /**
  * The process dies at any lasting operation of any act. What was recorded before is all there, the

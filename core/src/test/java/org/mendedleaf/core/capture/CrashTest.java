@@ -11,7 +11,7 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.ShrinkingMode;
 import net.jqwik.api.constraints.LongRange;
-import org.mendedleaf.core.catalog.PresentFile;
+import org.mendedleaf.core.history.PresentFile;
 import org.mendedleaf.core.oracle.FaultyDesk;
 import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.store.SheafId;

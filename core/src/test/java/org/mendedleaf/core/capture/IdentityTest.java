@@ -9,11 +9,11 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.Moment;
-import org.mendedleaf.core.catalog.Origin;
-import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.Moment;
+import org.mendedleaf.core.history.Origin;
+import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.oracle.TestDesk;
 
 /** Which file a path's new content belongs to. */

@@ -19,7 +19,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
-import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.oracle.TestDesk;
 
 /** Folders of many files that get another name. */

@@ -12,10 +12,10 @@ import net.jqwik.api.constraints.Size;
 import org.junit.jupiter.api.Assumptions;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.Moment;
-import org.mendedleaf.core.catalog.Names;
-import org.mendedleaf.core.catalog.TreeEntry;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.Moment;
+import org.mendedleaf.core.history.Names;
+import org.mendedleaf.core.history.TreeEntry;
 import org.mendedleaf.core.oracle.TestDesk;
 
 /** Names are bytes, and any of them may turn up. */

@@ -23,6 +23,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.oracle.CatalogueFinder;
 import org.mendedleaf.core.oracle.RandomActs;
 import org.mendedleaf.core.oracle.Seeds;

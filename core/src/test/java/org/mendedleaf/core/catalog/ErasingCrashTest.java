@@ -21,6 +21,10 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.ShrinkingMode;
 import net.jqwik.api.constraints.LongRange;
+import org.mendedleaf.core.erasing.Erasing;
+import org.mendedleaf.core.history.PresentFile;
+import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.oracle.FaultyDesk;
 import org.mendedleaf.core.oracle.FaultyFileSystem.Operation;
 import org.mendedleaf.core.oracle.RandomActs;
@@ -28,6 +32,7 @@ import org.mendedleaf.core.store.ErasedMeanwhileException;
 import org.mendedleaf.core.store.FinishedSheaf;
 import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.WriteSession;
+import org.mendedleaf.core.upkeep.Upkeep;
 
 /**
  * An erasure that dies at any of its operations on the store: either nothing has happened, or the

@@ -26,6 +26,13 @@ import org.mendedleaf.core.capture.Capture;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.PartSize;
+import org.mendedleaf.core.catalog.lines.Proposal;
+import org.mendedleaf.core.erasing.Erasing;
+import org.mendedleaf.core.history.Act;
+import org.mendedleaf.core.history.PresentFile;
+import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.history.RevisionKey;
+import org.mendedleaf.core.history.ShelfKind;
 import org.mendedleaf.core.oracle.FaultyDesk;
 import org.mendedleaf.core.oracle.FaultyFileSystem.Operation;
 import org.mendedleaf.core.oracle.RandomActs;
@@ -35,6 +42,7 @@ import org.mendedleaf.core.store.LocalDurability;
 import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.store.WriteSession;
+import org.mendedleaf.core.upkeep.Upkeep;
 
 /**
  * Two desks over one store, one inside the other: between any two operations on the store of what

@@ -12,9 +12,14 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.erasing.Erasing;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.oracle.FaultyDesk;
 import org.mendedleaf.core.oracle.FaultyFileSystem.Operation;
 import org.mendedleaf.core.store.Rewriting;
+import org.mendedleaf.core.upkeep.Upkeep;
 
 /** On a full drive something can still be erased, and what that would free be told. */
 class ErasingOnAFullDriveTest {

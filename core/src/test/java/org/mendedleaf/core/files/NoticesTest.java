@@ -18,7 +18,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.arrivals.Intake;
-import org.mendedleaf.core.catalog.Description;
+import org.mendedleaf.core.history.Description;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.session.FileRef;
 

@@ -11,8 +11,8 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendedleaf.core.catalog.Description;
-import org.mendedleaf.core.catalog.RevisionMarks;
+import org.mendedleaf.core.history.Description;
+import org.mendedleaf.core.history.RevisionMarks;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.session.FileRef;
 

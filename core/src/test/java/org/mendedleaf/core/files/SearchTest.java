@@ -9,7 +9,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendedleaf.core.catalog.Who;
+import org.mendedleaf.core.history.Who;
 import org.mendedleaf.core.oracle.TestDesk;
 
 /** Finding a file by what a person remembers of it. */

@@ -13,7 +13,7 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
-import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.plan.CarePlan;
 import org.mendedleaf.core.plan.KeepSentences;
 import org.mendedleaf.core.plan.Lineage;

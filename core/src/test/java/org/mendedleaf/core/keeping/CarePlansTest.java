@@ -14,8 +14,8 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.plan.Claim;
 import org.mendedleaf.core.plan.Judgement;
@@ -128,7 +128,7 @@ class CarePlansTest {
                 "{'name':'Ours','keep':['the newest 9'],'leaveOut':['*.bak']}".replace('\'', '"')));
     for (Shelf one : desk.office().shelves().all()) {
       assertThat(one.settings().leftOut().rules())
-          .extracting(org.mendedleaf.core.catalog.LeftOut.Rule::pattern)
+          .extracting(org.mendedleaf.core.history.LeftOut.Rule::pattern)
           .containsExactly("*.bak");
     }
     plans().choose(second, changed);

@@ -16,10 +16,10 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendedleaf.core.catalog.Upkeep;
 import org.mendedleaf.core.oracle.CatalogueFinder;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.upkeep.Upkeep;
 
 /** A catalogue in which bits have flipped must not lead to anything being destroyed. */
 class DestroyingFromTheLogTest {

@@ -19,8 +19,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.arrivals.Intake;
 import org.mendedleaf.core.capture.CaptureOutcome;
-import org.mendedleaf.core.catalog.InnerPath;
 import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
@@ -199,7 +199,7 @@ class ErasuresTest {
                 .tree(
                     desk.shelf(),
                     InnerPath.ROOT,
-                    new org.mendedleaf.core.catalog.Moment.At(desk.clock().instant())))
+                    new org.mendedleaf.core.history.Moment.At(desk.clock().instant())))
         .hasSize(2);
   }
 

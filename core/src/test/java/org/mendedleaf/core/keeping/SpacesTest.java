@@ -11,7 +11,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendedleaf.core.catalog.SpaceQuestions.Use;
+import org.mendedleaf.core.catalog.questions.SpaceQuestions.Use;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.space.Cost;

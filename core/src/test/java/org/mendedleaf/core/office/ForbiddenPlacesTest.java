@@ -12,7 +12,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
-import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Destination;
@@ -55,7 +55,7 @@ class ForbiddenPlacesTest {
     Handling handling = Handling.IN_PLACE.to(new Destination.Folder(to));
     Pick all =
         new Pick.OfMoment(
-            InnerPath.ROOT, new org.mendedleaf.core.catalog.Moment.At(desk.clock().instant()));
+            InnerPath.ROOT, new org.mendedleaf.core.history.Moment.At(desk.clock().instant()));
     assertThatThrownBy(
             () -> desk.office().recoveries().run(desk.tray(handling, all), Progress.NONE))
         .hasMessageContaining("Mended Leaf keeps");
@@ -78,7 +78,7 @@ class ForbiddenPlacesTest {
     Handling handling = Handling.IN_PLACE.to(new Destination.Archive(zip));
     Pick all =
         new Pick.OfMoment(
-            InnerPath.ROOT, new org.mendedleaf.core.catalog.Moment.At(desk.clock().instant()));
+            InnerPath.ROOT, new org.mendedleaf.core.history.Moment.At(desk.clock().instant()));
     assertThatThrownBy(
             () -> desk.office().recoveries().run(desk.tray(handling, all), Progress.NONE))
         .hasMessageContaining("Mended Leaf keeps");

@@ -13,9 +13,9 @@ import java.nio.file.attribute.BasicFileAttributes;
 import java.time.Duration;
 import java.util.List;
 import java.util.Random;
-import org.mendedleaf.core.catalog.Revision;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.place.RefusedException;
 
 /** What people do to files, by number: for properties over random histories. */

@@ -21,7 +21,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
-import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.plan.Lineage.Said;
 
 /** Every example of {@code docs/keep-rules.md}, by the fast judgement and by the plain model. */

@@ -15,9 +15,9 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.RecordedFile;
-import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.RecordedFile;
+import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.oracle.FaultyDesk;
 import org.mendedleaf.core.progress.Progress;
 

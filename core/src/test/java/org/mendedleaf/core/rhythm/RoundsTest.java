@@ -12,7 +12,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendedleaf.core.catalog.Snapshot;
+import org.mendedleaf.core.history.Snapshot;
 import org.mendedleaf.core.keeping.Thinnings;
 import org.mendedleaf.core.office.WatchKeeping;
 import org.mendedleaf.core.oracle.TestDesk;
@@ -130,7 +130,7 @@ class RoundsTest {
             .snapshots()
             .take(
                 desk.shelf(),
-                org.mendedleaf.core.catalog.InnerPath.ROOT,
+                org.mendedleaf.core.history.InnerPath.ROOT,
                 "Day off",
                 "",
                 org.mendedleaf.core.progress.Progress.NONE);

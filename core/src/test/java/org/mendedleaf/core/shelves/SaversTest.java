@@ -12,8 +12,8 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendedleaf.core.catalog.SaverSource;
-import org.mendedleaf.core.catalog.Who;
+import org.mendedleaf.core.history.SaverSource;
+import org.mendedleaf.core.history.Who;
 import org.mendedleaf.core.oracle.TestDesk;
 
 /** Who saved a file, through the real child process. */

@@ -13,8 +13,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.history.RevisionMarks;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.session.FileRef;
 

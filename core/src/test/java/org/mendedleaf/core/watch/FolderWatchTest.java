@@ -11,7 +11,7 @@ import java.util.List;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendedleaf.core.catalog.LeftOut;
+import org.mendedleaf.core.history.LeftOut;
 
 /** Watches real folders; only the clock is made up. */
 class FolderWatchTest {

@@ -3,7 +3,7 @@ package org.mendedleaf.desktop.erase;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
-import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.keeping.Erasures;
 import org.mendedleaf.desktop.words.Words;
 

@@ -8,9 +8,9 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
-import org.mendedleaf.core.catalog.Revision;
-import org.mendedleaf.core.catalog.RevisionMarks;
 import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.history.RevisionMarks;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 

@@ -2,7 +2,7 @@ package org.mendedleaf.desktop.frame;
 
 import java.util.List;
 import java.util.Optional;
-import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.ArrivalList.Admitted;
 import org.mendedleaf.desktop.work.Context;

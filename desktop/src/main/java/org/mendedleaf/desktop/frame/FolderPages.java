@@ -5,7 +5,7 @@ import javafx.animation.PauseTransition;
 import javafx.scene.Node;
 import javafx.scene.layout.StackPane;
 import javafx.util.Duration;
-import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.moment.MomentPage;
 import org.mendedleaf.desktop.shelves.ShelfPage;

@@ -3,7 +3,7 @@ package org.mendedleaf.desktop.frame;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import org.mendedleaf.core.catalog.ShelfSettings.Recording;
+import org.mendedleaf.core.history.ShelfSettings.Recording;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.desktop.words.Shown;

@@ -18,7 +18,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import org.mendedleaf.core.catalog.PresentFile;
+import org.mendedleaf.core.history.PresentFile;
 import org.mendedleaf.core.intake.Family;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.shelves.ShelfCrumbs;

@@ -1,7 +1,7 @@
 package org.mendedleaf.desktop.gather;
 
 import java.util.Optional;
-import org.mendedleaf.core.catalog.PresentFile;
+import org.mendedleaf.core.history.PresentFile;
 import org.mendedleaf.core.intake.Family.Copy;
 import org.mendedleaf.core.intake.Family.Doubtful;
 

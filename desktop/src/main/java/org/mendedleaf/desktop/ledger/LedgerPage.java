@@ -172,8 +172,8 @@ public final class LedgerPage implements Page {
                       .go(
                           new Place.ShelfAt(
                               shelf,
-                              org.mendedleaf.core.catalog.InnerPath.ROOT,
-                              new org.mendedleaf.core.catalog.Moment.At(row.entry().at()))),
+                              org.mendedleaf.core.history.InnerPath.ROOT,
+                              new org.mendedleaf.core.history.Moment.At(row.entry().at()))),
               context.navigator()::complain);
     }
   }

@@ -1,8 +1,8 @@
 package org.mendedleaf.desktop.moment;
 
 import java.util.Optional;
-import org.mendedleaf.core.catalog.MomentEntry;
-import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.history.MomentEntry;
+import org.mendedleaf.core.history.Revision;
 
 /**
  * A line of a folder at a moment, or a revision under one.

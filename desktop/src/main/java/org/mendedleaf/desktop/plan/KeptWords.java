@@ -5,7 +5,7 @@ import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import org.mendedleaf.core.catalog.RevisionMarks;
+import org.mendedleaf.core.history.RevisionMarks;
 import org.mendedleaf.core.keeping.ThinningReport;
 import org.mendedleaf.core.plan.Claim;
 import org.mendedleaf.core.plan.Judgement;

@@ -18,7 +18,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import org.mendedleaf.core.catalog.Revision;
+import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.keeping.Thinnings.Concerned;
 import org.mendedleaf.core.keeping.Thinnings.Fate;
 import org.mendedleaf.core.report.CsvReport;

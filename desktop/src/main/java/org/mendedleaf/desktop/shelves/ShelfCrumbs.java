@@ -3,7 +3,7 @@ package org.mendedleaf.desktop.shelves;
 import java.util.function.Function;
 import javafx.scene.Node;
 import javafx.scene.layout.HBox;
-import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;

@@ -1,7 +1,7 @@
 package org.mendedleaf.desktop.shelves;
 
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.Names;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.Names;
 
 /** Names as one line: control characters, which file names may have, are written as escapes. */
 public final class Shortened {

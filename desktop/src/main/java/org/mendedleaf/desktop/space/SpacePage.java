@@ -15,7 +15,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.keeping.Spaces.Group;
 import org.mendedleaf.core.keeping.Spaces.Grouping;
 import org.mendedleaf.core.session.FileRef;

@@ -1,8 +1,8 @@
 package org.mendedleaf.desktop.tray;
 
 import java.util.List;
-import org.mendedleaf.core.catalog.ReceiptItem;
-import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
+import org.mendedleaf.core.history.ReceiptItem;
+import org.mendedleaf.core.history.ReceiptItem.Outcome;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.tray.RunReceipt;
 import org.mendedleaf.desktop.work.MendingTray;

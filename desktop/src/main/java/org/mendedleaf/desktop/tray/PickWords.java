@@ -1,8 +1,8 @@
 package org.mendedleaf.desktop.tray;
 
 import java.nio.file.Path;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.Pick;

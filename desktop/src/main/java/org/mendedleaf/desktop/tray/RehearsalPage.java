@@ -19,7 +19,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
+import org.mendedleaf.core.history.ReceiptItem.Outcome;
 import org.mendedleaf.core.place.Step;
 import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Tray;

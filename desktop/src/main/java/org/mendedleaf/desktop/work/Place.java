@@ -2,8 +2,8 @@ package org.mendedleaf.desktop.work;
 
 import java.nio.file.Path;
 import java.util.Optional;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.Shelf;

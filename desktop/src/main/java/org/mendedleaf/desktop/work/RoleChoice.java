@@ -3,7 +3,7 @@ package org.mendedleaf.desktop.work;
 import java.util.function.Consumer;
 import javafx.scene.control.ChoiceBox;
 import javafx.util.StringConverter;
-import org.mendedleaf.core.catalog.Role;
+import org.mendedleaf.core.history.Role;
 import org.mendedleaf.desktop.words.Words;
 
 /** A choice of what somebody may do, in words. */

@@ -24,8 +24,8 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendedleaf.core.catalog.InnerPath;
-import org.mendedleaf.core.catalog.Moment;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.desktop.work.Place;
 

@@ -17,7 +17,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendedleaf.core.catalog.ReceiptItem.Outcome;
+import org.mendedleaf.core.history.ReceiptItem.Outcome;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.tray.TrayRehearsal;
 import org.mendedleaf.desktop.work.MendingTray;

@@ -13,7 +13,7 @@ import java.util.OptionalInt;
 import java.util.Queue;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.mendedleaf.core.catalog.InnerPath;
+import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.place.RefusedException;
 import org.mendedleaf.core.recover.Handling;

@@ -1,4 +1,0 @@
-package org.mendedleaf.core.catalog;
-
-/** The identity of a revision: the place of its line in the log. */
-public record RevisionKey(long segment, int line) {}

@@ -1,0 +1,54 @@
+package org.mendedleaf.core.catalog.lines;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.mendedleaf.core.history.MetadataFormat;
+import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.ContentReader;
+
+/** The metadata blocks of one commit, read when first needed. For one thread. */
+public final class MetadataBlocks {
+
+  private final List<ContentId> ids;
+  private final Map<Integer, List<String>> lines = new HashMap<>();
+  private final ContentReader reader;
+  private Detail.Place parsedAt;
+  private JsonNode parsed;
+
+  public MetadataBlocks(List<ContentId> ids, ContentReader reader) {
+    this.ids = ids;
+    this.reader = reader;
+  }
+
+  /** One line of them that was read already, so that the rest need not be kept for it. */
+  public MetadataBlocks only(Detail.Place place) throws IOException {
+    MetadataBlocks one = new MetadataBlocks(ids, reader);
+    one.parsed = line(place);
+    one.parsedAt = place;
+    return one;
+  }
+
+  public boolean isErased(Detail detail) throws IOException {
+    return detail.place().isPresent() && MetadataFormat.isErased(line(detail.place().get()));
+  }
+
+  public JsonNode line(Detail.Place place) throws IOException {
+    // Each line is asked for twice in a row: whether it was erased, and what it says.
+    if (place.equals(parsedAt)) {
+      return parsed;
+    }
+    List<String> block = lines.get(place.block());
+    if (block == null) {
+      byte[] bytes = reader.block(ids.get(place.block()));
+      block = List.of(new String(bytes, StandardCharsets.UTF_8).split("\n", -1));
+      lines.put(place.block(), block);
+    }
+    parsed = MetadataFormat.parse(block.get(place.line()));
+    parsedAt = place;
+    return parsed;
+  }
+}

@@ -1,0 +1,212 @@
+package org.mendedleaf.core.catalog.lines;
+
+import java.time.Instant;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
+import org.mendedleaf.core.history.Arrived;
+import org.mendedleaf.core.history.Description;
+import org.mendedleaf.core.history.FileState;
+import org.mendedleaf.core.history.FolderState;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.MetadataFormat;
+import org.mendedleaf.core.history.Origin;
+import org.mendedleaf.core.history.ReceiptItem;
+import org.mendedleaf.core.history.RevisionKey;
+import org.mendedleaf.core.history.SaverSource;
+import org.mendedleaf.core.history.ShelfKind;
+import org.mendedleaf.core.history.ShelfSetting;
+
+/**
+ * One thing that an act wants to put into the log. Numbers are given at the commit, since another
+ * desk may commit first.
+ */
+public sealed interface Proposal {
+
+  /** What stands in a metadata block; empty where ids say everything. */
+  default Optional<String> metadata() {
+    return Optional.empty();
+  }
+
+  /**
+   * A new revision.
+   *
+   * @param file the file meant, or empty: the one that is or was last at that path, else a new one
+   * @param origin the act
+   * @param from the revision whose content this is, where there is one
+   * @param always whether it is recorded even if the current revision is the same
+   * @param arrived where it came from, for what was brought in
+   */
+  record Save(
+      OptionalLong file,
+      FileState state,
+      Origin origin,
+      OptionalInt from,
+      boolean always,
+      Optional<Arrived> arrived)
+      implements Proposal {
+
+    /** A revision that did not come from outside. */
+    public Save(
+        OptionalLong file, FileState state, Origin origin, OptionalInt from, boolean always) {
+      this(file, state, origin, from, always, Optional.empty());
+    }
+
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encode(state, arrived));
+    }
+  }
+
+  /** A file is at another path now, content unchanged. */
+  record Move(long file, FileState state) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encode(state));
+    }
+  }
+
+  /**
+   * All files of a folder, at any depth, are in another one now, under the same names there.
+   *
+   * @param before not the shelf's own folder, nor in the other, nor the other in it
+   */
+  record MoveFolder(InnerPath before, InnerPath now) implements Proposal {
+    public MoveFolder {
+      if (before.isRoot() || now.isRoot() || before.isWithin(now) || now.isWithin(before)) {
+        throw new IllegalArgumentException("no folder moves from " + before + " to " + now);
+      }
+    }
+
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encodeMoved(before, now));
+    }
+  }
+
+  /** Only times or permissions changed. */
+  record Touch(long file, FileState state) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encode(state));
+    }
+  }
+
+  /** A file is gone from its shelf. */
+  record Remove(long file) implements Proposal {}
+
+  /** A folder is new or has other times or permissions. */
+  record FolderHere(FolderState state) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encode(state));
+    }
+  }
+
+  /** A folder is gone. */
+  record FolderGone(InnerPath path) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encode(path));
+    }
+  }
+
+  /** A shelf begins. */
+  record NewShelf(String name, ShelfKind kind, String folder) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encodeShelf(name, kind, folder));
+    }
+  }
+
+  /**
+   * The shelf, or a folder of it, is labelled as it is at this point of the log.
+   *
+   * @param cause what made somebody or something take it
+   */
+  record TakeSnapshot(InnerPath folder, String label, String reason, String cause)
+      implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encodeSnapshot(folder, label, reason, cause));
+    }
+  }
+
+  /** What an act did at one place. */
+  record Item(ReceiptItem item) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(item.encode());
+    }
+  }
+
+  /** A snapshot loses its label. */
+  record Unlabel(long snapshot) implements Proposal {}
+
+  /** Who saved a revision. */
+  record Saver(RevisionKey revision, String who, SaverSource source) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encodeSaver(who, source));
+    }
+  }
+
+  /** What changed in a revision since the one before it. */
+  record Sum(RevisionKey revision, String summary) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encodeSummary(summary));
+    }
+  }
+
+  /** What a person says of a revision; empty takes it back. */
+  record Note(RevisionKey revision, String text) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encodeText("note", text));
+    }
+  }
+
+  /** A revision is known to be good, or no longer is. */
+  record Good(RevisionKey revision, boolean isGood) implements Proposal {}
+
+  /** A revision is held. */
+  record Hold(RevisionKey revision, String why) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encodeText("why", why));
+    }
+  }
+
+  /** A hold is lifted. */
+  record Release(RevisionKey revision) implements Proposal {}
+
+  /**
+   * A revision is let go: it is still there until then.
+   *
+   * @param byHand whether a person wanted it, so that no plan takes it back
+   */
+  record PutOnNotice(RevisionKey revision, Instant until, boolean byHand) implements Proposal {}
+
+  /** A revision on notice is kept after all. */
+  record TakeOffNotice(RevisionKey revision) implements Proposal {}
+
+  /** A revision is given out; it gets the next letter of its file. */
+  record Issue(RevisionKey revision, long file) implements Proposal {}
+
+  /** Something is said about the shelf as a whole. */
+  record SetShelf(ShelfSetting setting) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(setting.encode());
+    }
+  }
+
+  /** What a file is, and who wants to know of its new revisions. */
+  record Describe(long file, Description description) implements Proposal {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(description.encode());
+    }
+  }
+}

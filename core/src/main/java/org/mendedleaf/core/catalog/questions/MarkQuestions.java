@@ -1,0 +1,183 @@
+package org.mendedleaf.core.catalog.questions;
+
+import java.io.IOException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.mendedleaf.core.catalog.tables.Sql;
+import org.mendedleaf.core.catalog.tables.Times;
+import org.mendedleaf.core.history.Arrived;
+import org.mendedleaf.core.history.Description;
+import org.mendedleaf.core.history.MetadataFormat;
+import org.mendedleaf.core.history.RevisionMarks;
+
+/** Questions about what people say of revisions and files. Safe for several threads. */
+public final class MarkQuestions {
+
+  private final Sql sql;
+
+  public MarkQuestions(Sql sql) {
+    this.sql = sql;
+  }
+
+  /** What is said about the revisions of a file, by their numbers; those without are left out. */
+  public Map<Integer, RevisionMarks> of(long file) throws IOException {
+    Map<Integer, List<RevisionMarks.Note>> notes = new HashMap<>();
+    sql.list(
+            row ->
+                new Found<>(
+                    row.getInt(1),
+                    new RevisionMarks.Note(
+                        row.getString(2), Times.of(row.getLong(3)), row.getString(4))),
+            """
+            SELECT revision.number, note.text, note.at, note.person FROM revision
+            JOIN note ON note.revision = revision.id WHERE revision.file = ? ORDER BY note.id""",
+            file)
+        .forEach(
+            found -> notes.computeIfAbsent(found.number(), n -> new ArrayList<>()).add(found.it()));
+    Map<Integer, RevisionMarks.Good> good = new HashMap<>();
+    sql.list(
+            row ->
+                new Found<>(
+                    row.getInt(1),
+                    new RevisionMarks.Good(Times.of(row.getLong(2)), row.getString(3))),
+            """
+            SELECT revision.number, good.at, good.person FROM revision
+            JOIN good ON good.revision = revision.id WHERE revision.file = ?""",
+            file)
+        .forEach(found -> good.put(found.number(), found.it()));
+    Map<Integer, RevisionMarks.Hold> holds = new HashMap<>();
+    sql.list(
+            row ->
+                new Found<>(
+                    row.getInt(1),
+                    new RevisionMarks.Hold(
+                        row.getString(2), Times.of(row.getLong(3)), row.getString(4))),
+            """
+            SELECT revision.number, held.why, held.at, held.person FROM revision
+            JOIN held ON held.revision = revision.id WHERE revision.file = ?""",
+            file)
+        .forEach(found -> holds.put(found.number(), found.it()));
+    Map<Integer, Arrived> arrived = new HashMap<>();
+    sql.list(
+            row ->
+                new Found<>(
+                    row.getInt(1),
+                    new Arrived(row.getString(2), row.getString(3), Times.file(row, 4), "")),
+            """
+            SELECT revision.number, arrived.name, arrived.folder, arrived.modified FROM revision
+            JOIN arrived ON arrived.revision = revision.id WHERE revision.file = ?""",
+            file)
+        .forEach(found -> arrived.put(found.number(), found.it()));
+    Map<Integer, RevisionMarks.Issue> issues = new HashMap<>();
+    sql.list(
+            row ->
+                new Found<>(
+                    row.getInt(1),
+                    new RevisionMarks.Issue(
+                        row.getInt(2), Times.of(row.getLong(3)), row.getString(4))),
+            """
+            SELECT revision.number, issue.letter, issue.at, issue.person FROM issue
+            JOIN revision ON revision.id = issue.revision WHERE issue.file = ?""",
+            file)
+        .forEach(found -> issues.put(found.number(), found.it()));
+    Map<Integer, RevisionMarks.Notice> notices = new HashMap<>();
+    sql.list(
+            row ->
+                new Found<>(
+                    row.getInt(1),
+                    new RevisionMarks.Notice(
+                        Times.of(row.getLong(2)),
+                        row.getBoolean(3),
+                        Times.of(row.getLong(4)),
+                        row.getString(5))),
+            """
+            SELECT revision.number, on_notice.until, on_notice.by_hand, on_notice.at,
+              on_notice.person FROM revision
+            JOIN on_notice ON on_notice.revision = revision.id WHERE revision.file = ?""",
+            file)
+        .forEach(found -> notices.put(found.number(), found.it()));
+    Map<Integer, RevisionMarks> marks = new HashMap<>();
+    for (Map<Integer, ?> some : List.of(notes, good, holds, arrived, issues, notices)) {
+      for (Integer number : some.keySet()) {
+        marks.put(
+            number,
+            new RevisionMarks(
+                notes.getOrDefault(number, List.of()),
+                Optional.ofNullable(good.get(number)),
+                Optional.ofNullable(holds.get(number)),
+                Optional.ofNullable(arrived.get(number)),
+                Optional.ofNullable(issues.get(number)),
+                Optional.ofNullable(notices.get(number))));
+      }
+    }
+    return marks;
+  }
+
+  /** A revision that was let go and is still there. */
+  public record OnNotice(long file, int number, Instant until, boolean byHand) {}
+
+  /** All revisions of a shelf that are on notice. */
+  public List<OnNotice> onNotice(long shelf) throws IOException {
+    return sql.list(
+        row ->
+            new OnNotice(
+                row.getLong(1), row.getInt(2), Times.of(row.getLong(3)), row.getBoolean(4)),
+        """
+        SELECT revision.file, revision.number, on_notice.until, on_notice.by_hand FROM on_notice
+        JOIN revision ON revision.id = on_notice.revision JOIN file ON file.id = revision.file
+        WHERE file.shelf = ? ORDER BY revision.file, revision.number""",
+        shelf);
+  }
+
+  /** One mark of one revision. */
+  public record Marked(long file, int number, String mark) {}
+
+  /**
+   * What is said of all revisions of a shelf that may keep them: "held", "good", "issued", "noted"
+   * and "snapshot".
+   */
+  public List<Marked> ofShelf(long shelf) throws IOException {
+    return sql.list(
+        row -> new Marked(row.getLong(1), row.getInt(2), row.getString(3)),
+        // From the marks to the revisions, never the other way: few of a million are marked.
+        """
+        SELECT revision.file, revision.number, 'held' FROM held
+          CROSS JOIN revision ON revision.id = held.revision
+          CROSS JOIN file ON file.id = revision.file WHERE file.shelf = ?1
+        UNION SELECT revision.file, revision.number, 'good' FROM good
+          CROSS JOIN revision ON revision.id = good.revision
+          CROSS JOIN file ON file.id = revision.file WHERE file.shelf = ?1
+        UNION SELECT revision.file, revision.number, 'issued' FROM issue
+          CROSS JOIN revision ON revision.id = issue.revision
+          CROSS JOIN file ON file.id = revision.file WHERE file.shelf = ?1
+        UNION SELECT revision.file, revision.number, 'noted' FROM note
+          CROSS JOIN revision ON revision.id = note.revision
+          CROSS JOIN file ON file.id = revision.file
+          WHERE file.shelf = ?1 AND note.text <> '' AND note.id =
+            (SELECT MAX(id) FROM note AS last WHERE last.revision = revision.id)
+        UNION SELECT revision.file, revision.number, 'snapshot' FROM snapshot
+          CROSS JOIN state
+            ON state.from_segment <= snapshot.segment AND state.until_segment > snapshot.segment
+          CROSS JOIN revision ON revision.id = state.revision
+          CROSS JOIN file ON file.id = revision.file
+          CROSS JOIN path ON path.id = state.path
+          WHERE snapshot.shelf = ?1 AND snapshot.unlabelled IS NULL AND file.shelf = ?1
+            AND (LENGTH(snapshot.path) = 0
+              OR SUBSTR(path.inner, 1, LENGTH(snapshot.path) + 1)
+                = CAST(snapshot.path || X'2F' AS BLOB))""",
+        shelf);
+  }
+
+  private record Found<T>(int number, T it) {}
+
+  /** What people say a file is. */
+  public Description description(long file) throws IOException {
+    return sql.first(row -> row.getString(1), "SELECT says FROM described WHERE file = ?", file)
+        .map(says -> Description.decode(MetadataFormat.parse(says)))
+        .orElse(Description.NONE);
+  }
+}

@@ -1,0 +1,214 @@
+package org.mendedleaf.core.catalog.tables;
+
+import java.io.IOException;
+import java.util.List;
+import java.util.Optional;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.RevisionKey;
+
+/**
+ * Folders that got another name with everything in them: one line of the log for all their files,
+ * so the tables are changed for all of them at once. What such a line says of one file follows from
+ * where the file was, so the lines of a shelf are kept to be read again with those of a file. For
+ * one thread, inside a transaction.
+ */
+public final class FolderMoves {
+
+  private static final String TABLES =
+      """
+      CREATE TEMP TABLE IF NOT EXISTS moving (n INTEGER PRIMARY KEY, file INTEGER, state INTEGER,
+        before INTEGER, folder INTEGER, path INTEGER)""";
+  private static final String FOLDERS =
+      """
+      CREATE TEMP TABLE IF NOT EXISTS moving_folder (before INTEGER PRIMARY KEY, now INTEGER,
+        known INTEGER)""";
+
+  private final Sql sql;
+  private final Paths paths;
+
+  FolderMoves(Sql sql) {
+    this.sql = sql;
+    this.paths = new Paths(sql);
+  }
+
+  /**
+   * A folder that has another name from now on.
+   *
+   * @param from when it counts, see {@link TrueTimes}
+   */
+  record Move(RevisionKey line, long shelf, InnerPath before, InnerPath now, long from) {}
+
+  /** Moves every file that is in the folder, at any depth; returns how many. */
+  long apply(Move move) throws IOException {
+    sql.update(
+        "INSERT OR REPLACE INTO folder_move VALUES (?,?,?)",
+        move.line().segment(),
+        move.line().line(),
+        move.shelf());
+    begin();
+    // While a catalogue is built, the index is not there yet.
+    sql.execute(Schema.STATE_PATH);
+    byte[] within = Paths.below(move.before(), '/');
+    byte[] until = Paths.below(move.before(), '/' + 1);
+    sql.update(
+        """
+        INSERT INTO moving (file, state, before, folder)
+        SELECT state.file, state.id, path.id, path.folder
+        FROM path CROSS JOIN state ON state.path = path.id AND state.until_at = ?4
+        WHERE path.shelf = ?1 AND path.inner > ?2 AND path.inner < ?3 ORDER BY path.inner""",
+        move.shelf(),
+        within,
+        until,
+        Times.NEVER);
+    return finish(move);
+  }
+
+  private record Standing(long state, long path, long folder, InnerPath inner) {}
+
+  /** Moves one file if it is in the folder; returns whether it is. */
+  boolean apply(Move move, long file) throws IOException {
+    Optional<Standing> standing =
+        sql.first(
+            row ->
+                new Standing(
+                    row.getLong(1),
+                    row.getLong(2),
+                    row.getLong(3),
+                    InnerPath.ofBytes(row.getBytes(4))),
+            """
+            SELECT state.id, state.path, path.folder, path.inner
+            FROM file JOIN state ON state.id = file.state
+            JOIN path ON path.id = state.path
+            WHERE file.id = ?1 AND file.present AND file.shelf = ?2""",
+            file,
+            move.shelf());
+    if (standing.isEmpty()
+        || !standing.get().inner().isWithin(move.before())
+        || standing.get().inner().equals(move.before())) {
+      return false;
+    }
+    begin();
+    sql.update(
+        "INSERT INTO moving (file, state, before, folder) VALUES (?,?,?,?)",
+        file,
+        standing.get().state(),
+        standing.get().path(),
+        standing.get().folder());
+    finish(move);
+    return true;
+  }
+
+  /** Whether a file's states say that this line moved it. */
+  boolean moved(long file, RevisionKey line, InnerPath before, InnerPath now) throws IOException {
+    List<InnerPath> ended = paths(file, "until_segment", line.segment());
+    return paths(file, "from_segment", line.segment()).stream()
+        .anyMatch(
+            path ->
+                path.isWithin(now) && !path.equals(now) && ended.contains(path.moved(now, before)));
+  }
+
+  private List<InnerPath> paths(long file, String column, long segment) throws IOException {
+    return sql.list(
+        row -> InnerPath.ofBytes(row.getBytes(1)),
+        """
+        SELECT path.inner FROM state JOIN path ON path.id = state.path
+        WHERE state.file = ? AND state.%s = ?"""
+            .formatted(column),
+        file,
+        segment);
+  }
+
+  /** The lines that moved folders of a file's shelf, in the order of the log. */
+  List<RevisionKey> concerning(long file) throws IOException {
+    return sql.list(
+        row -> new RevisionKey(row.getLong(1), row.getInt(2)),
+        """
+        SELECT segment, line FROM folder_move
+        WHERE shelf = (SELECT shelf FROM file WHERE id = ?) ORDER BY 1, 2""",
+        file);
+  }
+
+  private void begin() throws IOException {
+    sql.execute(TABLES);
+    sql.execute(FOLDERS);
+    sql.update("DELETE FROM moving");
+    sql.update("DELETE FROM moving_folder");
+  }
+
+  private record Folder(long path, InnerPath inner) {}
+
+  /** Does to all that is moving what a line of its own would do to each. */
+  private long finish(Move move) throws IOException {
+    for (Folder folder :
+        sql.list(
+            row -> new Folder(row.getLong(1), InnerPath.ofBytes(row.getBytes(2))),
+            """
+            SELECT id, inner FROM path WHERE id IN (SELECT DISTINCT folder FROM moving)
+            ORDER BY inner""")) {
+      InnerPath now = folder.inner().moved(move.before(), move.now());
+      // Under a folder that nothing ever had, no path is known.
+      boolean known = paths.find(move.shelf(), now).isPresent();
+      sql.update(
+          "INSERT INTO moving_folder VALUES (?,?,?)",
+          folder.path(),
+          paths.of(move.shelf(), now),
+          known);
+    }
+    placePaths(move);
+    sql.update(
+        """
+        UPDATE state SET until_at = MAX(?, from_at), until_segment = ?
+        WHERE id IN (SELECT state FROM moving)""",
+        move.from(),
+        move.line().segment());
+    long last = sql.first(row -> row.getLong(1), "SELECT MAX(id) FROM state").orElse(0L);
+    sql.update(
+        """
+        INSERT INTO state (id, file, path, revision, modified, mode, from_at, until_at,
+          from_segment, until_segment)
+        SELECT ?3 + moving.n, state.file, moving.path, state.revision, state.modified, state.mode,
+          state.until_at, ?1, ?2, ?1
+        FROM moving CROSS JOIN state ON state.id = moving.state""",
+        Times.NEVER,
+        move.line().segment(),
+        last);
+    sql.update("INSERT OR IGNORE INTO former SELECT before, file FROM moving");
+    return sql.update(
+        """
+        UPDATE file SET path = moving.path, touched = ?, state = ? + moving.n FROM moving
+        WHERE file.id = moving.file""",
+        move.line().segment(),
+        last);
+  }
+
+  /**
+   * Names are those that the files had, so they are found where those stand in the index of names.
+   */
+  private void placePaths(Move move) throws IOException {
+    byte[] folder = Paths.below(move.now(), '/');
+    int rest = Paths.below(move.before(), '/').length + 1;
+    sql.update(
+        """
+        UPDATE moving SET path = (
+          SELECT there.id FROM path AS was JOIN path AS there
+            ON there.shelf = was.shelf AND there.inner = CAST(?1 || SUBSTR(was.inner, ?2) AS BLOB)
+          WHERE was.id = moving.before)
+        WHERE folder IN (SELECT before FROM moving_folder WHERE known)""",
+        folder,
+        rest);
+    long last = sql.first(row -> row.getLong(1), "SELECT MAX(id) FROM path").orElse(0L);
+    sql.update("UPDATE moving SET path = ? - n WHERE path IS NULL", -last);
+    sql.update(
+        """
+        INSERT INTO path (id, shelf, folder, inner, named_like)
+        SELECT -moving.path, ?1, moving_folder.now, CAST(?2 || SUBSTR(was.inner, ?3) AS BLOB),
+          COALESCE(was.named_like, was.id)
+        FROM moving JOIN path AS was ON was.id = moving.before
+        JOIN moving_folder ON moving_folder.before = moving.folder
+        WHERE moving.path < 0 ORDER BY moving.n""",
+        move.shelf(),
+        folder,
+        rest);
+    sql.update("UPDATE moving SET path = -path WHERE path < 0");
+  }
+}

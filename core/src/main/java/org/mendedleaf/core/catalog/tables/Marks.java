@@ -1,0 +1,115 @@
+package org.mendedleaf.core.catalog.tables;
+
+import java.io.IOException;
+import org.mendedleaf.core.catalog.lines.CommitHeader;
+import org.mendedleaf.core.catalog.lines.Detail;
+import org.mendedleaf.core.history.Arrived;
+import org.mendedleaf.core.history.RevisionKey;
+
+/** Applies what people say about revisions and files. For one thread, inside a transaction. */
+public final class Marks {
+
+  private static final String ROW = "(SELECT id FROM revision WHERE segment = ? AND line = ?)";
+
+  /**
+   * The same for adding a row: where the revision has been erased, or another desk was quicker,
+   * there is none to add one for, and none must be made up.
+   */
+  private static final String OF = " FROM revision WHERE segment = ? AND line = ?";
+
+  private final Sql sql;
+
+  Marks(Sql sql) {
+    this.sql = sql;
+  }
+
+  void arrived(CommitHeader header, long revision, Arrived arrived, long segment)
+      throws IOException {
+    sql.update(
+        "INSERT INTO arrived VALUES (?,?,?,?)",
+        revision,
+        arrived.name(),
+        arrived.folder(),
+        Times.file(arrived.modified()));
+    if (!arrived.note().isEmpty()) {
+      sql.update(
+          "INSERT INTO note (revision, text, at, person, segment) VALUES (?,?,?,?,?)",
+          revision,
+          arrived.note(),
+          Times.nanos(header.at()),
+          header.by(),
+          segment);
+    }
+  }
+
+  void note(CommitHeader header, RevisionKey of, String text, long segment) throws IOException {
+    sql.update(
+        "INSERT INTO note (revision, text, at, person, segment) SELECT id,?,?,?,?" + OF,
+        text,
+        Times.nanos(header.at()),
+        header.by(),
+        segment,
+        of.segment(),
+        of.line());
+  }
+
+  /** The letter stays used where the revision has been erased. */
+  void issue(CommitHeader header, Detail.Issued issued) throws IOException {
+    sql.update(
+        "INSERT OR REPLACE INTO issue VALUES (?,?,%s,?,?)".formatted(ROW),
+        issued.file(),
+        issued.letter(),
+        issued.revision().segment(),
+        issued.revision().line(),
+        Times.nanos(header.at()),
+        header.by());
+  }
+
+  void good(CommitHeader header, RevisionKey of, boolean isGood) throws IOException {
+    if (isGood) {
+      sql.update(
+          "INSERT OR REPLACE INTO good SELECT id,?,?" + OF,
+          Times.nanos(header.at()),
+          header.by(),
+          of.segment(),
+          of.line());
+    } else {
+      sql.update("DELETE FROM good WHERE revision = " + ROW, of.segment(), of.line());
+    }
+  }
+
+  void hold(CommitHeader header, RevisionKey of, String why) throws IOException {
+    sql.update(
+        "INSERT OR REPLACE INTO held SELECT id,?,?,?" + OF,
+        why,
+        Times.nanos(header.at()),
+        header.by(),
+        of.segment(),
+        of.line());
+    offNotice(of);
+  }
+
+  void notice(CommitHeader header, Detail.Noticed noticed) throws IOException {
+    RevisionKey of = noticed.revision();
+    sql.update(
+        "INSERT OR REPLACE INTO on_notice SELECT id,?,?,?,?" + OF,
+        Times.nanos(noticed.until()),
+        noticed.byHand(),
+        Times.nanos(header.at()),
+        header.by(),
+        of.segment(),
+        of.line());
+  }
+
+  void offNotice(RevisionKey of) throws IOException {
+    sql.update("DELETE FROM on_notice WHERE revision = " + ROW, of.segment(), of.line());
+  }
+
+  void release(RevisionKey of) throws IOException {
+    sql.update("DELETE FROM held WHERE revision = " + ROW, of.segment(), of.line());
+  }
+
+  void describe(long file, String says) throws IOException {
+    sql.update("INSERT OR REPLACE INTO described VALUES (?,?)", file, says);
+  }
+}

@@ -1,0 +1,242 @@
+package org.mendedleaf.core.catalog.tables;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.sqlite.SQLiteConfig;
+import org.sqlite.SQLiteErrorCode;
+
+/**
+ * One connection to a SQLite file with its prepared statements. Every method takes the object's
+ * lock, so one connection serves several threads in turn. SQL errors come out as {@link
+ * CatalogueException}.
+ */
+public final class Sql implements Closeable {
+
+  /** In KiB, negative as SQLite wants it. */
+  public static final int CACHE = -65_536;
+
+  private final Connection connection;
+  private final Repair repair;
+  private final Map<String, PreparedStatement> prepared = new HashMap<>();
+  private final AtomicInteger asking = new AtomicInteger();
+
+  public Sql(Path file) throws CatalogueException {
+    this(file, null);
+  }
+
+  /**
+   * @param repair what is done where a question meets damage; null if the caller sees to it
+   */
+  public Sql(Path file, Repair repair) throws CatalogueException {
+    this.repair = repair;
+    try {
+      SQLiteConfig config = new SQLiteConfig();
+      // Else every insert is followed by another query, prepared anew each time.
+      config.setGetGeneratedKeys(false);
+      connection = DriverManager.getConnection("jdbc:sqlite:" + file, config.toProperties());
+      // The catalogue can be rebuilt from the store, so it need not wait for the disk; but what is
+      // there after a loss of power is to be one state, and what was deleted is to be gone.
+      for (String pragma :
+          List.of(
+              "journal_mode=WAL",
+              "synchronous=NORMAL",
+              "secure_delete=ON",
+              "busy_timeout=10000",
+              "cache_size=" + CACHE,
+              "temp_store=MEMORY")) {
+        execute("PRAGMA " + pragma);
+      }
+    } catch (SQLException e) {
+      throw new CatalogueException("The catalogue " + file + " cannot be opened", e);
+    }
+  }
+
+  /** Reads one row. */
+  public interface Row<T> {
+    T read(ResultSet row) throws SQLException;
+  }
+
+  /** A whole row, with values that can be compared. */
+  static List<Object> values(ResultSet row) throws SQLException {
+    List<Object> values = new ArrayList<>();
+    for (int i = 1; i <= row.getMetaData().getColumnCount(); i++) {
+      Object value = row.getObject(i);
+      values.add(value instanceof byte[] bytes ? HexFormat.of().formatHex(bytes) : value);
+    }
+    return values;
+  }
+
+  /** Work that sees or leaves all or nothing. */
+  public interface Work {
+    void run() throws IOException;
+  }
+
+  public synchronized void execute(String sql) throws CatalogueException {
+    try (java.sql.Statement statement = connection.createStatement()) {
+      statement.execute(sql);
+    } catch (SQLException e) {
+      throw failed("The catalogue did not take: " + sql, e);
+    }
+  }
+
+  public synchronized void transaction(Work work) throws IOException {
+    execute("BEGIN IMMEDIATE");
+    boolean done = false;
+    try {
+      work.run();
+      execute("COMMIT");
+      done = true;
+    } finally {
+      if (!done) {
+        execute("ROLLBACK");
+      }
+    }
+  }
+
+  /** Work of which nothing stays. */
+  public synchronized void rehearsal(Work work) throws IOException {
+    execute("BEGIN IMMEDIATE");
+    try {
+      work.run();
+    } finally {
+      execute("ROLLBACK");
+    }
+  }
+
+  public synchronized int update(String sql, Object... values) throws CatalogueException {
+    try {
+      return bound(sql, values).executeUpdate();
+    } catch (SQLException e) {
+      throw failed("The catalogue did not take: " + sql, e);
+    }
+  }
+
+  /** Inserts a row and returns its row id. */
+  public synchronized long insert(String sql, Object... values) throws CatalogueException {
+    try {
+      bound(sql, values).executeUpdate();
+      try (ResultSet keys = statement("SELECT last_insert_rowid()").executeQuery()) {
+        return keys.getLong(1);
+      }
+    } catch (SQLException e) {
+      throw failed("The catalogue did not take: " + sql, e);
+    }
+  }
+
+  /** How many threads are in a question here, or wait for their turn. */
+  public int asking() {
+    return asking.get();
+  }
+
+  /** Finds a connection that can be asked instead of one to a damaged file. */
+  public interface Repair {
+    Sql instead(Sql damaged) throws IOException;
+  }
+
+  public <T> List<T> list(Row<T> reader, String sql, Object... values) throws IOException {
+    asking.incrementAndGet();
+    try {
+      return listInTurn(reader, sql, values);
+    } catch (UnprovenException e) {
+      if (repair == null) {
+        throw e;
+      }
+      return repair.instead(this).listInTurn(reader, sql, values);
+    } finally {
+      asking.decrementAndGet();
+    }
+  }
+
+  private synchronized <T> List<T> listInTurn(Row<T> reader, String sql, Object... values)
+      throws CatalogueException {
+    List<T> rows = new ArrayList<>();
+    try (ResultSet result = bound(sql, values).executeQuery()) {
+      while (result.next()) {
+        rows.add(reader.read(result));
+      }
+    } catch (SQLException e) {
+      throw failed("The catalogue did not answer: " + sql, e);
+    } catch (RuntimeException e) {
+      throw unreadable(e);
+    }
+    return rows;
+  }
+
+  public <T> Optional<T> first(Row<T> reader, String sql, Object... values) throws IOException {
+    try {
+      return firstInTurn(reader, sql, values);
+    } catch (UnprovenException e) {
+      if (repair == null) {
+        throw e;
+      }
+      return repair.instead(this).firstInTurn(reader, sql, values);
+    }
+  }
+
+  private synchronized <T> Optional<T> firstInTurn(Row<T> reader, String sql, Object... values)
+      throws CatalogueException {
+    try (ResultSet result = bound(sql, values).executeQuery()) {
+      return result.next() ? Optional.of(reader.read(result)) : Optional.empty();
+    } catch (SQLException e) {
+      throw failed("The catalogue did not answer: " + sql, e);
+    } catch (RuntimeException e) {
+      throw unreadable(e);
+    }
+  }
+
+  private static CatalogueException failed(String message, SQLException e) {
+    int code = e.getErrorCode() & 0xff;
+    boolean damaged =
+        code == SQLiteErrorCode.SQLITE_CORRUPT.code || code == SQLiteErrorCode.SQLITE_NOTADB.code;
+    return damaged ? new UnprovenException(e.getMessage()) : new CatalogueException(message, e);
+  }
+
+  /** Whatever is in a row was written by this program, so one that cannot be read was changed. */
+  private static UnprovenException unreadable(RuntimeException e) {
+    UnprovenException damage = new UnprovenException("a row cannot be read (" + e + ")");
+    damage.initCause(e);
+    return damage;
+  }
+
+  private PreparedStatement bound(String sql, Object... values) throws SQLException {
+    PreparedStatement statement = statement(sql);
+    for (int i = 0; i < values.length; i++) {
+      statement.setObject(i + 1, values[i]);
+    }
+    return statement;
+  }
+
+  private PreparedStatement statement(String sql) throws SQLException {
+    PreparedStatement statement = prepared.get(sql);
+    if (statement == null) {
+      statement = connection.prepareStatement(sql);
+      prepared.put(sql, statement);
+    }
+    return statement;
+  }
+
+  @Override
+  public synchronized void close() {
+    try {
+      for (PreparedStatement statement : prepared.values()) {
+        statement.close();
+      }
+      connection.close();
+    } catch (SQLException e) {
+      throw new IllegalStateException("The catalogue could not be closed", e);
+    }
+  }
+}

@@ -1,0 +1,43 @@
+package org.mendedleaf.core.history;
+
+/** Which act made a revision. The words are part of the log's format. */
+public enum Origin {
+  /** A capture found the file new or changed. */
+  CAPTURE("capture"),
+  /** An earlier revision was made the current one. */
+  MEND("mend"),
+  /** An act was taken back. */
+  UNDO("undo"),
+  /** A recovery wrote it. */
+  RECOVER("recover"),
+  /** It came from outside. */
+  BRING_IN("bring-in"),
+  /** It was a copy under a name of its own. */
+  GATHER("gather"),
+  /** A removed file's path was taken again. */
+  RETURN("return");
+
+  private final String word;
+
+  Origin(String word) {
+    this.word = word;
+  }
+
+  public String word() {
+    return word;
+  }
+
+  /** Whether this program wrote the file, for a person who acted. */
+  public boolean isOurs() {
+    return this == MEND || this == UNDO || this == RECOVER || this == BRING_IN;
+  }
+
+  public static Origin of(String word) {
+    for (Origin origin : values()) {
+      if (origin.word.equals(word)) {
+        return origin;
+      }
+    }
+    throw new IllegalArgumentException("unknown origin " + word);
+  }
+}

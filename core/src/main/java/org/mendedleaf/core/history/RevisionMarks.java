@@ -1,0 +1,79 @@
+package org.mendedleaf.core.history;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What people say about one revision.
+ *
+ * @param notes every note that it ever had, oldest first; the last one counts
+ * @param good who marked it as known good; empty if nobody has
+ * @param hold why it is held; empty if it is not
+ * @param arrived where it came from, if it was brought in
+ * @param issue its letter, if it was given out
+ * @param notice until when it is still there, if it was let go
+ */
+public record RevisionMarks(
+    List<Note> notes,
+    Optional<Good> good,
+    Optional<Hold> hold,
+    Optional<Arrived> arrived,
+    Optional<Issue> issue,
+    Optional<Notice> notice) {
+
+  /** Nobody has said anything. */
+  public static final RevisionMarks NONE =
+      new RevisionMarks(
+          List.of(),
+          Optional.empty(),
+          Optional.empty(),
+          Optional.empty(),
+          Optional.empty(),
+          Optional.empty());
+
+  /** A person's words; empty words took the former ones back. */
+  public record Note(String text, Instant at, String by) {}
+
+  /** A person's verdict. */
+  public record Good(Instant at, String by) {}
+
+  /** A keep that only a person can lift. */
+  public record Hold(String why, Instant at, String by) {}
+
+  /**
+   * Let go by thinning.
+   *
+   * @param until it is erased afterwards
+   * @param byHand whether a person wanted it, and no plan
+   */
+  public record Notice(Instant until, boolean byHand, Instant at, String by) {}
+
+  /**
+   * Given out.
+   *
+   * @param letter from 1
+   */
+  public record Issue(int letter, Instant at, String by) {
+
+    /** A, B … Z, AA, AB …: letters as columns of a table are counted. */
+    public String letters() {
+      StringBuilder letters = new StringBuilder();
+      for (int left = letter; left > 0; left = (left - 1) / 26) {
+        letters.insert(0, (char) ('A' + (left - 1) % 26));
+      }
+      return letters.toString();
+    }
+  }
+
+  public RevisionMarks {
+    notes = List.copyOf(notes);
+  }
+
+  /** The note that counts. */
+  public Optional<Note> note() {
+    return notes.isEmpty()
+        ? Optional.empty()
+        : Optional.of(notes.get(notes.size() - 1)).filter(note -> !note.text().isEmpty());
+  }
+}

@@ -1,0 +1,6 @@
+/**
+ * Packing small sheaves, folding the log, deleting files that were retired.
+ *
+ * <p>Knows {@code catalog} and {@code store}.
+ */
+package org.mendedleaf.core.upkeep;
