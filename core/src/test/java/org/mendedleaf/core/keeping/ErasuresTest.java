@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Random;
@@ -20,6 +21,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.arrivals.Intake;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Phase;
@@ -83,6 +85,11 @@ class ErasuresTest {
   /** Everything that the store holds, decoded. */
   private String metadata() throws IOException {
     return org.mendedleaf.core.store.StoredText.of(base.resolve("store"));
+  }
+
+  private boolean hasPacked() throws IOException {
+    return desk.office().stores().ledger(desk.shelf().store()).stream()
+        .anyMatch(entry -> entry.act() == Act.PACK);
   }
 
   private void assertIntact() throws Exception {
@@ -154,6 +161,28 @@ class ErasuresTest {
     assertThat(erased.freed()).isEqualTo(told).isEqualTo(size - sheafBytes());
     assertThat(filesWith(java.util.Arrays.copyOf(secret, 200))).isEmpty();
     assertThat(alive).exists();
+  }
+
+  @Test
+  void whatPackingHasPutAsideAMomentBeforeGoesWithIt() throws Exception {
+    byte[] secret = noise(11, 3000);
+    for (int i = 0; !hasPacked(); i++) {
+      assertThat(i).isLessThan(100);
+      desk.write("list.csv", i == 3 ? withNoise("list", secret) : noise(100 + i, 300));
+      desk.capture();
+    }
+    // Other desks may read for ten minutes yet what was packed; not what was erased since.
+    desk.clock().forward(Duration.ofMinutes(1));
+    FileLife life = desk.life("list.csv");
+    Erasures.Consequences told = desk.office().erasures().rehearse(life.ref(), Set.of(3));
+    long size = sheafBytes();
+
+    Erasures.Erased erased = desk.office().erasures().erase(life.ref(), Set.of(3), "list.csv");
+
+    assertThat(erased.freed()).isEqualTo(told.freed()).isEqualTo(size - sheafBytes());
+    assertThat(filesWith(java.util.Arrays.copyOf(secret, 200))).isEmpty();
+    assertIntact();
+    assertThat(sheafBytes()).isEqualTo(size - erased.freed());
   }
 
   @Test

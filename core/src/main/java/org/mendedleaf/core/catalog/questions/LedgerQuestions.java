@@ -105,8 +105,9 @@ public final class LedgerQuestions {
     return sql.list(
         row -> new SheafId(row.getString(1)),
         """
-        SELECT sheaf.name FROM sheaf JOIN segment ON segment.at = sheaf.retired_at
-        WHERE segment.act = 'erase' ORDER BY sheaf.id""");
+        SELECT sheaf.name FROM sheaf JOIN segment ON segment.number = sheaf.retired_in
+        WHERE segment.act = 'erase' AND sheaf.retired_at < ? ORDER BY sheaf.id""",
+        Times.NEVER);
   }
 
   private static LedgerEntry read(ResultSet row) throws SQLException {

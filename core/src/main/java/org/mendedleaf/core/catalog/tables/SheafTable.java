@@ -132,14 +132,20 @@ public final class SheafTable {
     }
   }
 
-  /** Retires a sheaf; its contents are used as long as no other sheaf holds them. */
+  /**
+   * Retires a sheaf; its contents are used as long as no other sheaf holds them. One that was put
+   * aside by packing is retired once more by an erasure, which does not let its file wait.
+   */
   void retire(long segment, SheafId sheaf, long at) throws IOException {
     int known =
         sql.update(
-            "UPDATE sheaf SET retired_at = ?, retired_in = ? WHERE name = ? AND retired_in IS NULL",
+            """
+            UPDATE sheaf SET retired_at = ?1, retired_in = ?2
+            WHERE name = ?3 AND retired_at IS NOT ?4""",
             at,
             segment,
-            sheaf.text());
+            sheaf.text(),
+            Times.NEVER);
     if (known == 0 && !isKnown(sheaf)) {
       // No commit ever added it, as far as it was read here, or its file may be gone.
       sql.update(
