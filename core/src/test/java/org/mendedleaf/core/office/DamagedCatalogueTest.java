@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
 import java.io.RandomAccessFile;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -12,6 +13,8 @@ import java.util.Random;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.LongStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.mendedleaf.core.files.FileLife;
@@ -64,6 +67,29 @@ class DamagedCatalogueTest {
       after.forEach((key, bytes) -> assertThat(bytes).as(key).isEqualTo(before.get(key)));
     } finally {
       RandomActs.delete(base);
+    }
+  }
+
+  @Test
+  void aLetterOfTheTablesThemselvesIsDamageToo(@TempDir Path base) throws Exception {
+    try (TestDesk desk = new TestDesk(base)) {
+      desk.write("list.csv", "1,2,3");
+      desk.capture();
+      desk.close();
+      Path catalogue = CatalogueFinder.in(base.resolve("home")).get(0);
+      String all = Files.readString(catalogue, StandardCharsets.ISO_8859_1);
+      int at = all.indexOf("first_done INTEGER");
+      assertThat(at).isPositive();
+      Files.writeString(
+          catalogue,
+          all.substring(0, at) + "g" + all.substring(at + 1),
+          StandardCharsets.ISO_8859_1);
+      desk.restart();
+
+      assertThat(desk.content(desk.life("list.csv"), 0)).asString().isEqualTo("1,2,3");
+      desk.write("list.csv", "4,5,6");
+      desk.capture();
+      assertThat(desk.content(desk.life("list.csv"), 1)).asString().isEqualTo("4,5,6");
     }
   }
 

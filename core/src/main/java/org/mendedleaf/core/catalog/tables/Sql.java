@@ -14,7 +14,10 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteErrorCode;
 
@@ -26,6 +29,25 @@ import org.sqlite.SQLiteErrorCode;
 public final class Sql implements Closeable {
 
   /** In KiB, negative as SQLite wants it. */
+  /** Why a sound file may not answer: locks, rights, room, memory, the drive. */
+  private static final Set<Integer> AROUND_THE_FILE =
+      Stream.of(
+              SQLiteErrorCode.SQLITE_PERM,
+              SQLiteErrorCode.SQLITE_ABORT,
+              SQLiteErrorCode.SQLITE_BUSY,
+              SQLiteErrorCode.SQLITE_LOCKED,
+              SQLiteErrorCode.SQLITE_NOMEM,
+              SQLiteErrorCode.SQLITE_READONLY,
+              SQLiteErrorCode.SQLITE_INTERRUPT,
+              SQLiteErrorCode.SQLITE_IOERR,
+              SQLiteErrorCode.SQLITE_FULL,
+              SQLiteErrorCode.SQLITE_CANTOPEN,
+              SQLiteErrorCode.SQLITE_PROTOCOL,
+              SQLiteErrorCode.SQLITE_NOLFS,
+              SQLiteErrorCode.SQLITE_AUTH)
+          .map(code -> code.code)
+          .collect(Collectors.toUnmodifiableSet());
+
   public static final int CACHE = -65_536;
 
   private final Connection connection;
@@ -197,11 +219,14 @@ public final class Sql implements Closeable {
     }
   }
 
+  /**
+   * What is asked and written is fixed and was tried, so it fails for what is around the file, or
+   * because the file is not what it was: a letter of a column's name may have changed, too.
+   */
   private static CatalogueException failed(String message, SQLException e) {
-    int code = e.getErrorCode() & 0xff;
-    boolean damaged =
-        code == SQLiteErrorCode.SQLITE_CORRUPT.code || code == SQLiteErrorCode.SQLITE_NOTADB.code;
-    return damaged ? new UnprovenException(e.getMessage()) : new CatalogueException(message, e);
+    return AROUND_THE_FILE.contains(e.getErrorCode() & 0xff)
+        ? new CatalogueException(message, e)
+        : new UnprovenException(e.getMessage());
   }
 
   /** Whatever is in a row was written by this program, so one that cannot be read was changed. */
