@@ -176,7 +176,7 @@ public final class Erasures {
       for (int i = 0; i < TRIES; i++) {
         OpenStore store = desk.store(file.store());
         Optional<Erased> erased =
-            undisturbed(i, store, () -> tryToErase(files.life(file), numbers, named, seen(store)));
+            undisturbed(i, store, () -> tryToErase(file, numbers, typedName, named));
         if (erased.isPresent()) {
           forgetHere(life, numbers, erased.get().everything());
           return erased.get();
@@ -255,7 +255,8 @@ public final class Erasures {
     }
     Erasing erasing = new Erasing(store.catalogue(), store.journal());
     Erasing.Prepared prepared = erasing.prepare(shelf.id(), going);
-    if (prepared.basedOn() != seen) {
+    // What was judged before the rows were proven may have come from others.
+    if (prepared.basedOn() != seen || !isStillDue(due, going, erasing, prepared)) {
       erasing.drop(prepared);
       return Optional.empty();
     }
@@ -300,6 +301,17 @@ public final class Erasures {
         });
   }
 
+  private static boolean isStillDue(
+      Due due, List<Revision> going, Erasing erasing, Erasing.Prepared prepared)
+      throws IOException {
+    try {
+      return due.find().equals(going);
+    } catch (IOException e) {
+      erasing.drop(prepared);
+      throw e;
+    }
+  }
+
   /** What this desk has beside the store: notices, and plans of recoveries that never ended. */
   private void forgetHere(FileLife life, Set<Integer> numbers, boolean everything)
       throws IOException {
@@ -323,15 +335,25 @@ public final class Erasures {
     return store.catalogue().nextSegment();
   }
 
-  /**
-   * @param seen up to which commit it was looked whether they may go
-   */
-  private Optional<Erased> tryToErase(FileLife life, Set<Integer> numbers, boolean named, long seen)
-      throws IOException {
+  private Optional<Erased> tryToErase(
+      FileRef file, Set<Integer> numbers, String typedName, boolean named) throws IOException {
+    long seen = seen(desk.store(file.store()));
+    FileLife life = allowed(file, typedName);
     List<Revision> chosen = chosen(life, numbers);
     refuseHeld(life, chosen);
     Erasing erasing = erasing(life.ref());
     Erasing.Prepared prepared = erasing.prepare(life.shelf().id(), chosen);
+    try {
+      // What was asked before the rows were proven may have come from others.
+      FileLife proven = allowed(file, typedName);
+      if (!chosen(proven, numbers).equals(chosen)) {
+        throw new UnprovenException("which revision is to be erased");
+      }
+      refuseHeld(proven, chosen);
+    } catch (IOException e) {
+      erasing.drop(prepared);
+      throw e;
+    }
     if (prepared.basedOn() != seen) {
       erasing.drop(prepared);
       return Optional.empty();

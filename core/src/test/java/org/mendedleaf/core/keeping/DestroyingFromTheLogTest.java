@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
@@ -65,6 +66,48 @@ class DestroyingFromTheLogTest {
     // What the damaged row says is not there, which is noticed.
     assertThatThrownBy(() -> text("b.txt")).hasMessageContaining("ask once more");
     assertThat(text("b.txt")).isEqualTo(TEXT);
+  }
+
+  @Test
+  void aFileThatIsOnlyCalledSoByADamagedRowStays() throws Exception {
+    FileRef a = desk.life("a.txt").ref();
+    FileRef b = desk.life("b.txt").ref();
+    // The row says that b is a; the next question meets a row that cannot be read at all, so that
+    // the catalogue is read from the log between the two.
+    flip(
+        "UPDATE file SET path = (SELECT path FROM file AS other WHERE other.id = "
+            + a.file()
+            + ") WHERE id = "
+            + b.file());
+    flip("UPDATE revision SET origin = 'x' WHERE file = " + b.file());
+
+    assertThatThrownBy(() -> desk.office().erasures().erase(b, Set.of(), "a.txt"))
+        .hasMessageContaining("Nothing was erased");
+
+    assertThat(text("a.txt")).isEqualTo(TEXT);
+    assertThat(text("b.txt")).isEqualTo(TEXT);
+  }
+
+  @Test
+  void aFileIsErasedUnderNoOtherNameThanTheLogHas() throws Exception {
+    FileRef b = desk.life("b.txt").ref();
+    desk.close();
+    Path catalogue = CatalogueFinder.in(base.resolve("home")).get(0);
+    String sound = Files.readString(catalogue, StandardCharsets.ISO_8859_1);
+    int tried = 0;
+    for (int at = sound.indexOf("b.txt"); at >= 0; at = sound.indexOf("b.txt", at + 1)) {
+      String flipped = sound.substring(0, at) + "c" + sound.substring(at + 1);
+      Files.writeString(catalogue, flipped, StandardCharsets.ISO_8859_1);
+      desk.restart();
+      assertThatThrownBy(() -> desk.office().erasures().erase(b, Set.of(), "c.txt"))
+          .hasMessageContaining("Nothing was erased");
+      assertThat(text("b.txt")).isEqualTo(TEXT);
+      desk.close();
+      tried++;
+    }
+    // Its row, and the index that finds it.
+    assertThat(tried).isGreaterThanOrEqualTo(2);
+    desk.restart();
   }
 
   @Test

@@ -56,6 +56,17 @@ public final class Replay {
       SELECT file, number, current_from, current_until, after_removal, size, origin, at
       FROM revision INDEXED BY %s WHERE file = ? ORDER BY number""";
 
+  /**
+   * Paths are found by their text in an index, and shown as their row has it: a path of the file
+   * whose row the index does not find by its text.
+   */
+  private static final String MISNAMED =
+      """
+      SELECT 1 FROM path WHERE id IN (SELECT path FROM state WHERE file = ?1
+          UNION SELECT path FROM revision WHERE file = ?1)
+        AND id NOT IN (SELECT same.id FROM path AS same INDEXED BY sqlite_autoindex_path_1
+          WHERE same.shelf = path.shelf AND same.inner = path.inner)""";
+
   /** So many lines are read together, which takes about a hundred megabytes. */
   private static final int LINES_AT_ONCE = 50_000;
 
@@ -149,6 +160,9 @@ public final class Replay {
         sql.list(Sql::values, LINEAGE.formatted("sqlite_autoindex_revision_1"), file);
     if (!table.equals(sql.list(Sql::values, LINEAGE.formatted("revision_lineage"), file))) {
       throw new UnprovenException("what care plans look at");
+    }
+    if (sql.first(row -> true, MISNAMED, file).isPresent()) {
+      throw new UnprovenException("what a file is called");
     }
     return all;
   }
