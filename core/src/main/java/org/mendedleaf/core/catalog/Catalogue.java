@@ -32,6 +32,7 @@ import org.mendedleaf.core.catalog.tables.LoggedLines;
 import org.mendedleaf.core.catalog.tables.Projection;
 import org.mendedleaf.core.catalog.tables.Proof;
 import org.mendedleaf.core.catalog.tables.Schema;
+import org.mendedleaf.core.catalog.tables.SmallTables;
 import org.mendedleaf.core.catalog.tables.Sql;
 import org.mendedleaf.core.catalog.tables.StoredChunks;
 import org.mendedleaf.core.catalog.tables.Times;
@@ -694,6 +695,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
               writing.execute(table);
             }
             writing.update("INSERT INTO about VALUES ('store', ?)", store.description().id());
+            new SmallTables(writing).seal();
             writing.execute("PRAGMA user_version = " + Schema.VERSION);
           });
     }
@@ -711,7 +713,12 @@ public final class Catalogue implements ChunkIndex, Closeable {
 
   private record Last(long number, ContentId hash) {}
 
-  /** Whether this catalogue is of this version and of this store, as it is now. */
+  /**
+   * Whether this catalogue is of this version and of this store, as it is now.
+   *
+   * @throws CatalogueException if that, or which shelves there are, cannot be read as it was
+   *     written
+   */
   private boolean fits() throws IOException {
     int version = writing.first(row -> row.getInt(1), "PRAGMA user_version").orElse(0);
     if (version != Schema.VERSION) {
@@ -724,6 +731,7 @@ public final class Catalogue implements ChunkIndex, Closeable {
     if (!of.equals(store.description().id())) {
       return false;
     }
+    new SmallTables(writing).prove();
     return nextSegment == 0
         || store
             .log()

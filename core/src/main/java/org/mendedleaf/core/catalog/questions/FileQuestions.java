@@ -18,6 +18,7 @@ import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.FolderState;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.LookedFile;
+import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.history.Names;
 import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.PresentFile;
@@ -76,15 +77,8 @@ public final class FileQuestions {
     this.sql = sql;
   }
 
+  /** All shelves; one query asks for them with what was set of them. */
   public List<RecordedShelf> shelves() throws IOException {
-    Map<Long, Map<String, ShelfSetting.Said>> said = new HashMap<>();
-    sql.list(
-        row ->
-            said.computeIfAbsent(row.getLong(1), shelf -> new HashMap<>())
-                .put(
-                    row.getString(2),
-                    new ShelfSetting.Said(row.getString(3), Times.of(row.getLong(4)))),
-        "SELECT shelf, what, line, at FROM shelf_setting");
     return sql.list(
         row ->
             new RecordedShelf(
@@ -96,9 +90,26 @@ public final class FileQuestions {
                 row.getLong(7),
                 row.getLong(8),
                 row.getBoolean(6),
-                ShelfSetting.settings(said.getOrDefault(row.getLong(1), Map.of()))),
+                ShelfSetting.settings(said(row.getString(9)))),
         """
-        SELECT id, name, kind, folder, at, first_done, files, revisions FROM shelf ORDER BY id""");
+        SELECT id, name, kind, folder, at, first_done, files, revisions,
+          (SELECT json_group_object(what, json_array(line, shelf_setting.at)) FROM shelf_setting
+           WHERE shelf_setting.shelf = shelf.id)
+        FROM shelf ORDER BY id""");
+  }
+
+  private static Map<String, ShelfSetting.Said> said(String parts) {
+    Map<String, ShelfSetting.Said> said = new HashMap<>();
+    MetadataFormat.parse(parts)
+        .properties()
+        .forEach(
+            part ->
+                said.put(
+                    part.getKey(),
+                    new ShelfSetting.Said(
+                        part.getValue().get(0).asText(),
+                        Times.of(part.getValue().get(1).asLong()))));
+    return said;
   }
 
   /** The last issue letter that a file was given, from 1; 0 if none was. */

@@ -20,19 +20,19 @@ public final class SmallTables {
 
   private final Sql sql;
 
-  SmallTables(Sql sql) {
+  public SmallTables(Sql sql) {
     this.sql = sql;
   }
 
   /** Notes what they hold now. */
-  void seal() throws IOException {
+  public void seal() throws IOException {
     sql.update("INSERT OR REPLACE INTO about VALUES ('small tables', ?)", hash());
   }
 
   /**
    * @throws UnprovenException if they hold something else than was noted
    */
-  void prove() throws IOException {
+  public void prove() throws IOException {
     String sealed =
         sql.first(row -> row.getString(1), "SELECT value FROM about WHERE key = 'small tables'")
             .orElse("");
