@@ -99,7 +99,7 @@ public final class Gatherings {
     Catalogue catalogue = desk.store(shelf.store()).catalogue();
     catalogue.catchUp();
     Map<InnerPath, List<PresentFile>> folders =
-        catalogue.files().present(shelf.id()).stream()
+        catalogue.present().of(shelf.id()).stream()
             .filter(file -> file.state().content().isPresent())
             .filter(file -> file.state().path().isWithin(folder))
             .collect(
@@ -164,8 +164,8 @@ public final class Gatherings {
     Map<InnerPath, PresentFile> files = new HashMap<>();
     desk.store(shelf.store())
         .catalogue()
-        .files()
-        .present(shelf.id())
+        .present()
+        .of(shelf.id())
         .forEach(file -> files.put(file.state().path(), file));
     CarePlan plan = named.get().plan();
     Instant now = settings.clock().instant();

@@ -200,7 +200,7 @@ public final class Intake {
       Catalogue catalogue = desk.store(shelf.store()).catalogue();
       catalogue.catchUp();
       Map<Long, List<String>> others = catalogue.files().otherNames(shelf.id());
-      for (PresentFile file : catalogue.files().present(shelf.id())) {
+      for (PresentFile file : catalogue.present().of(shelf.id())) {
         if (file.state().content().isPresent()) {
           known.add(new Known(shelf, file, others.getOrDefault(file.file(), List.of())));
         }

@@ -95,7 +95,7 @@ public final class Capture {
   public boolean isCertainly(Standing standing, PresentFile recorded) throws IOException {
     return standing.exists()
         && Comparison.same(
-            recorded, standing.found(), catalogue.files().lookedAt(recorded.file()).orElse(null));
+            recorded, standing.found(), catalogue.present().lookedAt(recorded.file()).orElse(null));
   }
 
   /** The state of a file that was just written with the content of another. */
@@ -138,7 +138,7 @@ public final class Capture {
         return new CaptureOutcome.SuddenlyEmpty(request.folder(), missed);
       }
     }
-    Map<Long, LookedFile> readings = catalogue.files().looked(request.shelf());
+    Map<Long, LookedFile> readings = catalogue.present().looked(request.shelf());
     Comparison comparison = Comparison.of(known, scan, readings);
     clearAway(scan.leftBehind(), moment);
     UntouchedMoves untouched = untouched(comparison, readings, scanner, moment);
@@ -222,11 +222,11 @@ public final class Capture {
         Optional<Found> found = scanner.look(ShelfPaths.resolve(request.folder(), path), path);
         if (found.isPresent()) {
           scan.files().add(found.get());
-          Optional<PresentFile> file = catalogue.files().present(request.shelf(), path);
+          Optional<PresentFile> file = catalogue.present().at(request.shelf(), path);
           if (file.isPresent()) {
             known.add(file.get());
             catalogue
-                .files()
+                .present()
                 .lookedAt(file.get().file())
                 .ifPresent(one -> looked.put(one.file(), one));
           }
@@ -470,7 +470,7 @@ public final class Capture {
         return;
       }
       Map<InnerPath, FolderState> before = new LinkedHashMap<>();
-      catalogue.files().folders(request.shelf()).forEach(f -> before.put(f.path(), f));
+      catalogue.present().folders(request.shelf()).forEach(f -> before.put(f.path(), f));
       for (Found folder : scan.folders()) {
         FolderState now = new FolderState(folder.path(), folder.modified(), folder.mode());
         FolderState was = before.remove(folder.path());

@@ -51,13 +51,13 @@ final class RecordedFiles {
       Known known = one.remembered.get();
       if (known == null || known.commits() > commits || known.erasures() != erasures) {
         Map<Long, PresentFile> files = new LinkedHashMap<>();
-        catalogue.files().present(shelf).forEach(file -> files.put(file.file(), file));
+        catalogue.present().of(shelf).forEach(file -> files.put(file.file(), file));
         known = new Known(commits, erasures, files);
       } else if (known.commits() < commits) {
-        for (long gone : catalogue.files().removedSince(shelf, known.commits())) {
+        for (long gone : catalogue.present().removedSince(shelf, known.commits())) {
           known.files().remove(gone);
         }
-        for (PresentFile file : catalogue.files().presentSince(shelf, known.commits())) {
+        for (PresentFile file : catalogue.present().since(shelf, known.commits())) {
           known.files().put(file.file(), file);
         }
         known = new Known(commits, erasures, known.files());

@@ -10,6 +10,7 @@ import java.util.OptionalLong;
 import org.mendedleaf.core.catalog.lines.Detail;
 import org.mendedleaf.core.catalog.lines.Proposal;
 import org.mendedleaf.core.catalog.questions.FileQuestions;
+import org.mendedleaf.core.catalog.questions.PresentQuestions;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.RecordedFile;
@@ -23,6 +24,7 @@ import org.mendedleaf.core.history.Revision;
 final class Assignment {
 
   private final FileQuestions files;
+  private final PresentQuestions present;
   private final OptionalLong shelf;
   private final List<Detail.Place> places;
   private final Map<InnerPath, Long> taken = new HashMap<>();
@@ -35,9 +37,11 @@ final class Assignment {
   /**
    * @param places where the metadata of each proposal stands; null where it has none
    */
-  Assignment(FileQuestions files, OptionalLong shelf, List<Detail.Place> places)
+  Assignment(
+      FileQuestions files, PresentQuestions present, OptionalLong shelf, List<Detail.Place> places)
       throws IOException {
     this.files = files;
+    this.present = present;
     this.shelf = shelf;
     this.places = places;
     this.nextFile = files.lastFile() + 1;
@@ -102,8 +106,8 @@ final class Assignment {
 
   private Optional<Detail> moveFolder(Proposal.MoveFolder move, Detail.Place place)
       throws IOException {
-    if (!files.anyPresentIn(shelf.orElseThrow(), move.before())
-        || files.anyInTheWay(shelf.getAsLong(), move.before(), move.now())) {
+    if (!present.anyIn(shelf.orElseThrow(), move.before())
+        || present.anyInTheWay(shelf.getAsLong(), move.before(), move.now())) {
       return Optional.empty();
     }
     folders.add(move);

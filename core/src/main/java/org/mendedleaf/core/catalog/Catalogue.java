@@ -23,6 +23,7 @@ import org.mendedleaf.core.catalog.questions.LineageQuestions;
 import org.mendedleaf.core.catalog.questions.MarkQuestions;
 import org.mendedleaf.core.catalog.questions.MomentQuestions;
 import org.mendedleaf.core.catalog.questions.NameQuestions;
+import org.mendedleaf.core.catalog.questions.PresentQuestions;
 import org.mendedleaf.core.catalog.questions.SnapshotQuestions;
 import org.mendedleaf.core.catalog.questions.SpaceQuestions;
 import org.mendedleaf.core.catalog.questions.TreeQuestions;
@@ -125,6 +126,11 @@ public final class Catalogue implements ChunkIndex, Closeable {
   /** Questions about shelves, files and revisions. */
   public FileQuestions files() {
     return new FileQuestions(reading());
+  }
+
+  /** Questions about what lies on a shelf now. */
+  public PresentQuestions present() {
+    return new PresentQuestions(reading());
   }
 
   /** Questions about folders at a moment. */

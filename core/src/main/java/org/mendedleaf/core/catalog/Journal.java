@@ -148,7 +148,8 @@ public final class Journal {
       catalogue.catchUp();
       Catalogue.Position position = catalogue.position();
       session.check();
-      Assignment assignment = new Assignment(catalogue.files(), draft.shelf(), written.places());
+      Assignment assignment =
+          new Assignment(catalogue.files(), catalogue.present(), draft.shelf(), written.places());
       List<Detail> details = assignment.assign(draft.proposals());
       boolean nothing = details.isEmpty() && draft.act() == Act.CAPTURE && !firstCapture(draft);
       if (nothing && written.sheaves().isEmpty()) {

@@ -87,7 +87,7 @@ public final class LostAndFound {
     Catalogue catalogue = desk.store(shelf.store()).catalogue();
     catalogue.lookForNews();
     Set<InnerPath> folders = new HashSet<>();
-    for (FolderState folder : catalogue.files().folders(shelf.id())) {
+    for (FolderState folder : catalogue.present().folders(shelf.id())) {
       folders.add(folder.path());
     }
     Map<Long, Optional<Instant>> kept = keptUntil(shelf, catalogue);

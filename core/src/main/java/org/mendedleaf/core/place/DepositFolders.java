@@ -53,7 +53,7 @@ public final class DepositFolders {
       return List.of();
     }
     Set<InnerPath> used = new HashSet<>();
-    for (PresentFile file : catalogue.files().present(shelf)) {
+    for (PresentFile file : catalogue.present().of(shelf)) {
       if (!gone.contains(file.state().path())) {
         use(file.state().path(), used);
       }
@@ -75,7 +75,7 @@ public final class DepositFolders {
 
   private Set<InnerPath> folders(long shelf) throws IOException {
     Set<InnerPath> folders = new HashSet<>();
-    catalogue.files().folders(shelf).forEach(folder -> folders.add(folder.path()));
+    catalogue.present().folders(shelf).forEach(folder -> folders.add(folder.path()));
     return folders;
   }
 }

@@ -155,13 +155,13 @@ final class Recorder {
   /** Where a drive does not tell capital letters, what stands there may be written otherwise. */
   private Optional<PresentFile> recordedAt(long shelf, Path target, InnerPath path)
       throws IOException {
-    Optional<PresentFile> exactly = catalogue.files().present(shelf, path);
+    Optional<PresentFile> exactly = catalogue.present().at(shelf, path);
     if (exactly.isPresent()) {
       return exactly;
     }
     Path name = target.toRealPath(LinkOption.NOFOLLOW_LINKS).getFileName();
     InnerPath written = path.folder().resolve(ShelfPaths.name(name));
-    return written.equals(path) ? Optional.empty() : catalogue.files().present(shelf, written);
+    return written.equals(path) ? Optional.empty() : catalogue.present().at(shelf, written);
   }
 
   /**

@@ -94,7 +94,7 @@ public final class Deposit {
   public long remove(Place place, List<InnerPath> paths, String run) throws IOException {
     catalogue.catchUp();
     List<Step> steps = new ArrayList<>();
-    for (PresentFile file : catalogue.files().present(place.shelf())) {
+    for (PresentFile file : catalogue.present().of(place.shelf())) {
       InnerPath at = file.state().path();
       if (paths.stream().anyMatch(at::isWithin)) {
         steps.add(removing(file, Path.of(target(place, at))));

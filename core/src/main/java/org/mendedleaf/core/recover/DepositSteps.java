@@ -84,7 +84,7 @@ final class DepositSteps {
       }
     }
     List<Step> steps = new ArrayList<>();
-    for (PresentFile file : catalogue.files().present(place.shelf())) {
+    for (PresentFile file : catalogue.present().of(place.shelf())) {
       InnerPath at = file.state().path();
       boolean inside = folders.stream().anyMatch(at::isWithin);
       if (inside && !wanted.contains(file.file())) {

@@ -57,7 +57,7 @@ final class Gathering {
     this.by = by;
     this.run = run;
     this.present =
-        catalogue.files().present(where.shelf()).stream()
+        catalogue.present().of(where.shelf()).stream()
             .collect(Collectors.toMap(file -> file.state().path(), Function.identity()));
   }
 

@@ -248,7 +248,7 @@ public final class Recovery {
   private List<PresentFile> present(long shelf, List<InnerPath> paths) throws IOException {
     Map<Long, PresentFile> present = new LinkedHashMap<>();
     for (InnerPath path : paths) {
-      for (PresentFile file : catalogue.files().presentWithin(shelf, path)) {
+      for (PresentFile file : catalogue.present().within(shelf, path)) {
         present.put(file.file(), file);
       }
     }

@@ -113,7 +113,7 @@ final class Rehearser {
     if (inPlace) {
       for (Pick pick : order.picks()) {
         if (pick instanceof Pick.OfMoment of) {
-          for (PresentFile file : catalogue.files().presentWithin(order.shelf(), of.path())) {
+          for (PresentFile file : catalogue.present().within(order.shelf(), of.path())) {
             present.put(file.state().path(), Optional.of(file));
           }
         }
@@ -128,7 +128,7 @@ final class Rehearser {
     }
     Optional<PresentFile> known = present.get(path);
     if (known == null) {
-      known = catalogue.files().present(order.shelf(), path);
+      known = catalogue.present().at(order.shelf(), path);
       present.put(path, known);
     }
     return known;
@@ -414,7 +414,7 @@ final class Rehearser {
   private void removeLater(Pick.OfMoment pick, List<TreeEntry> entries) throws IOException {
     Set<InnerPath> then = new HashSet<>();
     entries.forEach(entry -> then.add(entry.path()));
-    for (PresentFile file : catalogue.files().presentWithin(order.shelf(), pick.path())) {
+    for (PresentFile file : catalogue.present().within(order.shelf(), pick.path())) {
       InnerPath path = file.state().path();
       Path target = ShelfPaths.resolve(root, path);
       boolean wanted = then.contains(path) || taken.contains(names.key(target));

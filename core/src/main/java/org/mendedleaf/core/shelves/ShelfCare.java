@@ -136,7 +136,7 @@ public final class ShelfCare {
     LeftOut wanted = rules(patterns, LeftOut.NOTHING, settings.clock().instant());
     Catalogue catalogue = desk.store(shelf.store()).catalogue();
     catalogue.catchUp();
-    return catalogue.files().present(shelf.id()).stream()
+    return catalogue.present().of(shelf.id()).stream()
         .map(file -> file.state().path())
         .filter(wanted::matches)
         .sorted()

@@ -351,7 +351,7 @@ public final class Shelves {
   public List<InnerPath> folders(Shelf shelf) throws IOException {
     OpenStore store = desk.store(shelf.store());
     store.catalogue().lookForNews();
-    return store.catalogue().files().folders(shelf.id()).stream()
+    return store.catalogue().present().folders(shelf.id()).stream()
         .map(FolderState::path)
         .filter(path -> !path.isRoot())
         .sorted()

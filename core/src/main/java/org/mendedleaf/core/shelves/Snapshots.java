@@ -79,7 +79,7 @@ public final class Snapshots {
     store.catalogue().catchUp();
     boolean isFolder =
         folder.isRoot()
-            || store.catalogue().files().folders(shelf.id()).stream()
+            || store.catalogue().present().folders(shelf.id()).stream()
                 .anyMatch(state -> state.path().equals(folder));
     if (!isFolder) {
       throw new SentenceException(

@@ -144,7 +144,7 @@ class KillAttackTest {
   }
 
   private static PresentFile first(FaultyDesk desk) throws IOException {
-    return desk.catalogue().files().present(desk.shelf()).get(0);
+    return desk.catalogue().present().of(desk.shelf()).get(0);
   }
 
   private static void mend(FaultyDesk desk) throws IOException {

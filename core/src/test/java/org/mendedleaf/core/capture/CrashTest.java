@@ -78,7 +78,7 @@ class CrashTest {
   private static Map<String, String> recorded(FaultyDesk desk) throws IOException {
     Map<String, String> texts = new TreeMap<>();
     ContentReader contents = desk.catalogue().contents();
-    for (PresentFile file : desk.catalogue().files().present(desk.shelf())) {
+    for (PresentFile file : desk.catalogue().present().of(desk.shelf())) {
       texts.put(
           file.state().path().shown(),
           new String(

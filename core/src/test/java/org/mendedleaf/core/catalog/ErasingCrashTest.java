@@ -176,7 +176,7 @@ class ErasingCrashTest {
 
   private static Map<String, List<Revision>> histories(FaultyDesk desk) throws IOException {
     Map<String, List<Revision>> histories = new HashMap<>();
-    for (PresentFile file : desk.catalogue().files().present(desk.shelf())) {
+    for (PresentFile file : desk.catalogue().present().of(desk.shelf())) {
       histories.put(file.state().path().text(), desk.catalogue().files().history(file.file()));
     }
     return histories;

@@ -222,7 +222,7 @@ class ErasingInterleavingsTest {
 
   private void erase(Catalogue catalogue, Journal journal, long shelf) throws IOException {
     catalogue.catchUp();
-    List<PresentFile> files = catalogue.files().present(shelf);
+    List<PresentFile> files = catalogue.present().of(shelf);
     if (files.isEmpty()) {
       return;
     }
@@ -267,7 +267,7 @@ class ErasingInterleavingsTest {
     Map<RevisionKey, byte[]> found = new HashMap<>();
     List<Long> files = new ArrayList<>();
     for (long shelf : List.of(one.shelf(), two.shelf())) {
-      catalogue.files().present(shelf).forEach(file -> files.add(file.file()));
+      catalogue.present().of(shelf).forEach(file -> files.add(file.file()));
     }
     for (Revision revision : catalogue.files().histories(files)) {
       found.put(

@@ -55,7 +55,7 @@ class FolderMovesTest {
   }
 
   private List<String> present() throws IOException {
-    return desk.catalogue().files().present(desk.shelf()).stream()
+    return desk.catalogue().present().of(desk.shelf()).stream()
         .map(file -> file.state().path().text())
         .sorted()
         .toList();
@@ -88,8 +88,8 @@ class FolderMovesTest {
     var unused = desk.capture();
     ContentId hurt =
         desk.catalogue()
-            .files()
-            .present(desk.shelf(), new InnerPath("A/x"))
+            .present()
+            .at(desk.shelf(), new InnerPath("A/x"))
             .flatMap(file -> file.state().content())
             .orElseThrow()
             .id();
