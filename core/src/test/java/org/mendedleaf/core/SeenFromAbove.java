@@ -53,7 +53,7 @@ public final class SeenFromAbove {
           "compare.inside.Paragraph",
           "compare.inside.Sheet",
           "compare.process.Look",
-          "compare.inside.Family",
+          "compare.inside.KindFamily",
           "desk.DeskFile",
           "desk.DeskLock",
           "desk.SentenceException",

@@ -94,7 +94,7 @@ public final class Capture {
   /** Whether what stands there certainly is what is recorded, so that it need not be read. */
   public boolean isCertainly(Standing standing, PresentFile recorded) throws IOException {
     return standing.exists()
-        && Comparison.same(
+        && Stocktaking.same(
             recorded, standing.found(), catalogue.present().lookedAt(recorded.file()).orElse(null));
   }
 
@@ -139,17 +139,17 @@ public final class Capture {
       }
     }
     Map<Long, LookedFile> readings = catalogue.present().looked(request.shelf());
-    Comparison comparison = Comparison.of(known, scan, readings);
+    Stocktaking stocktaking = Stocktaking.of(known, scan, readings);
     clearAway(scan.leftBehind(), moment);
-    UntouchedMoves untouched = untouched(comparison, readings, scanner, moment);
-    Run run = new Run(request, moment, scan, comparison, untouched);
+    UntouchedMoves untouched = untouched(stocktaking, readings, scanner, moment);
+    Run run = new Run(request, moment, scan, stocktaking, untouched);
     return new CaptureOutcome.Done(run.capture(reader(scanner, progress), progress));
   }
 
   /** Where the store is damaged, whatever can be read again may make it whole. */
   private UntouchedMoves untouched(
-      Comparison comparison, Map<Long, LookedFile> looked, Scanner scanner, Instant moment) {
-    List<PresentFile> gone = catalogue.isAnythingHurt() ? List.of() : comparison.gone();
+      Stocktaking stocktaking, Map<Long, LookedFile> looked, Scanner scanner, Instant moment) {
+    List<PresentFile> gone = catalogue.isAnythingHurt() ? List.of() : stocktaking.gone();
     return new UntouchedMoves(gone, looked, scanner, moment);
   }
 
@@ -235,12 +235,12 @@ public final class Capture {
         scan.problems().add(new Problem(path, Problem.Kind.UNREADABLE, Scanner.reason(e)));
       }
     }
-    Comparison comparison = Comparison.of(known, scan, looked);
-    if (comparison.toRead().isEmpty() && comparison.touched().isEmpty()) {
+    Stocktaking stocktaking = Stocktaking.of(known, scan, looked);
+    if (stocktaking.toRead().isEmpty() && stocktaking.touched().isEmpty()) {
       return scan.problems();
     }
-    UntouchedMoves untouched = untouched(comparison, looked, scanner, moment);
-    Run run = new Run(request, moment, scan, comparison, untouched);
+    UntouchedMoves untouched = untouched(stocktaking, looked, scanner, moment);
+    Run run = new Run(request, moment, scan, stocktaking, untouched);
     return run.capture(reader(scanner, Progress.NONE), Progress.NONE).problems();
   }
 
@@ -297,7 +297,7 @@ public final class Capture {
     private final Request request;
     private final Instant moment;
     private final Scan scan;
-    private final Comparison comparison;
+    private final Stocktaking stocktaking;
     private final List<Problem> problems = new ArrayList<>();
     private final List<FileState> held = new ArrayList<>();
     private final List<UntouchedMoves.Moved> untouched = new ArrayList<>();
@@ -314,17 +314,17 @@ public final class Capture {
         Request request,
         Instant moment,
         Scan scan,
-        Comparison comparison,
+        Stocktaking stocktaking,
         UntouchedMoves untouchedMoves) {
       this.request = request;
       this.moment = moment;
       this.scan = scan;
-      this.comparison = comparison;
+      this.stocktaking = stocktaking;
       problems.addAll(scan.problems());
-      untouched.addAll(untouchedMoves.find(comparison));
+      untouched.addAll(untouchedMoves.find(stocktaking));
       Set<Found> known = Collections.newSetFromMap(new IdentityHashMap<>());
       untouched.forEach(one -> known.add(one.found()));
-      comparison.toRead().stream().filter(found -> !known.contains(found)).forEach(toRead::add);
+      stocktaking.toRead().stream().filter(found -> !known.contains(found)).forEach(toRead::add);
     }
 
     CaptureReport capture(FileReader reader, Progress progress) throws IOException {
@@ -391,7 +391,7 @@ public final class Capture {
     }
 
     private Optional<ContentRef> former(Found found) {
-      return Optional.ofNullable(comparison.recorded().get(found.path()))
+      return Optional.ofNullable(stocktaking.recorded().get(found.path()))
           .flatMap(file -> file.state().content());
     }
 
@@ -399,8 +399,8 @@ public final class Capture {
     private void propose(
         FileReader.Outcome.Read read, List<Proposal> proposals, List<LookedFile> looked) {
       FileState state = read.state();
-      PresentFile known = comparison.recorded().get(state.path());
-      if (known == null && !comparison.gone().isEmpty()) {
+      PresentFile known = stocktaking.recorded().get(state.path());
+      if (known == null && !stocktaking.gone().isEmpty()) {
         held.add(state);
       } else if (known == null) {
         added++;
@@ -419,7 +419,7 @@ public final class Capture {
     /** Adds what can only be decided when everything has been read. */
     private void finish(List<Proposal> proposals) throws IOException {
       Map<InnerPath, PresentFile> renamed =
-          new Renames(comparison.gone(), held, untouched, this::shared).decide();
+          new Renames(stocktaking.gone(), held, untouched, this::shared).decide();
       Moves moves = new Moves();
       for (UntouchedMoves.Moved one : untouched) {
         moves.add(one.before(), one.state());
@@ -440,16 +440,16 @@ public final class Capture {
       }
       moved = moves.size();
       List<Proposal> order = new ArrayList<>();
-      if (moves.size() < comparison.gone().size()) {
+      if (moves.size() < stocktaking.gone().size()) {
         Set<Long> found = moves.files();
-        for (PresentFile file : comparison.gone()) {
+        for (PresentFile file : stocktaking.gone()) {
           if (!found.contains(file.file())) {
             order.add(new Proposal.Remove(file.file()));
           }
         }
       }
       order.addAll(moves.inOrder(this::staying));
-      comparison.touched().forEach((file, state) -> order.add(new Proposal.Touch(file, state)));
+      stocktaking.touched().forEach((file, state) -> order.add(new Proposal.Touch(file, state)));
       order.addAll(saves);
       folders(order);
       proposals.addAll(order);
@@ -457,12 +457,12 @@ public final class Capture {
 
     /** The paths of recorded files that are where they were, or cannot be seen. */
     private List<InnerPath> staying() {
-      if (comparison.gone().size() == comparison.recorded().size()) {
+      if (stocktaking.gone().size() == stocktaking.recorded().size()) {
         return List.of();
       }
       Set<InnerPath> gone = new HashSet<>();
-      comparison.gone().forEach(file -> gone.add(file.state().path()));
-      return comparison.recorded().keySet().stream().filter(path -> !gone.contains(path)).toList();
+      stocktaking.gone().forEach(file -> gone.add(file.state().path()));
+      return stocktaking.recorded().keySet().stream().filter(path -> !gone.contains(path)).toList();
     }
 
     private void folders(List<Proposal> proposals) throws IOException {

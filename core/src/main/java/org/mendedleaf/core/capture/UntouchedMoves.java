@@ -63,13 +63,13 @@ final class UntouchedMoves {
   }
 
   /** Those of the files to be read that are recorded ones; each is found once. */
-  List<Moved> find(Comparison comparison) {
+  List<Moved> find(Stocktaking stocktaking) {
     if (gone.isEmpty()) {
       return List.of();
     }
     List<Moved> alike = new ArrayList<>();
-    for (Found found : comparison.toRead()) {
-      if (!found.isLink() && !comparison.recorded().containsKey(found.path())) {
+    for (Found found : stocktaking.toRead()) {
+      if (!found.isLink() && !stocktaking.recorded().containsKey(found.path())) {
         found.key().flatMap(key -> alike(key, found)).ifPresent(alike::add);
       }
     }

@@ -9,9 +9,9 @@ import org.mendedleaf.core.compare.Comparison.Difference;
 import org.mendedleaf.core.compare.Comparison.Row;
 import org.mendedleaf.core.compare.Comparison.SheetPair;
 import org.mendedleaf.core.compare.inside.CellBudget;
-import org.mendedleaf.core.compare.inside.Family;
 import org.mendedleaf.core.compare.inside.Inside;
 import org.mendedleaf.core.compare.inside.Kind;
+import org.mendedleaf.core.compare.inside.KindFamily;
 import org.mendedleaf.core.compare.inside.Paragraph;
 import org.mendedleaf.core.compare.inside.Sentences;
 import org.mendedleaf.core.compare.inside.Sheet;
@@ -52,10 +52,10 @@ public final class Comparing {
     if (earlier.complete() && later.complete() && Arrays.equals(earlier.bytes(), later.bytes())) {
       return Comparison.identical(kindAfter);
     }
-    if (kindAfter.family() == Family.EMPTY) {
+    if (kindAfter.family() == KindFamily.EMPTY) {
       return Comparison.ofBytes(kindAfter, "emptied: 0 bytes", "The later state is empty.");
     }
-    if (kindBefore.family() == Family.EMPTY) {
+    if (kindBefore.family() == KindFamily.EMPTY) {
       return Comparison.ofBytes(kindAfter, "was empty before", "The earlier state is empty.");
     }
     if (!kindBefore.family().comparesWith(kindAfter.family())) {
@@ -83,9 +83,9 @@ public final class Comparing {
   }
 
   private static boolean isText(Kind kind) {
-    return kind.family() == Family.TEXT
-        || kind.family() == Family.VALUES
-        || kind.family() == Family.DRAWING;
+    return kind.family() == KindFamily.TEXT
+        || kind.family() == KindFamily.VALUES
+        || kind.family() == KindFamily.DRAWING;
   }
 
   private static String article(Kind kind) {

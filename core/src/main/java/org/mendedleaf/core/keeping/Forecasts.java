@@ -21,9 +21,9 @@ import org.mendedleaf.core.plan.Room;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.Shelves;
+import org.mendedleaf.core.space.SpaceWeights;
 import org.mendedleaf.core.space.StoreSpace;
 import org.mendedleaf.core.space.Weight;
-import org.mendedleaf.core.space.Weights;
 
 /**
  * What shelves will take in their stores under this and other plans, and how far off such a
@@ -177,7 +177,7 @@ public final class Forecasts {
             .filter(file -> Math.floorMod(mixed(file.file()), every) == 0)
             .toList();
     Set<Long> ids = some.stream().map(ShelfLineages.OfFile::file).collect(Collectors.toSet());
-    Map<Long, List<Weight>> weights = new Weights(space).of(use -> ids.contains(use.file()));
+    Map<Long, List<Weight>> weights = new SpaceWeights(space).of(use -> ids.contains(use.file()));
     List<Weighed> files = new ArrayList<>();
     for (ShelfLineages.OfFile file : some) {
       files.add(weighed(file.lineage(), weights.getOrDefault(file.file(), List.of())));

@@ -117,8 +117,8 @@ final class LinesView {
 
     void show(int line, List<Piece> pieces, boolean differs, boolean earlier) {
       number.setText(line > 0 ? Shown.count(line) : "");
-      sign.setText(differs ? Marks.sign(earlier ? Mark.REMOVED : Mark.ADDED) : "");
-      Marks.show(box, differs && earlier, differs && !earlier);
+      sign.setText(differs ? SideMarks.sign(earlier ? Mark.REMOVED : Mark.ADDED) : "");
+      SideMarks.show(box, differs && earlier, differs && !earlier);
       flow.getChildren().clear();
       for (Piece piece : pieces) {
         Text text = new Text(piece.text().replace("\t", "    "));

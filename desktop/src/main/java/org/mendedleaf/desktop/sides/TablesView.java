@@ -46,7 +46,7 @@ final class TablesView {
     ToggleGroup group = new ToggleGroup();
     ToggleButton first = null;
     for (SheetPair sheet : sheets) {
-      String sign = Marks.sign(sheet.mark());
+      String sign = SideMarks.sign(sheet.mark());
       ToggleButton tab =
           new ToggleButton(sign.isEmpty() ? sheet.name() : sign + " " + sheet.name());
       tab.getStyleClass().setAll("word-tab");
@@ -103,13 +103,13 @@ final class TablesView {
       return "…";
     }
     int number = row.later() > 0 ? row.later() : row.earlier();
-    return (Marks.sign(row.mark()) + " " + Shown.count(number)).strip();
+    return (SideMarks.sign(row.mark()) + " " + Shown.count(number)).strip();
   }
 
   private static TableColumn<RowPair, RowPair> column(SheetPair sheet, int at) {
     Column named = sheet.columns().get(at);
     TableColumn<RowPair, RowPair> column =
-        new TableColumn<>((Marks.sign(named.mark()) + " " + named.name()).strip());
+        new TableColumn<>((SideMarks.sign(named.mark()) + " " + named.name()).strip());
     List<String> texts = new ArrayList<>(List.of(column.getText()));
     for (RowPair row :
         sheet.rows().subList(0, Math.min(ColumnWidths.LOOKED_AT, sheet.rows().size()))) {
@@ -136,7 +136,7 @@ final class TablesView {
     protected void updateItem(RowPair row, boolean empty) {
       super.updateItem(row, empty);
       boolean there = !empty && row != null;
-      Marks.show(this, there && row.mark() == Mark.REMOVED, there && row.mark() == Mark.ADDED);
+      SideMarks.show(this, there && row.mark() == Mark.REMOVED, there && row.mark() == Mark.ADDED);
     }
   }
 
@@ -156,7 +156,7 @@ final class TablesView {
       setGraphic(null);
       Tip.off(this);
       getStyleClass().removeAll("soft", "number", "looks-different");
-      Marks.show(this, false, false);
+      SideMarks.show(this, false, false);
       if (empty || row == null) {
         return;
       }
@@ -170,7 +170,7 @@ final class TablesView {
 
     private void show(RowPair row, CellPair cell) {
       boolean both = row.earlier() > 0 && row.later() > 0;
-      Marks.show(this, both && column == Mark.REMOVED, both && column == Mark.ADDED);
+      SideMarks.show(this, both && column == Mark.REMOVED, both && column == Mark.ADDED);
       if (cell.change() == CellChange.VALUE) {
         setGraphic(twice(cell));
       } else {

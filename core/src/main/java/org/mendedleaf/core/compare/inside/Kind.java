@@ -6,10 +6,10 @@ package org.mendedleaf.core.compare.inside;
  * @param type media type, like "text/csv"
  * @param name in words, like "table (CSV)"
  */
-public record Kind(String type, Family family, String name) {
+public record Kind(String type, KindFamily family, String name) {
 
   public static final Kind UNKNOWN =
-      new Kind("application/octet-stream", Family.OTHER, "file of an unknown kind");
+      new Kind("application/octet-stream", KindFamily.OTHER, "file of an unknown kind");
 
-  public static final Kind LINK = new Kind("inode/symlink", Family.LINK, "link");
+  public static final Kind LINK = new Kind("inode/symlink", KindFamily.LINK, "link");
 }

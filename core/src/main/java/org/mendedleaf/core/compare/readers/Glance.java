@@ -7,9 +7,9 @@ import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import org.mendedleaf.core.compare.inside.CellBudget;
-import org.mendedleaf.core.compare.inside.Family;
 import org.mendedleaf.core.compare.inside.Inside;
 import org.mendedleaf.core.compare.inside.Kind;
+import org.mendedleaf.core.compare.inside.KindFamily;
 import org.mendedleaf.core.compare.inside.Paragraph;
 import org.mendedleaf.core.compare.inside.Sheet;
 import org.mendedleaf.core.compare.inside.TextLimits;
@@ -106,7 +106,7 @@ public final class Glance {
       }
     }
     Pictures.Decoded decoded =
-        kind.family() == Family.DRAWING ? drawings.draw(bytes) : pictures.decode(bytes);
+        kind.family() == KindFamily.DRAWING ? drawings.draw(bytes) : pictures.decode(bytes);
     lately.addFirst(new Seen(bytes, decoded));
     if (lately.size() > LATELY) {
       lately.removeLast();
@@ -140,7 +140,9 @@ public final class Glance {
   }
 
   public List<Paragraph> paragraphs(Kind kind, Sample sample) throws UnreadableException {
-    return kind.family() == Family.WORDS ? words.read(sample.all()) : openTexts.read(sample.all());
+    return kind.family() == KindFamily.WORDS
+        ? words.read(sample.all())
+        : openTexts.read(sample.all());
   }
 
   public PdfReader pdfs() {

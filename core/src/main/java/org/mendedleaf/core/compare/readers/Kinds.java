@@ -9,8 +9,8 @@ import java.util.zip.ZipInputStream;
 import org.apache.tika.detect.DefaultDetector;
 import org.apache.tika.metadata.Metadata;
 import org.apache.tika.metadata.TikaCoreProperties;
-import org.mendedleaf.core.compare.inside.Family;
 import org.mendedleaf.core.compare.inside.Kind;
+import org.mendedleaf.core.compare.inside.KindFamily;
 
 /** Tells what a content is, by its bytes and with its name as a hint. In the child process only. */
 public final class Kinds {
@@ -21,7 +21,7 @@ public final class Kinds {
 
   public Kind of(String name, byte[] bytes) throws IOException {
     if (bytes.length == 0) {
-      return new Kind("application/x-empty", Family.EMPTY, "empty file");
+      return new Kind("application/x-empty", KindFamily.EMPTY, "empty file");
     }
     Metadata metadata = new Metadata();
     metadata.set(TikaCoreProperties.RESOURCE_NAME_KEY, name);
@@ -30,7 +30,7 @@ public final class Kinds {
     if (type.equals("application/zip") || type.equals("application/x-tika-ooxml")) {
       type = packaged(bytes, type);
     }
-    Family family = family(type, name.toLowerCase(Locale.ROOT));
+    KindFamily family = family(type, name.toLowerCase(Locale.ROOT));
     return new Kind(type, family, named(type, family));
   }
 
@@ -55,30 +55,30 @@ public final class Kinds {
     return type;
   }
 
-  private static Family family(String type, String name) {
+  private static KindFamily family(String type, String name) {
     if (type.equals("text/csv") || type.equals("text/tab-separated-values")) {
-      return Family.VALUES;
+      return KindFamily.VALUES;
     }
     if (type.contains("spreadsheetml")) {
-      return Family.WORKBOOK;
+      return KindFamily.WORKBOOK;
     }
     if (type.contains("opendocument.spreadsheet")) {
-      return Family.OPEN_SHEETS;
+      return KindFamily.OPEN_SHEETS;
     }
     if (type.contains("wordprocessingml")) {
-      return Family.WORDS;
+      return KindFamily.WORDS;
     }
     if (type.contains("opendocument.text")) {
-      return Family.OPEN_TEXT;
+      return KindFamily.OPEN_TEXT;
     }
     if (type.equals("application/pdf")) {
-      return Family.PDF;
+      return KindFamily.PDF;
     }
     if (type.startsWith("image/svg")) {
-      return Family.DRAWING;
+      return KindFamily.DRAWING;
     }
     if (List.of("image/png", "image/jpeg", "image/gif", "image/bmp", "image/tiff").contains(type)) {
-      return Family.PICTURE;
+      return KindFamily.PICTURE;
     }
     if (List.of(
                 "application/zip",
@@ -88,19 +88,19 @@ public final class Kinds {
             .contains(type)
         || (type.equals("application/gzip")
             && (name.endsWith(".tar.gz") || name.endsWith(".tgz")))) {
-      return Family.ARCHIVE;
+      return KindFamily.ARCHIVE;
     }
     if (type.startsWith("text/")
         || type.endsWith("+xml")
         || List.of(
                 "application/json", "application/xml", "application/javascript", "application/x-sh")
             .contains(type)) {
-      return Family.TEXT;
+      return KindFamily.TEXT;
     }
-    return Family.OTHER;
+    return KindFamily.OTHER;
   }
 
-  private static String named(String type, Family family) {
+  private static String named(String type, KindFamily family) {
     String sub = type.substring(type.indexOf('/') + 1);
     return switch (family) {
       case EMPTY -> "empty file";

@@ -13,12 +13,12 @@ import org.mendedleaf.core.catalog.questions.SpaceQuestions.Use;
  * What each revision added to a store. A piece that several files need is counted for the first of
  * them. Pure; takes as long as there are pieces.
  */
-public final class Weights {
+public final class SpaceWeights {
 
   private final StoreSpace space;
   private final Set<Integer> counted = new HashSet<>();
 
-  public Weights(StoreSpace space) {
+  public SpaceWeights(StoreSpace space) {
     this.space = space;
   }
 

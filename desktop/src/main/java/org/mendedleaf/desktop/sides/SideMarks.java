@@ -5,12 +5,12 @@ import javafx.scene.Node;
 import org.mendedleaf.core.compare.Comparison.Mark;
 
 /** The signs and looks of what differs; the same for every kind. */
-final class Marks {
+final class SideMarks {
 
   private static final PseudoClass EARLIER = PseudoClass.getPseudoClass("only-earlier");
   private static final PseudoClass LATER = PseudoClass.getPseudoClass("only-later");
 
-  private Marks() {}
+  private SideMarks() {}
 
   static String sign(Mark mark) {
     return switch (mark) {

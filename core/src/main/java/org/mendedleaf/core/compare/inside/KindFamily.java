@@ -1,7 +1,7 @@
 package org.mendedleaf.core.compare.inside;
 
 /** Kinds of content that are read and compared in the same way. */
-public enum Family {
+public enum KindFamily {
   EMPTY,
   TEXT,
   /** Values with separators, one row a line. */
@@ -31,7 +31,7 @@ public enum Family {
   }
 
   /** Whether this and another can be compared by what is in them. */
-  public boolean comparesWith(Family other) {
+  public boolean comparesWith(KindFamily other) {
     return this == other
         || (isTable() && other.isTable())
         || (isDocument() && other.isDocument())

@@ -20,7 +20,7 @@ import org.mendedleaf.core.history.PresentFile;
  * @param touched files of which only the permissions differ, by id
  * @param gone recorded files whose place was looked at and is free
  */
-record Comparison(
+record Stocktaking(
     Map<InnerPath, PresentFile> recorded,
     List<Found> toRead,
     Map<Long, FileState> touched,
@@ -29,7 +29,7 @@ record Comparison(
   /**
    * @param looked what this desk has found out by reading, by file
    */
-  static Comparison of(List<PresentFile> recorded, Scan scan, Map<Long, LookedFile> looked) {
+  static Stocktaking of(List<PresentFile> recorded, Scan scan, Map<Long, LookedFile> looked) {
     Map<InnerPath, PresentFile> known = new HashMap<>(recorded.size() * 2);
     recorded.forEach(file -> known.put(file.state().path(), file));
     List<Found> toRead = new ArrayList<>();
@@ -44,7 +44,7 @@ record Comparison(
         touched.put(file.file(), withMode(file.state(), found));
       }
     }
-    return new Comparison(known, toRead, touched, gone(recorded, scan, stayed));
+    return new Stocktaking(known, toRead, touched, gone(recorded, scan, stayed));
   }
 
   /**
