@@ -102,13 +102,18 @@ public final class FileQuestions {
   public Optional<RecordedFile> lastAt(long shelf, InnerPath path) throws IOException {
     return sql.first(
         FileQuestions::readFile,
-        FILE
-            + """
-            LEFT JOIN revision ON revision.id = file.current
-            WHERE path.shelf = ? AND path.inner = ?
-            ORDER BY file.present DESC, revision.current_until DESC, file.id DESC LIMIT 1""",
+        """
+        SELECT file.id, file.shelf, path.inner, file.present, file.last_number
+        FROM path JOIN file ON file.id IN (
+          SELECT state.file FROM state WHERE state.path = path.id AND state.until_at = ?3
+          UNION ALL SELECT gone.id FROM file AS gone
+            WHERE gone.path = path.id AND NOT gone.present)
+        LEFT JOIN revision ON revision.id = file.current
+        WHERE path.shelf = ?1 AND path.inner = ?2
+        ORDER BY file.present DESC, revision.current_until DESC, file.id DESC LIMIT 1""",
         shelf,
-        path.bytes());
+        path.bytes(),
+        Times.NEVER);
   }
 
   /** All revisions of a file, oldest first. */
