@@ -11,6 +11,9 @@ import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.catalog.questions.FileQuestions;
+import org.mendedleaf.core.catalog.tables.CatalogueException;
+import org.mendedleaf.core.catalog.tables.UnprovenException;
 import org.mendedleaf.core.oracle.FaultyDesk;
 
 /** A catalogue that is built anew. */
@@ -45,6 +48,25 @@ class CatalogueAnewTest {
       Files.writeString(disk.resolve("catalogue.sqlite"), "what a crash has left");
       desk.startAgain();
       assertThat(catalogueFiles()).allMatch(name -> name.startsWith("catalogue.sqlite.1"));
+    }
+  }
+
+  @Test
+  void oneThatWasClosedIsNotTakenForDamaged() throws Exception {
+    try (FaultyDesk desk = new FaultyDesk(disk)) {
+      desk.write("a.txt", "a");
+      var unused = desk.capture();
+      FileQuestions late = desk.catalogue().files();
+      Set<String> before = catalogueFiles();
+      desk.catalogue().close();
+      before.removeIf(name -> name.contains("-"));
+
+      assertThatThrownBy(late::shelves)
+          .isInstanceOf(CatalogueException.class)
+          .isNotInstanceOf(UnprovenException.class);
+
+      assertThat(catalogueFiles()).isEqualTo(before);
+      desk.startAgain();
     }
   }
 

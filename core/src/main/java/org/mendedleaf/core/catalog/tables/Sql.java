@@ -29,9 +29,13 @@ import org.sqlite.SQLiteErrorCode;
 public final class Sql implements Closeable {
 
   /** In KiB, negative as SQLite wants it. */
-  /** Why a sound file may not answer: locks, rights, room, memory, the drive. */
+  /**
+   * Why a sound file may not answer: it was closed (the first and the last of these), locks,
+   * rights, room, memory, the drive.
+   */
   private static final Set<Integer> AROUND_THE_FILE =
       Stream.of(
+              SQLiteErrorCode.SQLITE_OK,
               SQLiteErrorCode.SQLITE_PERM,
               SQLiteErrorCode.SQLITE_ABORT,
               SQLiteErrorCode.SQLITE_BUSY,
@@ -44,7 +48,8 @@ public final class Sql implements Closeable {
               SQLiteErrorCode.SQLITE_CANTOPEN,
               SQLiteErrorCode.SQLITE_PROTOCOL,
               SQLiteErrorCode.SQLITE_NOLFS,
-              SQLiteErrorCode.SQLITE_AUTH)
+              SQLiteErrorCode.SQLITE_AUTH,
+              SQLiteErrorCode.SQLITE_MISUSE)
           .map(code -> code.code)
           .collect(Collectors.toUnmodifiableSet());
 
