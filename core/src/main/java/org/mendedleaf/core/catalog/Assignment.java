@@ -79,10 +79,6 @@ final class Assignment {
       return present(touch.file()).map(file -> new Detail.Touched(file.id(), place));
     } else if (proposal instanceof Proposal.Remove remove) {
       return present(remove.file()).map(file -> new Detail.Removed(file.id()));
-    } else if (proposal instanceof Proposal.FolderHere) {
-      return Optional.of(new Detail.FolderChanged(true, place));
-    } else if (proposal instanceof Proposal.FolderGone) {
-      return Optional.of(new Detail.FolderChanged(false, place));
     } else if (proposal instanceof Proposal.NewShelf) {
       newShelf = OptionalLong.of(files.lastShelf() + 1);
       return Optional.of(new Detail.ShelfAdded(newShelf.getAsLong(), place));
@@ -90,18 +86,11 @@ final class Assignment {
       return Optional.of(new Detail.SnapshotTaken(files.lastSnapshot() + 1, place));
     } else if (proposal instanceof Proposal.Item) {
       return Optional.of(new Detail.ItemDone(++items, place));
-    } else if (proposal instanceof Proposal.Unlabel unlabel) {
-      return Optional.of(new Detail.Unlabelled(unlabel.snapshot()));
-    } else if (proposal instanceof Proposal.Saver saver) {
-      return Optional.of(new Detail.SaverFound(saver.revision(), place));
-    } else if (proposal instanceof Proposal.Sum sum) {
-      return Optional.of(new Detail.Summed(sum.revision(), place));
-    }
-    if (proposal instanceof Proposal.Issue issue) {
+    } else if (proposal instanceof Proposal.Issue issue) {
       int letter = files.lastLetter(issue.file()) + 1;
       return Optional.of(new Detail.Issued(issue.revision(), issue.file(), letter));
     }
-    return mark(proposal, place);
+    return Optional.of(((Proposal.Unnumbered) proposal).line(place));
   }
 
   private Optional<Detail> moveFolder(Proposal.MoveFolder move, Detail.Place place)
@@ -121,28 +110,6 @@ final class Assignment {
       at = at.isWithin(move.before()) ? at.moved(move.before(), move.now()) : at;
     }
     return at;
-  }
-
-  /** What is said about revisions and files that are there already. */
-  private static Optional<? extends Detail> mark(Proposal proposal, Detail.Place place) {
-    if (proposal instanceof Proposal.Note note) {
-      return Optional.of(new Detail.Noted(note.revision(), place));
-    } else if (proposal instanceof Proposal.Good good) {
-      return Optional.of(new Detail.MarkedGood(good.revision(), good.isGood()));
-    } else if (proposal instanceof Proposal.Hold hold) {
-      return Optional.of(new Detail.Held(hold.revision(), place));
-    } else if (proposal instanceof Proposal.Release release) {
-      return Optional.of(new Detail.Released(release.revision()));
-    } else if (proposal instanceof Proposal.PutOnNotice put) {
-      return Optional.of(new Detail.Noticed(put.revision(), put.until(), put.byHand()));
-    } else if (proposal instanceof Proposal.TakeOffNotice take) {
-      return Optional.of(new Detail.OffNotice(take.revision()));
-    } else if (proposal instanceof Proposal.SetShelf set) {
-      return Optional.of(new Detail.ShelfSet(set.setting().what(), place));
-    } else if (proposal instanceof Proposal.Describe describe) {
-      return Optional.of(new Detail.Described(describe.file(), place));
-    }
-    throw new IllegalArgumentException("unknown proposal " + proposal);
   }
 
   private Optional<Detail> save(Proposal.Save save, Detail.Place place, int firstNumber)

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import org.mendedleaf.core.catalog.lines.CommitHeader;
 import org.mendedleaf.core.catalog.lines.Detail;
+import org.mendedleaf.core.catalog.lines.LineKinds;
 import org.mendedleaf.core.catalog.lines.Proposal;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.store.ContentId;
@@ -158,7 +159,7 @@ public final class Journal {
       CommitHeader header = header(draft, written);
       List<String> lines = new ArrayList<>();
       lines.add(header.encode(assignment.newShelf()));
-      details.forEach(detail -> lines.add(detail.encode()));
+      details.forEach(detail -> lines.add(LineKinds.encode(detail)));
       Optional<Segment> published = publish(position, lines);
       if (published.isPresent()) {
         catalogue.apply(published.get(), written.sheaves());
@@ -289,7 +290,7 @@ public final class Journal {
             rewritten.retired());
     List<String> lines = new ArrayList<>();
     lines.add(header.encode(OptionalLong.empty()));
-    details.forEach(detail -> lines.add(detail.encode()));
+    details.forEach(detail -> lines.add(LineKinds.encode(detail)));
     Optional<Segment> published = publish(position, lines);
     if (published.isEmpty()) {
       return OptionalLong.empty();

@@ -1,5 +1,6 @@
 package org.mendedleaf.core.erasing;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -9,10 +10,10 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import org.mendedleaf.core.catalog.lines.Detail;
+import org.mendedleaf.core.catalog.lines.LineKinds;
 import org.mendedleaf.core.catalog.tables.LoggedLines;
 import org.mendedleaf.core.catalog.tables.Proof;
 import org.mendedleaf.core.history.Act;
@@ -108,18 +109,18 @@ public final class Scrubbing {
     actGoes.put(number, goes);
     if (goes) {
       for (int line = 1; line < segment.lines().size(); line++) {
-        proof
-            .line(new RevisionKey(number, line))
-            .filter(one -> one.detail() instanceof Detail.ItemDone)
-            .ifPresent(one -> items.put(one.key(), one));
+        LoggedLines.Line one = proof.line(new RevisionKey(number, line));
+        if (one.detail() instanceof Detail.ItemDone) {
+          items.put(one.key(), one);
+        }
       }
     }
   }
 
   /** Whether an act that made one file's revisions has made only such as are erased. */
-  private boolean isAllErased(Segment segment) {
+  private boolean isAllErased(Segment segment) throws IOException {
     for (int line = 1; line < segment.lines().size(); line++) {
-      if (Detail.decode(segment.lines().get(line)).orElse(null) instanceof Detail.Revised
+      if (LineKinds.decode(segment.lines().get(line)) instanceof Detail.Revised
           && !keys.contains(new RevisionKey(segment.number(), line))) {
         return false;
       }
@@ -129,13 +130,13 @@ public final class Scrubbing {
 
   private void readNaming(ContentId content) throws IOException {
     for (RevisionKey key : proof.needs().naming(content)) {
-      proof.line(key).ifPresent(line -> items.put(key, line));
+      items.put(key, proof.line(key));
     }
   }
 
   private void note(LoggedLines.Line line, boolean goes, boolean mayName) {
     Detail.Place place = line.detail().place().orElseThrow();
-    ContentId block = line.header().blocks().get(place.block());
+    ContentId block = line.in().header().blocks().get(place.block());
     if (goes) {
       blank.computeIfAbsent(block, id -> new HashSet<>()).add(place.line());
     } else if (mayName) {
@@ -150,11 +151,11 @@ public final class Scrubbing {
     } else if (detail instanceof Detail.Moved
         || detail instanceof Detail.Touched
         || detail instanceof Detail.Described) {
-      return files.contains(detail.ofFile().orElseThrow());
+      return files.contains(((Detail.OfFile) detail).file());
     } else if (detail instanceof Detail.Summed summed) {
       return keys.contains(summed.revision()) || after.contains(summed.revision());
     }
-    return detail.about().filter(keys::contains).isPresent();
+    return detail instanceof Detail.OfRevision about && keys.contains(about.revision());
   }
 
   private static boolean mayName(Detail detail) {
@@ -162,8 +163,8 @@ public final class Scrubbing {
   }
 
   private void readItem(LoggedLines.Line line) throws IOException {
-    ReceiptItem item =
-        ReceiptItem.decode(line.blocks().line(line.detail().place().orElseThrow()).toString());
+    JsonNode says = line.in().metadata((Detail.ItemDone) line.detail());
+    ReceiptItem item = ReceiptItem.decode(says.toString());
     boolean goes =
         actGoes.getOrDefault(line.key().segment(), false) || isArrival(item) || isOfErased(item);
     if (goes) {
@@ -199,10 +200,10 @@ public final class Scrubbing {
     for (ContentRef content : gone) {
       for (RevisionKey key : proof.needs().naming(content.id())) {
         if (!items.containsKey(key)) {
-          Optional<LoggedLines.Line> line = proof.line(key);
-          if (line.isPresent() && !line.get().isErased()) {
-            items.put(key, line.get());
-            note(line.get(), false, true);
+          LoggedLines.Line line = proof.line(key);
+          if (!line.isErased()) {
+            items.put(key, line);
+            note(line, false, true);
           }
         }
       }

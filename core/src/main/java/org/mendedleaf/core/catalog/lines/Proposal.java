@@ -28,6 +28,15 @@ public sealed interface Proposal {
     return Optional.empty();
   }
 
+  /** One that gets no number: it becomes the same line whatever was committed before it. */
+  sealed interface Unnumbered extends Proposal {
+
+    /**
+     * @param at where its metadata stands; null if it has none
+     */
+    Detail line(Detail.Place at);
+  }
+
   /**
    * A new revision.
    *
@@ -96,18 +105,28 @@ public sealed interface Proposal {
   record Remove(long file) implements Proposal {}
 
   /** A folder is new or has other times or permissions. */
-  record FolderHere(FolderState state) implements Proposal {
+  record FolderHere(FolderState state) implements Unnumbered {
     @Override
     public Optional<String> metadata() {
       return Optional.of(MetadataFormat.encode(state));
     }
+
+    @Override
+    public Detail line(Detail.Place at) {
+      return new Detail.FolderChanged(true, at);
+    }
   }
 
   /** A folder is gone. */
-  record FolderGone(InnerPath path) implements Proposal {
+  record FolderGone(InnerPath path) implements Unnumbered {
     @Override
     public Optional<String> metadata() {
       return Optional.of(MetadataFormat.encode(path));
+    }
+
+    @Override
+    public Detail line(Detail.Place at) {
+      return new Detail.FolderChanged(false, at);
     }
   }
 
@@ -141,72 +160,127 @@ public sealed interface Proposal {
   }
 
   /** A snapshot loses its label. */
-  record Unlabel(long snapshot) implements Proposal {}
+  record Unlabel(long snapshot) implements Unnumbered {
+    @Override
+    public Detail line(Detail.Place at) {
+      return new Detail.Unlabelled(snapshot);
+    }
+  }
 
   /** Who saved a revision. */
-  record Saver(RevisionKey revision, String who, SaverSource source) implements Proposal {
+  record Saver(RevisionKey revision, String who, SaverSource source) implements Unnumbered {
     @Override
     public Optional<String> metadata() {
       return Optional.of(MetadataFormat.encodeSaver(who, source));
     }
+
+    @Override
+    public Detail line(Detail.Place at) {
+      return new Detail.SaverFound(revision, at);
+    }
   }
 
   /** What changed in a revision since the one before it. */
-  record Sum(RevisionKey revision, String summary) implements Proposal {
+  record Sum(RevisionKey revision, String summary) implements Unnumbered {
     @Override
     public Optional<String> metadata() {
       return Optional.of(MetadataFormat.encodeSummary(summary));
     }
+
+    @Override
+    public Detail line(Detail.Place at) {
+      return new Detail.Summed(revision, at);
+    }
   }
 
   /** What a person says of a revision; empty takes it back. */
-  record Note(RevisionKey revision, String text) implements Proposal {
+  record Note(RevisionKey revision, String text) implements Unnumbered {
     @Override
     public Optional<String> metadata() {
       return Optional.of(MetadataFormat.encodeText("note", text));
     }
+
+    @Override
+    public Detail line(Detail.Place at) {
+      return new Detail.Noted(revision, at);
+    }
   }
 
   /** A revision is known to be good, or no longer is. */
-  record Good(RevisionKey revision, boolean isGood) implements Proposal {}
+  record Good(RevisionKey revision, boolean isGood) implements Unnumbered {
+    @Override
+    public Detail line(Detail.Place at) {
+      return new Detail.MarkedGood(revision, isGood);
+    }
+  }
 
   /** A revision is held. */
-  record Hold(RevisionKey revision, String why) implements Proposal {
+  record Hold(RevisionKey revision, String why) implements Unnumbered {
     @Override
     public Optional<String> metadata() {
       return Optional.of(MetadataFormat.encodeText("why", why));
     }
+
+    @Override
+    public Detail line(Detail.Place at) {
+      return new Detail.Held(revision, at);
+    }
   }
 
   /** A hold is lifted. */
-  record Release(RevisionKey revision) implements Proposal {}
+  record Release(RevisionKey revision) implements Unnumbered {
+    @Override
+    public Detail line(Detail.Place at) {
+      return new Detail.Released(revision);
+    }
+  }
 
   /**
    * A revision is let go: it is still there until then.
    *
    * @param byHand whether a person wanted it, so that no plan takes it back
    */
-  record PutOnNotice(RevisionKey revision, Instant until, boolean byHand) implements Proposal {}
+  record PutOnNotice(RevisionKey revision, Instant until, boolean byHand) implements Unnumbered {
+    @Override
+    public Detail line(Detail.Place at) {
+      return new Detail.Noticed(revision, until, byHand);
+    }
+  }
 
   /** A revision on notice is kept after all. */
-  record TakeOffNotice(RevisionKey revision) implements Proposal {}
+  record TakeOffNotice(RevisionKey revision) implements Unnumbered {
+    @Override
+    public Detail line(Detail.Place at) {
+      return new Detail.OffNotice(revision);
+    }
+  }
 
   /** A revision is given out; it gets the next letter of its file. */
   record Issue(RevisionKey revision, long file) implements Proposal {}
 
   /** Something is said about the shelf as a whole. */
-  record SetShelf(ShelfSetting setting) implements Proposal {
+  record SetShelf(ShelfSetting setting) implements Unnumbered {
     @Override
     public Optional<String> metadata() {
       return Optional.of(setting.encode());
     }
+
+    @Override
+    public Detail line(Detail.Place at) {
+      return new Detail.ShelfSet(setting.what(), at);
+    }
   }
 
   /** What a file is, and who wants to know of its new revisions. */
-  record Describe(long file, Description description) implements Proposal {
+  record Describe(long file, Description description) implements Unnumbered {
     @Override
     public Optional<String> metadata() {
       return Optional.of(description.encode());
+    }
+
+    @Override
+    public Detail line(Detail.Place at) {
+      return new Detail.Described(file, at);
     }
   }
 }

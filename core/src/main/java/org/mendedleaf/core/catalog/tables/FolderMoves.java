@@ -1,9 +1,13 @@
 package org.mendedleaf.core.catalog.tables;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
 import java.util.List;
 import java.util.Optional;
+import org.mendedleaf.core.catalog.lines.Detail;
+import org.mendedleaf.core.catalog.lines.LineContext;
 import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.history.RevisionKey;
 
 /**
@@ -36,7 +40,17 @@ public final class FolderMoves {
    *
    * @param from when it counts, see {@link TrueTimes}
    */
-  record Move(RevisionKey line, long shelf, InnerPath before, InnerPath now, long from) {}
+  record Move(RevisionKey line, long shelf, InnerPath before, InnerPath now, long from) {
+    static Move of(Detail.FolderMoved line, LineContext in) throws IOException {
+      JsonNode says = in.metadata(line);
+      return new Move(
+          in.key(),
+          in.shelf(),
+          MetadataFormat.formerPath(says),
+          MetadataFormat.path(says),
+          in.countsFrom());
+    }
+  }
 
   /** Moves every file that is in the folder, at any depth; returns how many. */
   long apply(Move move) throws IOException {

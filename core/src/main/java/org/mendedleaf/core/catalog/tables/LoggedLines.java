@@ -8,9 +8,10 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import org.mendedleaf.core.catalog.lines.CommitHeader;
 import org.mendedleaf.core.catalog.lines.Detail;
+import org.mendedleaf.core.catalog.lines.LineContext;
+import org.mendedleaf.core.catalog.lines.LineKinds;
 import org.mendedleaf.core.catalog.lines.MetadataBlocks;
 import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.store.ContentReader;
@@ -29,7 +30,7 @@ public final class LoggedLines {
   private final SegmentLog log;
   private final ContentReader contents;
   private final Sql sql;
-  private final Map<RevisionKey, Optional<Line>> fetched = new HashMap<>();
+  private final Map<RevisionKey, Line> fetched = new HashMap<>();
   private final Map<Long, Loaded> loaded =
       new LinkedHashMap<>(16, 0.75f, true) {
         private static final long serialVersionUID = 1L;
@@ -49,16 +50,15 @@ public final class LoggedLines {
   private record Loaded(
       Segment segment, CommitHeader header, MetadataBlocks blocks, long countsFrom) {}
 
-  /**
-   * A line of the log with what it is read by.
-   *
-   * @param countsFrom from when its commit counts for moments
-   */
-  public record Line(
-      RevisionKey key, CommitHeader header, Detail detail, MetadataBlocks blocks, long countsFrom) {
+  /** A line of the log with what it is read by. */
+  public record Line(Detail detail, LineContext in) {
+
+    public RevisionKey key() {
+      return in.key();
+    }
 
     public boolean isErased() throws IOException {
-      return blocks.isErased(detail);
+      return in.blocks().isErased(detail);
     }
   }
 
@@ -72,32 +72,26 @@ public final class LoggedLines {
     }
   }
 
-  /** A line; empty if this program does not know its kind. */
-  Optional<Line> line(RevisionKey key) throws IOException {
-    Optional<Line> known = fetched.get(key);
+  Line line(RevisionKey key) throws IOException {
+    Line known = fetched.get(key);
     return known == null ? read(key) : known;
   }
 
-  private Optional<Line> read(RevisionKey key) throws IOException {
+  private Line read(RevisionKey key) throws IOException {
     Loaded of = load(key.segment());
     if (key.line() < 1 || key.line() >= of.segment().lines().size()) {
       throw new UnprovenException("which line of the log says something");
     }
-    Optional<Detail> detail = Detail.decode(of.segment().lines().get(key.line()));
-    if (detail.isEmpty()) {
-      return Optional.empty();
-    }
+    Detail detail = LineKinds.decode(of.segment().lines().get(key.line()));
     MetadataBlocks blocks =
-        detail.get().place().isPresent()
-            ? of.blocks().only(detail.get().place().get())
-            : of.blocks();
-    return Optional.of(new Line(key, of.header(), detail.get(), blocks, of.countsFrom()));
+        detail.place().isPresent() ? of.blocks().only(detail.place().get()) : of.blocks();
+    return new Line(detail, new LineContext(key, of.header(), blocks, of.countsFrom()));
   }
 
   List<Line> lines(List<RevisionKey> keys) throws IOException {
     List<Line> lines = new ArrayList<>();
     for (RevisionKey key : keys) {
-      line(key).ifPresent(lines::add);
+      lines.add(line(key));
     }
     return lines;
   }

@@ -1,6 +1,7 @@
 package org.mendedleaf.core.catalog.tables;
 
 import java.io.IOException;
+import java.util.Optional;
 import org.mendedleaf.core.catalog.lines.CommitHeader;
 import org.mendedleaf.core.catalog.lines.Detail;
 import org.mendedleaf.core.history.Arrived;
@@ -107,6 +108,29 @@ public final class Marks {
 
   void release(RevisionKey of) throws IOException {
     sql.update("DELETE FROM held WHERE revision = " + ROW, of.segment(), of.line());
+  }
+
+  void summary(RevisionKey of, String says) throws IOException {
+    sql.update(
+        "UPDATE revision SET summary = ? WHERE segment = ? AND line = ?",
+        says,
+        of.segment(),
+        of.line());
+  }
+
+  /** Returns the file; empty where the revision has been erased. */
+  Optional<Long> saver(RevisionKey of, String who, String source) throws IOException {
+    sql.update(
+        "UPDATE revision SET saver = ?, saver_source = ? WHERE segment = ? AND line = ?",
+        who,
+        source,
+        of.segment(),
+        of.line());
+    return sql.first(
+        row -> row.getLong(1),
+        "SELECT file FROM revision WHERE segment = ? AND line = ?",
+        of.segment(),
+        of.line());
   }
 
   void describe(long file, String says) throws IOException {

@@ -11,6 +11,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import org.mendedleaf.core.history.FileState;
+import org.mendedleaf.core.history.MetadataFormat;
+import org.mendedleaf.core.history.ReceiptItem;
 import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
@@ -107,6 +110,21 @@ public final class Needs {
             line.segment(),
             line.line());
     change(content, 4, -removed);
+  }
+
+  /** What a receipt's line needs and names, more or less by one. */
+  void useItem(RevisionKey line, String item, int by) throws IOException {
+    ReceiptItem.decode(item)
+        .before()
+        .flatMap(FileState::content)
+        .ifPresent(content -> use(content, by));
+    for (ContentId content : MetadataFormat.contents(MetadataFormat.parse(item))) {
+      if (by > 0) {
+        name(content, line);
+      } else {
+        unname(content, line);
+      }
+    }
   }
 
   private void change(ContentId id, int column, int by) {

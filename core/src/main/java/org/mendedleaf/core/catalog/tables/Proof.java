@@ -48,7 +48,7 @@ public final class Proof {
     new SmallTables(sql).prove();
   }
 
-  public Optional<LoggedLines.Line> line(RevisionKey key) throws IOException {
+  public LoggedLines.Line line(RevisionKey key) throws IOException {
     return log.line(key);
   }
 

@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import org.mendedleaf.core.catalog.lines.Detail;
+import org.mendedleaf.core.catalog.lines.LineKinds;
 import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.store.ContentId;
@@ -173,7 +174,7 @@ public final class Replay {
     Set<ContentId> contents = new LinkedHashSet<>();
     Set<Long> segments = new LinkedHashSet<>();
     for (int line = 1; line < segment.lines().size(); line++) {
-      Detail detail = Detail.decode(segment.lines().get(line)).orElse(null);
+      Detail detail = LineKinds.decode(segment.lines().get(line));
       if (detail instanceof Detail.FileErased erased) {
         files.add(erased.file());
       } else if (detail instanceof Detail.Erased erased) {
@@ -254,27 +255,26 @@ public final class Replay {
   /** Returns what the receipt named before. */
   private Set<ContentId> itemAgain(RevisionKey key) throws IOException {
     Optional<String> said = item(key);
-    Optional<LoggedLines.Line> line = log.line(key);
-    if (said.isEmpty() || line.isEmpty()) {
+    if (said.isEmpty()) {
       return Set.of();
     }
+    LoggedLines.Line line = log.line(key);
     Optional<String> says =
-        line.get().isErased()
-            ? Optional.empty()
-            : Optional.of(
-                line.get().blocks().line(line.get().detail().place().orElseThrow()).toString());
+        line.detail() instanceof Detail.ItemDone item && !line.isErased()
+            ? Optional.of(line.in().metadata(item).toString())
+            : Optional.empty();
     if (says.equals(said)) {
       return Set.of();
     }
     Set<ContentId> named = MetadataFormat.contents(MetadataFormat.parse(said.get()));
-    projection.needItem(key, said.get(), -1);
+    projection.needs().useItem(key, said.get(), -1);
     if (says.isPresent()) {
       sql.update(
           "UPDATE receipt_item SET item = ? WHERE segment = ? AND line = ?",
           says.get(),
           key.segment(),
           key.line());
-      projection.needItem(key, says.get(), 1);
+      projection.needs().useItem(key, says.get(), 1);
     } else {
       sql.update(
           "DELETE FROM receipt_item WHERE segment = ? AND line = ?", key.segment(), key.line());
@@ -315,8 +315,8 @@ public final class Replay {
       throws IOException {
     Set<RevisionKey> moved = new HashSet<>();
     for (LoggedLines.Line line : lines) {
-      if (line.detail() instanceof Detail.FolderMoved) {
-        FolderMoves.Move move = projection.move(line);
+      if (line.detail() instanceof Detail.FolderMoved folder) {
+        FolderMoves.Move move = FolderMoves.Move.of(folder, line.in());
         if (projection.folderMoves().moved(file, line.key(), move.before(), move.now())) {
           moved.add(line.key());
         }

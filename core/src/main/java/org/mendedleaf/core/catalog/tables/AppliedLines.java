@@ -1,0 +1,240 @@
+package org.mendedleaf.core.catalog.tables;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.io.IOException;
+import java.util.Optional;
+import org.mendedleaf.core.catalog.lines.Detail;
+import org.mendedleaf.core.catalog.lines.LineContext;
+import org.mendedleaf.core.catalog.lines.LineTarget;
+import org.mendedleaf.core.history.Arrived;
+import org.mendedleaf.core.history.FileState;
+import org.mendedleaf.core.history.FolderState;
+import org.mendedleaf.core.history.MetadataFormat;
+import org.mendedleaf.core.history.RevisionKey;
+
+/**
+ * What each line of the log does to the tables, and how often what was done. Made anew for each
+ * segment. For one thread, inside a transaction.
+ */
+final class AppliedLines implements LineTarget {
+
+  private final Sql sql;
+  private final Needs needs;
+  private final Paths paths;
+  private final FolderMoves folderMoves;
+  private final FileRows fileRows;
+  private final ShelfRows shelfRows;
+  private final Marks marks;
+  private final Savers savers;
+  private long files;
+  private long revisions;
+  private long gone;
+  private long movedFiles;
+  private boolean settingsChanged;
+
+  AppliedLines(Sql sql, Needs needs, Paths paths, FolderMoves folderMoves, FileRows fileRows) {
+    this.sql = sql;
+    this.needs = needs;
+    this.paths = paths;
+    this.folderMoves = folderMoves;
+    this.fileRows = fileRows;
+    this.shelfRows = new ShelfRows(sql);
+    this.marks = new Marks(sql);
+    this.savers = new Savers(sql);
+  }
+
+  /** How many files more, or less, the shelf has. */
+  long files() {
+    return files;
+  }
+
+  long revisions() {
+    return revisions;
+  }
+
+  long gone() {
+    return gone;
+  }
+
+  long movedFiles() {
+    return movedFiles;
+  }
+
+  /** Whether anything changed of the few rows that are proven as a whole. */
+  boolean settingsChanged() {
+    return settingsChanged;
+  }
+
+  void finish() throws IOException {
+    savers.flush();
+  }
+
+  /**
+   * A line whose metadata was erased reads as if it had never been written; the number of an erased
+   * revision stays unused.
+   */
+  void passOver(Detail detail) throws IOException {
+    if (detail instanceof Detail.Revised revised) {
+      fileRows.useNumber(revised);
+    }
+  }
+
+  @Override
+  public void revised(Detail.Revised line, LineContext in) throws IOException {
+    JsonNode says = in.metadata(line);
+    FileState state = MetadataFormat.fileState(says);
+    FileRows.Saved saved = fileRows.revise(in, line, state, path(in, state));
+    revisions++;
+    files += saved.wasPresent() ? 0 : 1;
+    state.content().ifPresent(content -> needs.use(content, 1));
+    String owner = state.owner().orElse(in.header().by());
+    savers.add(line.origin().isOurs() ? in.header().by() : owner, line.file());
+    Optional<Arrived> arrived = MetadataFormat.arrived(says);
+    if (arrived.isPresent()) {
+      marks.arrived(in.header(), saved.revision(), arrived.get(), in.segment());
+    }
+  }
+
+  private long path(LineContext in, FileState state) throws IOException {
+    return paths.of(in.shelf(), state.path());
+  }
+
+  @Override
+  public void moved(Detail.Moved line, LineContext in) throws IOException {
+    FileState state = MetadataFormat.fileState(in.metadata(line));
+    long path = path(in, state);
+    fileRows.noteFormer(line.file(), path);
+    fileRows.change(in, line.file(), path, state);
+    movedFiles++;
+  }
+
+  @Override
+  public void touched(Detail.Touched line, LineContext in) throws IOException {
+    FileState state = MetadataFormat.fileState(in.metadata(line));
+    fileRows.change(in, line.file(), path(in, state), state);
+  }
+
+  @Override
+  public void removed(Detail.Removed line, LineContext in) throws IOException {
+    gone++;
+    files -= fileRows.remove(in, line.file()) ? 1 : 0;
+  }
+
+  @Override
+  public void folderMoved(Detail.FolderMoved line, LineContext in) throws IOException {
+    settingsChanged = true;
+    movedFiles += folderMoves.apply(FolderMoves.Move.of(line, in));
+  }
+
+  @Override
+  public void folderChanged(Detail.FolderChanged line, LineContext in) throws IOException {
+    JsonNode says = in.metadata(line);
+    long path = paths.of(in.shelf(), MetadataFormat.path(says));
+    long since = shelfRows.endFolder(in, path);
+    if (line.here()) {
+      FolderState state = MetadataFormat.folderState(says);
+      shelfRows.beginFolder(in, path, state, since);
+    }
+  }
+
+  @Override
+  public void shelfAdded(Detail.ShelfAdded line, LineContext in) throws IOException {
+    settingsChanged = true;
+    shelfRows.add(in, line.shelf(), in.metadata(line));
+  }
+
+  @Override
+  public void shelfSet(Detail.ShelfSet line, LineContext in) throws IOException {
+    settingsChanged = true;
+    shelfRows.set(in, line.what(), in.metadata(line).toString());
+  }
+
+  @Override
+  public void snapshotTaken(Detail.SnapshotTaken line, LineContext in) throws IOException {
+    settingsChanged = true;
+    shelfRows.takeSnapshot(in, line.snapshot(), in.metadata(line));
+  }
+
+  @Override
+  public void unlabelled(Detail.Unlabelled line, LineContext in) throws IOException {
+    settingsChanged = true;
+    shelfRows.unlabel(in, line.snapshot());
+  }
+
+  @Override
+  public void itemDone(Detail.ItemDone line, LineContext in) throws IOException {
+    String says = in.metadata(line).toString();
+    RevisionKey key = in.key();
+    sql.update("INSERT INTO receipt_item VALUES (?,?,?)", key.segment(), key.line(), says);
+    needs.useItem(key, says, 1);
+  }
+
+  @Override
+  public void summed(Detail.Summed line, LineContext in) throws IOException {
+    marks.summary(line.revision(), in.metadata(line).get("summary").asText());
+  }
+
+  @Override
+  public void saverFound(Detail.SaverFound line, LineContext in) throws IOException {
+    JsonNode says = in.metadata(line);
+    String who = says.get("who").asText();
+    marks
+        .saver(line.revision(), who, says.get("source").asText())
+        .ifPresent(file -> savers.add(who, file));
+  }
+
+  @Override
+  public void noted(Detail.Noted line, LineContext in) throws IOException {
+    String text = in.metadata(line).get("note").asText();
+    marks.note(in.header(), line.revision(), text, in.segment());
+  }
+
+  @Override
+  public void markedGood(Detail.MarkedGood line, LineContext in) throws IOException {
+    marks.good(in.header(), line.revision(), line.isGood());
+  }
+
+  @Override
+  public void held(Detail.Held line, LineContext in) throws IOException {
+    marks.hold(in.header(), line.revision(), in.metadata(line).get("why").asText());
+  }
+
+  @Override
+  public void released(Detail.Released line, LineContext in) throws IOException {
+    marks.release(line.revision());
+  }
+
+  @Override
+  public void noticed(Detail.Noticed line, LineContext in) throws IOException {
+    marks.notice(in.header(), line);
+  }
+
+  @Override
+  public void offNotice(Detail.OffNotice line, LineContext in) throws IOException {
+    marks.offNotice(line.revision());
+  }
+
+  @Override
+  public void described(Detail.Described line, LineContext in) throws IOException {
+    marks.describe(line.file(), in.metadata(line).toString());
+  }
+
+  @Override
+  public void issued(Detail.Issued line, LineContext in) throws IOException {
+    marks.issue(in.header(), line);
+  }
+
+  @Override
+  public void called(Detail.Called line, LineContext in) throws IOException {
+    sql.update("UPDATE segment SET about = ? WHERE number = ?", line.name(), in.segment());
+  }
+
+  // What an erasure took away is no longer where the other lines look for it; Replay does the rest
+  // when the whole act is read.
+
+  @Override
+  public void erased(Detail.Erased line, LineContext in) {}
+
+  @Override
+  public void fileErased(Detail.FileErased line, LineContext in) {}
+}
