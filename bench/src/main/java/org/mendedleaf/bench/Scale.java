@@ -294,20 +294,22 @@ public final class Scale {
     List<FileCost> dear = new Costs(space).files(catalogue.space().files());
     int costs = dear.size();
     long weighed = System.nanoTime();
-    catalogue.rememberCount(
-        new SpaceQuestions.Count(
-            space.commit(),
-            space.all().disk(),
-            dear.stream()
-                .map(
-                    one ->
-                        new SpaceQuestions.Counted(
-                            one.file(),
-                            one.revisions(),
-                            one.cost().current(),
-                            one.cost().history(),
-                            one.cost().alone()))
-                .toList()));
+    catalogue
+        .remembered()
+        .count(
+            new SpaceQuestions.Count(
+                space.commit(),
+                space.all().disk(),
+                dear.stream()
+                    .map(
+                        one ->
+                            new SpaceQuestions.Counted(
+                                one.file(),
+                                one.revisions(),
+                                one.cost().current(),
+                                one.cost().history(),
+                                one.cost().alone()))
+                    .toList()));
     long remembered = System.nanoTime();
     int known = catalogue.space().counted().orElseThrow().files().size();
     int named = catalogue.space().files().size();

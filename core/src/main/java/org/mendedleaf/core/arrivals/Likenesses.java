@@ -27,14 +27,14 @@ public final class Likenesses {
       return new Traits(
           "inode/symlink", 0, Sketch.EMPTY, Sketch.EMPTY, PicturePrint.NONE, "", Set.of());
     }
-    Optional<byte[]> remembered = catalogue.traits(state.content().get().id());
+    Optional<byte[]> remembered = catalogue.remembered().traits(state.content().get().id());
     Optional<Traits> known =
         remembered.isPresent() ? TraitsFormat.decode(remembered.get()) : Optional.empty();
     if (known.isPresent()) {
       return known.get();
     }
     Traits found = insides.traits(new Recorded(state, catalogue.contents()));
-    catalogue.rememberTraits(state.content().get().id(), TraitsFormat.encode(found));
+    catalogue.remembered().traits(state.content().get().id(), TraitsFormat.encode(found));
     return found;
   }
 

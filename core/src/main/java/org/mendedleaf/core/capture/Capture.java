@@ -359,7 +359,7 @@ public final class Capture {
           bytesRead += one.state().size();
           propose(one, proposals, looked);
         }
-        catalogue.rememberLooked(looked);
+        catalogue.remembered().looked(looked);
         if (last) {
           progress.checkCancelled();
           finish(proposals);

@@ -147,7 +147,7 @@ public final class Journal {
     Written written = write(draft, session);
     while (true) {
       catalogue.catchUp();
-      Catalogue.Position position = catalogue.position();
+      AppliedLog.Position position = catalogue.position();
       session.check();
       Assignment assignment =
           new Assignment(catalogue.files(), catalogue.present(), draft.shelf(), written.places());
@@ -242,7 +242,7 @@ public final class Journal {
             retired);
     while (true) {
       catalogue.catchUp();
-      Catalogue.Position position = catalogue.position();
+      AppliedLog.Position position = catalogue.position();
       // An erasure does away with sheaves that no commit mentions yet, as the packed one.
       if (!catalogue.ledger().sheaves().containsAll(retired) || catalogue.isRetired(packed.id())) {
         return false;
@@ -271,7 +271,7 @@ public final class Journal {
       String by)
       throws IOException {
     catalogue.catchUp();
-    Catalogue.Position position = catalogue.position();
+    AppliedLog.Position position = catalogue.position();
     if (position.segment() != basedOn) {
       return OptionalLong.empty();
     }
@@ -299,7 +299,7 @@ public final class Journal {
     return OptionalLong.of(published.get().number());
   }
 
-  private Optional<Segment> publish(Catalogue.Position position, List<String> lines)
+  private Optional<Segment> publish(AppliedLog.Position position, List<String> lines)
       throws IOException {
     Optional<String> onlyDesk = catalogue.store().onlyDesk();
     if (onlyDesk.isPresent() && !onlyDesk.get().equals(desk)) {

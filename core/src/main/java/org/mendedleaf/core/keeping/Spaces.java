@@ -187,7 +187,9 @@ public final class Spaces {
           new SpaceQuestions.Counted(
               one.files().get(0), one.revisions(), cost.current(), cost.history(), cost.alone()));
     }
-    catalogue.rememberCount(new SpaceQuestions.Count(space.commit(), space.all().disk(), counted));
+    catalogue
+        .remembered()
+        .count(new SpaceQuestions.Count(space.commit(), space.all().disk(), counted));
   }
 
   /** Counts what was never counted, so that there is something to show at once. */

@@ -171,7 +171,7 @@ public final class StoreSpace {
       }
       parts[i] = ordinals(ids, pieces);
     }
-    catalogue.rememberParts(found);
+    catalogue.remembered().parts(found);
     return parts;
   }
 

@@ -28,7 +28,6 @@ import org.sqlite.SQLiteErrorCode;
  */
 public final class Sql implements Closeable {
 
-  /** In KiB, negative as SQLite wants it. */
   /**
    * Why a sound file may not answer: it was closed (the first and the last of these), locks,
    * rights, room, memory, the drive.
@@ -53,6 +52,7 @@ public final class Sql implements Closeable {
           .map(code -> code.code)
           .collect(Collectors.toUnmodifiableSet());
 
+  /** In KiB, negative as SQLite wants it. */
   public static final int CACHE = -65_536;
 
   private final Connection connection;

@@ -1,0 +1,182 @@
+package org.mendedleaf.core.catalog;
+
+import java.io.IOException;
+import java.nio.file.NoSuchFileException;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.mendedleaf.core.catalog.lines.CommitHeader;
+import org.mendedleaf.core.catalog.tables.CatalogueException;
+import org.mendedleaf.core.catalog.tables.Projection;
+import org.mendedleaf.core.catalog.tables.SmallTables;
+import org.mendedleaf.core.catalog.tables.Sql;
+import org.mendedleaf.core.history.Act;
+import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.DamagedContentException;
+import org.mendedleaf.core.store.Segment;
+import org.mendedleaf.core.store.SheafContents;
+import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.Store;
+
+/**
+ * How far the log is applied to the tables, and applying what comes next. For whoever holds the
+ * catalogue's lock, except for {@link #next}.
+ */
+final class AppliedLog {
+
+  private final Store store;
+  private final Connections connections;
+  // Questions read it without the lock.
+  private volatile long next;
+  private ContentId lastHash = Segment.NO_PREDECESSOR;
+  private long erasures;
+  private boolean builtHere;
+
+  AppliedLog(Store store, Connections connections) {
+    this.store = store;
+    this.connections = connections;
+  }
+
+  /** The number of the first segment that is not applied. */
+  long next() {
+    return next;
+  }
+
+  Position position() {
+    return new Position(next, lastHash);
+  }
+
+  /** How many erasures were applied since this was opened. */
+  long erasures() {
+    return erasures;
+  }
+
+  /** Whether the tables were built from the log since this was opened. */
+  boolean isBuiltHere() {
+    return builtHere;
+  }
+
+  /**
+   * Where the log goes on, as far as it is known here.
+   *
+   * @param segment the number that the next commit will have, unless another is first
+   * @param after hash of the one before
+   */
+  record Position(long segment, ContentId after) {}
+
+  /** Looks how far the tables go to which this is connected now. */
+  void readEnd() throws IOException {
+    Last last =
+        connections
+            .writing()
+            .first(
+                row -> new Last(row.getLong(1), ContentId.of(row.getBytes(2))),
+                "SELECT number, hash FROM segment ORDER BY number DESC LIMIT 1")
+            .orElse(new Last(-1, Segment.NO_PREDECESSOR));
+    next = last.number() + 1;
+    lastHash = last.hash();
+  }
+
+  private record Last(long number, ContentId hash) {}
+
+  /**
+   * Whether the tables are of this version and of this store, as it is now.
+   *
+   * @throws CatalogueException if that, or which shelves there are, cannot be read as it was
+   *     written
+   */
+  boolean fits() throws IOException {
+    if (!connections.areOfThisStore()) {
+      return false;
+    }
+    new SmallTables(connections.writing()).prove();
+    return next == 0
+        || store.log().read(next - 1).filter(last -> last.hash().equals(lastHash)).isPresent();
+  }
+
+  /** Begins with empty tables, beside those that answer. */
+  void startOver() throws IOException {
+    builtHere = true;
+    next = 0;
+    lastHash = Segment.NO_PREDECESSOR;
+    connections.startOver();
+  }
+
+  /** Goes back to those that answer. */
+  void giveUpBuilding(boolean wereBuiltHere) throws IOException {
+    connections.giveUpBuilding();
+    readEnd();
+    builtHere = wereBuiltHere;
+  }
+
+  /** Also what is published meanwhile; each time all sheaves are read before they are needed. */
+  void applyAll() throws IOException {
+    long erasuresBefore = erasures;
+    for (long end = addSheavesAhead(); end > next; end = addSheavesAhead()) {
+      while (next < end) {
+        apply(store.log().read(next).orElseThrow(), Map.of());
+      }
+    }
+    if (erasures > erasuresBefore && !connections.isBuilding()) {
+      connections.forgetWritten();
+    }
+  }
+
+  /**
+   * Reads the sheaves of all new segments first. What an older segment mentions may lie in a sheaf
+   * that a newer one has added by packing, and its own sheaf may be gone.
+   *
+   * @return the number after the last segment that there was
+   */
+  private long addSheavesAhead() throws IOException {
+    while (true) {
+      Map<Long, CommitHeader> headers = new LinkedHashMap<>();
+      long end = next;
+      for (Optional<Segment> segment = store.log().read(end);
+          segment.isPresent();
+          segment = store.log().read(++end)) {
+        headers.put(end, CommitHeader.decode(segment.get().lines().get(0)));
+      }
+      try {
+        addSheaves(headers);
+        return end;
+      } catch (DamagedContentException | NoSuchFileException e) {
+        // Somebody's erasure may have taken a sheaf away since, which the log says then.
+        if (store.log().read(end).isEmpty()) {
+          throw e;
+        }
+      }
+    }
+  }
+
+  private void addSheaves(Map<Long, CommitHeader> headers) throws IOException {
+    Set<SheafId> gone = new HashSet<>();
+    headers.values().forEach(header -> gone.addAll(header.retired()));
+    Sql writing = connections.writing();
+    Projection projection = new Projection(store, writing);
+    writing.transaction(
+        () -> {
+          for (Map.Entry<Long, CommitHeader> one : headers.entrySet()) {
+            projection.changeSheaves(one.getKey(), one.getValue(), Map.of(), gone);
+          }
+          projection.flushNeeds();
+        });
+  }
+
+  void apply(Segment segment, Map<SheafId, SheafContents> known) throws IOException {
+    if (!segment.previous().equals(lastHash)) {
+      throw new BrokenChainException(segment.number());
+    }
+    Sql writing = connections.writing();
+    Projection projection = new Projection(store, writing);
+    writing.transaction(() -> projection.apply(segment, known));
+    next = segment.number() + 1;
+    lastHash = segment.hash();
+    if (CommitHeader.decode(segment.lines().get(0)).act() == Act.ERASE) {
+      // Whoever relies on something that was there before has to look again.
+      erasures++;
+    }
+  }
+}
