@@ -63,7 +63,7 @@ class DamageAttackTest {
         desk.office().snapshots().take(desk.shelf(), InnerPath.ROOT, "before", "", Progress.NONE);
     var unused = desk.office().erasures().erase(desk.life(name(2)).ref(), Set.of(1), "file 2.txt");
     recorded = contents();
-    desk.close();
+    desk.closeAsItIs();
     for (String folder : List.of("store", "home")) {
       try (Stream<Path> files = Files.walk(base.resolve(folder))) {
         for (Path file : files.filter(Files::isRegularFile).toList()) {
@@ -75,7 +75,7 @@ class DamageAttackTest {
 
   @AfterAll
   static void end() throws IOException {
-    desk.close();
+    desk.closeAsItIs();
     ATTACKS.end();
   }
 
@@ -149,7 +149,7 @@ class DamageAttackTest {
         capture();
       }
     }
-    desk.close();
+    desk.closeAsItIs();
     if (file.startsWith(base.resolve("home")) || !Files.exists(file) || hurtBytes != null) {
       Files.write(file, WHOLE.get(file));
     }
@@ -162,7 +162,7 @@ class DamageAttackTest {
     for (Map.Entry<String, byte[]> one : recorded.entrySet()) {
       assertThat(again.get(one.getKey())).as(one.getKey()).isEqualTo(one.getValue());
     }
-    desk.close();
+    desk.closeAsItIs();
   }
 
   /** Everything as it was before the first attack. */

@@ -40,7 +40,7 @@ class DestroyingFromTheLogTest {
 
   @AfterEach
   void close() {
-    desk.close();
+    desk.closeAsItIs();
   }
 
   private String text(String name) throws IOException {
@@ -49,7 +49,7 @@ class DestroyingFromTheLogTest {
 
   /** Changes the catalogue behind the desk's back, as a failing drive does. */
   private void flip(String sql) throws Exception {
-    desk.close();
+    desk.closeAsItIs();
     Path file = CatalogueFinder.in(base.resolve("home")).get(0);
     try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + file);
         Statement statement = connection.createStatement()) {
@@ -91,7 +91,7 @@ class DestroyingFromTheLogTest {
   @Test
   void aFileIsErasedUnderNoOtherNameThanTheLogHas() throws Exception {
     FileRef b = desk.life("b.txt").ref();
-    desk.close();
+    desk.closeAsItIs();
     Path catalogue = CatalogueFinder.in(base.resolve("home")).get(0);
     String sound = Files.readString(catalogue, StandardCharsets.ISO_8859_1);
     int tried = 0;
@@ -102,7 +102,7 @@ class DestroyingFromTheLogTest {
       assertThatThrownBy(() -> desk.office().erasures().erase(b, Set.of(), "c.txt"))
           .hasMessageContaining("Nothing was erased");
       assertThat(text("b.txt")).isEqualTo(TEXT);
-      desk.close();
+      desk.closeAsItIs();
       tried++;
     }
     // Its row, and the index that finds it.

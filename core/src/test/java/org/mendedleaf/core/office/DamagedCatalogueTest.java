@@ -60,7 +60,7 @@ class DamagedCatalogueTest {
       FileRef held = desk.life(name(0)).ref();
       desk.office().sayings().hold(held, desk.life(name(0)).newest().number(), "it is needed");
       Map<String, byte[]> before = contents(desk);
-      desk.close();
+      desk.closeAsItIs();
       flip(base.resolve("home"), random);
       desk.restart();
 
@@ -84,7 +84,7 @@ class DamagedCatalogueTest {
       desk.capture();
       Optional<RecordedFile> recorded =
           desk.office().shelves().presentAt(desk.shelf(), new InnerPath("list.csv"));
-      desk.close();
+      desk.closeAsItIs();
       Path catalogue = CatalogueFinder.in(base.resolve("home")).get(0);
       try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + catalogue);
           Statement statement = connection.createStatement()) {
@@ -105,7 +105,7 @@ class DamagedCatalogueTest {
     try (TestDesk desk = new TestDesk(base)) {
       desk.write("list.csv", "1,2,3");
       desk.capture();
-      desk.close();
+      desk.closeAsItIs();
       Path catalogue = CatalogueFinder.in(base.resolve("home")).get(0);
       String all = Files.readString(catalogue, StandardCharsets.ISO_8859_1);
       int at = all.indexOf("first_done INTEGER");

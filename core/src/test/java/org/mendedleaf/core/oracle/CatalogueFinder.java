@@ -6,6 +6,11 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
@@ -31,5 +36,21 @@ public final class CatalogueFinder {
     }
     assertThat(found).isNotEmpty();
     return found;
+  }
+
+  /** Fails if a row of a catalogue, unless that is damaged, refers to one that is not there. */
+  static void checkReferences(Path home) throws IOException, SQLException {
+    for (Path catalogue : in(home)) {
+      try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + catalogue);
+          Statement statement = connection.createStatement()) {
+        List<String> broken = new ArrayList<>();
+        try (ResultSet rows = statement.executeQuery("PRAGMA foreign_key_check")) {
+          while (rows.next() && broken.size() < 10) {
+            broken.add(rows.getString(1) + " " + rows.getLong(2) + " to " + rows.getString(3));
+          }
+        }
+        assertThat(broken).isEmpty();
+      }
+    }
   }
 }

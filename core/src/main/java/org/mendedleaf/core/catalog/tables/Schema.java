@@ -5,30 +5,40 @@ import java.util.List;
 /**
  * The catalogue's tables. A change of the schema is a new {@link #VERSION}, and a new version is a
  * rebuild. Times are nanoseconds since 1970; {@link Times#NEVER} ends what has not ended.
+ *
+ * <p>What a column may hold is checked with each change: what breaks it is damage. Which rows refer
+ * to which is declared and not checked with each change, since an act may write them in any order
+ * and half a million look-ups take a second; the tests check it after each of their desks.
  */
 public final class Schema {
 
-  public static final int VERSION = 22;
+  public static final int VERSION = 23;
 
   static final String STATE_PATH =
       "CREATE INDEX IF NOT EXISTS state_path ON state (path, until_at, from_at)";
 
   public static final List<String> TABLES =
       List.of(
-          "CREATE TABLE about (key TEXT PRIMARY KEY, value BLOB) WITHOUT ROWID",
+          "CREATE TABLE about (key TEXT PRIMARY KEY, value BLOB NOT NULL) WITHOUT ROWID",
           """
-          CREATE TABLE segment (number INTEGER PRIMARY KEY, hash BLOB, act TEXT, at INTEGER,
-            desk TEXT, person TEXT, shelf INTEGER, undoes INTEGER, lines INTEGER, saved INTEGER,
-            gone INTEGER, moved INTEGER, run TEXT, about TEXT, counts_from INTEGER)""",
+          CREATE TABLE segment (number INTEGER PRIMARY KEY, hash BLOB NOT NULL,
+            act TEXT NOT NULL, at INTEGER NOT NULL, desk TEXT NOT NULL, person TEXT NOT NULL,
+            shelf INTEGER, undoes INTEGER REFERENCES segment, lines INTEGER NOT NULL,
+            saved INTEGER NOT NULL CHECK (saved >= 0), gone INTEGER NOT NULL CHECK (gone >= 0),
+            moved INTEGER NOT NULL CHECK (moved >= 0), run TEXT, about TEXT,
+            counts_from INTEGER NOT NULL)""",
           "CREATE INDEX segment_run ON segment (run) WHERE run IS NOT NULL",
           "CREATE INDEX segment_undoes ON segment (undoes) WHERE undoes IS NOT NULL",
           "CREATE INDEX segment_shelf ON segment (shelf, at)",
+          // A sheaf is added before the segment that names it: an older one may need it.
           """
-          CREATE TABLE sheaf (id INTEGER PRIMARY KEY, name TEXT UNIQUE, segment INTEGER,
-            retired_at INTEGER, retired_in INTEGER)""",
+          CREATE TABLE sheaf (id INTEGER PRIMARY KEY, name TEXT NOT NULL UNIQUE,
+            segment INTEGER NOT NULL, retired_at INTEGER, retired_in INTEGER)""",
           // Further records that hold what the chunk's row says of one only.
-          "CREATE TABLE copy (id BLOB, record INTEGER, PRIMARY KEY (id, record)) WITHOUT ROWID",
-          // Records that lean on this chunk.
+          """
+          CREATE TABLE copy (id BLOB, record INTEGER, PRIMARY KEY (id, record))
+            WITHOUT ROWID""",
+          // Records that lean on this chunk; some may be gone.
           """
           CREATE TABLE leans (base BLOB, record INTEGER, PRIMARY KEY (base, record))
             WITHOUT ROWID""",
@@ -39,54 +49,70 @@ public final class Schema {
             proof INTEGER NOT NULL) WITHOUT ROWID""",
           // Lines of receipts that name this content.
           """
-          CREATE TABLE naming (content BLOB, segment INTEGER, line INTEGER,
+          CREATE TABLE naming (content BLOB, segment INTEGER REFERENCES segment, line INTEGER,
             PRIMARY KEY (content, segment, line)) WITHOUT ROWID""",
           // Lines of the log that speak of this file, and what proves that they are all, see
           // Mentions.
           """
-          CREATE TABLE mention (file INTEGER, segment INTEGER, line INTEGER, counted INTEGER,
-            PRIMARY KEY (file, segment, line)) WITHOUT ROWID""",
+          CREATE TABLE mention (file INTEGER, segment INTEGER REFERENCES segment, line INTEGER,
+            counted INTEGER NOT NULL, PRIMARY KEY (file, segment, line)) WITHOUT ROWID""",
           """
           CREATE TABLE mentions (file INTEGER PRIMARY KEY, lines INTEGER NOT NULL,
             sum INTEGER NOT NULL, proof INTEGER NOT NULL)""",
           """
-          CREATE TABLE record (id INTEGER PRIMARY KEY, sheaf INTEGER, offset INTEGER,
-            length INTEGER, depth INTEGER, holds INTEGER)""",
+          CREATE TABLE record (id INTEGER PRIMARY KEY, sheaf INTEGER NOT NULL REFERENCES sheaf,
+            offset INTEGER NOT NULL, length INTEGER NOT NULL, depth INTEGER NOT NULL,
+            holds INTEGER)""",
           "CREATE INDEX record_sheaf ON record (sheaf)",
           // Where the same record lies when its sheaf is written anew, see SheafTable.
           "CREATE INDEX record_holds ON record (holds)",
           """
-          CREATE TABLE chunk (id BLOB PRIMARY KEY, record INTEGER, start INTEGER, size INTEGER)
-            WITHOUT ROWID""",
+          CREATE TABLE chunk (id BLOB PRIMARY KEY, record INTEGER NOT NULL REFERENCES record,
+            start INTEGER NOT NULL, size INTEGER NOT NULL) WITHOUT ROWID""",
           """
-          CREATE TABLE shelf (id INTEGER PRIMARY KEY, name TEXT, kind TEXT, folder TEXT,
-            at INTEGER, first_done INTEGER, files INTEGER, revisions INTEGER)""",
+          CREATE TABLE shelf (id INTEGER PRIMARY KEY, name TEXT NOT NULL, kind TEXT NOT NULL,
+            folder TEXT NOT NULL, at INTEGER NOT NULL, first_done INTEGER NOT NULL,
+            files INTEGER NOT NULL CHECK (files >= 0),
+            revisions INTEGER NOT NULL CHECK (revisions >= 0))""",
+          // The letter stays used when the revision is erased, and the file.
           """
-          CREATE TABLE issue (file INTEGER, letter INTEGER, revision INTEGER, at INTEGER,
-            person TEXT, PRIMARY KEY (file, letter))""",
+          CREATE TABLE issue (file INTEGER, letter INTEGER, revision INTEGER REFERENCES revision,
+            at INTEGER NOT NULL, person TEXT NOT NULL, PRIMARY KEY (file, letter))""",
           """
-          CREATE TABLE shelf_setting (shelf INTEGER, what TEXT, line TEXT, at INTEGER,
+          CREATE TABLE shelf_setting (shelf INTEGER NOT NULL REFERENCES shelf,
+            what TEXT NOT NULL, line TEXT NOT NULL, at INTEGER NOT NULL,
             PRIMARY KEY (shelf, what))""",
+          // The shelf's own folder is the one that lies in none.
           """
-          CREATE TABLE path (id INTEGER PRIMARY KEY, shelf INTEGER, folder INTEGER, inner BLOB,
-            named_like INTEGER, UNIQUE (shelf, inner))""",
+          CREATE TABLE path (id INTEGER PRIMARY KEY, shelf INTEGER NOT NULL REFERENCES shelf,
+            folder INTEGER REFERENCES path, inner BLOB NOT NULL,
+            named_like INTEGER REFERENCES path, UNIQUE (shelf, inner),
+            CHECK (folder IS NOT NULL OR LENGTH(inner) = 0))""",
           // Another path that stands in the index of names for this one: it has the same name.
           "CREATE INDEX path_named_like ON path (named_like) WHERE named_like IS NOT NULL",
           // Lines that moved whole folders, see FolderMoves.
           """
-          CREATE TABLE folder_move (segment INTEGER, line INTEGER, shelf INTEGER,
-            PRIMARY KEY (segment, line)) WITHOUT ROWID""",
+          CREATE TABLE folder_move (segment INTEGER REFERENCES segment, line INTEGER,
+            shelf INTEGER NOT NULL REFERENCES shelf, PRIMARY KEY (segment, line))
+            WITHOUT ROWID""",
           // The state is the one that stands; without one, the file is not there.
           """
-          CREATE TABLE file (id INTEGER PRIMARY KEY, shelf INTEGER, path INTEGER, present INTEGER,
-            last_number INTEGER, current INTEGER, touched INTEGER, state INTEGER)""",
+          CREATE TABLE file (id INTEGER PRIMARY KEY, shelf INTEGER NOT NULL REFERENCES shelf,
+            path INTEGER NOT NULL REFERENCES path, present INTEGER NOT NULL,
+            last_number INTEGER NOT NULL, current INTEGER NOT NULL REFERENCES revision,
+            touched INTEGER NOT NULL, state INTEGER REFERENCES state,
+            CHECK (present = (state IS NOT NULL)))""",
           // Files of which nothing is left; their ids and numbers are never given again.
-          "CREATE TABLE erased (file INTEGER PRIMARY KEY, last_number INTEGER)",
+          "CREATE TABLE erased (file INTEGER PRIMARY KEY, last_number INTEGER NOT NULL)",
           // Paths that a file had before the present one.
-          "CREATE TABLE former (path INTEGER, file INTEGER, PRIMARY KEY (path, file)) WITHOUT ROWID",
+          """
+          CREATE TABLE former (path INTEGER REFERENCES path, file INTEGER REFERENCES file,
+            PRIMARY KEY (path, file)) WITHOUT ROWID""",
           // Who saved any revision of which file, for the search.
-          "CREATE TABLE saver (id INTEGER PRIMARY KEY, name TEXT UNIQUE)",
-          "CREATE TABLE saved (saver INTEGER, file INTEGER, PRIMARY KEY (saver, file)) WITHOUT ROWID",
+          "CREATE TABLE saver (id INTEGER PRIMARY KEY, name TEXT NOT NULL UNIQUE)",
+          """
+          CREATE TABLE saved (saver INTEGER REFERENCES saver, file INTEGER REFERENCES file,
+            PRIMARY KEY (saver, file)) WITHOUT ROWID""",
           // Row ids are those of the paths; the names are folded, see NameIndex.
           """
           CREATE VIRTUAL TABLE name_part USING fts5(name, content='', detail=none,
@@ -96,42 +122,59 @@ public final class Schema {
             tokenize='unicode61', prefix='1 2')""",
           "INSERT INTO name_part (name_part, rank) VALUES ('secure-delete', 1)",
           "INSERT INTO name_word (name_word, rank) VALUES ('secure-delete', 1)",
+          // Of a content or a link there is at most one.
           """
-          CREATE TABLE revision (id INTEGER PRIMARY KEY, file INTEGER, number INTEGER,
-            segment INTEGER, line INTEGER, at INTEGER, current_from INTEGER, current_until INTEGER,
-            path INTEGER, size INTEGER, modified INTEGER, mode TEXT, owner TEXT, file_key TEXT,
-            content BLOB, levels INTEGER, link BLOB, origin TEXT, from_number INTEGER,
-            desk TEXT, person TEXT, after_removal INTEGER, saver TEXT, saver_source TEXT,
-            summary TEXT, UNIQUE (file, number))""",
+          CREATE TABLE revision (id INTEGER PRIMARY KEY, file INTEGER NOT NULL REFERENCES file,
+            number INTEGER NOT NULL CHECK (number >= 0),
+            segment INTEGER NOT NULL REFERENCES segment, line INTEGER NOT NULL,
+            at INTEGER NOT NULL, current_from INTEGER NOT NULL, current_until INTEGER NOT NULL,
+            path INTEGER NOT NULL REFERENCES path, size INTEGER NOT NULL CHECK (size >= 0),
+            modified INTEGER NOT NULL, mode TEXT, owner TEXT, file_key TEXT, content BLOB,
+            levels INTEGER NOT NULL, link BLOB, origin TEXT NOT NULL, from_number INTEGER,
+            desk TEXT NOT NULL, person TEXT NOT NULL, after_removal INTEGER NOT NULL, saver TEXT,
+            saver_source TEXT, summary TEXT, UNIQUE (file, number),
+            CHECK (current_from <= current_until), CHECK (content IS NULL OR link IS NULL))""",
           "CREATE INDEX revision_line ON revision (segment, line)",
           """
-          CREATE TABLE state (id INTEGER PRIMARY KEY, file INTEGER, path INTEGER,
-            revision INTEGER, modified INTEGER, mode TEXT, from_at INTEGER, until_at INTEGER,
-            from_segment INTEGER, until_segment INTEGER)""",
+          CREATE TABLE state (id INTEGER PRIMARY KEY, file INTEGER NOT NULL REFERENCES file,
+            path INTEGER NOT NULL REFERENCES path, revision INTEGER NOT NULL REFERENCES revision,
+            modified INTEGER NOT NULL, mode TEXT, from_at INTEGER NOT NULL,
+            until_at INTEGER NOT NULL, from_segment INTEGER NOT NULL,
+            until_segment INTEGER NOT NULL, CHECK (from_at <= until_at),
+            CHECK (from_segment <= until_segment))""",
           "CREATE INDEX state_file ON state (file)",
           """
-          CREATE TABLE folder_state (path INTEGER, folder INTEGER, modified INTEGER, mode TEXT,
-            from_at INTEGER, until_at INTEGER, from_segment INTEGER, until_segment INTEGER)""",
+          CREATE TABLE folder_state (path INTEGER NOT NULL REFERENCES path,
+            folder INTEGER REFERENCES path, modified INTEGER NOT NULL, mode TEXT,
+            from_at INTEGER NOT NULL, until_at INTEGER NOT NULL, from_segment INTEGER NOT NULL,
+            until_segment INTEGER NOT NULL, CHECK (from_at <= until_at),
+            CHECK (from_segment <= until_segment))""",
           "CREATE INDEX folder_state_path ON folder_state (path, until_at)",
           // Items as their metadata says them.
           """
-          CREATE TABLE receipt_item (segment INTEGER, line INTEGER, item TEXT,
-            PRIMARY KEY (segment, line)) WITHOUT ROWID""",
+          CREATE TABLE receipt_item (segment INTEGER REFERENCES segment, line INTEGER,
+            item TEXT NOT NULL, PRIMARY KEY (segment, line)) WITHOUT ROWID""",
           // Every note that a revision ever had; the last one counts.
           """
-          CREATE TABLE note (id INTEGER PRIMARY KEY, revision INTEGER, text TEXT, at INTEGER,
-            person TEXT, segment INTEGER)""",
+          CREATE TABLE note (id INTEGER PRIMARY KEY,
+            revision INTEGER NOT NULL REFERENCES revision, text TEXT NOT NULL,
+            at INTEGER NOT NULL, person TEXT NOT NULL,
+            segment INTEGER NOT NULL REFERENCES segment)""",
           "CREATE INDEX note_revision ON note (revision)",
-          "CREATE TABLE good (revision INTEGER PRIMARY KEY, at INTEGER, person TEXT)",
+          """
+          CREATE TABLE good (revision INTEGER PRIMARY KEY REFERENCES revision,
+            at INTEGER NOT NULL, person TEXT NOT NULL)""",
           // Let go, and still there until then.
           """
-          CREATE TABLE on_notice (revision INTEGER PRIMARY KEY, until INTEGER, by_hand INTEGER,
-            at INTEGER, person TEXT)""",
+          CREATE TABLE on_notice (revision INTEGER PRIMARY KEY REFERENCES revision,
+            until INTEGER NOT NULL, by_hand INTEGER NOT NULL, at INTEGER NOT NULL,
+            person TEXT NOT NULL)""",
           """
-          CREATE TABLE held (revision INTEGER PRIMARY KEY, why TEXT, at INTEGER, person TEXT)""",
+          CREATE TABLE held (revision INTEGER PRIMARY KEY REFERENCES revision,
+            why TEXT NOT NULL, at INTEGER NOT NULL, person TEXT NOT NULL)""",
           """
-          CREATE TABLE arrived (revision INTEGER PRIMARY KEY, name TEXT, folder TEXT,
-            modified INTEGER)""",
+          CREATE TABLE arrived (revision INTEGER PRIMARY KEY REFERENCES revision,
+            name TEXT NOT NULL, folder TEXT NOT NULL, modified INTEGER NOT NULL)""",
           // What could not be read where it lies, as far as somebody tried.
           "CREATE TABLE hurt (id BLOB PRIMARY KEY) WITHOUT ROWID",
           // What files were found to hold by reading them; it can be found out again.
@@ -139,23 +182,26 @@ public final class Schema {
           CREATE TABLE looked (file INTEGER PRIMARY KEY, revision INTEGER NOT NULL, file_key TEXT,
             at INTEGER NOT NULL)""",
           // What people say of a file, as its metadata says it.
-          "CREATE TABLE described (file INTEGER PRIMARY KEY, says TEXT)",
+          "CREATE TABLE described (file INTEGER PRIMARY KEY, says TEXT NOT NULL)",
           // What large contents are made of, as far as it could be read.
-          "CREATE TABLE part (content BLOB PRIMARY KEY, ids BLOB) WITHOUT ROWID",
+          "CREATE TABLE part (content BLOB PRIMARY KEY, ids BLOB NOT NULL) WITHOUT ROWID",
           // Large contents whose parts are counted among the needs, if they were known.
           """
-          CREATE TABLE counted (content BLOB PRIMARY KEY, levels INTEGER, known INTEGER)
-            WITHOUT ROWID""",
+          CREATE TABLE counted (content BLOB PRIMARY KEY, levels INTEGER NOT NULL,
+            known INTEGER NOT NULL) WITHOUT ROWID""",
           "CREATE INDEX counted_unknown ON counted (content) WHERE known = 0",
           // What files cost, as it was counted last; at which commit, tells "about".
           """
-          CREATE TABLE file_cost (file INTEGER PRIMARY KEY, revisions INTEGER, current INTEGER,
-            history INTEGER, alone INTEGER)""",
+          CREATE TABLE file_cost (file INTEGER PRIMARY KEY, revisions INTEGER NOT NULL,
+            current INTEGER NOT NULL, history INTEGER NOT NULL, alone INTEGER NOT NULL)""",
           // What contents are recognised by, as far as somebody asked; it can be found out again.
-          "CREATE TABLE traits (content BLOB PRIMARY KEY, traits BLOB) WITHOUT ROWID",
+          "CREATE TABLE traits (content BLOB PRIMARY KEY, traits BLOB NOT NULL) WITHOUT ROWID",
           """
-          CREATE TABLE snapshot (id INTEGER PRIMARY KEY, segment INTEGER, shelf INTEGER, path BLOB,
-            label TEXT, reason TEXT, cause TEXT, at INTEGER, person TEXT, unlabelled INTEGER)""");
+          CREATE TABLE snapshot (id INTEGER PRIMARY KEY,
+            segment INTEGER NOT NULL REFERENCES segment,
+            shelf INTEGER NOT NULL REFERENCES shelf, path BLOB NOT NULL, label TEXT NOT NULL,
+            reason TEXT NOT NULL, cause TEXT NOT NULL, at INTEGER NOT NULL,
+            person TEXT NOT NULL, unlabelled INTEGER REFERENCES segment)""");
 
   /**
    * Indexes of which only questions make use. They are made when everything is there: to add to
