@@ -31,7 +31,6 @@ import org.mendedleaf.core.plan.Lineage;
 import org.mendedleaf.core.plan.Lineage.Said;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.PlanFormat;
-import org.mendedleaf.core.plan.Sifting;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.OpenStore;
@@ -152,9 +151,8 @@ public final class CarePlans {
    * @param bytes of its content, which others may share
    */
   public record Going(long file, InnerPath path, int revision, long bytes) {
-    /** Which revision it is. */
-    public MakingRoom.Of of() {
-      return new MakingRoom.Of(file, revision);
+    public RevisionOf of() {
+      return new RevisionOf(file, revision);
     }
   }
 
@@ -219,56 +217,41 @@ public final class CarePlans {
    */
   public static Rehearsal rehearse(
       ShelfLineages lineages, CarePlan plan, Instant at, Optional<MakingRoom> room) {
-    Sifting sifting = new Sifting(plan, at);
+    SiftedShelf sifted = SiftedShelf.of(lineages, plan, at);
+    Set<RevisionOf> forRoom =
+        room.isEmpty() || plan.room().isEmpty()
+            ? Set.of()
+            : room.get().letGo(sifted, plan.room().get(), unclaimed(sifted));
     List<Going> goes = new ArrayList<>();
     List<Going> lastOnes = new ArrayList<>();
     long stays = 0;
-    for (ShelfLineages.OfFile file : lineages.files()) {
-      long[] claimed = sifting.sift(file.lineage());
+    for (SiftedShelf.OfFile file : sifted.files()) {
       boolean any = false;
-      for (int i = 0; i < claimed.length; i++) {
-        if (claimed[i] == 0) {
-          goes.add(going(file, i));
+      for (int i = 0; i < file.held().length; i++) {
+        if (file.held()[i] == 0 || forRoom.contains(file.revision(i))) {
+          goes.add(file.going(i));
         } else {
           stays++;
           any = true;
         }
       }
       if (!any) {
-        lastOnes.add(going(file, claimed.length - 1));
+        lastOnes.add(file.going(file.held().length - 1));
       }
     }
-    Rehearsal byRules = new Rehearsal(at, stays, sifting.counts(), goes, lastOnes, 0);
-    return room.isEmpty() || plan.room().isEmpty()
-        ? byRules
-        : forRoom(byRules, lineages, plan, room.get());
+    return new Rehearsal(at, stays, sifted.sifting().counts(), goes, lastOnes, forRoom.size());
   }
 
-  private static Rehearsal forRoom(
-      Rehearsal byRules, ShelfLineages lineages, CarePlan plan, MakingRoom room) {
-    Set<MakingRoom.Of> goes = new HashSet<>();
-    byRules.goes().forEach(one -> goes.add(one.of()));
-    Set<MakingRoom.Of> more = room.letGo(lineages, plan, byRules.at(), goes);
-    if (more.isEmpty()) {
-      return byRules;
-    }
-    goes.addAll(more);
-    List<Going> all = new ArrayList<>();
-    List<Going> lastOnes = new ArrayList<>();
-    for (ShelfLineages.OfFile file : lineages.files()) {
-      int before = all.size();
-      for (int i = 0; i < file.lineage().revisions().size(); i++) {
-        Going one = going(file, i);
-        if (goes.contains(one.of())) {
-          all.add(one);
+  private static Set<RevisionOf> unclaimed(SiftedShelf sifted) {
+    Set<RevisionOf> goes = new HashSet<>();
+    for (SiftedShelf.OfFile file : sifted.files()) {
+      for (int i = 0; i < file.held().length; i++) {
+        if (file.held()[i] == 0) {
+          goes.add(file.revision(i));
         }
       }
-      if (all.size() - before == file.lineage().revisions().size()) {
-        lastOnes.add(all.get(all.size() - 1));
-      }
     }
-    return new Rehearsal(
-        byRules.at(), byRules.stays() - more.size(), byRules.claims(), all, lastOnes, more.size());
+    return goes;
   }
 
   /** The contents of revisions, one for each that has one. */
@@ -276,11 +259,6 @@ public final class CarePlans {
     return revisions.stream()
         .flatMap(one -> space.content(one.file(), one.revision()).stream())
         .toList();
-  }
-
-  static Going going(ShelfLineages.OfFile file, int position) {
-    Lineage.Kept one = file.lineage().revisions().get(position);
-    return new Going(file.file(), file.lineage().path(), one.number(), one.bytes());
   }
 
   private Map<Integer, Set<Said>> said(FileLife life) throws IOException {

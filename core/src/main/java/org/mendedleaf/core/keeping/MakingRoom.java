@@ -6,10 +6,8 @@ import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
-import org.mendedleaf.core.plan.CarePlan;
 import org.mendedleaf.core.plan.Lineage;
 import org.mendedleaf.core.plan.Room;
-import org.mendedleaf.core.plan.Sifting;
 import org.mendedleaf.core.space.StoreSpace;
 
 /**
@@ -22,25 +20,19 @@ import org.mendedleaf.core.space.StoreSpace;
  */
 public record MakingRoom(StoreSpace space, long free) {
 
-  /** A revision of a file. */
-  public record Of(long file, int revision) {}
-
-  private record Candidate(Of of, Instant replaced) {}
+  private record Candidate(RevisionOf of, Instant replaced) {}
 
   /**
    * @param goes what no rule claims, or a person has let go: it is gone first
-   * @return what goes besides; empty where the plan has no room limit
+   * @return what goes besides
    */
-  Set<Of> letGo(ShelfLineages lineages, CarePlan plan, Instant at, Set<Of> goes) {
-    if (plan.room().isEmpty()) {
-      return Set.of();
-    }
+  Set<RevisionOf> letGo(SiftedShelf sifted, Room limit, Set<RevisionOf> goes) {
     StoreSpace.Freeing freeing = space.freeing();
     goes.forEach(one -> letGo(one, freeing));
-    long wanted = wanted(plan.room().get(), lineages);
-    Set<Of> more = new HashSet<>();
+    long wanted = wanted(limit, sifted);
+    Set<RevisionOf> more = new HashSet<>();
     if (freeing.disk() < wanted) {
-      for (Candidate one : candidates(lineages, new Sifting(plan, at), goes)) {
+      for (Candidate one : candidates(sifted, goes)) {
         if (freeing.disk() >= wanted) {
           break;
         }
@@ -51,32 +43,31 @@ public record MakingRoom(StoreSpace space, long free) {
     return more;
   }
 
-  private void letGo(Of one, StoreSpace.Freeing freeing) {
-    space.content(one.file(), one.revision()).ifPresent(freeing::letGo);
+  private void letGo(RevisionOf one, StoreSpace.Freeing freeing) {
+    space.content(one.file(), one.number()).ifPresent(freeing::letGo);
   }
 
   /** How many bytes have to go. */
-  private long wanted(Room room, ShelfLineages lineages) {
-    if (room instanceof Room.Free left) {
+  private long wanted(Room limit, SiftedShelf sifted) {
+    if (limit instanceof Room.Free left) {
       return left.bytes() - free;
     }
     StoreSpace.Freeing all = space.freeing();
-    for (ShelfLineages.OfFile file : lineages.files()) {
-      for (Lineage.Kept one : file.lineage().revisions()) {
-        letGo(new Of(file.file(), one.number()), all);
+    for (SiftedShelf.OfFile file : sifted.files()) {
+      for (int i = 0; i < file.held().length; i++) {
+        letGo(file.revision(i), all);
       }
     }
-    return all.disk() - ((Room.AtMost) room).bytes();
+    return all.disk() - ((Room.AtMost) limit).bytes();
   }
 
-  private static List<Candidate> candidates(ShelfLineages lineages, Sifting sifting, Set<Of> goes) {
+  private static List<Candidate> candidates(SiftedShelf sifted, Set<RevisionOf> goes) {
     List<Candidate> candidates = new ArrayList<>();
-    for (ShelfLineages.OfFile file : lineages.files()) {
-      long[] held = sifting.sift(file.lineage());
-      for (int i = 0; i < held.length; i++) {
-        Lineage.Kept one = file.lineage().revisions().get(i);
-        Of of = new Of(file.file(), one.number());
-        if (sifting.yieldsToRoom(held[i]) && !goes.contains(of)) {
+    for (SiftedShelf.OfFile file : sifted.files()) {
+      for (int i = 0; i < file.held().length; i++) {
+        RevisionOf of = file.revision(i);
+        if (sifted.sifting().yieldsToRoom(file.held()[i]) && !goes.contains(of)) {
+          Lineage.Kept one = file.lineage().revisions().get(i);
           candidates.add(new Candidate(of, one.until().orElseThrow()));
         }
       }
@@ -84,7 +75,7 @@ public record MakingRoom(StoreSpace space, long free) {
     candidates.sort(
         Comparator.comparing(Candidate::replaced)
             .thenComparingLong(one -> one.of().file())
-            .thenComparingInt(one -> one.of().revision()));
+            .thenComparingInt(one -> one.of().number()));
     return candidates;
   }
 }

@@ -3,9 +3,6 @@ package org.mendedleaf.core.keeping;
 import java.io.IOException;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -15,7 +12,6 @@ import java.util.stream.Collectors;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.lines.Proposal;
-import org.mendedleaf.core.catalog.questions.MarkQuestions;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.files.FileLives;
@@ -25,10 +21,8 @@ import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.RevisionMarks;
 import org.mendedleaf.core.plan.CarePlan;
 import org.mendedleaf.core.plan.Claim;
-import org.mendedleaf.core.plan.Filter;
 import org.mendedleaf.core.plan.KeepRule;
 import org.mendedleaf.core.plan.NamedPlan;
-import org.mendedleaf.core.plan.Sifting;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
@@ -87,7 +81,11 @@ public final class Thinnings {
    *
    * @param until when it will be, or would have been, erased
    */
-  public record Concerned(CarePlans.Going revision, Fate fate, Instant until, boolean byHand) {}
+  public record Concerned(CarePlans.Going revision, Fate fate, Instant until, boolean byHand) {
+    RevisionOf of() {
+      return revision.of();
+    }
+  }
 
   /**
    * What thinning would do.
@@ -216,128 +214,13 @@ public final class Thinnings {
       throws IOException {
     Catalogue catalogue = desk.store(shelf.store()).catalogue();
     ShelfLineages lineages = ShelfLineages.of(catalogue, shelf.id());
-    Map<Long, Map<Integer, MarkQuestions.OnNotice>> notices = new HashMap<>();
-    for (MarkQuestions.OnNotice one : catalogue.marks().onNotice(shelf.id())) {
-      notices.computeIfAbsent(one.file(), file -> new HashMap<>()).put(one.number(), one);
-    }
-    Sifting sifting = new Sifting(plan.plan(), at);
-    Sifting.Tally staying = sifting.new Tally();
-    Instant until = plan.plan().grace().after(at, plan.plan().zone());
-    Set<MakingRoom.Of> forRoom =
-        only.isPresent() ? Set.of() : forRoom(shelf, plan.plan(), lineages, notices, at);
-    long stays = 0;
-    List<Concerned> concerned = new ArrayList<>();
-    Set<Long> left = new HashSet<>();
-    for (ShelfLineages.OfFile file : lineages.files()) {
-      Map<Integer, MarkQuestions.OnNotice> onNotice = notices.getOrDefault(file.file(), Map.of());
-      long[] held = sifting.sift(file.lineage());
-      for (int i = 0; i < held.length; i++) {
-        int number = file.lineage().revisions().get(i).number();
-        Optional<MarkQuestions.OnNotice> notice = Optional.ofNullable(onNotice.get(number));
-        boolean isMeant = only.isEmpty() || passes(only.get(), file, i, plan.plan());
-        // A plan does not take back what a person has let go by hand.
-        boolean isClaimed =
-            notice.filter(MarkQuestions.OnNotice::byHand).isPresent()
-                ? !sifting.isByRulesOnly(held[i])
-                : held[i] != 0 && !forRoom.contains(new MakingRoom.Of(file.file(), number));
-        Optional<Concerned> fate =
-            !isMeant
-                ? Optional.empty()
-                : fate(file, i, isClaimed, notice, only.isPresent(), at, until);
-        fate.ifPresent(concerned::add);
-        if (fate.isEmpty() || fate.get().fate() == Fate.KEPT_AFTER_ALL) {
-          stays++;
-          left.add(file.file());
-          staying.add(held[i]);
-        }
-      }
-    }
-    return new Rehearsal(
-        shelf,
-        plan,
-        at,
-        stays,
-        staying.counts(),
-        concerned,
-        lastOnes(concerned, left),
-        forRoom.size());
-  }
-
-  /** Of files of which nothing is left, the newest revision. */
-  private static List<CarePlans.Going> lastOnes(List<Concerned> concerned, Set<Long> left) {
-    Map<Long, CarePlans.Going> last = new LinkedHashMap<>();
-    for (Concerned one : concerned) {
-      if (!left.contains(one.revision().file())) {
-        last.put(one.revision().file(), one.revision());
-      }
-    }
-    return List.copyOf(last.values());
-  }
-
-  /** What goes besides what no rule claims, or somebody has let go by hand. */
-  private Set<MakingRoom.Of> forRoom(
-      Shelf shelf,
-      CarePlan plan,
-      ShelfLineages lineages,
-      Map<Long, Map<Integer, MarkQuestions.OnNotice>> notices,
-      Instant at)
-      throws IOException {
-    if (plan.room().isEmpty()) {
-      return Set.of();
-    }
-    Set<MakingRoom.Of> goes = new HashSet<>();
-    Sifting sifting = new Sifting(plan, at);
-    for (ShelfLineages.OfFile file : lineages.files()) {
-      Map<Integer, MarkQuestions.OnNotice> onNotice = notices.getOrDefault(file.file(), Map.of());
-      long[] held = sifting.sift(file.lineage());
-      for (int i = 0; i < held.length; i++) {
-        int number = file.lineage().revisions().get(i).number();
-        boolean byHand = onNotice.containsKey(number) && onNotice.get(number).byHand();
-        if (held[i] == 0 || (byHand && sifting.isByRulesOnly(held[i]))) {
-          goes.add(new MakingRoom.Of(file.file(), number));
-        }
-      }
-    }
-    return plans.room(shelf).letGo(lineages, plan, at, goes);
-  }
-
-  private static boolean passes(
-      KeepRule sentence, ShelfLineages.OfFile file, int position, CarePlan plan) {
-    for (Filter filter : sentence.filters()) {
-      if (!filter.passes(file.lineage(), file.lineage().revisions().get(position), plan.zone())) {
-        return false;
-      }
-    }
-    return true;
-  }
-
-  private static Optional<Concerned> fate(
-      ShelfLineages.OfFile file,
-      int position,
-      boolean isClaimed,
-      Optional<MarkQuestions.OnNotice> notice,
-      boolean byHand,
-      Instant at,
-      Instant until) {
-    if (isClaimed && notice.isEmpty()) {
-      return Optional.empty();
-    }
-    Fate fate;
-    if (byHand && notice.isPresent()) {
-      fate = Fate.WAITS;
-    } else if (isClaimed) {
-      fate = Fate.KEPT_AFTER_ALL;
-    } else if (notice.isEmpty()) {
-      fate = Fate.NOTICED;
-    } else {
-      fate = notice.get().until().isAfter(at) ? Fate.WAITS : Fate.ERASED;
-    }
-    return Optional.of(
-        new Concerned(
-            CarePlans.going(file, position),
-            fate,
-            notice.map(MarkQuestions.OnNotice::until).orElse(until),
-            notice.map(MarkQuestions.OnNotice::byHand).orElse(byHand)));
+    Optional<MakingRoom> room =
+        only.isEmpty() && plan.plan().room().isPresent()
+            ? Optional.of(plans.room(shelf))
+            : Optional.empty();
+    return new ThinningRehearsal(
+            shelf, plan, only, at, catalogue.marks().onNotice(shelf.id()), room)
+        .of(lineages);
   }
 
   private Done thin(Shelf shelf, NamedPlan plan, Optional<KeepRule> only, boolean clockIsRight)
@@ -376,11 +259,11 @@ public final class Thinnings {
     if (changing.isEmpty()) {
       return;
     }
-    Map<Of, Concerned> fates =
-        changing.stream().collect(Collectors.toMap(Of::of, Function.identity()));
+    Map<RevisionOf, Concerned> fates =
+        changing.stream().collect(Collectors.toMap(Concerned::of, Function.identity()));
     List<Proposal> proposals = new ArrayList<>();
     for (Revision revision : revisions(shelf, changing)) {
-      Concerned one = fates.get(Of.of(revision));
+      Concerned one = fates.get(RevisionOf.of(revision));
       proposals.add(
           one.fate() == Fate.NOTICED
               ? new Proposal.PutOnNotice(revision.key(), one.until(), one.byHand())
@@ -395,25 +278,14 @@ public final class Thinnings {
                     shelf.id(), Act.THIN, rehearsal.at(), settings.person(), proposals));
   }
 
-  /** Which revision of which file. */
-  private record Of(long file, int number) {
-    static Of of(Concerned one) {
-      return new Of(one.revision().file(), one.revision().revision());
-    }
-
-    static Of of(Revision one) {
-      return new Of(one.file(), one.number());
-    }
-  }
-
   private List<Revision> revisions(Shelf shelf, List<Concerned> concerned) throws IOException {
     if (concerned.isEmpty()) {
       return List.of();
     }
-    Set<Of> wanted = concerned.stream().map(Of::of).collect(Collectors.toSet());
+    Set<RevisionOf> wanted = concerned.stream().map(Concerned::of).collect(Collectors.toSet());
     List<Long> files = concerned.stream().map(one -> one.revision().file()).distinct().toList();
     return desk.store(shelf.store()).catalogue().files().histories(files).stream()
-        .filter(revision -> wanted.contains(Of.of(revision)))
+        .filter(revision -> wanted.contains(RevisionOf.of(revision)))
         .toList();
   }
 }

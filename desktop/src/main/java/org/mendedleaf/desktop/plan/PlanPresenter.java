@@ -24,6 +24,7 @@ import org.mendedleaf.core.history.ShelfSettings.Recording;
 import org.mendedleaf.core.keeping.CarePlans;
 import org.mendedleaf.core.keeping.Forecasts;
 import org.mendedleaf.core.keeping.MakingRoom;
+import org.mendedleaf.core.keeping.RevisionOf;
 import org.mendedleaf.core.keeping.ShelfLineages;
 import org.mendedleaf.core.keeping.ShelfLineages.OfFile;
 import org.mendedleaf.core.keeping.Thinnings;
@@ -366,7 +367,7 @@ final class PlanPresenter {
 
   /** The liveliest files line by line, all others as one. */
   static KeepField.Drawn field(ShelfLineages lineages, CarePlans.Rehearsal rehearsal, Instant at) {
-    Set<MakingRoom.Of> goes = new HashSet<>();
+    Set<RevisionOf> goes = new HashSet<>();
     rehearsal.goes().forEach(one -> goes.add(one.of()));
     List<OfFile> byLife =
         lineages.files().stream()
@@ -407,13 +408,13 @@ final class PlanPresenter {
     return alone ? path.name() : path.shown();
   }
 
-  private static List<KeepField.Leaf> leaves(OfFile file, Set<MakingRoom.Of> goes) {
+  private static List<KeepField.Leaf> leaves(OfFile file, Set<RevisionOf> goes) {
     List<KeepField.Leaf> leaves = new ArrayList<>();
     for (Lineage.Kept one : file.lineage().revisions()) {
       leaves.add(
           new KeepField.Leaf(
               one.from(),
-              !goes.contains(new MakingRoom.Of(file.file(), one.number())),
+              !goes.contains(new RevisionOf(file.file(), one.number())),
               one.until().isEmpty(),
               one.said().contains(Lineage.Said.ISSUED)));
     }
@@ -422,7 +423,7 @@ final class PlanPresenter {
 
   /** A hundred thousand leaves on one line: what stays and what goes at each place. */
   private static List<KeepField.Leaf> together(
-      List<OfFile> files, Set<MakingRoom.Of> goes, Instant at, Instant oldest) {
+      List<OfFile> files, Set<RevisionOf> goes, Instant at, Instant oldest) {
     long span = Math.max(1, at.getEpochSecond() - oldest.getEpochSecond());
     KeepField.Leaf[] staying = new KeepField.Leaf[PLACES + 1];
     KeepField.Leaf[] going = new KeepField.Leaf[PLACES + 1];
@@ -431,7 +432,7 @@ final class PlanPresenter {
         double part = (at.getEpochSecond() - one.from().getEpochSecond()) / (double) span;
         // By the root, since the scale widens toward now.
         int place = (int) Math.round(PLACES * Math.sqrt(Math.max(0, Math.min(1, part))));
-        boolean stays = !goes.contains(new MakingRoom.Of(file.file(), one.number()));
+        boolean stays = !goes.contains(new RevisionOf(file.file(), one.number()));
         (stays ? staying : going)[place] = new KeepField.Leaf(one.from(), stays, false, false);
       }
     }
