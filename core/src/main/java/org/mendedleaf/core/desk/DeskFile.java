@@ -64,10 +64,6 @@ public final class DeskFile {
     T parse(String text) throws IOException;
   }
 
-  public Path path() {
-    return file;
-  }
-
   /**
    * What was written last.
    *
@@ -173,12 +169,16 @@ public final class DeskFile {
     }
   }
 
-  private static void forceFolder(Path folder) {
-    try (FileChannel channel = FileChannel.open(folder, StandardOpenOption.READ)) {
-      channel.force(true);
+  private static void forceFolder(Path folder) throws IOException {
+    FileChannel channel;
+    try {
+      channel = FileChannel.open(folder, StandardOpenOption.READ);
     } catch (IOException | UnsupportedOperationException e) {
-      // Not every system lets a folder be forced; there, names last with their files.
+      // Not every system lets a folder be opened; there, names last with their files.
       return;
+    }
+    try (channel) {
+      channel.force(true);
     }
   }
 

@@ -11,12 +11,17 @@ import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Arrays;
 import java.util.Optional;
+import java.util.Random;
 import java.util.concurrent.atomic.AtomicLong;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.LongRange;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.mendedleaf.core.oracle.FaultyFileSystem;
 import org.mendedleaf.core.oracle.FaultyFileSystem.Operation;
+import org.mendedleaf.core.oracle.PowerCut;
 
 /** What a desk remembers survives cuts, and damage is told from what was written. */
 class DeskFileTest {
@@ -84,6 +89,47 @@ class DeskFileTest {
         return;
       }
     }
+  }
+
+  @Property
+  void afterAPowerCutItIsWhatWasWrittenLastOrWasJustBeingWritten(
+      @ForAll @LongRange(min = 0, max = 60) long last, @ForAll long seed) throws Exception {
+    aFile();
+    Files.createDirectories(file.getParent());
+    Random random = new Random(seed);
+    boolean twice = random.nextBoolean();
+    DeskFile desk = twice ? DeskFile.keptTwice(file) : DeskFile.at(file);
+    desk.write("text 0");
+    PowerCut power = new PowerCut(files, file.getParent());
+    AtomicLong left = new AtomicLong(last);
+    files.setFaults(
+        (operation, path, bytes) -> {
+          if (left.decrementAndGet() < 0) {
+            // Nobody goes on, as after an operation that failed.
+            throw new PowerCut.Now();
+          }
+        });
+    int written = 0;
+    try {
+      while (true) {
+        desk.write("text " + (written + 1));
+        written++;
+      }
+    } catch (PowerCut.Now e) {
+      power.cut(random);
+    }
+    assertThat(desk.read(DeskFileTest::one).orElseThrow())
+        .isIn("text " + written, "text " + (written + 1));
+    desk.write("again");
+    assertThat(read(desk)).contains("again\n");
+    close();
+  }
+
+  private static String one(String text) {
+    if (!text.matches("text [0-9]+\n")) {
+      throw new IllegalArgumentException(text);
+    }
+    return text.strip();
   }
 
   @Test

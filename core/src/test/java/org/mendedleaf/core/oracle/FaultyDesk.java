@@ -99,6 +99,27 @@ public final class FaultyDesk implements Closeable {
     dieAfter(operations, path -> true);
   }
 
+  /** From then on the power is gone. */
+  public void powerFailsAfter(long operations) {
+    AtomicLong left = new AtomicLong(operations);
+    files.setFaults(
+        (operation, path, bytes) -> {
+          if (operation != Operation.READ
+              && operation != Operation.LOOK
+              && left.decrementAndGet() < 0) {
+            throw new PowerCut.Now();
+          }
+        });
+  }
+
+  /** The power fails, if it has not yet, and comes back. */
+  public void startAgainAfter(PowerCut power, Random what) throws IOException {
+    files.setFaults((operation, path, bytes) -> {});
+    closeStore();
+    power.cut(what);
+    open();
+  }
+
   /** The same counting, and failing, in the store's folder alone. */
   public void dieInStoreAfter(long operations) {
     dieAfter(operations, path -> path.startsWith(storeFolder()));

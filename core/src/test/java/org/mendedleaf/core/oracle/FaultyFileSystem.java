@@ -14,6 +14,7 @@ import java.nio.file.CopyOption;
 import java.nio.file.DirectoryStream;
 import java.nio.file.FileStore;
 import java.nio.file.FileSystem;
+import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.OpenOption;
 import java.nio.file.Path;
@@ -60,6 +61,7 @@ public final class FaultyFileSystem extends FileSystem {
   private final FileSystem real;
   private final Provider provider;
   private volatile Faults faults = (operation, path, bytes) -> {};
+  private volatile Forcing forcing = path -> {};
 
   public FaultyFileSystem(FileSystem real) {
     this.real = real;
@@ -68,6 +70,15 @@ public final class FaultyFileSystem extends FileSystem {
 
   public void setFaults(Faults next) {
     faults = next;
+  }
+
+  /** Hears of each file and folder just before it is forced. */
+  interface Forcing {
+    void forced(Path path) throws IOException;
+  }
+
+  void setForcing(Forcing next) {
+    forcing = next;
   }
 
   private Path wrap(Path path) {
@@ -293,7 +304,10 @@ public final class FaultyFileSystem extends FileSystem {
       boolean writes =
           options.contains(StandardOpenOption.WRITE) || options.contains(StandardOpenOption.APPEND);
       faults.before(writes ? Operation.WRITE : Operation.READ, path, 0);
-      return new FaultyChannel(path, under.newFileChannel(unwrap(path), options, attributes));
+      // Folders are opened to be forced, which the one in memory does not know.
+      boolean isFolder = !writes && Files.isDirectory(unwrap(path));
+      return new FaultyChannel(
+          path, isFolder ? null : under.newFileChannel(unwrap(path), options, attributes));
     }
 
     @Override
@@ -475,7 +489,10 @@ public final class FaultyFileSystem extends FileSystem {
     @Override
     public void force(boolean metadata) throws IOException {
       faults.before(Operation.WRITE, path, 0);
-      under.force(metadata);
+      forcing.forced(path);
+      if (under != null) {
+        under.force(metadata);
+      }
     }
 
     @Override
@@ -506,7 +523,9 @@ public final class FaultyFileSystem extends FileSystem {
 
     @Override
     protected void implCloseChannel() throws IOException {
-      under.close();
+      if (under != null) {
+        under.close();
+      }
     }
   }
 }
