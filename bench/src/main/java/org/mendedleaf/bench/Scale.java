@@ -85,7 +85,7 @@ public final class Scale {
     }
     store = Store.open(folder, place, random);
     catalogue = Catalogue.open(store, base.resolve("catalogue.sqlite"));
-    if (catalogue.files().shelves().isEmpty()) {
+    if (catalogue.shelves().all().isEmpty()) {
       long start = System.nanoTime();
       fill();
       System.out.printf("filled in %.1f s%n", (System.nanoTime() - start) / 1e9);

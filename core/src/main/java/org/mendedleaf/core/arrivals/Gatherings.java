@@ -35,6 +35,7 @@ import org.mendedleaf.core.session.RecordingState;
 import org.mendedleaf.core.session.Right;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.session.Turns;
+import org.mendedleaf.core.shelves.Required;
 import org.mendedleaf.core.shelves.Shelves;
 import org.mendedleaf.core.tray.Recoveries;
 import org.mendedleaf.core.tray.RunReceipt;
@@ -213,7 +214,7 @@ public final class Gatherings {
           "The shelf “%s” has no folder in which copies could lie. Nothing was changed."
               .formatted(shelf.name()));
     }
-    return Shelves.requireFolder(shelf);
+    return Required.folder(shelf);
   }
 
   /**

@@ -5,12 +5,10 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
@@ -22,7 +20,6 @@ import org.mendedleaf.core.files.Addresses;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.files.FileLives;
 import org.mendedleaf.core.history.InnerPath;
-import org.mendedleaf.core.history.PresentFile;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.ShelfSettings;
 import org.mendedleaf.core.intake.Arriving;
@@ -31,10 +28,8 @@ import org.mendedleaf.core.intake.Doubt;
 import org.mendedleaf.core.intake.Guard;
 import org.mendedleaf.core.intake.Match;
 import org.mendedleaf.core.intake.Matching;
-import org.mendedleaf.core.likeness.NameLikeness;
 import org.mendedleaf.core.likeness.PlainName;
 import org.mendedleaf.core.likeness.Traits;
-import org.mendedleaf.core.likeness.WeighedName;
 import org.mendedleaf.core.place.ForbiddenPlaces;
 import org.mendedleaf.core.place.PlacePlan;
 import org.mendedleaf.core.place.RefusedException;
@@ -49,6 +44,7 @@ import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.Right;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.session.Turns;
+import org.mendedleaf.core.shelves.Required;
 import org.mendedleaf.core.shelves.Shelves;
 import org.mendedleaf.core.store.ContentId;
 
@@ -58,19 +54,18 @@ import org.mendedleaf.core.store.ContentId;
  */
 public final class Intake {
 
-  /** So many files are all looked into; of more, those whose names come nearest. */
-  private static final int POOL = 3_000;
-
   private final FileLives files;
   private final Shelves shelves;
   private final OpenDesk desk;
   private final OfficeSettings settings;
+  private final CandidatePool pool;
 
   public Intake(FileLives files, Shelves shelves, OpenDesk desk, OfficeSettings settings) {
     this.files = files;
     this.shelves = shelves;
     this.desk = desk;
     this.settings = settings;
+    this.pool = new CandidatePool(files, shelves, desk);
   }
 
   /** The files among these, and in the folders among them at any depth, sorted. */
@@ -114,7 +109,7 @@ public final class Intake {
       arriving.add(arriving(file));
       progress.advanced(1, 0);
     }
-    Matching<FileRef> matching = new Matching<>(pool(arriving, progress));
+    Matching<FileRef> matching = new Matching<>(pool.forThese(arriving, progress));
     Guard<FileRef> guard = new Guard<>(matching);
     List<Suggestion> suggestions = new ArrayList<>();
     for (int i = 0; i < arrivals.size(); i++) {
@@ -159,108 +154,31 @@ public final class Intake {
   public List<Doubt<FileRef>> doubts(Path arrival, FileRef onto, Progress progress)
       throws IOException {
     Arriving arriving = arriving(arrival);
-    List<Candidate<FileRef>> pool = pool(List.of(arriving), progress);
+    List<Candidate<FileRef>> all = pool.forThese(List.of(arriving), progress);
     Optional<Candidate<FileRef>> target =
-        pool.stream().filter(one -> one.file().equals(onto)).findFirst();
+        all.stream().filter(one -> one.file().equals(onto)).findFirst();
     if (target.isEmpty()) {
-      target = candidate(onto);
-      target.ifPresent(pool::add);
+      target = pool.candidate(onto);
+      target.ifPresent(all::add);
     }
     return target.isEmpty()
         ? List.of()
-        : new Guard<>(new Matching<>(pool)).look(arriving, target.get());
+        : new Guard<>(new Matching<>(all)).look(arriving, target.get());
   }
 
   private Arriving arriving(Path file) throws IOException {
     Traits traits = desk.insides().traits(new FileContent(file, Files.size(file)));
     List<String> folders = new ArrayList<>();
     if (file.toAbsolutePath().getParent() != null) {
-      file.toAbsolutePath().getParent().forEach(name -> folders.addAll(words(name.toString())));
+      file.toAbsolutePath()
+          .getParent()
+          .forEach(name -> folders.addAll(CandidatePool.words(name.toString())));
     }
     return new Arriving(
         PlainName.of(ShelfPaths.name(file)),
         folders,
         traits,
         settings.fileTimes().onOfficeClock(Files.getLastModifiedTime(file).toInstant()));
-  }
-
-  private static List<String> words(String name) {
-    return Arrays.stream(name.toLowerCase(Locale.ROOT).split("[^\\p{L}\\d]+", -1))
-        .filter(word -> !word.isEmpty())
-        .toList();
-  }
-
-  /** A file on a shelf, and what it was called. */
-  private record Known(Shelf shelf, PresentFile file, List<String> otherNames) {}
-
-  private List<Candidate<FileRef>> pool(List<Arriving> arrivals, Progress progress)
-      throws IOException {
-    List<Known> known = new ArrayList<>();
-    for (Shelf shelf : shelves.all()) {
-      Catalogue catalogue = desk.store(shelf.store()).catalogue();
-      catalogue.catchUp();
-      Map<Long, List<String>> others = catalogue.files().otherNames(shelf.id());
-      for (PresentFile file : catalogue.present().of(shelf.id())) {
-        if (file.state().content().isPresent()) {
-          known.add(new Known(shelf, file, others.getOrDefault(file.file(), List.of())));
-        }
-      }
-    }
-    List<Known> near = known.size() <= POOL ? known : nearest(known, arrivals);
-    List<Candidate<FileRef>> pool = new ArrayList<>();
-    progress.phase(Phase.LOOKING, near.size(), 0);
-    for (Known one : near) {
-      progress.checkCancelled();
-      pool.add(candidate(one));
-      progress.advanced(1, 0);
-    }
-    return pool;
-  }
-
-  private Candidate<FileRef> candidate(Known one) throws IOException {
-    Catalogue catalogue = desk.store(one.shelf().store()).catalogue();
-    InnerPath path = one.file().state().path();
-    List<String> folders = new ArrayList<>(words(one.shelf().name()));
-    folders.addAll(words(path.folder().text()));
-    return new Candidate<>(
-        new FileRef(one.shelf().store(), one.file().file()),
-        PlainName.of(path.name()),
-        one.otherNames().stream().map(PlainName::of).toList(),
-        folders,
-        new Likenesses(desk.insides()).of(catalogue, one.file().state()),
-        one.file().state().modified());
-  }
-
-  private Optional<Candidate<FileRef>> candidate(FileRef ref) throws IOException {
-    FileLife life = files.life(ref);
-    Revision newest = life.newest();
-    return newest.state().content().isEmpty()
-        ? Optional.empty()
-        : Optional.of(
-            candidate(
-                new Known(
-                    life.shelf(),
-                    new PresentFile(
-                        ref.file(), newest.number(), newest.currentFrom(), newest.state()),
-                    List.of())));
-  }
-
-  private static List<Known> nearest(List<Known> known, List<Arriving> arrivals) {
-    Map<Known, PlainName> names = new HashMap<>();
-    known.forEach(one -> names.put(one, PlainName.of(one.file().state().path().name())));
-    NameLikeness likeness = NameLikeness.among(names.values());
-    List<WeighedName> wanted =
-        arrivals.stream().map(arrival -> likeness.weigh(arrival.name())).toList();
-    Map<Known, Double> nearness = new HashMap<>();
-    for (Known one : known) {
-      WeighedName name = likeness.weigh(names.get(one));
-      nearness.put(
-          one, wanted.stream().mapToDouble(arrival -> likeness.of(arrival, name)).max().orElse(0));
-    }
-    return known.stream()
-        .sorted((a, b) -> Double.compare(nearness.get(b), nearness.get(a)))
-        .limit(POOL)
-        .toList();
   }
 
   /**
@@ -407,7 +325,7 @@ public final class Intake {
     PlacePlan.Where where =
         shelf.isDeposit()
             ? new PlacePlan.Where.InLog(shelf.name())
-            : new PlacePlan.Where.OnShelf(shelf.id(), Shelves.requireFolder(shelf));
+            : new PlacePlan.Where.OnShelf(shelf.id(), Required.folder(shelf));
     List<BringIn.Request> requests = new ArrayList<>();
     for (Wish wish : wishes) {
       requests.add(

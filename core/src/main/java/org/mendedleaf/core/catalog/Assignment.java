@@ -23,6 +23,7 @@ import org.mendedleaf.core.history.Revision;
  */
 final class Assignment {
 
+  private final Catalogue catalogue;
   private final FileQuestions files;
   private final PresentQuestions present;
   private final OptionalLong shelf;
@@ -37,11 +38,11 @@ final class Assignment {
   /**
    * @param places where the metadata of each proposal stands; null where it has none
    */
-  Assignment(
-      FileQuestions files, PresentQuestions present, OptionalLong shelf, List<Detail.Place> places)
+  Assignment(Catalogue catalogue, OptionalLong shelf, List<Detail.Place> places)
       throws IOException {
-    this.files = files;
-    this.present = present;
+    this.catalogue = catalogue;
+    this.files = catalogue.files();
+    this.present = catalogue.present();
     this.shelf = shelf;
     this.places = places;
     this.nextFile = files.lastFile() + 1;
@@ -53,7 +54,8 @@ final class Assignment {
 
   List<Detail> assign(List<Proposal> proposals) throws IOException {
     List<Detail> details = new ArrayList<>();
-    int firstNumber = shelf.isPresent() && files.firstCaptureDone(shelf.getAsLong()) ? 1 : 0;
+    int firstNumber =
+        shelf.isPresent() && catalogue.shelves().firstCaptureDone(shelf.getAsLong()) ? 1 : 0;
     for (int i = 0; i < proposals.size(); i++) {
       Optional<? extends Detail> detail = assign(proposals.get(i), places.get(i), firstNumber);
       detail.ifPresent(details::add);

@@ -149,8 +149,7 @@ public final class Journal {
       catalogue.catchUp();
       AppliedLog.Position position = catalogue.position();
       session.check();
-      Assignment assignment =
-          new Assignment(catalogue.files(), catalogue.present(), draft.shelf(), written.places());
+      Assignment assignment = new Assignment(catalogue, draft.shelf(), written.places());
       List<Detail> details = assignment.assign(draft.proposals());
       boolean nothing = details.isEmpty() && draft.act() == Act.CAPTURE && !firstCapture(draft);
       if (nothing && written.sheaves().isEmpty()) {
@@ -201,7 +200,7 @@ public final class Journal {
   private boolean firstCapture(Draft draft) throws IOException {
     return !draft.more()
         && draft.shelf().isPresent()
-        && !catalogue.files().firstCaptureDone(draft.shelf().getAsLong());
+        && !catalogue.shelves().firstCaptureDone(draft.shelf().getAsLong());
   }
 
   private CommitHeader header(Draft draft, Written written) {

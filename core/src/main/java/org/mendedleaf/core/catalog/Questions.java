@@ -8,6 +8,7 @@ import org.mendedleaf.core.catalog.questions.MarkQuestions;
 import org.mendedleaf.core.catalog.questions.MomentQuestions;
 import org.mendedleaf.core.catalog.questions.NameQuestions;
 import org.mendedleaf.core.catalog.questions.PresentQuestions;
+import org.mendedleaf.core.catalog.questions.ShelfQuestions;
 import org.mendedleaf.core.catalog.questions.SnapshotQuestions;
 import org.mendedleaf.core.catalog.questions.SpaceQuestions;
 import org.mendedleaf.core.catalog.questions.TreeQuestions;
@@ -19,7 +20,12 @@ abstract sealed class Questions permits Catalogue {
   /** The connection over which a question is asked. */
   abstract Sql reading();
 
-  /** Questions about shelves, files and revisions. */
+  /** Questions about shelves. */
+  public final ShelfQuestions shelves() {
+    return new ShelfQuestions(reading());
+  }
+
+  /** Questions about files and revisions. */
   public final FileQuestions files() {
     return new FileQuestions(reading());
   }

@@ -22,6 +22,7 @@ import org.mendedleaf.core.session.OpenStore;
 import org.mendedleaf.core.session.Right;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.session.Turns;
+import org.mendedleaf.core.shelves.Required;
 import org.mendedleaf.core.shelves.Shelves;
 import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.tray.Recoveries;
@@ -106,7 +107,7 @@ public final class FileLives {
                     .mend(ref.file(), revision, shelves.depositPlace(life.shelf())));
       }
     }
-    Path folder = Shelves.requireFolder(life.shelf());
+    Path folder = Required.folder(life.shelf());
     try (Turns.Turn unusedTurn = desk.turns().take(life.shelf())) {
       return Anew.ifErased(
           () ->

@@ -79,8 +79,8 @@ public final class Search {
       more |= answer.more();
       store
           .catalogue()
-          .files()
           .shelves()
+          .all()
           .forEach(
               shelf ->
                   searched.add(

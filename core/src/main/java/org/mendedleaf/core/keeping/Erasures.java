@@ -2,18 +2,14 @@ package org.mendedleaf.core.keeping;
 
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.mendedleaf.core.catalog.Catalogue;
-import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.questions.SnapshotQuestions;
 import org.mendedleaf.core.catalog.tables.UnprovenException;
 import org.mendedleaf.core.desk.SentenceException;
@@ -29,13 +25,10 @@ import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.OpenStore;
 import org.mendedleaf.core.session.Right;
 import org.mendedleaf.core.session.Shelf;
-import org.mendedleaf.core.session.Turns;
 import org.mendedleaf.core.shelves.Shelves;
 import org.mendedleaf.core.shelves.Snapshots;
 import org.mendedleaf.core.store.Rewriting;
 import org.mendedleaf.core.tray.Recoveries;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 
 /**
  * Destroying revisions for good. Nothing brings them back, so everything that follows from it is
@@ -45,19 +38,13 @@ import org.slf4j.LoggerFactory;
  */
 public final class Erasures {
 
-  /** How often it is begun anew because somebody else records meanwhile. */
-  private static final int TRIES = 10;
-
-  /** So often it is tried beside captures of other shelves. */
-  private static final int PATIENT = 3;
-
   private final FileLives files;
-  private final Notices notices;
-  private final Recoveries recoveries;
   private final Snapshots snapshots;
   private final Shelves shelves;
   private final OpenDesk desk;
   private final OfficeSettings settings;
+  private final ErasingAttempts attempts;
+  private final DueErasures due;
 
   public Erasures(
       FileLives files,
@@ -68,12 +55,12 @@ public final class Erasures {
       OpenDesk desk,
       OfficeSettings settings) {
     this.files = files;
-    this.notices = notices;
-    this.recoveries = recoveries;
     this.snapshots = snapshots;
     this.shelves = shelves;
     this.desk = desk;
     this.settings = settings;
+    this.attempts = new ErasingAttempts(desk, notices, recoveries);
+    this.due = new DueErasures(files, attempts, desk, settings);
   }
 
   /**
@@ -112,17 +99,13 @@ public final class Erasures {
    */
   public record Erased(long act, int revisions, boolean everything, long freed) {}
 
-  private static final Logger LOG = LoggerFactory.getLogger(Erasures.class);
-
-  private static final Erased NOTHING = new Erased(0, 0, false, 0);
-
   /**
    * Tells what erasing would do.
    *
    * @param numbers of revisions; empty for the file with all its history
    */
   public Consequences rehearse(FileRef file, Set<Integer> numbers) throws IOException {
-    return proven(desk.store(file.store()), () -> rehearseOnce(file, numbers));
+    return attempts.proven(desk.store(file.store()), () -> rehearseOnce(file, numbers));
   }
 
   private Consequences rehearseOnce(FileRef file, Set<Integer> numbers) throws IOException {
@@ -152,39 +135,16 @@ public final class Erasures {
       throws IOException {
     OpenStore store = desk.store(file.store());
     LettingGo.refuseUnderSetClock(settings, store);
-    return proven(store, () -> eraseProven(file, numbers, typedName, named));
-  }
-
-  /**
-   * Where the catalogue turns out not to be what was written, as where a bit has flipped, it is
-   * read from the log again and everything is asked once more.
-   */
-  private static <T> T proven(OpenStore store, Journal.Alone<T> work) throws IOException {
-    try {
-      return work.done();
-    } catch (UnprovenException e) {
-      LOG.warn("The catalogue is read from the log again: {}", e.getMessage());
-      var unusedCommits = store.catalogue().rebuild();
-      return work.done();
-    }
+    return attempts.proven(store, () -> eraseProven(file, numbers, typedName, named));
   }
 
   private Erased eraseProven(FileRef file, Set<Integer> numbers, String typedName, boolean named)
       throws IOException {
     FileLife life = allowed(file, typedName);
-    try (Turns.Turn unusedTurn = desk.turns().take(life.shelf())) {
-      for (int i = 0; i < TRIES; i++) {
-        OpenStore store = desk.store(file.store());
-        Optional<Erased> erased =
-            undisturbed(i, store, () -> tryToErase(file, numbers, typedName, named));
-        if (erased.isPresent()) {
-          forgetHere(life, numbers, erased.get().everything());
-          return erased.get();
-        }
-      }
-    }
-    throw new SentenceException(
-        "Others are recording into the store all the time, so nothing could be erased. Nothing was changed; do it once more when it is quieter.");
+    Erased erased =
+        attempts.until(life.shelf(), "erased", () -> tryToErase(file, numbers, typedName, named));
+    attempts.forgetHere(life, numbers, erased.everything());
+    return erased;
   }
 
   private FileLife allowed(FileRef file, String typed) throws IOException {
@@ -204,76 +164,18 @@ public final class Erasures {
     return typed.equals(name) || spaces;
   }
 
-  /** Says which revisions of a shelf are to go. */
-  interface Due {
-    List<Revision> find() throws IOException;
-  }
-
   /**
    * Erases what thinning has let go.
    *
    * @param due asked again whenever somebody else has recorded meanwhile, since that may need them
    */
-  Erased letGo(Shelf shelf, Due due) throws IOException {
-    return proven(desk.store(shelf.store()), () -> letGoProven(shelf, due));
+  Erased letGo(Shelf shelf, DueErasures.Due due) throws IOException {
+    return this.due.letGo(shelf, due);
   }
 
-  private Erased letGoProven(Shelf shelf, Due due) throws IOException {
-    if (due.find().isEmpty()) {
-      return NOTHING;
-    }
-    try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
-      for (int i = 0; i < TRIES; i++) {
-        OpenStore store = desk.store(shelf.store());
-        Optional<Erased> erased = undisturbed(i, store, () -> tryToLetGo(shelf, store, due));
-        if (erased.isPresent()) {
-          return erased.get();
-        }
-      }
-    }
-    throw new SentenceException(
-        "Others are recording into the store all the time, so nothing could be let go. Nothing was changed; do it once more when it is quieter.");
-  }
-
-  /** Shelves of this desk are captured meanwhile; who was overtaken often has them wait. */
-  private static <T> T undisturbed(int attempt, OpenStore store, Journal.Alone<T> work)
-      throws IOException {
-    return attempt < PATIENT ? work.done() : store.journal().alone(work);
-  }
-
-  private Optional<Erased> tryToLetGo(Shelf shelf, OpenStore store, Due due) throws IOException {
-    long seen = seen(store);
-    List<Revision> going = due.find();
-    if (going.isEmpty()) {
-      return Optional.of(NOTHING);
-    }
-    Map<Long, FileLife> lives = new LinkedHashMap<>();
-    for (Revision one : going) {
-      if (!lives.containsKey(one.file())) {
-        lives.put(one.file(), files.life(new FileRef(shelf.store(), one.file())));
-      }
-    }
-    Erasing erasing = new Erasing(store.catalogue(), store.journal());
-    Erasing.Prepared prepared = erasing.prepare(shelf.id(), going);
-    // What was judged before the rows were proven may have come from others.
-    if (prepared.basedOn() != seen || !isStillDue(due, going, erasing, prepared)) {
-      erasing.drop(prepared);
-      return Optional.empty();
-    }
-    OptionalLong act =
-        erasing.commit(prepared, settings.clock().instant(), settings.person(), Optional.empty());
-    if (act.isEmpty()) {
-      return Optional.empty();
-    }
-    for (FileLife life : lives.values()) {
-      Set<Integer> numbers =
-          going.stream()
-              .filter(one -> one.file() == life.file().id())
-              .map(Revision::number)
-              .collect(Collectors.toSet());
-      forgetHere(life, numbers, prepared.files().contains(life.file().id()));
-    }
-    return Optional.of(new Erased(act.getAsLong(), going.size(), false, prepared.freed()));
+  /** What would be free without these; nothing is changed. */
+  Freed freed(Shelf shelf, DueErasures.Due due) throws IOException {
+    return this.due.freed(shelf, due);
   }
 
   /**
@@ -286,58 +188,9 @@ public final class Erasures {
     static final Freed NOTHING = new Freed(0, 0);
   }
 
-  /** What would be free without these; nothing is changed. */
-  Freed freed(Shelf shelf, Due due) throws IOException {
-    OpenStore store = desk.store(shelf.store());
-    return proven(
-        store,
-        () -> {
-          List<Revision> going = due.find();
-          if (going.isEmpty()) {
-            return Freed.NOTHING;
-          }
-          Rewriting.Freed freed = new Erasing(store.catalogue(), store.journal()).weigh(going);
-          return new Freed(freed.bytes(), freed.unused());
-        });
-  }
-
-  private static boolean isStillDue(
-      Due due, List<Revision> going, Erasing erasing, Erasing.Prepared prepared)
-      throws IOException {
-    try {
-      return due.find().equals(going);
-    } catch (IOException e) {
-      erasing.drop(prepared);
-      throw e;
-    }
-  }
-
-  /** What this desk has beside the store: notices, and plans of recoveries that never ended. */
-  private void forgetHere(FileLife life, Set<Integer> numbers, boolean everything)
-      throws IOException {
-    notices.forget(life.ref(), everything ? Set.of() : numbers);
-    Set<String> words = new HashSet<>();
-    for (Revision revision : life.revisions()) {
-      if (numbers.isEmpty() || numbers.contains(revision.number())) {
-        revision.state().content().ifPresent(content -> words.add(content.id().hex()));
-      }
-    }
-    if (everything) {
-      words.add(life.file().path().name());
-      life.formerPaths().forEach(path -> words.add(path.name()));
-    }
-    recoveries.forgetMentioning(words);
-  }
-
-  /** What was committed after this may hold what is to go. */
-  private static long seen(OpenStore store) throws IOException {
-    store.catalogue().catchUp();
-    return store.catalogue().nextSegment();
-  }
-
   private Optional<Erased> tryToErase(
       FileRef file, Set<Integer> numbers, String typedName, boolean named) throws IOException {
-    long seen = seen(desk.store(file.store()));
+    long seen = ErasingAttempts.seen(desk.store(file.store()));
     FileLife life = allowed(file, typedName);
     List<Revision> chosen = chosen(life, numbers);
     refuseHeld(life, chosen);

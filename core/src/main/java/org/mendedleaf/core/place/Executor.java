@@ -251,7 +251,9 @@ public final class Executor {
   private Done commit(PlacingAct act) throws IOException {
     try {
       return new Done(
-          Optional.of(tools.journal().commit(act.draft(tools.clock().instant()))), act.items());
+          Optional.of(
+              tools.journal().commit(act.history().draft(tools.clock().instant(), act.items()))),
+          act.items());
     } catch (IOException e) {
       List<ReceiptItem> changed =
           act.items().stream().filter(ReceiptItem::changedSomething).toList();
@@ -279,7 +281,7 @@ public final class Executor {
   private static void takeEmptied(PlacePlan plan, PlacingAct act) {
     for (Path gone : EmptiedFolders.take(plan.emptied())) {
       if (plan.where() instanceof PlacePlan.Where.OnShelf on) {
-        act.noteFolderGone(ShelfPaths.inner(on.folder(), gone));
+        act.history().folderGone(ShelfPaths.inner(on.folder(), gone));
       }
     }
   }

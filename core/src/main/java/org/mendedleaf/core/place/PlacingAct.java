@@ -5,27 +5,16 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
-import java.util.OptionalLong;
-import java.util.Set;
 import org.mendedleaf.core.capture.ShelfPaths;
-import org.mendedleaf.core.catalog.Journal;
-import org.mendedleaf.core.catalog.lines.Proposal;
 import org.mendedleaf.core.history.FileState;
-import org.mendedleaf.core.history.FolderState;
 import org.mendedleaf.core.history.InnerPath;
-import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.ReceiptItem;
 import org.mendedleaf.core.history.ReceiptItem.Outcome;
-import org.mendedleaf.core.history.RecordedFile;
 import org.mendedleaf.core.progress.CancelledException;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
@@ -45,12 +34,7 @@ final class PlacingAct {
   private final Map<Path, Recorded> kept;
   private final List<ReceiptItem> items = new ArrayList<>();
   private final List<Step> madeFolders = new ArrayList<>();
-  private final List<Proposal> folders = new ArrayList<>();
-  private final List<Proposal> removals = new ArrayList<>();
-  private final List<Proposal> moves = new ArrayList<>();
-  private final List<Proposal> saves = new ArrayList<>();
-  private final Map<Long, Path> takenAway = new HashMap<>();
-  private final Set<InnerPath> goneFromLog = new HashSet<>();
+  private final PlacingHistory history;
   // The folder of the step before: most steps of a plan go into few folders.
   private TargetFolder open;
   private Path openAt;
@@ -63,6 +47,11 @@ final class PlacingAct {
     this.tools = tools;
     this.plan = plan;
     this.kept = kept;
+    this.history = new PlacingHistory(tools, plan);
+  }
+
+  PlacingHistory history() {
+    return history;
   }
 
   boolean isEmpty() {
@@ -171,7 +160,7 @@ final class PlacingAct {
     } else if (step.planned() == Outcome.FOLDER) {
       make(step);
     } else if (step.planned() == Outcome.SAME && step.continues() instanceof Continues.Gathered) {
-      noteSave(step, step.state().orElseThrow());
+      history.save(step, step.state().orElseThrow());
     }
     return step;
   }
@@ -179,14 +168,14 @@ final class PlacingAct {
   private Step put(Step step, Asides asides) throws IOException {
     FileState wanted = step.state().orElseThrow();
     if (plan.where() instanceof PlacePlan.Where.InLog) {
-      noteSave(step, wanted.at(step.path().orElseThrow()));
+      history.save(step, wanted.at(step.path().orElseThrow()));
       return step;
     }
     Recorded before = before(step);
     Placement.Aside aside = asides.of(step, folderOf(step));
     Placement.Placed placed = tools.placement().put(aside, before);
     if (plan.inHistory()) {
-      noteSave(
+      history.save(
           step, tools.capture().placed(step.target(), name(step), placed.attributes(), wanted));
     }
     return placed.said().isEmpty()
@@ -229,7 +218,7 @@ final class PlacingAct {
       before.requireStill();
       open.delete(step.target().getFileName());
     }
-    noteRemoval(step);
+    history.removal(step);
   }
 
   private TargetFolder folderOf(Step step) throws IOException {
@@ -281,94 +270,13 @@ final class PlacingAct {
           }
         }
       }
-      noteFolder(step);
+      history.folder(step);
     }
     madeFolders.clear();
   }
 
-  private void noteFolder(Step step) throws IOException {
-    if (plan.where() instanceof PlacePlan.Where.OnShelf && Files.isDirectory(step.target())) {
-      Instant made = Files.getLastModifiedTime(step.target()).toInstant();
-      folders.add(
-          new Proposal.FolderHere(
-              new FolderState(
-                  step.path().orElseThrow(),
-                  tools.times().onOfficeClock(made),
-                  step.folder().flatMap(FolderState::mode))));
-    }
-  }
-
-  private void noteRemoval(Step step) {
-    if (plan.inHistory()) {
-      takenAway.put(step.file().orElseThrow(), step.target());
-      removals.add(new Proposal.Remove(step.file().orElseThrow()));
-      goneFromLog.add(step.path().orElseThrow());
-    }
-  }
-
   private static InnerPath name(Step step) {
     return step.path().orElseGet(() -> new InnerPath(ShelfPaths.name(step.target())));
-  }
-
-  private void noteSave(Step step, FileState placed) throws IOException {
-    if (step.continues() instanceof Continues.Gathered gathered) {
-      saves.addAll(gathered.saves());
-    } else if (step.continues() instanceof Continues.Arrivals arrivals) {
-      noteArrivals(arrivals, placed);
-    } else {
-      noteItsHistory(step, placed);
-    }
-  }
-
-  private void noteArrivals(Continues.Arrivals arrivals, FileState placed) {
-    int last = arrivals.arrivals().size() - 1;
-    for (int i = 0; i <= last; i++) {
-      Continues.Arrival one = arrivals.arrivals().get(i);
-      saves.add(
-          new Proposal.Save(
-              arrivals.onto(),
-              i == last ? placed : one.state().at(placed.path()),
-              Origin.BRING_IN,
-              one.from(),
-              true,
-              Optional.of(one.where())));
-    }
-  }
-
-  /** The path keeps the file that is at it; a file that is away comes back to its history. */
-  private void noteItsHistory(Step step, FileState placed) throws IOException {
-    InnerPath path = step.path().orElseThrow();
-    long wanted = step.file().orElseThrow();
-    Optional<RecordedFile> there = tools.catalogue().files().presentAt(plan.shelf(), path);
-    Optional<RecordedFile> own = tools.catalogue().files().file(wanted);
-    if (there.isPresent()
-        && there.get().id() != wanted
-        && !takenAway.containsKey(there.get().id())) {
-      saves.add(save(OptionalLong.of(there.get().id()), placed, OptionalInt.empty()));
-    } else if (takenAway.containsKey(wanted)) {
-      removals.removeIf(
-          proposal -> proposal instanceof Proposal.Remove gone && gone.file() == wanted);
-      moves.add(new Proposal.Move(wanted, placed));
-      saves.add(save(OptionalLong.of(wanted), placed, step.revision()));
-    } else if ((there.isPresent() && there.get().id() == wanted)
-        || own.isEmpty()
-        || !own.get().present()) {
-      saves.add(save(OptionalLong.of(wanted), placed, step.revision()));
-    } else {
-      saves.add(save(OptionalLong.empty(), placed, OptionalInt.empty()));
-    }
-  }
-
-  private Proposal save(OptionalLong file, FileState placed, OptionalInt from) {
-    return new Proposal.Save(file, placed, origin(), from, true);
-  }
-
-  private Origin origin() {
-    return switch (plan.act()) {
-      case MEND -> Origin.MEND;
-      case UNDO -> Origin.UNDO;
-      default -> Origin.RECOVER;
-    };
   }
 
   private void done(Step step) {
@@ -402,11 +310,11 @@ final class PlacingAct {
               item.why());
       if (item.changedSomething() && wasDone(step, check)) {
         if (step.planned() == Outcome.REMOVED) {
-          noteRemoval(step);
+          history.removal(step);
         } else if (step.planned() == Outcome.FOLDER) {
-          noteFolder(step);
+          history.folder(step);
         } else if (plan.inHistory()) {
-          noteSave(
+          history.save(
               step,
               tools.capture().standing(target, name(step)).describe(step.state().orElseThrow()));
         }
@@ -461,41 +369,5 @@ final class PlacingAct {
       plan.steps()
           .forEach(step -> done(step.ending(Outcome.REFUSED, WhyNot.of(e, whole.target()))));
     }
-  }
-
-  /** Folders that went as well. */
-  void noteFolderGone(InnerPath path) {
-    folders.add(new Proposal.FolderGone(path));
-  }
-
-  /** What is to be committed. */
-  Journal.Draft draft(Instant at) throws IOException {
-    if (plan.where() instanceof PlacePlan.Where.InLog) {
-      noteFoldersOfLog();
-    }
-    List<Proposal> proposals = new ArrayList<>(removals);
-    proposals.addAll(moves);
-    proposals.addAll(saves);
-    proposals.addAll(folders);
-    items.forEach(item -> proposals.add(new Proposal.Item(item)));
-    return new Journal.Draft(
-        plan.act(),
-        OptionalLong.of(plan.shelf()),
-        at,
-        plan.by(),
-        plan.of(),
-        plan.run(),
-        false,
-        proposals);
-  }
-
-  private void noteFoldersOfLog() throws IOException {
-    DepositFolders inLog = new DepositFolders(tools.catalogue(), tools.clock());
-    Set<InnerPath> comes = new HashSet<>();
-    for (Proposal proposal : saves) {
-      comes.add(((Proposal.Save) proposal).state().path());
-    }
-    folders.addAll(inLog.missing(plan.shelf(), comes));
-    folders.addAll(inLog.emptied(plan.shelf(), goneFromLog, comes));
   }
 }

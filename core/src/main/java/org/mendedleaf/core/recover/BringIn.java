@@ -8,7 +8,6 @@ import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.time.InstantSource;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -22,7 +21,6 @@ import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.lines.Proposal;
 import org.mendedleaf.core.history.Act;
-import org.mendedleaf.core.history.Arrived;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.ReceiptItem;
@@ -147,18 +145,18 @@ public final class BringIn {
    */
   public List<Ended> bringAll(List<Request> requests, Optional<String> run) throws IOException {
     catalogue.catchUp();
-    Map<InnerPath, Group> groups = new LinkedHashMap<>();
+    Map<InnerPath, ArrivalGroup> groups = new LinkedHashMap<>();
     for (Request request : requests) {
-      groups.computeIfAbsent(request.path(), path -> new Group(request)).add(request);
+      groups.computeIfAbsent(request.path(), path -> new ArrivalGroup(request)).add(request);
     }
-    for (Group group : groups.values()) {
+    for (ArrivalGroup group : groups.values()) {
       prepare(group);
     }
     store(groups.values());
     List<Step> steps = new ArrayList<>();
-    for (Group group : groups.values()) {
+    for (ArrivalGroup group : groups.values()) {
       if (group.why.isEmpty()) {
-        step(group).ifPresent(steps::add);
+        group.step(catalogue).ifPresent(steps::add);
       }
     }
     if (!steps.isEmpty()) {
@@ -167,36 +165,8 @@ public final class BringIn {
     return requests.stream().map(one -> groups.get(one.path()).ended(one)).toList();
   }
 
-  /** The arrivals for one place. */
-  private static final class Group {
-    final Request first;
-    final List<Request> requests = new ArrayList<>();
-    final Map<Request, FileState> stored = new LinkedHashMap<>();
-    final Map<Request, Ended> ended = new LinkedHashMap<>();
-    final List<Request> placed = new ArrayList<>();
-    Optional<Revision> current = Optional.empty();
-    boolean there;
-    String why = "";
-
-    Group(Request first) {
-      this.first = first;
-    }
-
-    void add(Request request) {
-      requests.add(request);
-    }
-
-    void refuse(String because) {
-      why = because;
-    }
-
-    Ended ended(Request request) {
-      return ended.getOrDefault(request, new Ended(Optional.empty(), why));
-    }
-  }
-
   /** Records what lies at the place, and looks whether anything may come there. */
-  private void prepare(Group group) throws IOException {
+  private void prepare(ArrivalGroup group) throws IOException {
     Request request = group.first;
     String shown = request.path().shown();
     if (!request.path().isPlain()) {
@@ -233,12 +203,12 @@ public final class BringIn {
   }
 
   /** Stores the arrivals; they are in the store before anything on the shelf is touched. */
-  private void store(Iterable<Group> groups) throws IOException {
+  private void store(Iterable<ArrivalGroup> groups) throws IOException {
     List<Proposal> kept = new ArrayList<>();
     Request any = null;
     try (WriteSession session = catalogue.store().write(catalogue);
         ContentWriter writer = session.writer()) {
-      for (Group group : groups) {
+      for (ArrivalGroup group : groups) {
         for (Request request : group.requests) {
           any = request;
           if (group.why.isEmpty()) {
@@ -255,7 +225,7 @@ public final class BringIn {
     }
   }
 
-  private Optional<FileState> store(Group group, Request request, ContentWriter writer)
+  private Optional<FileState> store(ArrivalGroup group, Request request, ContentWriter writer)
       throws IOException {
     Path arrival = request.arrival();
     String problem = "";
@@ -291,103 +261,15 @@ public final class BringIn {
             Optional.of(state)));
   }
 
-  /** Empty if everything is there already. */
-  private Optional<Step> step(Group group) throws IOException {
-    List<Request> inOrder = new ArrayList<>(group.stored.keySet());
-    inOrder.sort(Comparator.comparing(request -> group.stored.get(request).modified()));
-    List<Continues.Arrival> arrivals = new ArrayList<>();
-    Optional<FileState> before =
-        group.there ? group.current.map(Revision::state) : Optional.empty();
-    for (Request request : inOrder) {
-      FileState arrived = group.stored.get(request);
-      if (before.isPresent() && before.get().sameContent(arrived)) {
-        group.ended.put(request, new Ended(Optional.empty(), same(group, request)));
-        continue;
-      }
-      before = Optional.of(arrived);
-      group.placed.add(request);
-      arrivals.add(
-          new Continues.Arrival(arrived, where(request, arrived), earlier(request, arrived)));
-    }
-    if (arrivals.isEmpty()) {
-      return Optional.empty();
-    }
-    Request request = group.first;
-    FileState newest = arrivals.get(arrivals.size() - 1).state();
-    Path target =
-        request.where() instanceof PlacePlan.Where.OnShelf on
-            ? ShelfPaths.resolve(on.folder(), request.path())
-            : Path.of(
-                ((PlacePlan.Where.InLog) request.where()).name() + ":" + request.path().text());
-    return Optional.of(
-        new Step(
-                target,
-                Optional.of(request.path()),
-                group.there ? Outcome.MADE_ROOM : Outcome.RECOVERED,
-                Optional.of(placed(request, newest, group.current)),
-                request.onto(),
-                OptionalInt.empty(),
-                "")
-            .continuing(new Continues.Arrivals(request.onto(), arrivals)));
-  }
-
-  private static String same(Group group, Request request) {
-    Path name = request.arrival().getFileName();
-    return group.placed.isEmpty()
-        ? "%s is exactly %s of %s, which is the current one. Nothing was changed."
-            .formatted(name, numbered(group.current.orElseThrow().number()), request.path().shown())
-        : "%s holds exactly what %s does, so it was left out."
-            .formatted(name, group.placed.get(group.placed.size() - 1).arrival().getFileName());
-  }
-
-  private static Arrived where(Request request, FileState arrived) {
-    Path folder = request.arrival().toAbsolutePath().getParent();
-    return new Arrived(
-        ShelfPaths.name(request.arrival()),
-        folder == null ? "" : folder.toString(),
-        arrived.modified(),
-        request.note().strip());
-  }
-
-  /** The earlier revision that has the same content. */
-  private OptionalInt earlier(Request request, FileState arrived) throws IOException {
-    if (request.onto().isEmpty()) {
-      return OptionalInt.empty();
-    }
-    return catalogue.files().history(request.onto().getAsLong()).stream()
-        .filter(revision -> revision.state().sameContent(arrived))
-        .mapToInt(Revision::number)
-        .reduce((older, newer) -> newer);
-  }
-
-  /**
-   * The content and time are the arrival's, the permissions those of the file it replaces, or for a
-   * new file its own. In the log nothing has permissions.
-   */
-  private static FileState placed(Request request, FileState arrived, Optional<Revision> current) {
-    boolean inLog = request.where() instanceof PlacePlan.Where.InLog;
-    return new FileState(
-        request.path(),
-        arrived.size(),
-        arrived.modified(),
-        inLog
-            ? Optional.empty()
-            : current.isPresent() ? current.get().state().mode() : arrived.mode(),
-        inLog ? arrived.owner() : Optional.empty(),
-        Optional.empty(),
-        arrived.content(),
-        Optional.empty());
-  }
-
   private void place(
-      Request any, Optional<String> run, List<Step> steps, Map<InnerPath, Group> groups)
+      Request any, Optional<String> run, List<Step> steps, Map<InnerPath, ArrivalGroup> groups)
       throws IOException {
     Executor.Done done =
         executor.run(
             new PlacePlan(any.where(), any.shelf(), Act.BRING_IN, any.by(), run, steps),
             Progress.NONE);
     for (Step step : steps) {
-      Group group = groups.get(step.path().orElseThrow());
+      ArrivalGroup group = groups.get(step.path().orElseThrow());
       Optional<ReceiptItem> refused =
           done.items().stream()
               .filter(item -> item.target().equals(step.target().toString()))
@@ -435,9 +317,5 @@ public final class BringIn {
     }
     Files.delete(arrival);
     return true;
-  }
-
-  private static String numbered(int number) {
-    return number == 0 ? "the first state" : "r" + number;
   }
 }

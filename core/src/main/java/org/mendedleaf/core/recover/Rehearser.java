@@ -4,10 +4,8 @@ import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
-import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -51,17 +49,14 @@ final class Rehearser {
   private static final int ASKED_AT_ONCE = 2_000;
 
   private final Catalogue catalogue;
-  private final FileTimes times;
   private final ZoneId zone;
-  private final TargetCheck check;
+  private final StandingTargets standing;
   private final RecoveryOrder order;
   private final boolean inPlace;
   private final Optional<Step> archive;
   private final Path root;
   private final TargetNames names;
   private final Set<String> taken;
-  private final Map<InnerPath, Optional<PresentFile>> present = new HashMap<>();
-  private final Map<Path, Optional<String>> inTheWay = new HashMap<>();
   private final Map<String, Planned> plan = new LinkedHashMap<>();
 
   /**
@@ -87,9 +82,7 @@ final class Rehearser {
           "It is not said yet into which folder or ZIP file. Nothing was changed; say where to, then do it again.");
     }
     this.catalogue = catalogue;
-    this.times = times;
     this.zone = zone;
-    this.check = new TargetCheck(catalogue.contents(), workers);
     this.order = order;
     this.taken = taken;
     this.inPlace = order.destination() instanceof Destination.InPlace;
@@ -110,28 +103,8 @@ final class Rehearser {
               .formatted(root));
     }
     this.names = TargetNames.in(root);
-    if (inPlace) {
-      for (Pick pick : order.picks()) {
-        if (pick instanceof Pick.OfMoment of) {
-          for (PresentFile file : catalogue.present().within(order.shelf(), of.path())) {
-            present.put(file.state().path(), Optional.of(file));
-          }
-        }
-      }
-    }
-  }
-
-  /** What is recorded at a path now; paths outside the picked folders are asked for one by one. */
-  private Optional<PresentFile> recordedAt(InnerPath path) throws IOException {
-    if (!inPlace) {
-      return Optional.empty();
-    }
-    Optional<PresentFile> known = present.get(path);
-    if (known == null) {
-      known = catalogue.present().at(order.shelf(), path);
-      present.put(path, known);
-    }
-    return known;
+    TargetCheck check = new TargetCheck(catalogue.contents(), workers);
+    this.standing = new StandingTargets(catalogue, times, check, order, root);
   }
 
   static RefusedException unbound() {
@@ -238,7 +211,7 @@ final class Rehearser {
   }
 
   private void folder(InnerPath wish, FolderState state) throws IOException {
-    Optional<InnerPath> to = allowed(wish);
+    Optional<InnerPath> to = names.allowed(wish);
     if (to.isEmpty()) {
       return;
     }
@@ -268,7 +241,7 @@ final class Rehearser {
   }
 
   private void put(Wanted wanted, InnerPath wish) throws IOException {
-    Optional<InnerPath> allowed = allowed(wish);
+    Optional<InnerPath> allowed = names.allowed(wish);
     if (allowed.isEmpty()) {
       Path shown = root.resolve("?" + wanted.file().orElse(0));
       add(shown, Optional.empty(), Outcome.REFUSED, wanted, "its name leads out of the folder");
@@ -318,17 +291,17 @@ final class Rehearser {
   }
 
   private void onDisk(Wanted wanted, InnerPath to, Path target, String said) throws IOException {
-    Optional<String> refused = inTheWay(target);
+    Optional<String> refused = standing.inTheWay(target);
     if (refused.isPresent()) {
       add(target, onShelf(to), Outcome.REFUSED, wanted, refused.get());
       return;
     }
-    Optional<BasicFileAttributes> found = look(target);
+    Optional<BasicFileAttributes> found = StandingTargets.look(target);
     if (found.isEmpty()) {
       add(target, onShelf(to), Outcome.RECOVERED, wanted, said);
     } else if (found.get().isDirectory()) {
       add(target, onShelf(to), Outcome.REFUSED, wanted, "a folder stands there");
-    } else if (isThere(wanted, target, found.get(), to)) {
+    } else if (standing.isThere(wanted, target, found.get(), to)) {
       add(target, onShelf(to), Outcome.SAME, wanted, said);
     } else {
       conflict(wanted, to, target, found.get());
@@ -337,7 +310,7 @@ final class Rehearser {
 
   private void conflict(Wanted wanted, InnerPath to, Path target, BasicFileAttributes found)
       throws IOException {
-    Optional<Step.Stands> stands = Optional.of(stands(target, found, to));
+    Optional<Step.Stands> stands = Optional.of(standing.stands(target, found, to));
     switch (order.ifThere()) {
       case MAKE_ROOM ->
           add(wanted.step(target, onShelf(to), Outcome.MADE_ROOM, stands, ""), wanted);
@@ -365,12 +338,12 @@ final class Rehearser {
         add(target, Optional.empty(), packed(), wanted, "another pick has its name");
         return;
       }
-      Optional<BasicFileAttributes> found = look(target);
+      Optional<BasicFileAttributes> found = StandingTargets.look(target);
       if (found.isEmpty()) {
         add(wanted.step(target, onShelf(name), Outcome.BESIDE, stands, ""), wanted);
         return;
       }
-      if (isThere(wanted, target, found.get(), name)) {
+      if (standing.isThere(wanted, target, found.get(), name)) {
         add(target, onShelf(name), Outcome.SAME, wanted, "");
         return;
       }
@@ -396,21 +369,6 @@ final class Rehearser {
     taken.add(key);
   }
 
-  private Step.Stands stands(Path target, BasicFileAttributes found, InnerPath to)
-      throws IOException {
-    Instant modified = times.onOfficeClock(found.lastModifiedTime().toInstant());
-    PresentFile recorded = recordedAt(to).orElse(null);
-    boolean isRecorded =
-        recorded != null
-            && recorded.state().modified().equals(modified)
-            && recorded.state().size() == found.size();
-    return new Step.Stands(
-        target,
-        found.size(),
-        modified,
-        isRecorded ? OptionalInt.of(recorded.revision()) : OptionalInt.empty());
-  }
-
   private void removeLater(Pick.OfMoment pick, List<TreeEntry> entries) throws IOException {
     Set<InnerPath> then = new HashSet<>();
     entries.forEach(entry -> then.add(entry.path()));
@@ -431,59 +389,5 @@ final class Rehearser {
         plan.put(names.key(target), new Planned(step, 0));
       }
     }
-  }
-
-  /** A path with names that this place can have; empty if it leads out. */
-  private Optional<InnerPath> allowed(InnerPath wish) {
-    InnerPath to = InnerPath.ROOT;
-    for (String name : wish.text().split("/", -1)) {
-      if (name.isEmpty() || name.equals(".") || name.equals("..")) {
-        return Optional.empty();
-      }
-      to = to.resolve(names.allowed(name));
-    }
-    return Optional.of(to);
-  }
-
-  private Optional<String> inTheWay(Path target) {
-    Path parent = target.getParent();
-    if (parent == null || parent.equals(root)) {
-      return Optional.empty();
-    }
-    Optional<String> known = inTheWay.get(parent);
-    if (known == null) {
-      boolean blocked =
-          Files.exists(parent, LinkOption.NOFOLLOW_LINKS)
-              && !Files.isDirectory(parent, LinkOption.NOFOLLOW_LINKS);
-      known =
-          blocked
-              ? Optional.of("%s is no folder but a file or a link".formatted(parent.getFileName()))
-              : inTheWay(parent);
-      inTheWay.put(parent, known);
-    }
-    return known;
-  }
-
-  private static Optional<BasicFileAttributes> look(Path target) throws IOException {
-    try {
-      return Optional.of(
-          Files.readAttributes(target, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS));
-    } catch (NoSuchFileException e) {
-      return Optional.empty();
-    }
-  }
-
-  private boolean isThere(Wanted wanted, Path target, BasicFileAttributes found, InnerPath to)
-      throws IOException {
-    PresentFile recorded = recordedAt(to).orElse(null);
-    Instant modified = times.onOfficeClock(found.lastModifiedTime().toInstant());
-    if (recorded != null
-        && found.isRegularFile()
-        && found.size() == wanted.state().size()
-        && recorded.state().size() == found.size()
-        && recorded.state().modified().equals(modified)) {
-      return recorded.state().sameContent(wanted.state());
-    }
-    return check.holds(target, found, wanted.state());
   }
 }

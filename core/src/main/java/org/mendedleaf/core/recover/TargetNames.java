@@ -5,7 +5,9 @@ import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
+import org.mendedleaf.core.history.InnerPath;
 
 /**
  * Which names a place can have, and what stands in for those that it cannot. Besides what the
@@ -92,5 +94,17 @@ final class TargetNames {
   String key(Path target) {
     String text = target.toString();
     return ignoresCase ? text.toUpperCase(Locale.ROOT).toLowerCase(Locale.ROOT) : text;
+  }
+
+  /** A path with names that this place can have; empty if it leads out. */
+  Optional<InnerPath> allowed(InnerPath wish) {
+    InnerPath to = InnerPath.ROOT;
+    for (String name : wish.text().split("/", -1)) {
+      if (name.isEmpty() || name.equals(".") || name.equals("..")) {
+        return Optional.empty();
+      }
+      to = to.resolve(allowed(name));
+    }
+    return Optional.of(to);
   }
 }

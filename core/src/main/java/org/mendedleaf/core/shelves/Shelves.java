@@ -4,10 +4,8 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
@@ -50,9 +48,6 @@ import org.mendedleaf.core.stores.Stores;
  * long, and captures take turns.
  */
 public final class Shelves {
-
-  private static final DateTimeFormatter DAY =
-      DateTimeFormatter.ofPattern("EEE d MMM uuuu", Locale.ENGLISH);
 
   private final Stores stores;
   private final OpenDesk desk;
@@ -102,7 +97,7 @@ public final class Shelves {
         try {
           OpenStore store = desk.store(known.id());
           store.catalogue().lookForNews();
-          for (RecordedShelf recorded : store.catalogue().files().shelves()) {
+          for (RecordedShelf recorded : store.catalogue().shelves().all()) {
             shelves.add(shelf(store, recorded));
           }
         } catch (IOException e) {
@@ -216,7 +211,7 @@ public final class Shelves {
 
   private long begin(OpenStore store, String called, List<Proposal> proposals) throws IOException {
     store.catalogue().catchUp();
-    if (store.catalogue().files().shelves().stream().anyMatch(s -> s.name().equals(called))) {
+    if (store.catalogue().shelves().all().stream().anyMatch(s -> s.name().equals(called))) {
       throw new SentenceException(
           "A shelf called “%s” exists in this store already. Nothing was changed; choose another name, or bind that shelf to this folder."
               .formatted(called));
@@ -258,7 +253,7 @@ public final class Shelves {
     OpenStore opened = desk.store(store);
     return shelf(
         opened,
-        opened.catalogue().files().shelves().stream()
+        opened.catalogue().shelves().all().stream()
             .filter(recorded -> recorded.id() == id)
             .findFirst()
             .orElseThrow(() -> new SentenceException("There is no shelf " + id + ".")));
@@ -291,8 +286,8 @@ public final class Shelves {
   /** Records what has changed on a shelf. */
   public CaptureOutcome capture(Shelf shelf, boolean takeAsRemoved, Progress progress)
       throws IOException {
-    Path folder = requireFolder(shelf);
-    requireRecording(byId(shelf.store(), shelf.id()));
+    Path folder = Required.folder(shelf);
+    Required.recording(byId(shelf.store(), shelf.id()), settings.zone());
     OpenStore store = desk.store(shelf.store());
     OpenDesk.requireThere(store);
     Capture.Request request =
@@ -332,7 +327,7 @@ public final class Shelves {
     }
     return new Browser(
             desk.store(shelf.store()).catalogue(), settings.clock(), settings.fileTimes())
-        .rows(shelf, requireFolder(shelf), folder);
+        .rows(shelf, Required.folder(shelf), folder);
   }
 
   /** What lies at one path of a shelf now, against what is recorded; empty if neither is. */
@@ -344,7 +339,7 @@ public final class Shelves {
     }
     return new Browser(
             desk.store(shelf.store()).catalogue(), settings.clock(), settings.fileTimes())
-        .row(shelf, requireFolder(shelf), path);
+        .row(shelf, Required.folder(shelf), path);
   }
 
   /** The folders of a shelf as they are recorded now, the shelf's own left out, sorted. */
@@ -397,39 +392,5 @@ public final class Shelves {
       case NOT_YET -> RecordingState.NOT_YET;
       case ON -> recorded.firstCaptureDone() ? RecordingState.RECORDING : RecordingState.NOT_YET;
     };
-  }
-
-  private void requireRecording(Shelf shelf) throws SentenceException {
-    if (shelf.settings().recording() != Recording.ON) {
-      throw new SentenceException(
-          shelf.settings().recording() == Recording.PAUSED
-              ? "The recording of the shelf “%s” is paused since %s, so nothing new was recorded; what is recorded stays. “mended-leaf recording” switches it on."
-                  .formatted(shelf.name(), since(shelf))
-              : "The shelf “%s” is not recorded yet. “mended-leaf recording” switches it on."
-                  .formatted(shelf.name()));
-    }
-  }
-
-  private String since(Shelf shelf) {
-    return shelf
-        .settings()
-        .recordingSince()
-        .map(at -> DAY.format(at.atZone(settings.zone())))
-        .orElse("some time");
-  }
-
-  public static Path requireFolder(Shelf shelf) throws SentenceException {
-    if (shelf.isDeposit()) {
-      throw new SentenceException(
-          "“%s” is a deposit shelf: it has no folder, so there is nothing to capture. Revisions are brought in."
-              .formatted(shelf.name()));
-    }
-    return shelf
-        .folder()
-        .orElseThrow(
-            () ->
-                new SentenceException(
-                    "The shelf “%s” is bound to no folder on this desk. “mended-leaf shelf bind” binds it."
-                        .formatted(shelf.name())));
   }
 }

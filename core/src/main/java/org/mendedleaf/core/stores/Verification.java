@@ -91,7 +91,7 @@ public final class Verification {
   }
 
   private long countRevisions() throws IOException {
-    return catalogue.files().shelves().stream().mapToLong(RecordedShelf::revisions).sum();
+    return catalogue.shelves().all().stream().mapToLong(RecordedShelf::revisions).sum();
   }
 
   private record Checked(long revisions, List<String> files) {}
@@ -101,7 +101,7 @@ public final class Verification {
     Set<String> files = new LinkedHashSet<>();
     Set<ContentId> good = new LinkedHashSet<>();
     long count = 0;
-    for (RecordedShelf shelf : catalogue.files().shelves()) {
+    for (RecordedShelf shelf : catalogue.shelves().all()) {
       for (Revision revision : catalogue.files().allOf(shelf.id())) {
         progress.checkCancelled();
         count++;

@@ -7,9 +7,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.Comparator;
 import java.util.HashSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
@@ -17,9 +15,7 @@ import java.util.Set;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.desk.DamagedDeskFileException;
-import org.mendedleaf.core.desk.Desk;
 import org.mendedleaf.core.desk.SentenceException;
-import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.LedgerEntry;
 import org.mendedleaf.core.history.Moment;
@@ -40,6 +36,7 @@ import org.mendedleaf.core.session.OpenStore;
 import org.mendedleaf.core.session.Right;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.session.Turns;
+import org.mendedleaf.core.shelves.Required;
 import org.mendedleaf.core.shelves.Shelves;
 
 /**
@@ -49,18 +46,18 @@ import org.mendedleaf.core.shelves.Shelves;
  */
 public final class Recoveries {
 
-  private static final Set<Act> OF_MANY = Set.of(Act.RECOVER, Act.REMOVE, Act.GATHER);
-
   private final Shelves shelves;
   private final OpenDesk desk;
   private final OfficeSettings settings;
   private final BegunRuns begun;
+  private final RunReceipts receipts;
 
   public Recoveries(Shelves shelves, OpenDesk desk, OfficeSettings settings) {
     this.shelves = shelves;
     this.desk = desk;
     this.settings = settings;
     this.begun = new BegunRuns(settings.home().resolve("recoveries"));
+    this.receipts = new RunReceipts(shelves, desk, settings);
   }
 
   /** The exact outcome of running the tray, before it is run. */
@@ -192,14 +189,14 @@ public final class Recoveries {
                   return desk.store(part.store()).recovery().run(request, progress);
                 });
         if (done.isPresent() && !done.get().isNoted()) {
-          unnoted.add(new RunReceipt.Part(shelf, unnoted(shelf, done.get(), run)));
+          unnoted.add(new RunReceipt.Part(shelf, receipts.unnoted(shelf, done.get(), run)));
         }
       }
       // One that was stopped can be taken up again.
       if (!progress.cancelled()) {
         begun.end(run);
       }
-      List<RunReceipt.Part> done = new ArrayList<>(receipt(run, stores(tray)).parts());
+      List<RunReceipt.Part> done = new ArrayList<>(receipts.ofRun(run, stores(tray)).parts());
       done.addAll(unnoted);
       if (done.isEmpty()) {
         throw new SentenceException(
@@ -207,24 +204,6 @@ public final class Recoveries {
       }
       return new RunReceipt(done);
     }
-  }
-
-  /** The receipt of what was copied out of a store that can only be read: nobody keeps it. */
-  private Receipt unnoted(Shelf shelf, Executor.Done done, String run) {
-    LedgerEntry entry =
-        new LedgerEntry(
-            RunReceipt.NOT_NOTED,
-            settings.clock().instant(),
-            Act.RECOVER,
-            desk.desk().id(),
-            settings.person(),
-            OptionalLong.of(shelf.id()),
-            OptionalLong.empty(),
-            done.items().size(),
-            "",
-            Optional.of(run),
-            Optional.empty());
-    return new Receipt(entry, done.items(), Optional.empty());
   }
 
   private void recoverDeposited(Tray.Part part, Shelf shelf, String run) throws IOException {
@@ -235,29 +214,6 @@ public final class Recoveries {
         .noneMatch(entry -> entry.shelf().equals(OptionalLong.of(shelf.id())))) {
       var unused = store.deposit().recover(shelves.depositPlace(shelf), part.order(), run);
     }
-  }
-
-  private RunReceipt receipt(String run, List<String> stores) throws IOException {
-    List<RunReceipt.Part> parts = new ArrayList<>();
-    for (String store : new LinkedHashSet<>(stores)) {
-      for (Receipt receipt : desk.store(store).recovery().receipts(run)) {
-        parts.add(part(store, receipt));
-      }
-    }
-    return new RunReceipt(parts);
-  }
-
-  private RunReceipt.Part part(String store, Receipt receipt) throws IOException {
-    long shelf =
-        receipt
-            .act()
-            .shelf()
-            .orElseThrow(
-                () ->
-                    new SentenceException(
-                        "Act %d is a %s and has no receipt."
-                            .formatted(receipt.act().id(), receipt.act().act().word())));
-    return new RunReceipt.Part(shelves.byId(store, shelf), receipt);
   }
 
   /**
@@ -299,43 +255,6 @@ public final class Recoveries {
         || Files.exists(ShelfPaths.resolve(shelf.folder().get(), path), LinkOption.NOFOLLOW_LINKS);
   }
 
-  /** What an act did, and the acts that were done as one with it. */
-  public RunReceipt receipt(String store, long act) throws IOException {
-    Receipt receipt = desk.store(store).recovery().receipt(act);
-    if (receipt.items().isEmpty()) {
-      throw new SentenceException(
-          "Act %d is a %s and has no receipt.".formatted(act, receipt.act().act().word()));
-    }
-    if (receipt.act().run().isEmpty()) {
-      return new RunReceipt(List.of(part(store, receipt)));
-    }
-    return receipt(receipt.act().run().get(), allStores(store));
-  }
-
-  /** The stores of this desk, this one first. */
-  private List<String> allStores(String first) {
-    List<String> stores = new ArrayList<>(List.of(first));
-    desk.desk().stores().forEach(known -> stores.add(known.id()));
-    return stores;
-  }
-
-  /** The newest recoveries, newest first; not those that took one back. */
-  public List<RunReceipt> recent(int limit) throws IOException {
-    List<RunReceipt> recent = new ArrayList<>();
-    Set<String> runs = new HashSet<>();
-    for (String store : desk.desk().stores().stream().map(Desk.KnownStore::id).toList()) {
-      Catalogue catalogue = desk.store(store).catalogue();
-      catalogue.catchUp();
-      for (LedgerEntry entry : catalogue.ledger().newest(Act.RECOVER, limit)) {
-        if (entry.run().isEmpty() || runs.add(entry.run().get())) {
-          recent.add(receipt(store, entry.id()));
-        }
-      }
-    }
-    recent.sort(Comparator.comparing(RunReceipt::at).reversed());
-    return recent.subList(0, Math.min(limit, recent.size()));
-  }
-
   /**
    * Takes files and folders off a shelf and out of its folder. Their revisions stay, and it can be
    * taken back as a whole.
@@ -354,7 +273,7 @@ public final class Recoveries {
         return receipt(shelf.store(), act);
       }
     }
-    Path folder = Shelves.requireFolder(shelf);
+    Path folder = Required.folder(shelf);
     try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
       long act =
           Anew.ifErased(
@@ -364,21 +283,6 @@ public final class Recoveries {
                       .remove(shelf.id(), folder, paths, settings.person(), run, progress));
       return receipt(shelf.store(), act);
     }
-  }
-
-  /**
-   * Whether an act was about many files, as a recovery, a removal or a gathering, or took such a
-   * one back.
-   */
-  public boolean isRecovery(String store, long act) throws IOException {
-    OpenStore opened = desk.store(store);
-    opened.catalogue().catchUp();
-    Optional<LedgerEntry> entry = opened.catalogue().ledger().act(act);
-    while (entry.isPresent() && entry.get().undoes().isPresent()) {
-      entry = opened.catalogue().ledger().act(entry.get().undoes().getAsLong());
-    }
-    // What was brought in together is taken back together as well.
-    return entry.filter(one -> OF_MANY.contains(one.act()) || one.run().isPresent()).isPresent();
   }
 
   /**
@@ -436,6 +340,24 @@ public final class Recoveries {
                 : recovery.undo(act, shelf.folder(), settings.person(), Optional.empty(), progress);
           });
     }
+  }
+
+  /** What an act did, and the acts that were done as one with it. */
+  public RunReceipt receipt(String store, long act) throws IOException {
+    return receipts.of(store, act);
+  }
+
+  /** The newest recoveries, newest first; not those that took one back. */
+  public List<RunReceipt> recent(int limit) throws IOException {
+    return receipts.recent(limit);
+  }
+
+  /**
+   * Whether an act was about many files, as a recovery, a removal or a gathering, or took such a
+   * one back.
+   */
+  public boolean isRecovery(String store, long act) throws IOException {
+    return receipts.isOfMany(store, act);
   }
 
   /** What a pick is and what its places hold now. */

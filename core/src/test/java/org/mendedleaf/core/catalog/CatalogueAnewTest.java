@@ -11,7 +11,7 @@ import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendedleaf.core.catalog.questions.FileQuestions;
+import org.mendedleaf.core.catalog.questions.ShelfQuestions;
 import org.mendedleaf.core.catalog.tables.CatalogueException;
 import org.mendedleaf.core.catalog.tables.UnprovenException;
 import org.mendedleaf.core.oracle.FaultyDesk;
@@ -56,12 +56,12 @@ class CatalogueAnewTest {
     try (FaultyDesk desk = new FaultyDesk(disk)) {
       desk.write("a.txt", "a");
       var unused = desk.capture();
-      FileQuestions late = desk.catalogue().files();
+      ShelfQuestions late = desk.catalogue().shelves();
       Set<String> before = catalogueFiles();
       desk.catalogue().close();
       before.removeIf(name -> name.contains("-"));
 
-      assertThatThrownBy(late::shelves)
+      assertThatThrownBy(late::all)
           .isInstanceOf(CatalogueException.class)
           .isNotInstanceOf(UnprovenException.class);
 

@@ -15,16 +15,12 @@ import org.mendedleaf.core.catalog.tables.Sql;
 import org.mendedleaf.core.catalog.tables.Times;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.InnerPath;
-import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.history.Names;
 import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.RecordedFile;
-import org.mendedleaf.core.history.RecordedShelf;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.history.SaverSource;
-import org.mendedleaf.core.history.ShelfKind;
-import org.mendedleaf.core.history.ShelfSetting;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentRef;
 
@@ -46,41 +42,6 @@ public final class FileQuestions {
 
   public FileQuestions(Sql sql) {
     this.sql = sql;
-  }
-
-  /** All shelves; one query asks for them with what was set of them. */
-  public List<RecordedShelf> shelves() throws IOException {
-    return sql.list(
-        row ->
-            new RecordedShelf(
-                row.getLong(1),
-                row.getString(2),
-                ShelfKind.of(row.getString(3)),
-                row.getString(4),
-                Times.of(row.getLong(5)),
-                row.getLong(7),
-                row.getLong(8),
-                row.getBoolean(6),
-                ShelfSetting.settings(said(row.getString(9)))),
-        """
-        SELECT id, name, kind, folder, at, first_done, files, revisions,
-          (SELECT json_group_object(what, json_array(line, shelf_setting.at)) FROM shelf_setting
-           WHERE shelf_setting.shelf = shelf.id)
-        FROM shelf ORDER BY id""");
-  }
-
-  private static Map<String, ShelfSetting.Said> said(String parts) {
-    Map<String, ShelfSetting.Said> said = new HashMap<>();
-    MetadataFormat.parse(parts)
-        .properties()
-        .forEach(
-            part ->
-                said.put(
-                    part.getKey(),
-                    new ShelfSetting.Said(
-                        part.getValue().get(0).asText(),
-                        Times.of(part.getValue().get(1).asLong()))));
-    return said;
   }
 
   /** The last issue letter that a file was given, from 1; 0 if none was. */
@@ -323,12 +284,6 @@ public final class FileQuestions {
             ORDER BY segment DESC, line DESC""",
         bytes,
         shelf);
-  }
-
-  /** Whether the first capture of a shelf, which makes first states, is complete. */
-  public boolean firstCaptureDone(long shelf) throws IOException {
-    return sql.first(row -> row.getBoolean(1), "SELECT first_done FROM shelf WHERE id = ?", shelf)
-        .orElse(false);
   }
 
   public long lastFile() throws IOException {

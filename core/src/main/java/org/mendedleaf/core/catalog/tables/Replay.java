@@ -29,45 +29,6 @@ import org.mendedleaf.core.store.Segment;
  */
 public final class Replay {
 
-  /** What the tables say of a file, apart from row ids that nothing else refers to. */
-  private static final List<String> ROWS =
-      List.of(
-          """
-          SELECT file.id, shelf, file.path, present, last_number, current, touched,
-            standing.file, standing.from_segment, standing.until_at
-          FROM file LEFT JOIN state AS standing ON standing.id = file.state WHERE file.id = ?""",
-          "SELECT * FROM erased WHERE file = ?",
-          "SELECT * FROM revision WHERE file = ? ORDER BY number",
-          """
-          SELECT path, revision, modified, mode, from_at, until_at, from_segment,
-            until_segment FROM state WHERE file = ? ORDER BY from_segment, from_at, until_at""",
-          "SELECT says FROM described WHERE file = ?",
-          "SELECT * FROM issue WHERE file = ? ORDER BY letter",
-          """
-          SELECT revision, text, note.at, note.person, note.segment FROM note
-          WHERE revision IN (SELECT id FROM revision WHERE file = ?) ORDER BY 1, 5, 2""",
-          of("good"),
-          of("held"),
-          of("on_notice"),
-          of("arrived"));
-
-  /** What a care plan looks at lies in an index of its own, so both have to say the same. */
-  private static final String LINEAGE =
-      """
-      SELECT file, number, current_from, current_until, after_removal, size, origin, at
-      FROM revision INDEXED BY %s WHERE file = ? ORDER BY number""";
-
-  /**
-   * Paths are found by their text in an index, and shown as their row has it: a path of the file
-   * whose row the index does not find by its text.
-   */
-  private static final String MISNAMED =
-      """
-      SELECT 1 FROM path WHERE id IN (SELECT path FROM state WHERE file = ?1
-          UNION SELECT path FROM revision WHERE file = ?1)
-        AND id NOT IN (SELECT same.id FROM path AS same INDEXED BY sqlite_autoindex_path_1
-          WHERE same.shelf = path.shelf AND same.inner = path.inner)""";
-
   /** So many lines are read together, which takes about a hundred megabytes. */
   private static final int LINES_AT_ONCE = 50_000;
 
@@ -86,11 +47,6 @@ public final class Replay {
     this.log = log;
   }
 
-  private static String of(String mark) {
-    return "SELECT * FROM %s WHERE revision IN (SELECT id FROM revision WHERE file = ?) ORDER BY 1"
-        .formatted(mark);
-  }
-
   /** Told of each file with all lines that speak of it. */
   public interface Each {
     void of(long file, List<LoggedLines.Line> lines) throws IOException;
@@ -106,9 +62,9 @@ public final class Replay {
     inBatches(
         files,
         (file, lines) -> {
-          List<List<Object>> said = rows(file);
+          List<List<Object>> said = SaidOfFile.in(sql, file);
           again(file, lines);
-          if (!said.equals(rows(file))) {
+          if (!said.equals(SaidOfFile.in(sql, file))) {
             throw new UnprovenException("what was recorded of a file");
           }
           proven.of(file, lines);
@@ -150,22 +106,6 @@ public final class Replay {
       each.of(one.getKey(), log.lines(one.getValue()));
     }
     batch.clear();
-  }
-
-  private List<List<Object>> rows(long file) throws IOException {
-    List<List<Object>> all = new ArrayList<>();
-    for (String rows : ROWS) {
-      all.addAll(sql.list(Sql::values, rows, file));
-    }
-    List<List<Object>> table =
-        sql.list(Sql::values, LINEAGE.formatted("sqlite_autoindex_revision_1"), file);
-    if (!table.equals(sql.list(Sql::values, LINEAGE.formatted("revision_lineage"), file))) {
-      throw new UnprovenException("what care plans look at");
-    }
-    if (sql.first(row -> true, MISNAMED, file).isPresent()) {
-      throw new UnprovenException("what a file is called");
-    }
-    return all;
   }
 
   /** Brings the tables to what they would hold had the log always been as it reads now. */
