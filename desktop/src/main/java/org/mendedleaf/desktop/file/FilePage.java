@@ -21,7 +21,6 @@ import javafx.scene.input.DragEvent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -50,9 +49,6 @@ import org.mendedleaf.desktop.work.Place;
 
 /** The page of one file: its life, its revisions, and what is inside the chosen one. */
 public final class FilePage implements Page {
-
-  private static final KeyCombination MEND =
-      new KeyCodeCombination(KeyCode.M, KeyCombination.SHORTCUT_DOWN);
 
   private static final KeyCombination COPY_ADDRESS =
       new KeyCodeCombination(KeyCode.A, KeyCombination.SHORTCUT_DOWN, KeyCombination.SHIFT_DOWN);
@@ -163,7 +159,6 @@ public final class FilePage implements Page {
             4, crumbs, Nodes.row(titled, replace, copy, pick, open), standingRow, lineSheet, below);
     VBox.setMargin(lineSheet, new javafx.geometry.Insets(6, 0, 8, 0));
     root.getStyleClass().add("page");
-    root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
     root.setOnDragOver(FilePage::over);
     root.setOnDragDropped(this::dropped);
     presenter.lifeProperty().addListener((p, before, life) -> show(life));
@@ -206,93 +201,25 @@ public final class FilePage implements Page {
   @Override
   public List<Action> actions() {
     List<Action> all = new ArrayList<>();
-    action(all, "action.file.mend", MEND, presenter::mendIfAnything);
-    action(all, "action.file.copy", key(KeyCode.C, true), presenter::copyOut);
-    action(all, "action.file.pick", key(KeyCode.P, false), presenter::pick);
-    action(all, "action.file.bringIn", key(KeyCode.I, false), this::bringIn);
-    action(all, "action.file.open", key(KeyCode.O, false), presenter::openInProgram);
-    action(all, "action.file.compare", key(KeyCode.E, false), inside::compare);
-    action(all, "action.file.compareNow", key(KeyCode.L, false), inside::compareWithNow);
-    action(all, "action.file.compareFile", key(KeyCode.L, true), inside::compareWithFile);
-    action(
-        all,
-        "action.file.note",
-        new KeyCodeCombination(KeyCode.N, KeyCombination.ALT_DOWN),
-        saying::focusNote);
-    action(
-        all,
-        "action.file.plan",
-        new KeyCodeCombination(KeyCode.P, KeyCombination.ALT_DOWN),
-        () -> context.navigator().go(new Place.PlanOf(presenter.lifeProperty().get().shelf())));
-    action(all, "action.file.describe", DESCRIBE, this::describe);
-    action(all, "action.file.address", COPY_ADDRESS, this::copyAddress);
+    all.add(Action.of("action.file.mend", "Shortcut+M", presenter::mendIfAnything));
+    all.add(Action.of("action.file.copy", "Shortcut+Shift+C", presenter::copyOut));
+    all.add(Action.of("action.file.pick", "Shortcut+P", presenter::pick));
+    all.add(Action.of("action.file.bringIn", "Shortcut+I", this::bringIn));
+    all.add(Action.of("action.file.open", "Shortcut+O", presenter::openInProgram));
+    all.add(Action.of("action.file.compare", "Shortcut+E", inside::compare));
+    all.add(Action.of("action.file.compareNow", "Shortcut+L", inside::compareWithNow));
+    all.add(Action.of("action.file.compareFile", "Shortcut+Shift+L", inside::compareWithFile));
+    all.add(Action.of("action.file.note", "Alt+N", saying::focusNote));
+    all.add(Action.of("action.file.plan", "Alt+P", this::showPlan));
+    all.add(new Action(Words.of("action.file.describe"), DESCRIBE, this::describe));
+    all.add(new Action(Words.of("action.file.address"), COPY_ADDRESS, this::copyAddress));
     all.addAll(parting.actions());
     return all;
   }
 
-  private static KeyCombination key(KeyCode code, boolean shift) {
-    return shift
-        ? new KeyCodeCombination(code, KeyCombination.SHORTCUT_DOWN, KeyCombination.SHIFT_DOWN)
-        : new KeyCodeCombination(code, KeyCombination.SHORTCUT_DOWN);
-  }
-
-  private static void action(List<Action> all, String key, KeyCombination keys, Runnable run) {
-    all.add(new Action(Words.of(key), keys, run));
-  }
-
-  private void onKey(KeyEvent event) {
-    for (Action action : parting.actions()) {
-      if (action.key().match(event)) {
-        action.run().run();
-        event.consume();
-        return;
-      }
-    }
-    if (event.isShortcutDown() && event.getCode() == KeyCode.E) {
-      inside.compare();
-      event.consume();
-    } else if (event.isShortcutDown() && event.getCode() == KeyCode.L) {
-      if (event.isShiftDown()) {
-        inside.compareWithFile();
-      } else {
-        inside.compareWithNow();
-      }
-      event.consume();
-    }
-    if (event.isShortcutDown() && event.isShiftDown() && event.getCode() == KeyCode.C) {
-      presenter.copyOut();
-      event.consume();
-    } else if (event.isShortcutDown() && event.getCode() == KeyCode.P) {
-      presenter.pick();
-      event.consume();
-    }
-    if (event.isShortcutDown() && event.getCode() == KeyCode.I) {
-      bringIn();
-      event.consume();
-    } else if (event.isAltDown() && event.getCode() == KeyCode.N) {
-      saying.focusNote();
-      event.consume();
-    }
-    if (event.isAltDown()
-        && event.getCode() == KeyCode.P
-        && presenter.lifeProperty().get() != null) {
+  private void showPlan() {
+    if (presenter.lifeProperty().get() != null) {
       context.navigator().go(new Place.PlanOf(presenter.lifeProperty().get().shelf()));
-      event.consume();
-    }
-    if (DESCRIBE.match(event)) {
-      describe();
-      event.consume();
-    }
-    if (COPY_ADDRESS.match(event)) {
-      copyAddress();
-      event.consume();
-    }
-    if (MEND.match(event)) {
-      presenter.mendIfAnything();
-      event.consume();
-    } else if (event.isShortcutDown() && event.getCode() == KeyCode.O) {
-      presenter.openInProgram();
-      event.consume();
     }
   }
 

@@ -3,6 +3,8 @@ package org.mendedleaf.desktop.frame;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
+import java.util.stream.Collectors;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import javafx.collections.transformation.FilteredList;
@@ -11,6 +13,7 @@ import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCombination;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.Popup;
@@ -63,13 +66,24 @@ final class ActionList {
    * @param here what can be done on the page that is shown; stands first
    */
   void show(Window over, List<Action> here) {
-    List<Action> shown = new ArrayList<>(here);
-    shown.addAll(everywhere);
-    all.setAll(shown);
+    all.setAll(listed(here, everywhere));
     search.clear();
     list.getSelectionModel().selectFirst();
     popup.show(over, over.getX() + (over.getWidth() - 440) / 2, over.getY() + 110);
     search.requestFocus();
+  }
+
+  /** A key that does something on the page does nothing else there, and is not listed twice. */
+  static List<Action> listed(List<Action> here, List<Action> everywhere) {
+    Set<KeyCombination> taken = here.stream().map(Action::key).collect(Collectors.toSet());
+    List<Action> listed = new ArrayList<>(here);
+    for (Action action : everywhere) {
+      listed.add(
+          taken.contains(action.key())
+              ? new Action(action.name(), KeyCombination.NO_MATCH, action.run())
+              : action);
+    }
+    return listed;
   }
 
   /** Popups have a scene of their own, which needs the window's looks. */

@@ -249,6 +249,7 @@ public final class MainWindow implements Navigator {
     boolean moved = page != null && page.moveTo(next);
     if (!moved) {
       page = first && behind.isEmpty() ? new FirstStartPage(context) : pages.at(next);
+      Action.listen(page.node(), page::actions);
       middle.getChildren().setAll(page.node());
     }
     // The page is there at once; what it shows is asked for in a turn of its own.
@@ -485,7 +486,15 @@ public final class MainWindow implements Navigator {
   }
 
   private void showActions() {
-    actionList.show(stage, page == null ? List.of() : page.actions());
+    actionList.show(stage, actionsHere());
+  }
+
+  List<Action> actionsHere() {
+    return page == null ? List.of() : page.actions();
+  }
+
+  List<Action> actionsEverywhere() {
+    return List.copyOf(actions);
   }
 
   private void keys(Scene scene) {

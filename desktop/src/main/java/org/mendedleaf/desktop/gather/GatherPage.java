@@ -11,8 +11,6 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TextField;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -96,7 +94,6 @@ public final class GatherPage implements Page {
             calling,
             what);
     root.getStyleClass().add("page");
-    root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
     presenter.rowsProperty().addListener((property, before, rows) -> show(rows));
     presenter.laterProperty().addListener((property, before, then) -> showChoice());
     showChoice();
@@ -119,17 +116,12 @@ public final class GatherPage implements Page {
 
   @Override
   public List<Action> actions() {
-    return List.of(
-        new Action(
-            Words.of("gather.do"), KeyCombination.valueOf("Shortcut+Enter"), presenter::gather));
+    return List.of(Action.of("gather.do", "Shortcut+Enter", this::gather));
   }
 
-  private void onKey(KeyEvent event) {
-    if (event.isShortcutDown() && event.getCode() == KeyCode.ENTER) {
-      call();
-      presenter.gather();
-      event.consume();
-    }
+  private void gather() {
+    call();
+    presenter.gather();
   }
 
   private void columns() {

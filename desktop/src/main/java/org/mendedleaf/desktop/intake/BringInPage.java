@@ -20,8 +20,6 @@ import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
 import javafx.scene.input.DragEvent;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -38,6 +36,7 @@ import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.ArrivalList;
 import org.mendedleaf.desktop.work.ArrivalList.Waiting;
 import org.mendedleaf.desktop.work.Context;
@@ -114,7 +113,6 @@ public final class BringInPage implements Page {
             elsewhere,
             others);
     root.getStyleClass().add("page");
-    root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
     root.setOnDragOver(BringInPage::over);
     root.setOnDragDropped(this::dropped);
     context.arrivals().waiting().addListener(new WeakInvalidationListener(follower));
@@ -136,20 +134,13 @@ public final class BringInPage implements Page {
     show();
   }
 
-  private void onKey(KeyEvent event) {
-    if (event.isShortcutDown() && event.getCode() == KeyCode.ENTER) {
-      take();
-      event.consume();
-    } else if (event.isShortcutDown() && event.isShiftDown() && event.getCode() == KeyCode.O) {
-      places.watch();
-      event.consume();
-    } else if (event.isShortcutDown() && event.getCode() == KeyCode.O) {
-      choose();
-      event.consume();
-    } else if (event.getCode() == KeyCode.DELETE && !note.isFocused()) {
-      dismiss();
-      event.consume();
-    }
+  @Override
+  public List<Action> actions() {
+    return List.of(
+        Action.of("action.bringIn.take", "Shortcut+Enter", this::take),
+        Action.of("bringIn.choose", "Shortcut+O", this::choose),
+        Action.of("arrivals.watch", "Shortcut+Shift+O", places::watch),
+        Action.of("bringIn.dismiss", "Delete", this::dismissUnlessTyping));
   }
 
   private static void over(DragEvent event) {
@@ -274,6 +265,12 @@ public final class BringInPage implements Page {
                 context
                     .navigator()
                     .go(new Place.OneFile(life.ref(), Optional.empty(), Optional.of(one.file()))));
+  }
+
+  private void dismissUnlessTyping() {
+    if (!note.isFocused()) {
+      dismiss();
+    }
   }
 
   private void dismiss() {

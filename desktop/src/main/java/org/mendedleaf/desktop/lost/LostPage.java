@@ -9,8 +9,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TextField;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -27,6 +25,7 @@ import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.MendingTray.Wanted;
 import org.mendedleaf.desktop.work.Nodes;
@@ -66,14 +65,6 @@ public final class LostPage implements Page {
     root =
         new VBox(8, Nodes.row(titled, to, back), Nodes.text(Words.of("lost.what"), "soft"), below);
     root.getStyleClass().add("page");
-    root.addEventHandler(
-        KeyEvent.KEY_PRESSED,
-        event -> {
-          if (event.isShortcutDown() && event.getCode() == KeyCode.B) {
-            bringBack();
-            event.consume();
-          }
-        });
   }
 
   @Override
@@ -92,6 +83,11 @@ public final class LostPage implements Page {
         .background()
         .ask(
             () -> context.office().lostAndFound().all(), this::show, context.navigator()::complain);
+  }
+
+  @Override
+  public List<Action> actions() {
+    return List.of(Action.of("lost.back.none", "Shortcut+B", this::bringBack));
   }
 
   private void show(List<Lost> lost) {

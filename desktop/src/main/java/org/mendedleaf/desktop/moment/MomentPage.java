@@ -1,13 +1,12 @@
 package org.mendedleaf.desktop.moment;
 
 import java.util.Collection;
+import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -24,6 +23,7 @@ import org.mendedleaf.desktop.shelves.ShelfCrumbs;
 import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Page;
@@ -98,7 +98,6 @@ public final class MomentPage implements Page {
             below);
     VBox.setMargin(below, new javafx.geometry.Insets(6, 0, 0, 0));
     root.getStyleClass().addAll("page", "past");
-    root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
     presenter.viewProperty().addListener((property, was, view) -> tree.show(view.folders()));
     presenter.rowsProperty().addListener((property, was, rows) -> show(rows));
     presenter
@@ -156,28 +155,21 @@ public final class MomentPage implements Page {
     presenter.refresh();
   }
 
+  @Override
+  public List<Action> actions() {
+    return List.of(
+        Action.of("moment.compare", "Shortcut+E", compare::fire),
+        Action.of("copy", "Shortcut+Shift+C", this::copyOut),
+        Action.of("moment.before", "Alt+Left", () -> presenter.step(-1)),
+        Action.of("moment.after", "Alt+Right", () -> presenter.step(1)));
+  }
+
   private Place at(InnerPath folder) {
     return new Place.ShelfAt(shelf, folder, moment);
   }
 
   private void goTo(InnerPath folder) {
     context.navigator().go(at(folder));
-  }
-
-  private void onKey(KeyEvent event) {
-    if (event.isShortcutDown() && event.getCode() == KeyCode.E) {
-      compare.fire();
-      event.consume();
-    } else if (event.isShortcutDown() && event.isShiftDown() && event.getCode() == KeyCode.C) {
-      copyOut();
-      event.consume();
-    } else if (event.isAltDown() && event.getCode() == KeyCode.LEFT) {
-      presenter.step(-1);
-      event.consume();
-    } else if (event.isAltDown() && event.getCode() == KeyCode.RIGHT) {
-      presenter.step(1);
-      event.consume();
-    }
   }
 
   private void copyOut() {

@@ -5,7 +5,6 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -77,29 +76,17 @@ public final class PlanPage implements Page {
   @Override
   public List<Action> actions() {
     return List.of(
-        new Action(Words.of("plan.use"), KeyCombination.valueOf("Shortcut+Enter"), presenter::use),
-        new Action(
-            Words.of("plan.thin"),
-            KeyCombination.valueOf("Shortcut+T"),
-            () -> context.navigator().go(new Place.Thinning(shelf))),
-        new Action(
-            Words.of("plan.outlook"),
-            KeyCombination.valueOf("Shortcut+Y"),
-            () -> context.navigator().go(new Place.Outlook(shelf))),
-        new Action(
-            Words.of("shelf.care"),
-            KeyCombination.valueOf("Shortcut+U"),
-            () -> context.navigator().go(new Place.CareOf(shelf))));
+        Action.of("plan.use", "Shortcut+Enter", presenter::use),
+        Action.of(
+            "plan.thin", "Shortcut+T", () -> context.navigator().go(new Place.Thinning(shelf))),
+        Action.of(
+            "plan.outlook", "Shortcut+Y", () -> context.navigator().go(new Place.Outlook(shelf))),
+        Action.of(
+            "shelf.care", "Shortcut+U", () -> context.navigator().go(new Place.CareOf(shelf))));
   }
 
   private void onKey(KeyEvent event) {
-    for (Action action : actions()) {
-      if (action.key().match(event)) {
-        action.run().run();
-        event.consume();
-        return;
-      }
-    }
+    // Where nothing is changed, the window goes back.
     if (event.getCode() == KeyCode.ESCAPE && presenter.isChanged()) {
       presenter.keepTodays();
       event.consume();

@@ -18,6 +18,7 @@ import org.mendedleaf.core.session.RecordingState;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Page;
@@ -71,14 +72,6 @@ public final class PlansPage implements Page {
             table.node(),
             watch.node());
     root.getStyleClass().add("page");
-    root.addEventHandler(
-        javafx.scene.input.KeyEvent.KEY_PRESSED,
-        event -> {
-          if (event.isShortcutDown() && event.getCode() == javafx.scene.input.KeyCode.T) {
-            thin();
-            event.consume();
-          }
-        });
   }
 
   @Override
@@ -95,6 +88,11 @@ public final class PlansPage implements Page {
   public void refresh() {
     context.background().ask(this::look, this::show, context.navigator()::complain);
     context.background().ask(watch::isKept, watch::show, context.navigator()::complain);
+  }
+
+  @Override
+  public List<Action> actions() {
+    return List.of(Action.of("plan.thin", "Shortcut+T", this::thin));
   }
 
   private List<Row> look() throws IOException {

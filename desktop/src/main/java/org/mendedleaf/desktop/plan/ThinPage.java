@@ -12,9 +12,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TextField;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyCombination;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -124,7 +121,6 @@ public final class ThinPage implements Page {
             table.node(),
             bytes);
     root.getStyleClass().add("page");
-    root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
     presenter.toldProperty().addListener((property, before, told) -> show(told));
     presenter.freedProperty().addListener((property, before, freed) -> bytes.setText(freed));
     showButtons();
@@ -190,18 +186,8 @@ public final class ThinPage implements Page {
   @Override
   public List<Action> actions() {
     return List.of(
-        new Action(Words.of("thin.do"), KeyCombination.valueOf("Shortcut+Enter"), this::thin),
-        new Action(Words.of("thin.keep"), KeyCombination.valueOf("Alt+K"), this::keep));
-  }
-
-  private void onKey(KeyEvent event) {
-    if (event.isShortcutDown() && event.getCode() == KeyCode.ENTER) {
-      thin();
-      event.consume();
-    } else if (event.isAltDown() && event.getCode() == KeyCode.K) {
-      keep();
-      event.consume();
-    }
+        Action.of("thin.do", "Shortcut+Enter", this::thin),
+        Action.of("thin.keep", "Alt+K", this::keep));
   }
 
   private void keep() {

@@ -12,7 +12,6 @@ import javafx.scene.control.TableColumn;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -120,7 +119,6 @@ public final class ShelfPage implements Page {
     HBox way = Nodes.row(crumbs.node(), gather, care);
     root = new VBox(6, way, head, bar.node(), below);
     VBox.setMargin(below, new javafx.geometry.Insets(6, 0, 0, 0));
-    root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
     root.getStyleClass().add("page");
   }
 
@@ -154,28 +152,6 @@ public final class ShelfPage implements Page {
     return table.node();
   }
 
-  private void onKey(KeyEvent event) {
-    if (event.isAltDown() && event.getCode() == KeyCode.LEFT) {
-      bar.step(-1);
-      event.consume();
-    } else if (event.isShortcutDown() && event.isShiftDown() && event.getCode() == KeyCode.G) {
-      gather();
-      event.consume();
-    } else if (REMOVE.match(event)) {
-      remove();
-      event.consume();
-    } else if (event.isShortcutDown() && event.getCode() == KeyCode.U) {
-      context.navigator().go(new Place.CareOf(shelf));
-      event.consume();
-    } else if (event.isShortcutDown() && event.getCode() == KeyCode.T) {
-      context.navigator().go(new Place.ShelfSnapshots(shelf, folder));
-      event.consume();
-    } else if (event.isShortcutDown() && event.isShiftDown() && event.getCode() == KeyCode.C) {
-      copyOut();
-      event.consume();
-    }
-  }
-
   @Override
   public void refresh() {
     bar.refresh();
@@ -203,16 +179,15 @@ public final class ShelfPage implements Page {
   public List<Action> actions() {
     return List.of(
         new Action(Words.of("action.shelf.remove"), REMOVE, this::remove),
-        new Action(
-            Words.of("shelf.gather"), KeyCombination.valueOf("Shortcut+Shift+G"), this::gather),
-        new Action(
-            Words.of("shelf.care"),
-            KeyCombination.valueOf("Shortcut+U"),
-            () -> context.navigator().go(new Place.CareOf(shelf))),
-        new Action(
-            Words.of("shelf.snapshots"),
-            KeyCombination.valueOf("Shortcut+T"),
-            () -> context.navigator().go(new Place.ShelfSnapshots(shelf, folder))));
+        Action.of("copy", "Shortcut+Shift+C", this::copyOut),
+        Action.of("shelf.gather", "Shortcut+Shift+G", this::gather),
+        Action.of(
+            "shelf.care", "Shortcut+U", () -> context.navigator().go(new Place.CareOf(shelf))),
+        Action.of(
+            "shelf.snapshots",
+            "Shortcut+T",
+            () -> context.navigator().go(new Place.ShelfSnapshots(shelf, folder))),
+        Action.of("moment.before", "Alt+Left", () -> bar.step(-1)));
   }
 
   /** Takes the chosen files and folders off the shelf; one undo brings them back. */

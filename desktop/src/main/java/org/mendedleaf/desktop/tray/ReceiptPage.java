@@ -3,6 +3,7 @@ package org.mendedleaf.desktop.tray;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
@@ -13,8 +14,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
@@ -28,6 +27,7 @@ import org.mendedleaf.core.tray.RunReceipt.Line;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Page;
@@ -78,7 +78,6 @@ public final class ReceiptPage implements Page {
     root =
         new VBox(8, Nodes.row(titled, open, show, csv, pdf, undo), summary, checked, table.node());
     root.getStyleClass().add("page");
-    root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
   }
 
   @Override
@@ -91,16 +90,6 @@ public final class ReceiptPage implements Page {
     return table.node();
   }
 
-  private void onKey(KeyEvent event) {
-    if (event.isShortcutDown() && event.getCode() == KeyCode.Z) {
-      undo.fire();
-      event.consume();
-    } else if (event.isShortcutDown() && event.getCode() == KeyCode.O) {
-      showInFolder();
-      event.consume();
-    }
-  }
-
   @Override
   public void refresh() {
     context
@@ -109,6 +98,13 @@ public final class ReceiptPage implements Page {
             () -> context.office().recoveries().receipt(place.store(), place.act()),
             this::show,
             context.navigator()::complain);
+  }
+
+  @Override
+  public List<Action> actions() {
+    return List.of(
+        Action.of("receipt.undo", "Shortcut+Z", undo::fire),
+        Action.of("receipt.folder", "Shortcut+O", this::showInFolder));
   }
 
   private void show(RunReceipt found) {

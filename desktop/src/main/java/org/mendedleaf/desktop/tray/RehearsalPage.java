@@ -14,8 +14,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -31,6 +29,7 @@ import org.mendedleaf.core.tray.TrayRehearsal.Line;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Page;
@@ -78,7 +77,6 @@ public final class RehearsalPage implements Page {
     VBox.setVgrow(table.node(), Priority.ALWAYS);
     root = new VBox(8, Nodes.row(titled, compare, change, go), summary, more, table.node());
     root.getStyleClass().add("page");
-    root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
     showChoice();
   }
 
@@ -90,16 +88,6 @@ public final class RehearsalPage implements Page {
   @Override
   public Node firstFocus() {
     return table.node();
-  }
-
-  private void onKey(KeyEvent event) {
-    if (event.isShortcutDown() && event.getCode() == KeyCode.ENTER) {
-      go.fire();
-      event.consume();
-    } else if (event.isShortcutDown() && event.getCode() == KeyCode.E) {
-      compare.fire();
-      event.consume();
-    }
   }
 
   @Override
@@ -114,6 +102,13 @@ public final class RehearsalPage implements Page {
               table.show(List.of());
               go.setDisable(true);
             });
+  }
+
+  @Override
+  public List<Action> actions() {
+    return List.of(
+        Action.of("action.rehearsal.go", "Shortcut+Enter", go::fire),
+        Action.of("rehearsal.compare", "Shortcut+E", compare::fire));
   }
 
   /** A rehearsal as it is shown, counted beside the interface thread. */

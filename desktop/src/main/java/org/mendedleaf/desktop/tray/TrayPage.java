@@ -11,8 +11,6 @@ import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TableColumn;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -25,6 +23,7 @@ import org.mendedleaf.core.tray.RunReceipt;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.MendingTray;
 import org.mendedleaf.desktop.work.MendingTray.Picked;
@@ -81,7 +80,6 @@ public final class TrayPage implements Page {
             table.node(),
             before);
     root.getStyleClass().add("page");
-    root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
     form.show(tray.handlingProperty().get());
     table.follow(tray.picks());
     tray.versionProperty().addListener(new WeakInvalidationListener(follower));
@@ -97,16 +95,6 @@ public final class TrayPage implements Page {
     return table.node();
   }
 
-  private void onKey(KeyEvent event) {
-    if (event.isShortcutDown() && event.getCode() == KeyCode.ENTER) {
-      rehearse();
-      event.consume();
-    } else if (event.getCode() == KeyCode.DELETE) {
-      takeOff();
-      event.consume();
-    }
-  }
-
   @Override
   public void refresh() {
     show();
@@ -119,6 +107,13 @@ public final class TrayPage implements Page {
                     context.office().recoveries().unfinished()),
             this::show,
             context.navigator()::complain);
+  }
+
+  @Override
+  public List<Action> actions() {
+    return List.of(
+        Action.of("tray.rehearse", "Shortcut+Enter", this::rehearse),
+        Action.of("tray.off", "Delete", this::takeOff));
   }
 
   private record Past(List<RunReceipt> recent, List<Recoveries.Unfinished> unfinished) {}

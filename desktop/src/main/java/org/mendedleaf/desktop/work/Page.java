@@ -26,7 +26,7 @@ public interface Page {
     return node();
   }
 
-  /** What can be done here, for the list of all actions; the page itself listens to its keys. */
+  /** What can be done here: the window lists it, and hears its keys. */
   default List<Action> actions() {
     return List.of();
   }
