@@ -11,10 +11,8 @@ import java.util.function.Consumer;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.Scene;
-import javafx.scene.control.Button;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
-import javafx.scene.control.OverrunStyle;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
@@ -22,17 +20,13 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
 import org.mendedleaf.core.files.FileAddress;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.session.Complaint;
 import org.mendedleaf.core.session.RecordingState;
-import org.mendedleaf.core.session.Shelf;
-import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.desktop.drawings.LeafMark;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.find.FoundPage;
@@ -68,8 +62,7 @@ public final class MainWindow implements Navigator {
   private final SearchField search;
   // A leaf of its own, since what is told to a parent restyles all that lies in it.
   private final Region backdrop = new Region();
-  private final Label storeState = new Label();
-  private final Button onTray = new Button();
+  private final TopBar top;
   private final Notice notice = new Notice(this::focusPage);
   private final StackPane middle = new StackPane();
   private final Deque<Place> behind = new ArrayDeque<>();
@@ -93,6 +86,7 @@ public final class MainWindow implements Navigator {
     this.pages = new Pages(context, matters -> areas.count(Words.of("area.today"), matters));
     this.placesOf = new PlacesOf(office);
     this.search = new SearchField(this::find, this::openBest, this::intoFound);
+    this.top = new TopBar(context, areas, search);
     BorderPane frame = new BorderPane();
     frame.getStyleClass().add("frame");
     frame.setLeft(side());
@@ -367,73 +361,16 @@ public final class MainWindow implements Navigator {
   }
 
   private Region work() {
-    storeState.getStyleClass().addAll("soft", "store-state");
-    storeState.setTextOverrun(OverrunStyle.ELLIPSIS);
-    HBox.setHgrow(storeState, Priority.ALWAYS);
-    onTray.setId("on-tray");
-    onTray.getStyleClass().addAll("quiet", "on-tray");
-    onTray.setGraphic(trayLeaf());
-    Tip.on(onTray, "Ctrl+3");
-    onTray.setMinWidth(Region.USE_PREF_SIZE);
-    onTray.managedProperty().bind(onTray.visibleProperty());
-    onTray.setOnAction(event -> go(new Place.OnTray()));
-    context.tray().versionProperty().addListener((property, before, now) -> showCounts());
-    context
-        .arrivals()
-        .waiting()
-        .addListener((javafx.beans.InvalidationListener) list -> showCounts());
-    showCounts();
-    HBox top = new HBox(22, search.node(), storeState, onTray);
-    top.getStyleClass().add("top");
-    top.setAlignment(Pos.CENTER_LEFT);
     notice.hide();
     BorderPane work = new BorderPane();
-    work.setTop(new VBox(top, new JobStrips(context.jobs()).node(), notice.node()));
+    work.setTop(new VBox(top.node(), new JobStrips(context.jobs()).node(), notice.node()));
     work.setCenter(middle);
     backdrop.getStyleClass().add("backdrop");
     return new StackPane(backdrop, work);
   }
 
-  private static Region trayLeaf() {
-    Region leaf = new Region();
-    leaf.getStyleClass().add("pick-leaf");
-    leaf.pseudoClassStateChanged(PseudoClass.getPseudoClass("picked"), true);
-    return leaf;
-  }
-
-  /** What waits is counted at its area. */
-  private void showCounts() {
-    int picks = context.tray().picks().size();
-    onTray.setVisible(picks > 0);
-    onTray.setText(Words.count("tray.picks", picks));
-    areas.count(Words.of("area.tray"), picks);
-    areas.count(Words.of("area.bringIn"), context.arrivals().waiting().size());
-  }
-
   private void showFrame() {
-    context
-        .background()
-        .ask(
-            () ->
-                new FrameState(context.office().shelves().all(), context.office().stores().known()),
-            this::showFrame,
-            problem -> showStoreState(Complaint.sentence(problem), true));
-  }
-
-  private record FrameState(List<Shelf> shelves, List<StoreFacts> stores) {}
-
-  private void showFrame(FrameState state) {
-    areas.show(new Areas(this).at(place, state.shelves()));
-    showStoreState(
-        StoreSentence.of(state.shelves(), state.stores(), context),
-        StoreSentence.away(state.stores()).isPresent());
-  }
-
-  private void showStoreState(String sentence, boolean wrong) {
-    storeState.setText(sentence);
-    storeState.getStyleClass().setAll("label", wrong ? "rust" : "soft", "store-state");
-    // Where the search field leaves no room for all of it.
-    Tip.on(storeState, sentence);
+    top.refresh(() -> place);
   }
 
   // ---- keys and drops

@@ -1,0 +1,100 @@
+package org.mendedleaf.desktop.frame;
+
+import java.util.List;
+import java.util.function.Supplier;
+import javafx.beans.InvalidationListener;
+import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.OverrunStyle;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import org.mendedleaf.core.session.Complaint;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.stores.StoreFacts;
+import org.mendedleaf.desktop.drawings.Tip;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Place;
+
+/**
+ * What stands above the page: the search, the state of the stores, and what is on the tray; it
+ * counts what waits at the areas.
+ */
+final class TopBar {
+
+  private final Context context;
+  private final AreaStem areas;
+  private final Label storeState = new Label();
+  private final Button onTray = new Button();
+  private final HBox node;
+
+  TopBar(Context context, AreaStem areas, SearchField search) {
+    this.context = context;
+    this.areas = areas;
+    storeState.getStyleClass().addAll("soft", "store-state");
+    storeState.setTextOverrun(OverrunStyle.ELLIPSIS);
+    HBox.setHgrow(storeState, Priority.ALWAYS);
+    onTray.setId("on-tray");
+    onTray.getStyleClass().addAll("quiet", "on-tray");
+    onTray.setGraphic(trayLeaf());
+    Tip.on(onTray, "Ctrl+3");
+    onTray.setMinWidth(Region.USE_PREF_SIZE);
+    onTray.managedProperty().bind(onTray.visibleProperty());
+    onTray.setOnAction(event -> context.navigator().go(new Place.OnTray()));
+    context.tray().versionProperty().addListener((property, before, now) -> showCounts());
+    context.arrivals().waiting().addListener((InvalidationListener) list -> showCounts());
+    showCounts();
+    node = new HBox(22, search.node(), storeState, onTray);
+    node.getStyleClass().add("top");
+    node.setAlignment(Pos.CENTER_LEFT);
+  }
+
+  HBox node() {
+    return node;
+  }
+
+  private static Region trayLeaf() {
+    Region leaf = new Region();
+    leaf.getStyleClass().add("pick-leaf");
+    leaf.pseudoClassStateChanged(PseudoClass.getPseudoClass("picked"), true);
+    return leaf;
+  }
+
+  /** What waits is counted at its area. */
+  private void showCounts() {
+    int picks = context.tray().picks().size();
+    onTray.setVisible(picks > 0);
+    onTray.setText(Words.count("tray.picks", picks));
+    areas.count(Words.of("area.tray"), picks);
+    areas.count(Words.of("area.bringIn"), context.arrivals().waiting().size());
+  }
+
+  private record Known(List<Shelf> shelves, List<StoreFacts> stores) {}
+
+  /** Asks how the stores are, and which areas there are at a place. */
+  void refresh(Supplier<Place> place) {
+    context
+        .background()
+        .ask(
+            () -> new Known(context.office().shelves().all(), context.office().stores().known()),
+            known -> show(known, place.get()),
+            problem -> showStoreState(Complaint.sentence(problem), true));
+  }
+
+  private void show(Known known, Place place) {
+    areas.show(new Areas(context.navigator()).at(place, known.shelves()));
+    showStoreState(
+        StoreSentence.of(known.shelves(), known.stores(), context),
+        StoreSentence.away(known.stores()).isPresent());
+  }
+
+  private void showStoreState(String sentence, boolean wrong) {
+    storeState.setText(sentence);
+    storeState.getStyleClass().setAll("label", wrong ? "rust" : "soft", "store-state");
+    // Where the search field leaves no room for all of it.
+    Tip.on(storeState, sentence);
+  }
+}
