@@ -9,10 +9,16 @@ import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.lang.ArchRule;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
@@ -129,6 +135,31 @@ class ArchitectureTest {
               .resideInAnyPackage(others)
               .check(CORE);
         });
+  }
+
+  /** Each room stands once in the picture, above all that it may know. */
+  @Test
+  void thePictureShowsWhatIsAllowed() throws IOException {
+    String document = Files.readString(Path.of("../docs/architecture.md"), StandardCharsets.UTF_8);
+    Map<String, Integer> lines = new HashMap<>();
+    List<String> picture = document.split("```", -1)[1].lines().toList();
+    for (int line = 0; line < picture.size(); line++) {
+      for (String word : picture.get(line).split("[^a-z.]+", -1)) {
+        if (MAY_KNOW.containsKey(word) || word.equals("office")) {
+          assertThat(lines.put(word, line)).as("%s is there twice", word).isNull();
+        }
+      }
+    }
+    assertThat(lines.keySet()).isEqualTo(rooms().collect(Collectors.toSet()));
+    MAY_KNOW.forEach(
+        (room, known) ->
+            Stream.of(known.split(" "))
+                .filter(one -> !one.isEmpty())
+                .forEach(
+                    one ->
+                        assertThat(lines.get(one))
+                            .as("%s knows %s", room, one)
+                            .isGreaterThan(lines.get(room))));
   }
 
   @Test

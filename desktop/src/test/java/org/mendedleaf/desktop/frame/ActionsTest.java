@@ -72,7 +72,10 @@ class ActionsTest extends WindowRobot {
       interact(() -> window().go(place));
       List<Action> all = ActionList.listed(window().actionsHere(), window().actionsEverywhere());
       List<KeyCombination> keys =
-          all.stream().map(Action::key).filter(key -> key != KeyCombination.NO_MATCH).toList();
+          all.stream()
+              .map(Action::key)
+              .filter(key -> !key.equals(KeyCombination.NO_MATCH))
+              .toList();
       assertThat(keys).as(place.toString()).doesNotHaveDuplicates();
       assertThat(all).as(place.toString()).noneMatch(action -> action.name().isBlank());
     }
