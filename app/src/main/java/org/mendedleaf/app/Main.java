@@ -11,6 +11,7 @@ import java.util.OptionalInt;
 import org.mendedleaf.cli.MendedLeafCommand;
 import org.mendedleaf.cli.OfficeOpener;
 import org.mendedleaf.cli.Terminal;
+import org.mendedleaf.cli.answers.Exit;
 import org.mendedleaf.core.desk.DeskLock;
 
 /** Where every start begins. */
@@ -32,7 +33,7 @@ public final class Main {
     if (line.asksForHelp() && StartHelp.isAbout(line.word())) {
       terminal.out().print(StartHelp.of(line.word()));
       terminal.out().flush();
-      return MendedLeafCommand.DONE;
+      return Exit.DONE;
     }
     return switch (line.word()) {
       case "demo" -> WindowStart.demo(terminal, line);
@@ -66,7 +67,7 @@ public final class Main {
         .err()
         .println(
             "Another command of Mended Leaf is working on this desk under a clock of its own; nothing was done. Try again when it has ended.");
-    return MendedLeafCommand.NOT_DONE;
+    return Exit.NOT_DONE;
   }
 
   /** A command takes others in while it runs, unless it runs under another clock than theirs. */

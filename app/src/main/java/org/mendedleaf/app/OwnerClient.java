@@ -12,8 +12,8 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.OptionalInt;
-import org.mendedleaf.cli.MendedLeafCommand;
 import org.mendedleaf.cli.Terminal;
+import org.mendedleaf.cli.answers.Exit;
 
 /** Hands a command line to the process that owns the desk and prints what comes back. */
 final class OwnerClient {
@@ -28,7 +28,7 @@ final class OwnerClient {
             new PrintStream(OutputStream.nullOutputStream(), false, StandardCharsets.UTF_8),
             home);
     return hand(home, silent, new StartLine(List.of(OwnerSocket.STEP_ASIDE))).orElse(-1)
-        == MendedLeafCommand.DONE;
+        == Exit.DONE;
   }
 
   /**
@@ -58,7 +58,7 @@ final class OwnerClient {
           .err()
           .println(
               "The process of Mended Leaf that was asked has ended before it answered; whether it was done, the ledger says.");
-      return OptionalInt.of(MendedLeafCommand.NOT_DONE);
+      return OptionalInt.of(Exit.NOT_DONE);
     }
   }
 

@@ -23,6 +23,7 @@ import java.util.logging.Level;
 import java.util.logging.Logger;
 import org.mendedleaf.cli.MendedLeafCommand;
 import org.mendedleaf.cli.Terminal;
+import org.mendedleaf.cli.answers.Exit;
 import org.mendedleaf.core.office.Office;
 
 /**
@@ -113,16 +114,16 @@ final class OwnerServer implements Closeable {
 
   private int run(StartLine line, Path folder, DataOutputStream out, DeskOwner owner) {
     if (line.word().equals(OwnerSocket.STEP_ASIDE)) {
-      return owner.stepAside() ? MendedLeafCommand.DONE : MendedLeafCommand.NOT_DONE;
+      return owner.stepAside() ? Exit.DONE : Exit.NOT_DONE;
     }
     if (line.word().equals("open") || line.word().isEmpty()) {
-      return owner.show(line, folder) ? MendedLeafCommand.DONE : MendedLeafCommand.NOT_DONE;
+      return owner.show(line, folder) ? Exit.DONE : Exit.NOT_DONE;
     }
     Terminal terminal =
         new Terminal(stream(out, OwnerSocket.OUT), stream(out, OwnerSocket.ERR), folder);
     if (line.option("--clock").isPresent()) {
       terminal.err().println(owner.clockIsOurs());
-      return MendedLeafCommand.NOT_DONE;
+      return Exit.NOT_DONE;
     }
     int exit =
         MendedLeafCommand.run(terminal, (settings, work) -> work.in(actingAs(line)), line.args());

@@ -8,6 +8,7 @@ import java.util.concurrent.TimeUnit;
 import org.mendedleaf.cli.MendedLeafCommand;
 import org.mendedleaf.cli.OfficeOpener;
 import org.mendedleaf.cli.Terminal;
+import org.mendedleaf.cli.answers.Exit;
 import org.mendedleaf.core.desk.DeskLock;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.session.OfficeSettings;
@@ -50,7 +51,7 @@ final class WatchTurns implements OfficeOpener, DeskOwner {
     Optional<DeskLock> watch = take(settings.home());
     if (watch.isEmpty()) {
       terminal.err().println("Watch is kept on this desk already; this one was not begun.");
-      return MendedLeafCommand.NOT_DONE;
+      return Exit.NOT_DONE;
     }
     CountDownLatch ended = endsWithTheProcess();
     try (DeskLock held = watch.get()) {
@@ -68,7 +69,7 @@ final class WatchTurns implements OfficeOpener, DeskOwner {
         }
         pause(ROUND_MILLIS);
       }
-      return MendedLeafCommand.DONE;
+      return Exit.DONE;
     } finally {
       ended.countDown();
     }

@@ -5,8 +5,8 @@ import java.nio.file.Path;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
-import org.mendedleaf.cli.MendedLeafCommand;
 import org.mendedleaf.cli.Terminal;
+import org.mendedleaf.cli.answers.Exit;
 import org.mendedleaf.core.desk.DeskLock;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.progress.Phase;
@@ -39,7 +39,7 @@ final class WindowStart {
             .println(
                 "A command of Mended Leaf is working on this desk; the window was not opened.");
       }
-      return exit.orElse(MendedLeafCommand.NOT_DONE);
+      return exit.orElse(Exit.NOT_DONE);
     }
     try (DeskLock held = lock.get()) {
       return window(OfficeSettings.ofThisMachine(home), terminal, line, Optional.empty());

@@ -6,6 +6,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import org.mendedleaf.cli.answers.Answer;
+import org.mendedleaf.cli.answers.RecoveryAnswer;
 import org.mendedleaf.core.files.Addresses;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.office.Office;

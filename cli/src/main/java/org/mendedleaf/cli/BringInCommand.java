@@ -7,6 +7,11 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import org.mendedleaf.cli.answers.Answer;
+import org.mendedleaf.cli.answers.DoubtText;
+import org.mendedleaf.cli.answers.Exit;
+import org.mendedleaf.cli.answers.Json;
+import org.mendedleaf.cli.answers.SuggestionAnswer;
 import org.mendedleaf.core.arrivals.Intake;
 import org.mendedleaf.core.arrivals.Suggestion;
 import org.mendedleaf.core.desk.SentenceException;
@@ -102,7 +107,7 @@ final class BringInCommand implements Callable<Integer> {
       String text =
           "%s was not brought in: %s. With --despite-doubts it is. Nothing was changed.%n"
               .formatted(arrival.getFileName(), String.join("; ", doubts));
-      return new Answer(node, text, MendedLeafCommand.NOT_DONE);
+      return new Answer(node, text, Exit.NOT_DONE);
     }
     Intake.Done done = office.intake().bringIn(arrival, target, note, clearAway);
     return Answer.done(node, new SuggestionAnswer(office).taken(one, done, arrival));

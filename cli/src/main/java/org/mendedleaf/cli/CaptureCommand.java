@@ -7,6 +7,10 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import org.mendedleaf.cli.answers.Answer;
+import org.mendedleaf.cli.answers.Exit;
+import org.mendedleaf.cli.answers.Json;
+import org.mendedleaf.cli.answers.Text;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.CaptureReport;
 import org.mendedleaf.core.capture.Problem;
@@ -72,14 +76,14 @@ final class CaptureCommand implements Callable<Integer> {
     ObjectNode node = Json.object();
     ArrayNode captures = node.putArray("captures");
     StringBuilder text = new StringBuilder();
-    int exit = MendedLeafCommand.DONE;
+    int exit = Exit.DONE;
     for (Shelf shelf : shelves) {
       CaptureOutcome outcome = office.shelves().capture(shelf, takeAsRemoved, Progress.NONE);
       if (outcome instanceof CaptureOutcome.Done done) {
         captures.add(Json.capture(shelf, done.report()));
         text.append(lines(shelf, done.report()));
       } else {
-        exit = MendedLeafCommand.NOT_DONE;
+        exit = Exit.NOT_DONE;
         root.terminal().err().println(question(shelf, outcome));
       }
     }
@@ -97,7 +101,7 @@ final class CaptureCommand implements Callable<Integer> {
     }
     sumUp(office, shelves);
     if (!office.shelves().unreached().isEmpty() && name.isEmpty() && !due) {
-      exit = MendedLeafCommand.NOT_DONE;
+      exit = Exit.NOT_DONE;
     }
     return new Answer(node, text.toString(), exit);
   }

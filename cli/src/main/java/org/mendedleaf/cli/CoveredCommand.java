@@ -4,6 +4,8 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
+import org.mendedleaf.cli.answers.Answer;
+import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.core.files.Coverage;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;

@@ -5,6 +5,8 @@ import java.io.IOException;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import org.mendedleaf.cli.answers.Answer;
+import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Description;
 import picocli.CommandLine.Command;

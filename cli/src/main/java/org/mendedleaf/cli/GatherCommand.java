@@ -7,6 +7,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import org.mendedleaf.cli.answers.Answer;
+import org.mendedleaf.cli.answers.Exit;
+import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.core.arrivals.Gatherings;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.Addresses;
@@ -101,10 +104,7 @@ final class GatherCommand implements Callable<Integer> {
       }
     }
     text.append("Gathered. To take it all back: mended-leaf undo %d%n".formatted(undo));
-    return new Answer(
-        node,
-        text.toString(),
-        receipt.isPartial() ? MendedLeafCommand.NOT_DONE : MendedLeafCommand.DONE);
+    return new Answer(node, text.toString(), Exit.whole(!receipt.isPartial()));
   }
 
   private static void describe(Gatherings.Proposed proposed, ObjectNode node, StringBuilder text)

@@ -3,6 +3,8 @@ package org.mendedleaf.cli;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
+import org.mendedleaf.cli.answers.Answer;
+import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.core.desk.DeskLock;
 import org.mendedleaf.core.office.WatchKeeping;
 import org.mendedleaf.core.rhythm.WatchUnit;

@@ -9,11 +9,13 @@ import java.time.InstantSource;
 import java.time.format.DateTimeParseException;
 import java.util.List;
 import java.util.Optional;
+import org.mendedleaf.cli.answers.Answer;
+import org.mendedleaf.cli.answers.Exit;
+import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.session.Complaint;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.shelves.Shelves;
-import org.mendedleaf.core.store.DamagedContentException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -73,18 +75,6 @@ import picocli.CommandLine.ScopeType;
     })
 public final class MendedLeafCommand {
 
-  /** Done; also: nothing found. */
-  public static final int DONE = 0;
-
-  /** Not done, or only in part, with the reason. */
-  public static final int NOT_DONE = 1;
-
-  /** The words of the command are wrong. */
-  public static final int WRONG_USAGE = 2;
-
-  /** Damage was found. */
-  public static final int DAMAGE = 3;
-
   @Option(
       names = "--home",
       paramLabel = "DIR",
@@ -132,8 +122,7 @@ public final class MendedLeafCommand {
     line.setErr(new PrintWriter(terminal.err(), true, StandardCharsets.UTF_8));
     line.setExecutionExceptionHandler(
         (e, failed, parsed) -> {
-          int exit = e instanceof DamagedContentException ? DAMAGE : NOT_DONE;
-          return command.failed(Complaint.sentence(e), exit);
+          return command.failed(Complaint.sentence(e), Exit.after(e));
         });
     line.registerConverter(Long.class, MendedLeafCommand::whole);
     line.registerConverter(long.class, MendedLeafCommand::whole);

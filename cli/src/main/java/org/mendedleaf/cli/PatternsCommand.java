@@ -5,6 +5,8 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.util.List;
 import java.util.concurrent.Callable;
+import org.mendedleaf.cli.answers.Answer;
+import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.LeftOut;
 import org.mendedleaf.core.office.Office;

@@ -5,6 +5,9 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import org.mendedleaf.cli.answers.Answer;
+import org.mendedleaf.cli.answers.Exit;
+import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.history.People;
 import org.mendedleaf.core.history.Role;
@@ -32,7 +35,7 @@ final class PeopleCommand implements Callable<Integer> {
   public Integer call() throws IOException {
     if (name.isEmpty()) {
       root.terminal().err().println("Which shelf? Write: mended-leaf people SHELF");
-      return MendedLeafCommand.WRONG_USAGE;
+      return Exit.WRONG_USAGE;
     }
     return root.answer(office -> answer(office.shelves().named(name.get())));
   }

@@ -4,6 +4,8 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import org.mendedleaf.cli.answers.Answer;
+import org.mendedleaf.cli.answers.RecoveryAnswer;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.report.Report;
 import org.mendedleaf.core.tray.ReceiptReport;

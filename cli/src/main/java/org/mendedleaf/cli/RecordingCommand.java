@@ -2,6 +2,7 @@ package org.mendedleaf.cli;
 
 import java.io.IOException;
 import java.util.concurrent.Callable;
+import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.Coverage;
 import org.mendedleaf.core.session.Shelf;

@@ -7,6 +7,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import org.mendedleaf.cli.answers.Answer;
+import org.mendedleaf.cli.answers.RecoveryAnswer;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.office.Office;

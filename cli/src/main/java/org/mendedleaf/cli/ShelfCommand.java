@@ -9,6 +9,8 @@ import java.time.ZoneId;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.mendedleaf.cli.answers.Answer;
+import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.history.People;
 import org.mendedleaf.core.history.Role;

@@ -2,6 +2,7 @@ package org.mendedleaf.cli;
 
 import java.io.IOException;
 import java.util.concurrent.Callable;
+import org.mendedleaf.cli.answers.Exit;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.Addresses;
 import org.mendedleaf.core.files.FileLife;
@@ -43,7 +44,7 @@ final class ShowCommand extends FileCommand implements Callable<Integer> {
                     .copy(state.content().orElseThrow(), root().terminal().out());
               }
               root().terminal().out().flush();
-              return MendedLeafCommand.DONE;
+              return Exit.DONE;
             });
   }
 }

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import org.mendedleaf.cli.answers.RecoveryAnswer;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Mending;

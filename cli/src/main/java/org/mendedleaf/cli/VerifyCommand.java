@@ -4,6 +4,9 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import org.mendedleaf.cli.answers.Answer;
+import org.mendedleaf.cli.answers.Exit;
+import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.stores.VerifyDepth;
 import org.mendedleaf.core.stores.VerifyReport;
@@ -52,9 +55,7 @@ final class VerifyCommand implements Callable<Integer> {
             damage.files().forEach(file -> text.append("    cannot be read: %s%n".formatted(file)));
           }
           return new Answer(
-              Json.verify(report),
-              text.toString(),
-              report.damaged().isEmpty() ? MendedLeafCommand.DONE : MendedLeafCommand.DAMAGE);
+              Json.verify(report), text.toString(), Exit.sound(report.damaged().isEmpty()));
         });
   }
 }

@@ -11,6 +11,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.cli.answers.Exit;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.store.Durability;
@@ -40,7 +41,7 @@ class BadInputTest {
   }
 
   private void assertRefused(Typed.Ran ran, String... words) {
-    assertThat(ran.exit()).as(ran.err()).isEqualTo(MendedLeafCommand.NOT_DONE);
+    assertThat(ran.exit()).as(ran.err()).isEqualTo(Exit.NOT_DONE);
     assertThat(ran.err()).contains(words);
     assertThat(ran.err().strip().lines()).as("one sentence, no trace").hasSize(1);
     assertNothingLost();
@@ -166,7 +167,7 @@ class BadInputTest {
     Files.writeString(description, ours.replace("\"format\":1", "\"format\":9"));
     for (String[] words : new String[][] {{"capture"}, {"store", "open", "store"}, {"verify"}}) {
       Typed.Ran ran = typed.run(words);
-      assertThat(ran.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
+      assertThat(ran.exit()).isEqualTo(Exit.NOT_DONE);
       assertThat(ran.err()).contains("format 9", "Nothing was changed");
     }
     Files.writeString(description, ours);
@@ -181,14 +182,14 @@ class BadInputTest {
     }
     flipRecords(sheaves);
 
-    assertThat(typed.run("verify", "--deep").exit()).isEqualTo(MendedLeafCommand.DAMAGE);
+    assertThat(typed.run("verify", "--deep").exit()).isEqualTo(Exit.DAMAGE);
     Typed.Ran shown = typed.run("show", "Plans:plan.txt", "--revision", "first");
-    assertThat(shown.exit()).isEqualTo(MendedLeafCommand.DAMAGE);
+    assertThat(shown.exit()).isEqualTo(Exit.DAMAGE);
     assertThat(shown.err()).contains("is damaged");
     Files.writeString(base.resolve("work/plan.txt"), "later\n");
     typed.done("capture");
     Typed.Ran mended = typed.run("mend", "Plans:plan.txt", "--revision", "first");
-    assertThat(mended.exit()).isEqualTo(MendedLeafCommand.DAMAGE);
+    assertThat(mended.exit()).isEqualTo(Exit.DAMAGE);
     assertThat(base.resolve("work/plan.txt")).as("left as it was").hasContent("later\n");
 
     flipRecords(sheaves);

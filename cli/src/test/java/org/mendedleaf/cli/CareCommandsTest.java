@@ -10,6 +10,7 @@ import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.cli.answers.Exit;
 
 /** Who may do what and what is recorded: as typed, each answer by its schema. */
 class CareCommandsTest {
@@ -37,7 +38,7 @@ class CareCommandsTest {
     assertThat(people.at("/others").asText()).isEqualTo("maker");
 
     Typed.Ran refused = typed.run("remove", "Loft:list.csv", "--as", "Juno Hale");
-    assertThat(refused.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
+    assertThat(refused.exit()).isEqualTo(Exit.NOT_DONE);
     assertThat(refused.err()).contains("Juno Hale is a looker").contains("Maren Oakes");
     assertThat(work.resolve("list.csv")).exists();
     assertThat(typed.run("people", "others", "Loft", "king").err()).contains("is no role");
@@ -52,9 +53,9 @@ class CareCommandsTest {
     Files.writeString(work.resolve("list.csv"), "two");
 
     Typed.Ran all = typed.run("capture");
-    assertThat(all.exit()).isEqualTo(MendedLeafCommand.DONE);
+    assertThat(all.exit()).isEqualTo(Exit.DONE);
     assertThat(all.err()).contains("Loft: paused, so nothing was recorded");
-    assertThat(typed.run("capture", "Loft").exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
+    assertThat(typed.run("capture", "Loft").exit()).isEqualTo(Exit.NOT_DONE);
     assertThat(typed.answer("shelf-list", "shelf", "list").at("/shelves/0/recording").asText())
         .isEqualTo("paused");
     typed.answer("covered", "recording", "Loft", "on");
@@ -160,7 +161,7 @@ class CareCommandsTest {
             "\"thinning\": \"on save\"")) {
       Files.writeString(file, "{\"name\": \"Wrong\", %s}".formatted(wrong));
       assertThat(typed.run("plan", "set", "Loft", "--file", file.toString()).exit())
-          .isEqualTo(MendedLeafCommand.NOT_DONE);
+          .isEqualTo(Exit.NOT_DONE);
     }
 
     typed.done("capture", "--due");
@@ -204,7 +205,7 @@ class CareCommandsTest {
     assertThat(moved.at("/revisions/0/revision").asInt()).isEqualTo(1);
     assertThat(new String(typed.done("show", address, "--revision", "1").out(), UTF_8))
         .isEqualTo("first edition");
-    assertThat(typed.run("capture").exit()).isEqualTo(MendedLeafCommand.DONE);
+    assertThat(typed.run("capture").exit()).isEqualTo(Exit.DONE);
     assertThat(typed.run("move", "Loft:list.csv", "Loft:other.csv").err())
         .contains("is a folder that people work in");
     assertThat(typed.run("shelf", "add", "--deposit", "work", "--store", "store").err())

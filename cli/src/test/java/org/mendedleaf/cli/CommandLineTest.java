@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.cli.answers.Exit;
 
 /** Every command as a person or a script types it, its answer against its schema. */
 class CommandLineTest {
@@ -93,15 +94,15 @@ class CommandLineTest {
 
   @Test
   void whatCannotBeDoneIsSaidInASentenceWithItsExitCode() throws Exception {
-    assertThat(run("nonsense").exit()).isEqualTo(MendedLeafCommand.WRONG_USAGE);
-    assertThat(run("show", "work/plan.txt").exit()).isEqualTo(MendedLeafCommand.WRONG_USAGE);
+    assertThat(run("nonsense").exit()).isEqualTo(Exit.WRONG_USAGE);
+    assertThat(run("show", "work/plan.txt").exit()).isEqualTo(Exit.WRONG_USAGE);
 
     Typed.Ran noFile = run("history", "work/never.txt");
-    assertThat(noFile.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
+    assertThat(noFile.exit()).isEqualTo(Exit.NOT_DONE);
     assertThat(noFile.err()).contains("Nothing has been recorded at never.txt");
 
     Typed.Ran already = run("mend", "work/plan.txt", "--revision", "1");
-    assertThat(already.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
+    assertThat(already.exit()).isEqualTo(Exit.NOT_DONE);
     assertThat(already.err()).contains("is r1 already");
 
     Typed.Ran when = run("tree", "Plans", "--at", "the day before");
@@ -114,7 +115,7 @@ class CommandLineTest {
     Files.delete(work.resolve("link"));
     Files.delete(work.resolve("in/other.csv"));
     Typed.Ran asked = run("capture", "Plans");
-    assertThat(asked.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
+    assertThat(asked.exit()).isEqualTo(Exit.NOT_DONE);
     assertThat(asked.err()).contains("--take-as-removed");
     JsonNode taken = answer("capture", "capture", "Plans", "--take-as-removed");
     assertThat(taken.at("/captures/0/removed").asInt()).isEqualTo(3);
@@ -141,7 +142,7 @@ class CommandLineTest {
   @Test
   void aStoreThatServesSeveralDesksNeedsNoTakingOver() {
     Typed.Ran ran = typed.onDesk("home2").run("store", "take-over", "store");
-    assertThat(ran.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
+    assertThat(ran.exit()).isEqualTo(Exit.NOT_DONE);
     assertThat(ran.err()).contains("nothing to take over");
   }
 

@@ -13,6 +13,7 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.cli.answers.Exit;
 
 /** Bringing in, saying what changed, holding, removing: as typed, each answer by its schema. */
 class IntakeCommandsTest {
@@ -162,7 +163,7 @@ class IntakeCommandsTest {
     Files.writeString(arrival, guide("soap"));
     Typed.Ran asked =
         typed.run("bring-in", arrival.toString(), "--onto", "Loft:guides/Price list.csv");
-    assertThat(asked.exit()).isEqualTo(MendedLeafCommand.NOT_DONE);
+    assertThat(asked.exit()).isEqualTo(Exit.NOT_DONE);
     assertThat(asked.text()).contains("% of this is in guides/Care guide.txt");
     assertThat(work.resolve("Price list.csv")).hasContent("cloth,price\nC7,12\n");
     typed.answer(
@@ -215,7 +216,7 @@ class IntakeCommandsTest {
     assertThat(typed.done("history", file).text()).contains("first");
     assertThat(typed.run("erase", file, "--all", "--confirm", "another.txt").err())
         .contains("is called “Care guide.txt”");
-    assertThat(typed.run("erase", file).exit()).isNotEqualTo(MendedLeafCommand.DONE);
+    assertThat(typed.run("erase", file).exit()).isNotEqualTo(Exit.DONE);
 
     JsonNode erased = typed.answer("erase", "erase", file, "--all", "--confirm", "Care guide.txt");
 

@@ -14,6 +14,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.mendedleaf.cli.answers.Exit;
 import picocli.CommandLine;
 
 /** What is typed wrongly, or comes at the wrong time, is told in a plain sentence. */
@@ -44,7 +45,7 @@ class WrongUseTest {
   void aRevisionNumberNeverWraps(String number) {
     for (String command : List.of("show", "mend", "erase")) {
       Typed.Ran ran = typed.run(command, "Plans:in/list.csv", "--revision=" + number);
-      refused(ran, MendedLeafCommand.NOT_DONE, number.contains("9999") ? "no" : "no revision");
+      refused(ran, Exit.NOT_DONE, number.contains("9999") ? "no" : "no revision");
       assertThat(ran.text()).isEmpty();
     }
   }
@@ -54,21 +55,15 @@ class WrongUseTest {
     Files.createDirectories(base.resolve("more"));
     refused(
         typed.run("tree", "Plans", "--clock", "nonsense"),
-        MendedLeafCommand.WRONG_USAGE,
+        Exit.WRONG_USAGE,
         "“nonsense” is no instant");
-    refused(typed.run("find", "list", "--limit", "-1"), MendedLeafCommand.NOT_DONE, "at least 1");
-    refused(typed.run("find", "list", "--limit", "many"), MendedLeafCommand.WRONG_USAGE, "many");
-    refused(
-        typed.run("recover", "Plans", "--to", "work/in/list.csv"),
-        MendedLeafCommand.NOT_DONE,
-        "is a file");
-    refused(
-        typed.run("tree", "Plans:nosuch"),
-        MendedLeafCommand.NOT_DONE,
-        "There was no folder nosuch");
+    refused(typed.run("find", "list", "--limit", "-1"), Exit.NOT_DONE, "at least 1");
+    refused(typed.run("find", "list", "--limit", "many"), Exit.WRONG_USAGE, "many");
+    refused(typed.run("recover", "Plans", "--to", "work/in/list.csv"), Exit.NOT_DONE, "is a file");
+    refused(typed.run("tree", "Plans:nosuch"), Exit.NOT_DONE, "There was no folder nosuch");
     refused(
         typed.run("shelf", "add", "more", "--store", "never"),
-        MendedLeafCommand.NOT_DONE,
+        Exit.NOT_DONE,
         "no store in",
         "mended-leaf store make");
   }
@@ -122,16 +117,13 @@ class WrongUseTest {
   @Test
   void aPlanIsNotWrittenOverAFile() throws Exception {
     Path file = Files.writeString(base.resolve("mine.json"), "mine");
-    refused(
-        typed.run("plan", "export", "Plans", "mine.json"),
-        MendedLeafCommand.NOT_DONE,
-        "There is a file");
+    refused(typed.run("plan", "export", "Plans", "mine.json"), Exit.NOT_DONE, "There is a file");
     assertThat(file).hasContent("mine");
     typed.done("plan", "export", "Plans", "mine.json", "--replace");
     assertThat(Files.readString(file)).contains("Office memory");
     refused(
         typed.run("plan", "export", "Plans", "store/plan.json"),
-        MendedLeafCommand.NOT_DONE,
+        Exit.NOT_DONE,
         "Mended Leaf keeps");
   }
 
@@ -140,7 +132,7 @@ class WrongUseTest {
     Files.writeString(base.resolve("plan.json"), "{\"name\": \"None\", \"keepsNothing\": true}");
     refused(
         typed.run("plan", "set", "Plans", "--file", "plan.json"),
-        MendedLeafCommand.NOT_DONE,
+        Exit.NOT_DONE,
         "keeps nothing but what is current");
     typed.done("plan", "set", "Plans", "--file", "plan.json", "--keep-nothing");
   }
@@ -173,10 +165,10 @@ class WrongUseTest {
     assertThat(typed.done("covered", "elsewhere").text()).contains("in no shelf's folder");
     Files.move(base.resolve("store"), base.resolve("drive away"));
     Typed.Ran capture = typed.run("capture");
-    refused(capture, MendedLeafCommand.NOT_DONE, "is away");
+    refused(capture, Exit.NOT_DONE, "is away");
     Typed.Ran covered = typed.run("covered", "work/in/list.csv");
     assertThat(covered.text()).contains("cannot be told now").contains("is away");
-    refused(typed.run("tree", "Plans"), MendedLeafCommand.NOT_DONE, "is away");
+    refused(typed.run("tree", "Plans"), Exit.NOT_DONE, "is away");
     Files.move(base.resolve("drive away"), base.resolve("store"));
     typed.done("capture");
   }
@@ -224,6 +216,6 @@ class WrongUseTest {
       words.add("work/f" + i);
     }
     words.addAll(List.of("--store", "store"));
-    refused(typed.run(words.toArray(String[]::new)), MendedLeafCommand.WRONG_USAGE, "Unmatched");
+    refused(typed.run(words.toArray(String[]::new)), Exit.WRONG_USAGE, "Unmatched");
   }
 }

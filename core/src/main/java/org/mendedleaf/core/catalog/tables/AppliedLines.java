@@ -25,7 +25,7 @@ final class AppliedLines implements LineTarget {
   private final FileRows fileRows;
   private final ShelfRows shelfRows;
   private final Marks marks;
-  private final Savers savers;
+  private final SaverRows savers;
   private long files;
   private long revisions;
   private long gone;
@@ -40,7 +40,7 @@ final class AppliedLines implements LineTarget {
     this.fileRows = fileRows;
     this.shelfRows = new ShelfRows(sql);
     this.marks = new Marks(sql);
-    this.savers = new Savers(sql);
+    this.savers = new SaverRows(sql);
   }
 
   /** How many files more, or less, the shelf has. */

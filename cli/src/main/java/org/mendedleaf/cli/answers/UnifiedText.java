@@ -1,4 +1,4 @@
-package org.mendedleaf.cli;
+package org.mendedleaf.cli.answers;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -11,7 +11,7 @@ import org.mendedleaf.core.compare.Comparison.Row;
  * Writes compared lines in the unified format that POSIX describes for {@code diff -u}: removed
  * lines before added ones in each stretch, stretches headed by where they stand.
  */
-final class UnifiedText {
+public final class UnifiedText {
 
   private final StringBuilder text = new StringBuilder();
   private final List<String> hunk = new ArrayList<>();
@@ -24,7 +24,7 @@ final class UnifiedText {
 
   private UnifiedText() {}
 
-  static String of(List<Row> rows, String earlier, String later) {
+  public static String of(List<Row> rows, String earlier, String later) {
     UnifiedText unified = new UnifiedText();
     unified.text.append("--- %s%n+++ %s%n".formatted(earlier, later));
     rows.forEach(unified::take);

@@ -1,4 +1,4 @@
-package org.mendedleaf.cli;
+package org.mendedleaf.cli.answers;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -17,27 +17,27 @@ import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.session.FileRef;
 
 /** Answers with what arrivals most likely replace, and what was brought in of them. */
-final class SuggestionAnswer {
+public final class SuggestionAnswer {
 
   private static final int SHOWN = 3;
 
   private final Office office;
   private final Map<Path, Addresses.Place> newPlaces;
 
-  SuggestionAnswer(Office office) {
+  public SuggestionAnswer(Office office) {
     this(office, Map.of());
   }
 
   /**
    * @param newPlaces where those belong that are new in their folder
    */
-  SuggestionAnswer(Office office, Map<Path, Addresses.Place> newPlaces) {
+  public SuggestionAnswer(Office office, Map<Path, Addresses.Place> newPlaces) {
     this.office = office;
     this.newPlaces = newPlaces;
   }
 
   /** What is done with an arrival at once. */
-  interface Taking {
+  public interface Taking {
     /**
      * @param newAt where it belongs if it is new
      */
@@ -45,7 +45,7 @@ final class SuggestionAnswer {
         Suggestion suggestion, Optional<Addresses.Place> newAt, Office office) throws IOException;
   }
 
-  Answer of(List<Suggestion> suggestions, Taking taking) throws IOException {
+  public Answer of(List<Suggestion> suggestions, Taking taking) throws IOException {
     ObjectNode node = Json.object();
     ArrayNode arrivals = node.putArray("arrivals");
     StringBuilder text = new StringBuilder();
@@ -56,7 +56,7 @@ final class SuggestionAnswer {
   }
 
   /** One arrival. */
-  void add(Suggestion suggestion, ObjectNode one, StringBuilder text, Taking taking)
+  public void add(Suggestion suggestion, ObjectNode one, StringBuilder text, Taking taking)
       throws IOException {
     one.put("arrival", suggestion.arrival().toString());
     List<String> doubts = new DoubtText(office).of(suggestion.doubts());
@@ -88,7 +88,7 @@ final class SuggestionAnswer {
     }
   }
 
-  String taken(ObjectNode one, Intake.Done done, Path arrival) throws IOException {
+  public String taken(ObjectNode one, Intake.Done done, Path arrival) throws IOException {
     FileLife life = office.files().life(done.file());
     ObjectNode taken = one.putObject("taken");
     Json.putPath(taken.putObject("file").put("id", life.file().id()), life.file().path());

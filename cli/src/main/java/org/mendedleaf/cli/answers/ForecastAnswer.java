@@ -1,4 +1,4 @@
-package org.mendedleaf.cli;
+package org.mendedleaf.cli.answers;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -12,17 +12,17 @@ import org.mendedleaf.core.keeping.Forecasts;
 import org.mendedleaf.core.plan.NamedPlan;
 
 /** What a shelf will take under some plans, as text and JSON. */
-final class ForecastAnswer {
+public final class ForecastAnswer {
 
   private final Forecasts.Known known;
   private final ZoneId zone;
 
-  ForecastAnswer(Forecasts.Known known, ZoneId zone) {
+  public ForecastAnswer(Forecasts.Known known, ZoneId zone) {
     this.known = known;
     this.zone = zone;
   }
 
-  Answer of(List<NamedPlan> plans) {
+  public Answer of(List<NamedPlan> plans) {
     ObjectNode node = Json.object();
     node.put("shelf", known.shelf().name()).put("at", known.now().toString());
     node.put("bytes", known.bytes()).put("free", known.free());

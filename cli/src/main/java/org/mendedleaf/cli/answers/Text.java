@@ -1,4 +1,4 @@
-package org.mendedleaf.cli;
+package org.mendedleaf.cli.answers;
 
 import java.time.Instant;
 import java.time.ZoneId;
@@ -10,7 +10,7 @@ import org.mendedleaf.core.history.MomentEntry;
 import org.mendedleaf.core.history.Since;
 
 /** Times and sizes as lines for people. */
-final class Text {
+public final class Text {
 
   private static final DateTimeFormatter MOMENT =
       DateTimeFormatter.ofPattern("EEE d MMM yyyy, HH:mm", Locale.ENGLISH);
@@ -20,16 +20,16 @@ final class Text {
 
   private Text() {}
 
-  static String moment(Instant at, ZoneId zone) {
+  public static String moment(Instant at, ZoneId zone) {
     return MOMENT.format(at.atZone(zone));
   }
 
-  static String day(Instant at, ZoneId zone) {
+  public static String day(Instant at, ZoneId zone) {
     return DAY.format(at.atZone(zone));
   }
 
   /** KB, MB and GB of 1000. */
-  static String size(long bytes) {
+  public static String size(long bytes) {
     if (bytes < 1000) {
       return bytes + " bytes";
     }
@@ -44,7 +44,7 @@ final class Text {
   }
 
   /** What became of a line since, as the end of the line; empty where nothing did. */
-  static String became(MomentEntry row, ZoneId zone) {
+  public static String became(MomentEntry row, ZoneId zone) {
     if (row.gone().isPresent()) {
       return "  (removed " + moment(row.gone().get(), zone) + ")";
     }

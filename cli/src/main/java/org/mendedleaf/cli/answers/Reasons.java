@@ -1,11 +1,11 @@
-package org.mendedleaf.cli;
+package org.mendedleaf.cli.answers;
 
 import java.util.ArrayList;
 import java.util.List;
 import org.mendedleaf.core.intake.Evidence;
 
 /** Why an arrival may belong to a file, in words. */
-final class Reasons {
+public final class Reasons {
 
   private static final double SAME = 0.96;
   private static final double ALIKE = 0.5;
@@ -13,7 +13,7 @@ final class Reasons {
 
   private Reasons() {}
 
-  static List<String> of(Evidence evidence) {
+  public static List<String> of(Evidence evidence) {
     List<String> reasons = new ArrayList<>();
     if (evidence.identical()) {
       reasons.add("the same content");

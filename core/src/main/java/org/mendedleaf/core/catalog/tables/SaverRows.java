@@ -7,14 +7,14 @@ import java.util.Map;
 import java.util.Set;
 
 /** Who saved any revision of which file: gathered, and written together. For one thread. */
-final class Savers {
+final class SaverRows {
 
   private record SavedBy(String name, long file) {}
 
   private final Sql sql;
   private final Set<SavedBy> savedBy = new LinkedHashSet<>();
 
-  Savers(Sql sql) {
+  SaverRows(Sql sql) {
     this.sql = sql;
   }
 

@@ -1,4 +1,4 @@
-package org.mendedleaf.cli;
+package org.mendedleaf.cli.answers;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
@@ -29,15 +29,15 @@ import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.core.stores.VerifyReport;
 
 /** The JSON answers, as the schemas beside this class say. */
-final class Json {
+public final class Json {
 
   private Json() {}
 
-  static ObjectNode object() {
+  public static ObjectNode object() {
     return JsonNodeFactory.instance.objectNode();
   }
 
-  static ObjectNode shelf(Shelf shelf) {
+  public static ObjectNode shelf(Shelf shelf) {
     ObjectNode node = object();
     node.put("id", shelf.id()).put("name", shelf.name()).put("kind", shelf.kind().word());
     shelf
@@ -52,7 +52,7 @@ final class Json {
     return node.put("files", shelf.files()).put("revisions", shelf.revisions());
   }
 
-  static ObjectNode store(StoreFacts store) {
+  public static ObjectNode store(StoreFacts store) {
     return object()
         .put("id", store.id())
         .put("folder", store.folder().toString())
@@ -64,7 +64,7 @@ final class Json {
         .put("trial", store.trial());
   }
 
-  static ObjectNode capture(Shelf shelf, CaptureReport report) {
+  public static ObjectNode capture(Shelf shelf, CaptureReport report) {
     ObjectNode node = object();
     node.put("shelf", shelf.name()).put("moment", report.moment().toString());
     node.put("files", report.files()).put("added", report.added());
@@ -78,7 +78,7 @@ final class Json {
     return node.put("seconds", report.took().toMillis() / 1000.0);
   }
 
-  static ObjectNode history(FileLife life, ContentReader contents, boolean withHash)
+  public static ObjectNode history(FileLife life, ContentReader contents, boolean withHash)
       throws IOException {
     ObjectNode node = object();
     ObjectNode file = node.putObject("file");
@@ -139,13 +139,13 @@ final class Json {
                     .put("modified", arrived.modified().toString()));
   }
 
-  static void putDescription(ObjectNode node, Description said) {
+  public static void putDescription(ObjectNode node, Description said) {
     node.put("description", said.text()).put("category", said.category());
     ArrayNode tell = node.putArray("tell");
     said.tell().forEach(tell::add);
   }
 
-  static ObjectNode found(Search.Found found, List<String> formerPaths) {
+  public static ObjectNode found(Search.Found found, List<String> formerPaths) {
     ObjectNode node = object();
     node.put("id", found.file().id()).put("shelf", found.shelf().name());
     putPath(node, found.file().path());
@@ -160,7 +160,7 @@ final class Json {
     return node;
   }
 
-  static ObjectNode searched(Search.Searched place) {
+  public static ObjectNode searched(Search.Searched place) {
     return object()
         .put("shelf", place.shelf())
         .put("store", place.store().toString())
@@ -169,7 +169,7 @@ final class Json {
         .put("revisions", place.revisions());
   }
 
-  static ObjectNode entry(MomentEntry row, ContentReader contents, boolean withHash)
+  public static ObjectNode entry(MomentEntry row, ContentReader contents, boolean withHash)
       throws IOException {
     TreeEntry entry = row.entry();
     ObjectNode node = object();
@@ -196,7 +196,7 @@ final class Json {
     since.removedAt().ifPresent(at -> node.put("removedAt", at.toString()));
   }
 
-  static ObjectNode verify(VerifyReport report) {
+  public static ObjectNode verify(VerifyReport report) {
     ObjectNode node = object();
     node.put("sheaves", report.sheaves()).put("records", report.records());
     node.put("revisions", report.revisions());
@@ -208,7 +208,7 @@ final class Json {
     return node;
   }
 
-  static ObjectNode ledger(LedgerEntry entry) {
+  public static ObjectNode ledger(LedgerEntry entry) {
     ObjectNode node = object();
     node.put("id", entry.id()).put("at", entry.at().toString());
     node.put("act", entry.act().word()).put("by", entry.by()).put("desk", entry.desk());
@@ -218,7 +218,7 @@ final class Json {
     return node.put("lines", entry.lines()).put("hash", entry.hash());
   }
 
-  static ObjectNode putPath(ObjectNode node, InnerPath path) {
+  public static ObjectNode putPath(ObjectNode node, InnerPath path) {
     node.put("path", path.shown());
     if (!Names.isUtf8(path.text())) {
       node.put("pathBytes", HexFormat.of().formatHex(path.bytes()));

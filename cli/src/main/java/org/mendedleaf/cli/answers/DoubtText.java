@@ -1,4 +1,4 @@
-package org.mendedleaf.cli;
+package org.mendedleaf.cli.answers;
 
 import java.io.IOException;
 import java.time.ZoneId;
@@ -10,15 +10,15 @@ import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.session.FileRef;
 
 /** What speaks against bringing a file in, in words. */
-final class DoubtText {
+public final class DoubtText {
 
   private final Office office;
 
-  DoubtText(Office office) {
+  public DoubtText(Office office) {
     this.office = office;
   }
 
-  List<String> of(List<Doubt<FileRef>> doubts) throws IOException {
+  public List<String> of(List<Doubt<FileRef>> doubts) throws IOException {
     List<String> sentences = new ArrayList<>();
     for (Doubt<FileRef> doubt : doubts) {
       sentences.add(of(doubt));

@@ -1,4 +1,4 @@
-package org.mendedleaf.cli;
+package org.mendedleaf.cli.answers;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -22,7 +22,7 @@ import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.office.Office;
 
 /** Compares two states of a file and writes down what was found. */
-final class FileComparing {
+public final class FileComparing {
 
   private final Office office;
   private final Path folder;
@@ -30,12 +30,13 @@ final class FileComparing {
   /**
    * @param folder where relative paths start
    */
-  FileComparing(Office office, Path folder) {
+  public FileComparing(Office office, Path folder) {
     this.office = office;
     this.folder = folder;
   }
 
-  Answer compare(String place, String revision, String with, boolean unified) throws IOException {
+  public Answer compare(String place, String revision, String with, boolean unified)
+      throws IOException {
     FileLife life = office.files().life(office.addresses().file(place, folder));
     State earlier = new State.Recorded(Addresses.revision(revision, life));
     State later = other(with, life);

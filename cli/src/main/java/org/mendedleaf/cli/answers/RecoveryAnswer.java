@@ -1,4 +1,4 @@
-package org.mendedleaf.cli;
+package org.mendedleaf.cli.answers;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -19,18 +19,18 @@ import org.mendedleaf.core.tray.RunReceipt;
 import org.mendedleaf.core.tray.TrayRehearsal;
 
 /** Runs or rehearses a recovery and answers with what was or would be done at each place. */
-final class RecoveryAnswer {
+public final class RecoveryAnswer {
 
   private final Office office;
 
-  RecoveryAnswer(Office office) {
+  public RecoveryAnswer(Office office) {
     this.office = office;
   }
 
   /** The one moment that everything is from. */
-  record AsOf(Shelf shelf, Instant at) {}
+  public record AsOf(Shelf shelf, Instant at) {}
 
-  Answer to(Tray tray, Optional<AsOf> asOf, boolean rehearse) throws IOException {
+  public Answer to(Tray tray, Optional<AsOf> asOf, boolean rehearse) throws IOException {
     return rehearse
         ? rehearsed(office.recoveries().rehearse(tray), asOf)
         : of(office.recoveries().run(tray, Progress.NONE), asOf);
@@ -66,7 +66,7 @@ final class RecoveryAnswer {
   }
 
   /** The answer that a receipt gives. */
-  Answer of(RunReceipt receipt, Optional<AsOf> asOf) throws IOException {
+  public Answer of(RunReceipt receipt, Optional<AsOf> asOf) throws IOException {
     StringBuilder text = new StringBuilder();
     ObjectNode node = head(asOf, text);
     ArrayNode items = node.putArray("items");
@@ -79,18 +79,12 @@ final class RecoveryAnswer {
       text.append(
           "The store can only be read, so nobody keeps this receipt, and it is taken back by hand.%n"
               .formatted());
-      return new Answer(
-          node,
-          text.toString(),
-          receipt.isPartial() ? MendedLeafCommand.NOT_DONE : MendedLeafCommand.DONE);
+      return new Answer(node, text.toString(), Exit.whole(!receipt.isPartial()));
     }
     node.put("receipt", act).put("undo", act);
     receipt.parts().get(0).receipt().undoneBy().ifPresent(undo -> node.put("undoneBy", undo.id()));
     text.append("Receipt %d. To take it all back: mended-leaf undo %d%n".formatted(act, act));
-    return new Answer(
-        node,
-        text.toString(),
-        receipt.isPartial() ? MendedLeafCommand.NOT_DONE : MendedLeafCommand.DONE);
+    return new Answer(node, text.toString(), Exit.whole(!receipt.isPartial()));
   }
 
   private ObjectNode head(Optional<AsOf> asOf, StringBuilder text) throws IOException {

@@ -1,4 +1,4 @@
-package org.mendedleaf.cli;
+package org.mendedleaf.cli.answers;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -12,16 +12,16 @@ import org.mendedleaf.core.plan.KeepSentences;
 import org.mendedleaf.core.plan.NamedPlan;
 
 /** Until when a revision is kept and why, in words and as JSON. */
-final class ClaimText {
+public final class ClaimText {
 
   private final NamedPlan plan;
 
-  ClaimText(NamedPlan plan) {
+  public ClaimText(NamedPlan plan) {
     this.plan = plan;
   }
 
   /** As in "kept until Tue 9 Jun 2026, 17:00 at least: what closed a week in the last 1 year". */
-  String of(Judgement.Judged judged, ZoneId zone) {
+  public String of(Judgement.Judged judged, ZoneId zone) {
     if (!judged.stays()) {
       return "kept by nothing";
     }
@@ -38,7 +38,7 @@ final class ClaimText {
     return until + ": " + String.join("; ", why(judged));
   }
 
-  void put(ObjectNode node, Judgement.Judged judged) {
+  public void put(ObjectNode node, Judgement.Judged judged) {
     ObjectNode kept = node.putObject("keptUntil");
     judged.keptUntil().map(ClaimText::end).ifPresent(end -> kept.put("atLeast", end));
     judged.likelyUntil().map(ClaimText::end).ifPresent(end -> kept.put("expected", end));

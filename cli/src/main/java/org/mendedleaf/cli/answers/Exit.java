@@ -1,0 +1,36 @@
+package org.mendedleaf.cli.answers;
+
+import org.mendedleaf.core.store.DamagedContentException;
+
+/** With which code a command ends: the one place where that is decided. */
+public final class Exit {
+
+  /** Done; also: nothing found. */
+  public static final int DONE = 0;
+
+  /** Not done, or only in part, with the reason. */
+  public static final int NOT_DONE = 1;
+
+  /** The words of the command are wrong. */
+  public static final int WRONG_USAGE = 2;
+
+  /** Damage was found. */
+  public static final int DAMAGE = 3;
+
+  private Exit() {}
+
+  /** After something went wrong. */
+  public static int after(Exception problem) {
+    return problem instanceof DamagedContentException ? DAMAGE : NOT_DONE;
+  }
+
+  /** Of something that was done as far as it could be. */
+  public static int whole(boolean isWhole) {
+    return isWhole ? DONE : NOT_DONE;
+  }
+
+  /** Of looking for damage. */
+  public static int sound(boolean isSound) {
+    return isSound ? DONE : DAMAGE;
+  }
+}
