@@ -32,13 +32,10 @@ import org.mendedleaf.core.files.Source;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.RevisionMarks;
-import org.mendedleaf.core.history.ShelfSettings.Recording;
-import org.mendedleaf.core.shelves.FolderRow;
 import org.mendedleaf.desktop.drawings.Leaf;
 import org.mendedleaf.desktop.drawings.LifeLine;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.shelves.Shortened;
-import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Captures;
@@ -312,7 +309,7 @@ public final class FilePage implements Page {
     // The name goes before the facts where there is no room for both.
     title.applyCss();
     Tip.on(title, life.file().path().shown());
-    facts.setText(facts(life));
+    facts.setText(FileFacts.of(life));
     crumbs(life);
     List<Leaf> leaves = new ArrayList<>();
     for (Revision revision : life.revisions()) {
@@ -346,37 +343,6 @@ public final class FilePage implements Page {
     showActs();
   }
 
-  private static String facts(FileLife life) {
-    Revision newest = life.newest();
-    String state =
-        life.file().present()
-            ? Words.of("file.current", FilePresenter.numbered(newest.number()) + stage(life))
-            : Words.of("file.removed");
-    String former =
-        life.formerPaths().isEmpty()
-            ? ""
-            : " · " + Words.of("file.formerly", life.formerPaths().get(0).shown());
-    return state
-        + " · "
-        + Shown.size(newest.state().size())
-        + " · "
-        + Words.count("shelf.revisions", life.revisions().size())
-        + DescribingLine.facts(life.description())
-        + former;
-  }
-
-  /** Whether the newest revision is issued, where the shelf tells that. */
-  private static String stage(FileLife life) {
-    if (!life.shelf().settings().stages()) {
-      return "";
-    }
-    return ", "
-        + life.marks(life.newest())
-            .issue()
-            .map(issue -> Words.of("stage.issue", issue.letters()))
-            .orElseGet(() -> Words.of("stage.draft"));
-  }
-
   private void crumbs(FileLife life) {
     crumbs.getChildren().clear();
     crumb(Words.of("area.shelves"), new Place.AllShelves());
@@ -393,58 +359,17 @@ public final class FilePage implements Page {
     crumbs.getChildren().add(Nodes.crumb(name, () -> context.navigator().go(place)));
   }
 
-  /** Whether the last save is in: the first thing that people look for after saving. */
   private void showStanding() {
-    FolderRow row = presenter.standingProperty().get();
     FileLife life = presenter.lifeProperty().get();
     if (life == null) {
       return;
     }
-    String newest = FilePresenter.numbered(life.newest().number());
-    boolean due = false;
-    boolean off = life.shelf().settings().recording() != Recording.ON;
-    boolean leftOut = row != null && row.standing() == FolderRow.Standing.LEFT_OUT;
-    care.setText(Words.of(off || leftOut ? "file.care.off" : "file.care"));
-    standing.getStyleClass().setAll("label", "soft");
-    if (life.shelf().isDeposit()) {
-      standing.setText(Words.of(life.file().present() ? "file.standing.deposit" : "file.removed"));
-    } else if (life.address().isEmpty()) {
-      standing.setText(Words.of("file.standing.notHere"));
-    } else if (row == null || row.standing() == FolderRow.Standing.GONE) {
-      standing.setText(Words.of("file.standing.gone", newest));
-    } else {
-      due = row.standing() != FolderRow.Standing.RECORDED && !leftOut;
-      standing.setText(
-          switch (row.standing()) {
-            case RECORDED -> Words.of("file.standing.recorded", newest);
-            case BEING_WRITTEN -> Words.of("standing.writing");
-            case UNREADABLE -> Words.of("standing.unreadable", row.why());
-            case LEFT_OUT -> Words.of("file.standing.leftOut", row.why(), newest);
-            default ->
-                Words.of(
-                    "file.standing.changed",
-                    Shown.since(row.modified(), context.now()),
-                    Shown.size(row.size()));
-          });
-      if (due) {
-        standing.getStyleClass().setAll("label", "strong");
-      }
-    }
-    if (off && !leftOut && life.address().isPresent()) {
-      standing.setText(
-          Words.of(
-                  life.shelf().settings().recording() == Recording.PAUSED
-                      ? "file.standing.paused"
-                      : "file.standing.notYet")
-              + " "
-              + (due
-                  ? Words.of(
-                      "file.standing.off.changed", Shown.since(row.modified(), context.now()))
-                  : standing.getText()));
-      standing.getStyleClass().setAll("label", "rust");
-    }
-    capture.setVisible(due && !off);
-    capture.setManaged(due && !off);
-    open.setDisable(row == null || row.standing() == FolderRow.Standing.GONE);
+    FileStanding is = FileStanding.of(life, presenter.standingProperty().get(), context.now());
+    care.setText(Words.of(is.recordsIt() ? "file.care" : "file.care.off"));
+    standing.setText(is.sentence());
+    standing.getStyleClass().setAll("label", is.style());
+    capture.setVisible(is.canCapture());
+    capture.setManaged(is.canCapture());
+    open.setDisable(!is.lies());
   }
 }

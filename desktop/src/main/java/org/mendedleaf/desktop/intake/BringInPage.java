@@ -1,12 +1,10 @@
 package org.mendedleaf.desktop.intake;
 
 import java.io.File;
-import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalLong;
 import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
 import javafx.geometry.Pos;
@@ -26,13 +24,9 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
-import org.mendedleaf.core.arrivals.Intake;
-import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.intake.Match;
-import org.mendedleaf.core.progress.Phase;
-import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
@@ -284,7 +278,7 @@ public final class BringInPage implements Page {
     }
     List<Waiting> doubted = ready.stream().filter(one -> !one.doubts().isEmpty()).toList();
     if (doubted.isEmpty()) {
-      bringIn(ready);
+      takeIn(ready);
     } else {
       Waiting first = doubted.get(0);
       context
@@ -296,112 +290,12 @@ public final class BringInPage implements Page {
                   first.file().getFileName(),
                   words.against(first.doubts())),
               Words.of("bringIn.yes"),
-              () -> bringIn(ready));
+              () -> takeIn(ready));
     }
   }
 
-  /**
-   * What became of them.
-   *
-   * @param problem the first that could not be brought in; null if all could
-   */
-  private record Taken(List<Waiting> taken, List<Intake.Done> done, Exception problem) {}
-
-  private void bringIn(List<Waiting> ready) {
-    String said = note.getText().strip();
-    boolean clearAway = clear.isSelected();
-    context
-        .jobs()
-        .start(
-            Words.count("bringIn.job", ready.size()),
-            progress -> bringIn(ready, said, clearAway, progress),
-            this::taken,
-            context.navigator()::complain);
-  }
-
-  private Taken bringIn(List<Waiting> ready, String said, boolean clearAway, Progress progress) {
-    List<Waiting> taken = new ArrayList<>();
-    List<Intake.Done> done = new ArrayList<>();
-    progress.phase(Phase.WRITING, ready.size(), 0);
-    try {
-      List<Intake.Wish> wishes = ready.stream().map(one -> wish(one, said)).toList();
-      List<Intake.Ended> ended = context.office().intake().bringInAll(wishes, clearAway);
-      Exception problem = null;
-      for (int i = 0; i < ended.size(); i++) {
-        Optional<Intake.Done> one = ended.get(i).done();
-        if (one.isPresent()) {
-          done.add(one.get());
-          taken.add(ready.get(i));
-        } else if (problem == null) {
-          problem = new SentenceException(ended.get(i).why());
-        }
-        progress.advanced(1, ready.get(i).size());
-      }
-      return new Taken(taken, done, problem);
-    } catch (IOException e) {
-      return new Taken(taken, done, e);
-    }
-  }
-
-  private static Intake.Wish wish(Waiting one, String said) {
-    if (one.fresh().isPresent()) {
-      ArrivalList.Fresh fresh = one.fresh().get();
-      return new Intake.Wish(one.file(), fresh.shelf(), OptionalLong.empty(), fresh.path(), said);
-    }
-    FileLife life = one.onto().orElseThrow();
-    return new Intake.Wish(
-        one.file(), life.shelf(), OptionalLong.of(life.ref().file()), life.file().path(), said);
-  }
-
-  private void taken(Taken taken) {
-    context.arrivals().dismiss(taken.taken());
-    if (!taken.taken().isEmpty()) {
-      note.clear();
-    }
-    if (taken.problem() != null) {
-      context.navigator().complain(taken.problem());
-    } else if (taken.done().size() == 1) {
-      Waiting one = taken.taken().get(0);
-      String path =
-          one.fresh()
-              .map(fresh -> fresh.path().shown())
-              .orElseGet(() -> one.onto().orElseThrow().file().path().shown());
-      Intake.Done done = taken.done().get(0);
-      context
-          .navigator()
-          .tell(
-              Words.of(
-                  "bringIn.done.one",
-                  one.file().getFileName(),
-                  Revision.numbered(done.brought().revision()),
-                  path),
-              () -> undo(taken.done()),
-              Words.of("bringIn.show"),
-              () -> context.navigator().go(new Place.OneFile(done.file(), Optional.empty())));
-    } else {
-      context
-          .navigator()
-          .tell(Words.count("bringIn.done", taken.done().size()), () -> undo(taken.done()));
-    }
-  }
-
-  private void undo(List<Intake.Done> done) {
-    context
-        .background()
-        .ask(
-            () -> {
-              // What was brought in together is taken back together.
-              Intake.Done any = done.get(0);
-              return context
-                  .office()
-                  .recoveries()
-                  .undo(any.file().store(), any.brought().act(), Progress.NONE);
-            },
-            undone -> {
-              context.navigator().tell(Words.of("recovered.undone"), null);
-              context.navigator().refresh();
-            },
-            context.navigator()::complain);
+  private void takeIn(List<Waiting> ready) {
+    new TakingIn(context).bringIn(ready, note.getText().strip(), clear.isSelected(), note::clear);
   }
 
   private void columns() {

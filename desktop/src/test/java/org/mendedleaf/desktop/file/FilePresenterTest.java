@@ -14,11 +14,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.desktop.work.ArrivalList;
-import org.mendedleaf.desktop.work.Background;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.Jobs;
-import org.mendedleaf.desktop.work.MendingTray;
+import org.mendedleaf.desktop.work.InTurn;
 import org.mendedleaf.desktop.work.Navigator;
 import org.mockito.ArgumentCaptor;
 
@@ -37,17 +34,7 @@ class FilePresenterTest {
       desk.write("a.txt", text);
       desk.capture();
     }
-    Background inTurn = new Background(Runnable::run, Runnable::run);
-    Jobs jobs = new Jobs(inTurn);
-    Context context =
-        new Context(
-            desk.office(),
-            inTurn,
-            navigator,
-            jobs,
-            file -> {},
-            new MendingTray(desk.office(), inTurn),
-            new ArrivalList(desk.office(), inTurn, jobs, navigator::complain, admitted -> {}));
+    Context context = InTurn.of(desk, navigator);
     presenter = new FilePresenter(context, desk.life("a.txt").ref());
     presenter.refresh();
   }

@@ -1,0 +1,138 @@
+package org.mendedleaf.desktop.intake;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import org.mendedleaf.core.arrivals.Intake;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.progress.Phase;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.ArrivalList;
+import org.mendedleaf.desktop.work.ArrivalList.Waiting;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Place;
+
+/** Brings in what waits, tells what became of it, and takes it back. */
+final class TakingIn {
+
+  private final Context context;
+
+  TakingIn(Context context) {
+    this.context = context;
+  }
+
+  /**
+   * What became of them.
+   *
+   * @param problem the first that could not be brought in; null if all could
+   */
+  private record Taken(List<Waiting> taken, List<Intake.Done> done, Exception problem) {}
+
+  /**
+   * Brings them in, in a job.
+   *
+   * @param said a note on what changed; empty if there is none
+   * @param taken hears when any were brought in
+   */
+  void bringIn(List<Waiting> ready, String said, boolean clearAway, Runnable taken) {
+    context
+        .jobs()
+        .start(
+            Words.count("bringIn.job", ready.size()),
+            progress -> bringIn(ready, said, clearAway, progress),
+            ended -> {
+              context.arrivals().dismiss(ended.taken());
+              if (!ended.taken().isEmpty()) {
+                taken.run();
+              }
+              tell(ended);
+            },
+            context.navigator()::complain);
+  }
+
+  private Taken bringIn(List<Waiting> ready, String said, boolean clearAway, Progress progress) {
+    List<Waiting> taken = new ArrayList<>();
+    List<Intake.Done> done = new ArrayList<>();
+    progress.phase(Phase.WRITING, ready.size(), 0);
+    try {
+      List<Intake.Wish> wishes = ready.stream().map(one -> wish(one, said)).toList();
+      List<Intake.Ended> ended = context.office().intake().bringInAll(wishes, clearAway);
+      Exception problem = null;
+      for (int i = 0; i < ended.size(); i++) {
+        Optional<Intake.Done> one = ended.get(i).done();
+        if (one.isPresent()) {
+          done.add(one.get());
+          taken.add(ready.get(i));
+        } else if (problem == null) {
+          problem = new SentenceException(ended.get(i).why());
+        }
+        progress.advanced(1, ready.get(i).size());
+      }
+      return new Taken(taken, done, problem);
+    } catch (IOException e) {
+      return new Taken(taken, done, e);
+    }
+  }
+
+  private static Intake.Wish wish(Waiting one, String said) {
+    if (one.fresh().isPresent()) {
+      ArrivalList.Fresh fresh = one.fresh().get();
+      return new Intake.Wish(one.file(), fresh.shelf(), OptionalLong.empty(), fresh.path(), said);
+    }
+    FileLife life = one.onto().orElseThrow();
+    return new Intake.Wish(
+        one.file(), life.shelf(), OptionalLong.of(life.ref().file()), life.file().path(), said);
+  }
+
+  private void tell(Taken taken) {
+    if (taken.problem() != null) {
+      context.navigator().complain(taken.problem());
+    } else if (taken.done().size() == 1) {
+      Waiting one = taken.taken().get(0);
+      String path =
+          one.fresh()
+              .map(fresh -> fresh.path().shown())
+              .orElseGet(() -> one.onto().orElseThrow().file().path().shown());
+      Intake.Done done = taken.done().get(0);
+      context
+          .navigator()
+          .tell(
+              Words.of(
+                  "bringIn.done.one",
+                  one.file().getFileName(),
+                  Revision.numbered(done.brought().revision()),
+                  path),
+              () -> undo(taken.done()),
+              Words.of("bringIn.show"),
+              () -> context.navigator().go(new Place.OneFile(done.file(), Optional.empty())));
+    } else {
+      context
+          .navigator()
+          .tell(Words.count("bringIn.done", taken.done().size()), () -> undo(taken.done()));
+    }
+  }
+
+  private void undo(List<Intake.Done> done) {
+    context
+        .background()
+        .ask(
+            () -> {
+              // What was brought in together is taken back together.
+              Intake.Done any = done.get(0);
+              return context
+                  .office()
+                  .recoveries()
+                  .undo(any.file().store(), any.brought().act(), Progress.NONE);
+            },
+            undone -> {
+              context.navigator().tell(Words.of("recovered.undone"), null);
+              context.navigator().refresh();
+            },
+            context.navigator()::complain);
+  }
+}
