@@ -20,6 +20,7 @@ import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.mendedleaf.cli.MendedLeafCommand;
 import org.mendedleaf.cli.Terminal;
+import org.mendedleaf.cli.answers.Exit;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.session.OfficeSettings;
@@ -155,7 +156,7 @@ public final class Releases {
             new PrintStream(err, true, StandardCharsets.UTF_8),
             base);
     int exit = MendedLeafCommand.run(terminal, (settings, work) -> work.in(office), words);
-    if (exit != MendedLeafCommand.DONE) {
+    if (exit != Exit.DONE) {
       throw new IOException(String.join(" ", words) + ": " + err);
     }
     return out.toByteArray();
