@@ -68,14 +68,20 @@ public final class Coverages {
           "It lies in no shelf's folder, so nothing of it is recorded.");
     }
     Addresses.Place place = found.get();
+    Optional<Coverage> off = whereNotRecorded(path, place);
+    return off.isPresent() ? off.get() : recorded(path, place);
+  }
+
+  /** What a shelf leaves out, and one that is not recorded at present. */
+  private Optional<Coverage> whereNotRecorded(Path path, Addresses.Place place) throws IOException {
     Shelf shelf = place.shelf();
     String name = "“" + shelf.name() + "”";
     Optional<LeftOut.Rule> rule = shelf.settings().leftOut().rule(place.path());
     if (rule.isPresent()) {
       boolean known = shelves.lastAt(shelf, place.path()).isPresent();
-      return new Coverage(
+      return covered(
           path,
-          Optional.of(shelf),
+          shelf,
           known ? Coverage.State.NO_LONGER : Coverage.State.UNCOVERED,
           "It lies on the shelf %s, which leaves out “%s” since %s%s."
               .formatted(
@@ -85,23 +91,34 @@ public final class Coverages {
                   known ? "; what was recorded of it before is kept" : ""));
     }
     if (shelf.recording() == RecordingState.PAUSED) {
-      return new Coverage(
+      return covered(
           path,
-          Optional.of(shelf),
+          shelf,
           Coverage.State.NO_LONGER,
           "It lies on the shelf %s, whose recording is paused since %s; what is recorded is kept."
               .formatted(name, day(shelf.settings().recordingSince().orElseThrow())));
     }
     if (shelf.recording() == RecordingState.NOT_YET) {
-      return new Coverage(
+      return covered(
           path,
-          Optional.of(shelf),
+          shelf,
           Coverage.State.NOT_YET,
           shelf.settings().recording() == Recording.ON
               ? "It lies on the shelf %s, which has not been captured yet.".formatted(name)
               : "It lies on the shelf %s, whose recording has not been switched on yet."
                   .formatted(name));
     }
+    return Optional.empty();
+  }
+
+  private static Optional<Coverage> covered(
+      Path path, Shelf shelf, Coverage.State state, String sentence) {
+    return Optional.of(new Coverage(path, Optional.of(shelf), state, sentence));
+  }
+
+  private Coverage recorded(Path path, Addresses.Place place) throws IOException {
+    Shelf shelf = place.shelf();
+    String name = "“" + shelf.name() + "”";
     if (place.path().isRoot() || Files.isDirectory(path, LinkOption.NOFOLLOW_LINKS)) {
       return new Coverage(
           path,

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -64,33 +65,9 @@ public final class CarePage implements Page {
     this.presenter = new CarePresenter(context, shelf);
     toggle = Nodes.button("", "", presenter::toggleRecording);
     toggle.setId("toggle-recording");
-    notes.setId("notes-required");
-    notes
-        .selectedProperty()
-        .addListener(
-            (property, before, now) -> {
-              if (!showing) {
-                presenter.requireNotes(now);
-              }
-            });
-    admits.setId("admits");
-    admits
-        .selectedProperty()
-        .addListener(
-            (property, before, now) -> {
-              if (!showing) {
-                presenter.admit(now);
-              }
-            });
-    stages.setId("stages");
-    stages
-        .selectedProperty()
-        .addListener(
-            (property, before, now) -> {
-              if (!showing) {
-                presenter.tellStages(now);
-              }
-            });
+    tick(notes, "notes-required", presenter::requireNotes);
+    tick(admits, "admits", presenter::admit);
+    tick(stages, "stages", presenter::tellStages);
     pattern.setId("pattern");
     pattern.setPromptText(Words.of("care.pattern"));
     pattern.setPrefWidth(NAME);
@@ -99,22 +76,8 @@ public final class CarePage implements Page {
         .addListener((property, before, now) -> presenter.tryPattern(now.strip()));
     pattern.setOnAction(event -> leaveOut());
     Button leave = Nodes.button(Words.of("care.leaveOut"), "Enter", this::leaveOut);
-    name.setId("person");
-    name.setEditable(true);
-    name.setPromptText(Words.of("care.person"));
-    name.setPrefWidth(NAME);
-    // The box keeps what is entered to itself.
-    name.addEventFilter(
-        KeyEvent.KEY_PRESSED,
-        event -> {
-          if (event.getCode() == KeyCode.ENTER && !name.isShowing()) {
-            addPerson();
-            event.consume();
-          }
-        });
-    role.setId("role");
     add = Nodes.button(Words.of("care.person.add"), "Enter", this::addPerson);
-    add.setId("add-person");
+    personFields();
     Node leftOut =
         sheet(
             Nodes.label(Words.of("care.leftOut"), "sheet-head"),
@@ -151,6 +114,36 @@ public final class CarePage implements Page {
     presenter.viewProperty().addListener((property, before, view) -> show(view));
     presenter.matchesProperty().addListener((property, before, found) -> show(found));
     show(keeperOnly, false);
+  }
+
+  private void personFields() {
+    name.setId("person");
+    name.setEditable(true);
+    name.setPromptText(Words.of("care.person"));
+    name.setPrefWidth(NAME);
+    // The box keeps what is entered to itself.
+    name.addEventFilter(
+        KeyEvent.KEY_PRESSED,
+        event -> {
+          if (event.getCode() == KeyCode.ENTER && !name.isShowing()) {
+            addPerson();
+            event.consume();
+          }
+        });
+    role.setId("role");
+    add.setId("add-person");
+  }
+
+  /** Tells what somebody ticks; not what is shown to be ticked. */
+  private void tick(CheckBox box, String id, Consumer<Boolean> told) {
+    box.setId(id);
+    box.selectedProperty()
+        .addListener(
+            (property, before, now) -> {
+              if (!showing) {
+                told.accept(now);
+              }
+            });
   }
 
   private static Node sheet(Node... parts) {

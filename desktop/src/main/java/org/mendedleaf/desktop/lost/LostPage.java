@@ -190,6 +190,12 @@ public final class LostPage implements Page {
                     .map(Revision::number)
                     .map(number -> number == 0 ? Words.of("revision.first") : "r" + number)
                     .orElse(Words.count("moment.held", lost.files()))));
+    factColumns();
+    table.picking(context.tray(), this::wanted);
+    table.placeholder(Nodes.text(Words.of("lost.none"), "soft"));
+  }
+
+  private void factColumns() {
     sizes =
         table.numbers(
             "column.size",
@@ -220,7 +226,5 @@ public final class LostPage implements Page {
                   .orElse(Words.of("kept.nothing")));
           cell.getStyleClass().add("soft");
         });
-    table.picking(context.tray(), this::wanted);
-    table.placeholder(Nodes.text(Words.of("lost.none"), "soft"));
   }
 }

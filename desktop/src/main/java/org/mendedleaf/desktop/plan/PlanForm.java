@@ -223,17 +223,6 @@ final class PlanForm {
     HBox patterns = Nodes.row(leftOut, change);
     called.setId("plan-name");
     called.setPrefColumnCount(18);
-    HBox afterwards =
-        new HBox(
-            8,
-            Nodes.label(Words.of("plan.onNotice")),
-            grace,
-            Nodes.label(Words.of("plan.thenErased")));
-    afterwards.setAlignment(Pos.CENTER_LEFT);
-    afterwards
-        .getChildren()
-        .filtered(Label.class::isInstance)
-        .forEach(node -> ((Region) node).setMinWidth(Region.USE_PREF_SIZE));
     HBox removedFor =
         new HBox(
             8, Nodes.label(Words.of("plan.removed")), removed, Nodes.label(Words.of("plan.ago")));
@@ -254,11 +243,15 @@ final class PlanForm {
             rules.node(),
             spaced(add),
             named("plan.room", room),
-            named("plan.afterwards", afterwards),
+            named("plan.afterwards", afterwards()),
             named("plan.thinning", thinning),
             named("plan.called", called),
             spaced(others),
             files());
+    return sheet(box);
+  }
+
+  private VBox sheet(VBox box) {
     scroll.setContent(box);
     scroll.setFitToWidth(true);
     VBox.setVgrow(scroll, Priority.ALWAYS);
@@ -269,6 +262,24 @@ final class PlanForm {
     sheet.setMaxWidth(560);
     HBox.setHgrow(sheet, Priority.SOMETIMES);
     return sheet;
+  }
+
+  private static HBox wholeWords(HBox line) {
+    line.getChildren()
+        .filtered(Label.class::isInstance)
+        .forEach(node -> ((Region) node).setMinWidth(Region.USE_PREF_SIZE));
+    return line;
+  }
+
+  private HBox afterwards() {
+    HBox afterwards =
+        new HBox(
+            8,
+            Nodes.label(Words.of("plan.onNotice")),
+            grace,
+            Nodes.label(Words.of("plan.thenErased")));
+    afterwards.setAlignment(Pos.CENTER_LEFT);
+    return wholeWords(afterwards);
   }
 
   /** A plan as a file, to take it elsewhere. */

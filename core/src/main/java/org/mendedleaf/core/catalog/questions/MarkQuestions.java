@@ -1,6 +1,8 @@
 package org.mendedleaf.core.catalog.questions;
 
 import java.io.IOException;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -17,6 +19,16 @@ import org.mendedleaf.core.history.RevisionMarks;
 /** Questions about what people say of revisions and files. Safe for several threads. */
 public final class MarkQuestions {
 
+  private static final String NOTES =
+      """
+      SELECT revision.number, note.text, note.at, note.person FROM revision
+      JOIN note ON note.revision = revision.id WHERE revision.file = ? ORDER BY note.id""";
+
+  private static final String ISSUES =
+      """
+      SELECT revision.number, issue.letter, issue.at, issue.person FROM issue
+      JOIN revision ON revision.id = issue.revision WHERE issue.file = ? ORDER BY issue.letter""";
+
   private final Sql sql;
 
   public MarkQuestions(Sql sql) {
@@ -25,81 +37,35 @@ public final class MarkQuestions {
 
   /** What is said about the revisions of a file, by their numbers; those without are left out. */
   public Map<Integer, RevisionMarks> of(long file) throws IOException {
-    Map<Integer, List<RevisionMarks.Note>> notes = new HashMap<>();
-    sql.list(
+    Map<Integer, List<RevisionMarks.Note>> notes = each(file, NOTES, MarkQuestions::note);
+    Map<Integer, RevisionMarks.Good> good =
+        last(
+            file,
+            "revision.number, good.at, good.person FROM revision JOIN good",
+            row -> new RevisionMarks.Good(Times.of(row.getLong(2)), row.getString(3)));
+    Map<Integer, RevisionMarks.Hold> holds =
+        last(
+            file,
+            "revision.number, held.why, held.at, held.person FROM revision JOIN held",
             row ->
-                new Found<>(
-                    row.getInt(1),
-                    new RevisionMarks.Note(
-                        row.getString(2), Times.of(row.getLong(3)), row.getString(4))),
-            """
-            SELECT revision.number, note.text, note.at, note.person FROM revision
-            JOIN note ON note.revision = revision.id WHERE revision.file = ? ORDER BY note.id""",
-            file)
-        .forEach(
-            found -> notes.computeIfAbsent(found.number(), n -> new ArrayList<>()).add(found.it()));
-    Map<Integer, RevisionMarks.Good> good = new HashMap<>();
-    sql.list(
+                new RevisionMarks.Hold(
+                    row.getString(2), Times.of(row.getLong(3)), row.getString(4)));
+    Map<Integer, Arrived> arrived =
+        last(
+            file,
+            "revision.number, name, folder, arrived.modified FROM revision JOIN arrived",
+            row -> new Arrived(row.getString(2), row.getString(3), Times.file(row, 4), ""));
+    Map<Integer, RevisionMarks.Issue> issues = newest(each(file, ISSUES, MarkQuestions::issue));
+    Map<Integer, RevisionMarks.Notice> notices =
+        last(
+            file,
+            "revision.number, until, by_hand, on_notice.at, on_notice.person FROM revision JOIN on_notice",
             row ->
-                new Found<>(
-                    row.getInt(1),
-                    new RevisionMarks.Good(Times.of(row.getLong(2)), row.getString(3))),
-            """
-            SELECT revision.number, good.at, good.person FROM revision
-            JOIN good ON good.revision = revision.id WHERE revision.file = ?""",
-            file)
-        .forEach(found -> good.put(found.number(), found.it()));
-    Map<Integer, RevisionMarks.Hold> holds = new HashMap<>();
-    sql.list(
-            row ->
-                new Found<>(
-                    row.getInt(1),
-                    new RevisionMarks.Hold(
-                        row.getString(2), Times.of(row.getLong(3)), row.getString(4))),
-            """
-            SELECT revision.number, held.why, held.at, held.person FROM revision
-            JOIN held ON held.revision = revision.id WHERE revision.file = ?""",
-            file)
-        .forEach(found -> holds.put(found.number(), found.it()));
-    Map<Integer, Arrived> arrived = new HashMap<>();
-    sql.list(
-            row ->
-                new Found<>(
-                    row.getInt(1),
-                    new Arrived(row.getString(2), row.getString(3), Times.file(row, 4), "")),
-            """
-            SELECT revision.number, arrived.name, arrived.folder, arrived.modified FROM revision
-            JOIN arrived ON arrived.revision = revision.id WHERE revision.file = ?""",
-            file)
-        .forEach(found -> arrived.put(found.number(), found.it()));
-    Map<Integer, RevisionMarks.Issue> issues = new HashMap<>();
-    sql.list(
-            row ->
-                new Found<>(
-                    row.getInt(1),
-                    new RevisionMarks.Issue(
-                        row.getInt(2), Times.of(row.getLong(3)), row.getString(4))),
-            """
-            SELECT revision.number, issue.letter, issue.at, issue.person FROM issue
-            JOIN revision ON revision.id = issue.revision WHERE issue.file = ?""",
-            file)
-        .forEach(found -> issues.put(found.number(), found.it()));
-    Map<Integer, RevisionMarks.Notice> notices = new HashMap<>();
-    sql.list(
-            row ->
-                new Found<>(
-                    row.getInt(1),
-                    new RevisionMarks.Notice(
-                        Times.of(row.getLong(2)),
-                        row.getBoolean(3),
-                        Times.of(row.getLong(4)),
-                        row.getString(5))),
-            """
-            SELECT revision.number, on_notice.until, on_notice.by_hand, on_notice.at,
-              on_notice.person FROM revision
-            JOIN on_notice ON on_notice.revision = revision.id WHERE revision.file = ?""",
-            file)
-        .forEach(found -> notices.put(found.number(), found.it()));
+                new RevisionMarks.Notice(
+                    Times.of(row.getLong(2)),
+                    row.getBoolean(3),
+                    Times.of(row.getLong(4)),
+                    row.getString(5)));
     Map<Integer, RevisionMarks> marks = new HashMap<>();
     for (Map<Integer, ?> some : List.of(notes, good, holds, arrived, issues, notices)) {
       for (Integer number : some.keySet()) {
@@ -115,6 +81,44 @@ public final class MarkQuestions {
       }
     }
     return marks;
+  }
+
+  private static RevisionMarks.Note note(ResultSet row) throws SQLException {
+    return new RevisionMarks.Note(row.getString(2), Times.of(row.getLong(3)), row.getString(4));
+  }
+
+  private static RevisionMarks.Issue issue(ResultSet row) throws SQLException {
+    return new RevisionMarks.Issue(row.getInt(2), Times.of(row.getLong(3)), row.getString(4));
+  }
+
+  /** All marks of one kind, by the number of the revision, which is the first column. */
+  private <T> Map<Integer, List<T>> each(long file, String marks, Sql.Row<T> reader)
+      throws IOException {
+    Map<Integer, List<T>> found = new HashMap<>();
+    sql.list(row -> new Found<>(row.getInt(1), reader.read(row)), marks, file)
+        .forEach(one -> found.computeIfAbsent(one.number(), n -> new ArrayList<>()).add(one.it()));
+    return found;
+  }
+
+  /**
+   * The mark of a kind of which a revision has one at most.
+   *
+   * @param marks what to select, with the mark's own table last
+   */
+  private <T> Map<Integer, T> last(long file, String marks, Sql.Row<T> reader) throws IOException {
+    String table = marks.substring(marks.lastIndexOf(' ') + 1);
+    return newest(
+        each(
+            file,
+            "SELECT %s ON %s.revision = revision.id WHERE revision.file = ?"
+                .formatted(marks, table),
+            reader));
+  }
+
+  private static <T> Map<Integer, T> newest(Map<Integer, List<T>> all) {
+    Map<Integer, T> newest = new HashMap<>();
+    all.forEach((number, some) -> newest.put(number, some.get(some.size() - 1)));
+    return newest;
   }
 
   /** A revision that was let go and is still there. */

@@ -1,0 +1,93 @@
+package org.mendedleaf.core;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+
+/** A file that is longer than this holds a second idea: find it before adding to it. */
+class SizesTest {
+
+  private static final int LINES_OF_A_FILE = 400;
+  private static final int LINES_OF_A_METHOD = 60;
+
+  /** Still to be split; none is to be added. */
+  private static final Set<String> LONG_FILES =
+      Set.of(
+          "ArrivalList",
+          "FilePresenter",
+          "Handlers",
+          "LifeLineSkin",
+          "MainWindow",
+          "PlanForm",
+          "PlanPresenter",
+          "SheetTable",
+          "Story");
+
+  private static final Set<String> WITH_A_LONG_METHOD =
+      Set.of("FilePage", "Handlers", "PictureTour");
+
+  private static List<Path> sources() throws IOException {
+    List<Path> all = new ArrayList<>();
+    for (String module : List.of("core", "desktop", "cli", "app", "demo", "bench")) {
+      try (Stream<Path> files = Files.walk(Path.of("..", module, "src/main/java"))) {
+        files.filter(file -> file.toString().endsWith(".java")).forEach(all::add);
+      }
+    }
+    return all;
+  }
+
+  private static String name(Path file) {
+    return file.getFileName().toString().replace(".java", "");
+  }
+
+  @Test
+  void noOtherFileIsLonger() throws IOException {
+    Set<String> longer = new TreeSet<>();
+    for (Path file : sources()) {
+      if (Files.readAllLines(file, StandardCharsets.UTF_8).size() > LINES_OF_A_FILE) {
+        longer.add(name(file));
+      }
+    }
+    assertThat(longer).isEqualTo(new TreeSet<>(LONG_FILES));
+  }
+
+  @Test
+  void noOtherMethodIsLonger() throws IOException {
+    Set<String> longer = new TreeSet<>();
+    for (Path file : sources()) {
+      if (longestMethod(Files.readAllLines(file, StandardCharsets.UTF_8)) > LINES_OF_A_METHOD) {
+        longer.add(name(file));
+      }
+    }
+    assertThat(longer).isEqualTo(new TreeSet<>(WITH_A_LONG_METHOD));
+  }
+
+  /** From the line that opens a method of a type of the file to the one that closes it. */
+  private static int longestMethod(List<String> lines) {
+    int longest = 0;
+    int begin = -1;
+    boolean inner = false;
+    for (int i = 0; i < lines.size(); i++) {
+      String line = lines.get(i);
+      boolean opens = line.matches("  (?! ).*\\{") || line.matches("      (?! ).*\\) .*\\{");
+      inner |= line.matches("  (?![ /]).*\\b(class|record|interface|enum) \\w+[^;]*\\{");
+      if (line.equals("  }")) {
+        longest = begin < 0 ? longest : Math.max(longest, i - begin + 1);
+        begin = -1;
+        inner = false;
+      } else if (begin < 0 && !inner && opens && line.contains(")")) {
+        begin = i;
+      }
+    }
+    return longest;
+  }
+}
