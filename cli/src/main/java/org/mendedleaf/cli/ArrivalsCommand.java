@@ -29,7 +29,7 @@ import picocli.CommandLine.ParentCommand;
     mixinStandardHelpOptions = true,
     description = {
       "Show what waits in the chosen folders, newest first, and what each most likely replaces.",
-      "With --admit, what shelves admit by themselves is brought in."
+      "With --admit, what shelves admit automatically is brought in."
     })
 final class ArrivalsCommand implements Callable<Integer> {
 
@@ -132,7 +132,7 @@ final class ArrivalsCommand implements Callable<Integer> {
   @Command(
       name = "same-named",
       mixinStandardHelpOptions = true,
-      description = "Say whether a shelf lets same-named arrivals become revisions by themselves.")
+      description = "Say whether a shelf lets same-named arrivals become revisions automatically.")
   int sameNamed(
       @Parameters(paramLabel = "SHELF") String name,
       @Parameters(paramLabel = "by-themselves|ask") String wanted)
@@ -148,7 +148,7 @@ final class ArrivalsCommand implements Callable<Integer> {
           Shelf shelf = office.care().admits(office.shelves().named(name), admits);
           String text =
               admits
-                  ? "Same-named arrivals become revisions of files on %s by themselves where nothing speaks against it.%n"
+                  ? "Same-named arrivals become revisions of files on %s automatically where nothing speaks against it.%n"
                   : "Arrivals for %s wait until somebody brings them in.%n";
           return Answer.done(Json.shelf(shelf), text.formatted(shelf.name()));
         });

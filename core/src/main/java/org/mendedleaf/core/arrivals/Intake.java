@@ -124,7 +124,7 @@ public final class Intake {
   }
 
   /**
-   * Brings an arrival in by itself, where its file's shelf admits that: it has the file's name,
+   * Brings an arrival in automatically, where its file's shelf admits that: it has the file's name,
    * there is no question which file is meant, and nothing speaks against it.
    *
    * @return empty if a person has to look at it

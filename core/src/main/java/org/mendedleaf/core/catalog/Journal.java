@@ -48,7 +48,7 @@ public final class Journal {
    *
    * @param shelf the shelf it is about; empty for acts on the store, and for a new shelf
    * @param of the segment that it takes back
-   * @param run shared by acts that are done as one; empty for an act by itself
+   * @param run shared by acts that are done as one; empty for an act of its own
    * @param more whether further commits of the same capture follow
    */
   public record Draft(
@@ -65,7 +65,7 @@ public final class Journal {
       proposals = List.copyOf(proposals);
     }
 
-    /** An act by itself. */
+    /** An act of its own. */
     public Draft(
         Act act,
         OptionalLong shelf,

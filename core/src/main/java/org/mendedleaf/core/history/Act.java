@@ -61,7 +61,7 @@ public enum Act {
   RECORDING("recording"),
   /** It was said what a shelf leaves out. */
   LEAVE_OUT("leave-out"),
-  /** It was said whether same-named arrivals become revisions by themselves. */
+  /** It was said whether same-named arrivals become revisions automatically. */
   ADMITTING("admitting"),
   /** A care plan was chosen or changed. */
   PLAN("plan"),

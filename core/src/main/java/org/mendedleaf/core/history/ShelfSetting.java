@@ -105,7 +105,7 @@ public sealed interface ShelfSetting {
     NOTE_REQUIRED("noteRequired"),
     /** Whether drafts are told from issued revisions. */
     STAGES("stages"),
-    /** Whether same-named arrivals become revisions by themselves. */
+    /** Whether same-named arrivals become revisions automatically. */
     ADMITS("admits");
 
     private final String word;

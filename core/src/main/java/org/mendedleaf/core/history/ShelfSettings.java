@@ -10,7 +10,7 @@ import java.util.Optional;
  * @param recordingSince when recording was switched last; empty if it never was
  * @param noteRequired whether nothing is brought in without a note
  * @param stages whether drafts are told from issued revisions
- * @param admits whether same-named arrivals become revisions by themselves
+ * @param admits whether same-named arrivals become revisions automatically
  * @param plan the care plan as JSON; empty where none was chosen, so that everything is kept
  */
 public record ShelfSettings(

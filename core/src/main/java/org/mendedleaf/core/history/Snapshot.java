@@ -30,6 +30,6 @@ public record Snapshot(
   /** The cause of those that a person took. */
   public static final String BY_HAND = "by hand";
 
-  /** The cause of those that a care plan has taken by itself. */
+  /** The cause of those that a care plan has taken automatically. */
   public static final String SCHEDULE = "schedule";
 }

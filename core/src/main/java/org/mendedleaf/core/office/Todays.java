@@ -81,7 +81,7 @@ public final class Todays {
   /** A shelf's folder is not there, so that it cannot be captured. */
   public record FolderAway(Shelf shelf) implements Matter {}
 
-  /** Shelves are captured by themselves, but only while a window is open. */
+  /** Shelves are captured automatically, but only while a window is open. */
   public record Unwatched(int shelves) implements Matter {}
 
   /**

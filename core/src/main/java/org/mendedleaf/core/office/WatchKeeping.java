@@ -20,7 +20,7 @@ import org.mendedleaf.core.session.Complaint;
 import org.mendedleaf.core.stores.StoreFacts;
 
 /**
- * Does by itself what a window would do while it is open: captures, snapshots and letting go as
+ * Does automatically what a window would do while it is open: captures, snapshots and letting go as
  * care plans say, arrivals that shelves admit, notices, and keeping stores tidy. For one thread.
  */
 public final class WatchKeeping {
@@ -122,7 +122,7 @@ public final class WatchKeeping {
             .formatted(((CaptureOutcome.FolderMissing) outcome).folder());
   }
 
-  /** What a shelf lets in by itself; all else waits for a person. */
+  /** What a shelf lets in automatically; all else waits for a person. */
   private void admit() throws IOException {
     List<ArrivalFolders.Arrival> fresh = new ArrayList<>();
     for (ArrivalFolders.Arrival one : office.arrivals().waiting()) {
@@ -139,7 +139,7 @@ public final class WatchKeeping {
             .suggest(fresh.stream().map(ArrivalFolders.Arrival::file).toList(), Progress.NONE)) {
       if (office.intake().admit(suggestion).isPresent()) {
         office.arrivals().dismiss(List.of(suggestion.arrival()));
-        told.accept("%s came in by itself.".formatted(suggestion.arrival().getFileName()));
+        told.accept("%s came in automatically.".formatted(suggestion.arrival().getFileName()));
       }
     }
   }

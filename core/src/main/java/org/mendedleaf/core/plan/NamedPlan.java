@@ -10,8 +10,8 @@ import java.util.Optional;
  *
  * @param plan what is kept
  * @param rhythm how often it is recorded
- * @param snapshots which are taken by themselves
- * @param thinning how often what no rule claims is let go by itself
+ * @param snapshots which are taken automatically
+ * @param thinning how often what no rule claims is let go automatically
  * @param leaveOut patterns that a shelf takes over with the plan in place of its own; empty where
  *     the plan says nothing of them, so that each shelf has its own
  */
@@ -34,7 +34,7 @@ public record NamedPlan(
     this(name, plan, rhythm, snapshots, thinning, Optional.empty());
   }
 
-  /** A plan that does nothing by itself but capture. */
+  /** A plan that does nothing automatically but capture. */
   public NamedPlan(String name, CarePlan plan, Rhythm rhythm) {
     this(name, plan, rhythm, List.of(), Rhythm.byHand());
   }

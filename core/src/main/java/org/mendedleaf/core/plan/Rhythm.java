@@ -30,7 +30,7 @@ public sealed interface Rhythm {
     return new ByHand();
   }
 
-  /** Nothing happens by itself. */
+  /** Nothing happens automatically. */
   record ByHand() implements Rhythm {}
 
   /** As soon as something was saved and has settled; where nobody watches, as {@link #RESCAN}. */

@@ -13,7 +13,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * Snapshots that are taken by themselves, as a sentence: "at 18:00 on Friday, labelled Week {week},
+ * Snapshots that are taken automatically, as a sentence: "at 18:00 on Friday, labelled Week {week},
  * for 1 year".
  *
  * @param when a rhythm with times of its own
@@ -30,7 +30,7 @@ public record SnapshotTimes(Rhythm when, String label, Kept kept) {
   public SnapshotTimes {
     label = label.strip();
     if (label.isEmpty() || when.next(Instant.EPOCH, java.time.ZoneOffset.UTC).isEmpty()) {
-      throw new IllegalArgumentException("a snapshot by itself has a label and a time");
+      throw new IllegalArgumentException("an automatic snapshot has a label and a time");
     }
   }
 

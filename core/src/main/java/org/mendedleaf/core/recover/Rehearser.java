@@ -259,7 +259,7 @@ final class Rehearser {
       return;
     }
     if (other != null && inPlace && other.rank() > wanted.rank()) {
-      // The file was picked by itself as well, and that is what is wanted of it.
+      // The file was picked on its own as well, and that is what is wanted of it.
       return;
     }
     if (taken.contains(names.key(target)) || (other != null && other.step().state().isPresent())) {

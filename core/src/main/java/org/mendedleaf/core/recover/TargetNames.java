@@ -11,7 +11,7 @@ import org.mendedleaf.core.history.InnerPath;
 
 /**
  * Which names a place can have, and what stands in for those that it cannot. Besides what the
- * system refuses by itself, drives in the formats of other systems refuse some signs, blanks and
+ * system refuses on its own, drives in the formats of other systems refuse some signs, blanks and
  * dots at the end, and names of devices, and do not tell capital letters from small ones.
  */
 final class TargetNames {

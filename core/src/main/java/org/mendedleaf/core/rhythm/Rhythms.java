@@ -22,7 +22,7 @@ import org.mendedleaf.core.shelves.Shelves;
 import org.mendedleaf.core.watch.WatchState;
 
 /**
- * What is to be done with which shelf by itself, as its care plan says: captures, snapshots,
+ * What is to be done with which shelf automatically, as its care plan says: captures, snapshots,
  * letting go. Safe for several threads; any method may take long.
  */
 public final class Rhythms {
@@ -49,7 +49,7 @@ public final class Rhythms {
     this.settings = settings;
   }
 
-  /** What is done by itself. */
+  /** What is done automatically. */
   public sealed interface Doing {}
 
   /** A shelf is captured. */
@@ -65,14 +65,14 @@ public final class Rhythms {
   public record Due(Shelf shelf, Doing doing) {}
 
   /**
-   * A shelf that is captured by itself.
+   * A shelf that is captured automatically.
    *
    * @param last when it was looked through last here; empty if it never was
    * @param next when it is its turn; in the past if that was missed
    */
   public record Turn(Shelf shelf, Rhythm rhythm, Optional<Instant> last, Instant next) {}
 
-  /** All shelves that are captured by themselves on this desk. */
+  /** All shelves that are captured automatically on this desk. */
   public List<Turn> all() throws IOException {
     List<Turn> turns = new ArrayList<>();
     for (Planned one : planned()) {
@@ -81,7 +81,7 @@ public final class Rhythms {
     return turns;
   }
 
-  /** When a shelf is captured by itself; empty if it is not. */
+  /** When a shelf is captured automatically; empty if it is not. */
   public Optional<Turn> of(Shelf shelf) throws IOException {
     Optional<NamedPlan> plan =
         shelf.recording() == RecordingState.RECORDING ? plans.of(shelf) : Optional.empty();

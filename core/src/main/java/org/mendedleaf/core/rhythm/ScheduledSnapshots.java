@@ -21,7 +21,7 @@ import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.Snapshots;
 
 /**
- * Snapshots that a care plan has taken by themselves. Which ones belong to which line of the plan
+ * Snapshots that a care plan has taken automatically. Which ones belong to which line of the plan
  * is known by their labels; one that fits none, since the plan has changed, keeps its label. Safe
  * for several threads; any method may take long.
  */
@@ -57,7 +57,9 @@ public final class ScheduledSnapshots {
         .toList();
   }
 
-  /** The line of a plan by which a snapshot was taken by itself; empty if by none that stands. */
+  /**
+   * The line of a plan by which a snapshot was taken automatically; empty if by none that stands.
+   */
   public static Optional<SnapshotTimes> lineOf(Snapshot snapshot, NamedPlan plan) {
     return plan.snapshots().stream()
         .filter(times -> snapshot.cause().equals(Snapshot.SCHEDULE))

@@ -19,7 +19,7 @@ import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.tray.RunReceipt;
 
-/** What waits in folders in which files arrive, and what a shelf admits by itself. */
+/** What waits in folders in which files arrive, and what a shelf admits automatically. */
 class ArrivalFoldersTest {
 
   @TempDir Path base;

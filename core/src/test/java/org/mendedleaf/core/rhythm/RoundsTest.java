@@ -19,7 +19,7 @@ import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.plan.PlanFormat;
 import org.mendedleaf.core.watch.WatchState;
 
-/** What is done by itself, round after round, without a window. */
+/** What is done automatically, round after round, without a window. */
 class RoundsTest {
 
   @TempDir Path base;

@@ -176,7 +176,7 @@ class PeopleTest {
                     ReadyPlans.named("Archive", ZoneOffset.UTC, DayOfWeek.MONDAY).orElseThrow()));
     deeds.put("tell stages", office -> office.care().stages(shelf, true));
     deeds.put(
-        "let same-named arrivals in by themselves", office -> office.care().admits(shelf, true));
+        "let same-named arrivals in automatically", office -> office.care().admits(shelf, true));
     deeds.put("require notes", office -> office.care().noteRequired(shelf, true));
     return deeds;
   }

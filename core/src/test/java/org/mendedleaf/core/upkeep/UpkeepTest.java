@@ -108,7 +108,7 @@ class UpkeepTest {
         desk.office().shelves().capture(desk.shelf(), false, Progress.NONE);
       }
       FileLife before = desk.life("a.txt");
-      // A capture does the upkeep now and then by itself; the rest is done here.
+      // A capture does the upkeep now and then automatically; the rest is done here.
       var unused = desk.office().stores().upkeep(desk.shelf().store());
       assertThat(count(".seg")).isLessThan(100);
       assertThat(count(".fold")).isEqualTo(1);

@@ -8,7 +8,7 @@ import org.mendedleaf.desktop.work.ArrivalList.Admitted;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Place;
 
-/** Says which arrivals became revisions by themselves, with the way to take that back. */
+/** Says which arrivals became revisions automatically, with the way to take that back. */
 final class CameIn {
 
   private final Context context;

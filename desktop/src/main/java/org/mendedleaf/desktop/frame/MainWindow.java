@@ -136,7 +136,7 @@ public final class MainWindow implements Navigator {
         .ask(
             () -> context.office().todays().look().matters().size(),
             matters -> areas.count(Words.of("area.today"), matters),
-            // Each page tells by itself what cannot be reached.
+            // Each page itself tells what cannot be reached.
             problem -> {});
     RhythmWatch rhythms = new RhythmWatch(context);
     rhythms.begin();

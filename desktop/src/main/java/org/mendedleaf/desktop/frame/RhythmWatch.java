@@ -15,7 +15,7 @@ import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 
 /**
- * Does by itself what care plans say, as long as the window is open: a round each second. What
+ * Does automatically what care plans say, as long as the window is open: a round each second. What
  * fails is tried again and told once, until it says something else: a drive that is away comes
  * back.
  */

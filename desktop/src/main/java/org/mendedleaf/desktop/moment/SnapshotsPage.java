@@ -160,7 +160,7 @@ public final class SnapshotsPage implements Page {
         : Words.of("snapshot.untilLetGo");
   }
 
-  /** When they are taken by themselves, with the next three times. */
+  /** When they are taken automatically, with the next three times. */
   private String scheduled(SnapshotTimes times, NamedPlan of) {
     List<String> next =
         times.next(context.now(), of.plan(), NEXT).stream()

@@ -18,7 +18,7 @@ import org.mendedleaf.core.plan.Span;
  * A plan as it is being written: words that may not be understood yet.
  *
  * @param rhythm how often it is captured
- * @param snapshots which are taken by themselves
+ * @param snapshots which are taken automatically
  * @param sentences without their "keep"
  * @param removed how long removed files are kept
  * @param grace how long what was let go is still there

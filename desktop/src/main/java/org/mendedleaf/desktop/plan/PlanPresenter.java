@@ -62,7 +62,7 @@ final class PlanPresenter {
   /**
    * What is recorded and chosen so far.
    *
-   * @param turn when it is captured by itself next; empty if it is not
+   * @param turn when it is captured automatically next; empty if it is not
    * @param own the shelf's plan; empty if it keeps everything
    * @param sharing other shelves that have it
    * @param waiting what is on notice
@@ -261,7 +261,7 @@ final class PlanPresenter {
     }
   }
 
-  /** Puts a ready plan into the fields; what is done by itself, and when, stays as it is. */
+  /** Puts a ready plan into the fields; what is done automatically, and when, stays as it is. */
   void take(NamedPlan ready) {
     edit(
         PlanDraft.of(ready)

@@ -63,7 +63,7 @@ public final class AllShelvesPage implements Page {
   /**
    * What is shown.
    *
-   * @param turns of those that are captured by themselves
+   * @param turns of those that are captured automatically
    */
   private record Found(List<Shelf> shelves, List<Rhythms.Turn> turns) {}
 

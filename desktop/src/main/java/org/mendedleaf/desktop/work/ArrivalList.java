@@ -121,7 +121,7 @@ public final class ArrivalList {
 
   /**
    * @param complain tells what went wrong
-   * @param told tells what came in by itself
+   * @param told tells what came in automatically
    */
   public ArrivalList(
       Office office,
@@ -331,12 +331,12 @@ public final class ArrivalList {
    * What was found on a look around.
    *
    * @param gone files of the list that are there no longer
-   * @param admitted what shelves let in by themselves
+   * @param admitted what shelves let in automatically
    */
   private record Found(
       List<Path> folders, List<Waiting> fresh, Set<Path> gone, List<Admitted> admitted) {}
 
-  /** An arrival that became a revision by itself. */
+  /** An arrival that became a revision automatically. */
   public record Admitted(Path file, FileLife onto, Intake.Done done) {}
 
   /** Looks once more what has arrived; one look at a time. */
@@ -391,7 +391,7 @@ public final class ArrivalList {
     return new Found(office.arrivals().folders(), found, gone, admitted);
   }
 
-  /** What cannot come in by itself is for a person to look at. */
+  /** What cannot come in automatically is for a person to look at. */
   private Optional<Intake.Done> admitted(Suggestion suggestion) {
     try {
       return office.intake().admit(suggestion);

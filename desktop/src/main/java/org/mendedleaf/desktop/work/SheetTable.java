@@ -152,7 +152,7 @@ public final class SheetTable<T> {
     choiceFollowers.add(follower);
   }
 
-  /** Shows a list that changes by itself, instead of {@link #show}. */
+  /** Shows a list that changes automatically, instead of {@link #show}. */
   public void follow(ObservableList<T> rows) {
     followed = true;
     table.setItems(rows);

@@ -102,7 +102,7 @@ class BringInWindowTest extends WindowRobot {
     Path edition = arrival.resolveSibling("Care guide.txt");
     Files.writeString(edition, guide("soap").replace("Line 5:", "Line five:"));
     settled(edition);
-    eventually(() -> isThere("“Care guide.txt” became r1 of Care guide.txt by itself."));
+    eventually(() -> isThere("“Care guide.txt” became r1 of Care guide.txt automatically."));
     assertThat(desk.file("Care guide.txt")).hasSameTextualContentAs(edition);
     clickOn("Undo");
     eventually(() -> Files.readString(desk.file("Care guide.txt")).equals(guide("soap")));

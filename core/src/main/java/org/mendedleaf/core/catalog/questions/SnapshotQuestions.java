@@ -32,7 +32,7 @@ public final class SnapshotQuestions {
         shelf);
   }
 
-  /** The snapshots of a shelf that were taken by themselves, oldest first; unlabelled ones too. */
+  /** The snapshots of a shelf that were taken automatically, oldest first; unlabelled ones too. */
   public List<Snapshot> scheduled(long shelf) throws IOException {
     return sql.list(
         SnapshotQuestions::read,
