@@ -145,7 +145,7 @@ final class ArrivalsCommand implements Callable<Integer> {
                     .formatted(wanted));
           }
           boolean admits = wanted.equals("by-themselves");
-          Shelf shelf = office.care().admits(office.shelves().named(name), admits);
+          Shelf shelf = office.recordingAndPeople().admits(office.shelves().named(name), admits);
           String text =
               admits
                   ? "Same-named arrivals become revisions of files on %s automatically where nothing speaks against it.%n"

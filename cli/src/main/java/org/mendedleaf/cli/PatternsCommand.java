@@ -58,9 +58,9 @@ final class PatternsCommand implements Callable<Integer> {
         says
             ? patterns
             : shelf.settings().leftOut().rules().stream().map(LeftOut.Rule::pattern).toList();
-    List<InnerPath> matches = office.care().matches(shelf, wanted);
+    List<InnerPath> matches = office.recordingAndPeople().matches(shelf, wanted);
     if (says && !rehearse) {
-      shelf = office.care().leaveOut(shelf, wanted);
+      shelf = office.recordingAndPeople().leaveOut(shelf, wanted);
     }
     ObjectNode node = Json.object().put("shelf", shelf.name()).put("done", says && !rehearse);
     ArrayNode leftOut = node.putArray("leaveOut");

@@ -53,7 +53,7 @@ final class PeopleCommand implements Callable<Integer> {
         office ->
             answer(
                 office
-                    .care()
+                    .recordingAndPeople()
                     .person(
                         office.shelves().named(shelf),
                         person,
@@ -68,7 +68,8 @@ final class PeopleCommand implements Callable<Integer> {
       @Parameters(paramLabel = "SHELF") String shelf, @Parameters(paramLabel = "ROLE") String role)
       throws IOException {
     return root.answer(
-        office -> answer(office.care().others(office.shelves().named(shelf), role(role))));
+        office ->
+            answer(office.recordingAndPeople().others(office.shelves().named(shelf), role(role))));
   }
 
   static Role role(String word) throws SentenceException {

@@ -36,7 +36,10 @@ final class RecordingCommand implements Callable<Integer> {
             throw new SentenceException(
                 "Recording is “on” or “paused”, not “%s”. Nothing was changed.".formatted(state));
           }
-          Shelf shelf = office.care().recording(office.shelves().named(name), state.equals("on"));
+          Shelf shelf =
+              office
+                  .recordingAndPeople()
+                  .recording(office.shelves().named(name), state.equals("on"));
           if (shelf.folder().isEmpty()) {
             throw new SentenceException(
                 "The recording of “%s” is %s; its folder is on another desk."

@@ -185,7 +185,9 @@ final class ShelfCommand {
                     .formatted(wanted));
           }
           Shelf shelf =
-              office.care().noteRequired(office.shelves().named(name), wanted.equals("required"));
+              office
+                  .recordingAndPeople()
+                  .noteRequired(office.shelves().named(name), wanted.equals("required"));
           return Answer.done(Json.shelf(shelf), line(shelf));
         });
   }
@@ -204,7 +206,8 @@ final class ShelfCommand {
             throw new SentenceException(
                 "Stages are “on” or “off”, not “%s”. Nothing was changed.".formatted(wanted));
           }
-          Shelf shelf = office.care().stages(office.shelves().named(name), wanted.equals("on"));
+          Shelf shelf =
+              office.recordingAndPeople().stages(office.shelves().named(name), wanted.equals("on"));
           return Answer.done(Json.shelf(shelf), line(shelf));
         });
   }

@@ -199,7 +199,7 @@ public record DemoOffice(Path root) {
     /** The web pages were paused in January, and people forgot. */
     private void pauseWeb(Office office, Set<String> changed) throws IOException {
       captureChanged(office, changed, Loft.WEB_PAUSED);
-      var unused = office.care().recording(shelves.get(Loft.WEB), false);
+      var unused = office.recordingAndPeople().recording(shelves.get(Loft.WEB), false);
       webPaused = true;
     }
 
@@ -242,9 +242,9 @@ public record DemoOffice(Path root) {
 
     private void people(Office office) throws IOException {
       Shelf cutting = shelves.get(Loft.CUTTING);
-      var teo = office.care().person(cutting, Loft.TEO, Optional.of(Role.MAKER));
-      var juno = office.care().person(teo, Loft.JUNO, Optional.of(Role.LOOKER));
-      var unused = office.care().leaveOut(juno, List.of("*.bak", "plotter spool"));
+      var teo = office.recordingAndPeople().person(cutting, Loft.TEO, Optional.of(Role.MAKER));
+      var juno = office.recordingAndPeople().person(teo, Loft.JUNO, Optional.of(Role.LOOKER));
+      var unused = office.recordingAndPeople().leaveOut(juno, List.of("*.bak", "plotter spool"));
     }
 
     /** The good report of job 308 is needed as long as the insurer disputes it. */

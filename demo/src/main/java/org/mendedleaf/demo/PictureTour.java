@@ -89,10 +89,10 @@ public final class PictureTour {
             InnerPath.ROOT,
             new Moment.At(Instant.parse("2026-03-05T17:00:00Z")),
             new Moment.At(office.settings().clock().instant())));
-    picture("recording-and-people", new Place.CareOf(cutting));
+    picture("recording-and-people", new Place.RecordingOf(cutting));
     Shelf web = office.shelves().named(Loft.WEB);
     picture("paused", new Place.OneShelf(web, InnerPath.ROOT));
-    picture("paused-care", new Place.CareOf(web));
+    picture("paused-care", new Place.RecordingOf(web));
     picture("paused-file", file(office, "Web pages:index.html"));
     Shelf handbook = office.shelves().named(Loft.HANDBOOK);
     picture("deposit-shelf", new Place.OneShelf(handbook, InnerPath.ROOT));

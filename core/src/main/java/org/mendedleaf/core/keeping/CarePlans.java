@@ -37,7 +37,7 @@ import org.mendedleaf.core.session.OpenStore;
 import org.mendedleaf.core.session.Right;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.KeptPlan;
-import org.mendedleaf.core.shelves.ShelfCare;
+import org.mendedleaf.core.shelves.RecordingAndPeople;
 import org.mendedleaf.core.shelves.Shelves;
 import org.mendedleaf.core.shelves.Snapshots;
 import org.mendedleaf.core.space.StoreSpace;
@@ -126,7 +126,8 @@ public final class CarePlans {
       return Optional.empty();
     }
     LeftOut before = shelves.byId(shelf.store(), shelf.id()).settings().leftOut();
-    LeftOut after = ShelfCare.rules(plan.leaveOut().get(), before, settings.clock().instant());
+    LeftOut after =
+        RecordingAndPeople.rules(plan.leaveOut().get(), before, settings.clock().instant());
     return after.equals(before)
         ? Optional.empty()
         : Optional.of(new Proposal.SetShelf(new ShelfSetting.Patterns(after)));

@@ -26,7 +26,7 @@ import org.mendedleaf.core.rhythm.ScheduledSnapshots;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.shelves.Moments;
-import org.mendedleaf.core.shelves.ShelfCare;
+import org.mendedleaf.core.shelves.RecordingAndPeople;
 import org.mendedleaf.core.shelves.Shelves;
 import org.mendedleaf.core.shelves.Snapshots;
 import org.mendedleaf.core.stores.Stores;
@@ -45,7 +45,7 @@ public final class Office implements Closeable {
   private final ArrivalFolders arrivals;
   private final Stores stores;
   private final Shelves shelves;
-  private final ShelfCare care;
+  private final RecordingAndPeople recordingAndPeople;
   private final Moments moments;
   private final Snapshots snapshots;
   private final Spaces spaces;
@@ -75,7 +75,7 @@ public final class Office implements Closeable {
     this.arrivals = arrivals;
     this.stores = new Stores(desk, settings);
     this.shelves = new Shelves(stores, desk, settings);
-    this.care = new ShelfCare(shelves, desk, settings);
+    this.recordingAndPeople = new RecordingAndPeople(shelves, desk, settings);
     this.moments = new Moments(desk);
     this.snapshots = new Snapshots(shelves, desk, settings);
     this.spaces = new Spaces(stores, shelves, desk);
@@ -129,8 +129,8 @@ public final class Office implements Closeable {
   }
 
   /** What is said about shelves as a whole: who may do what, what is recorded. */
-  public ShelfCare care() {
-    return care;
+  public RecordingAndPeople recordingAndPeople() {
+    return recordingAndPeople;
   }
 
   /** Shelves at a moment. */

@@ -147,7 +147,7 @@ public final class Shelves {
       Recording recording,
       Optional<NamedPlan> plan)
       throws IOException {
-    ShelfCare.checkKept(people);
+    RecordingAndPeople.checkKept(people);
     Path place = folder.toAbsolutePath().normalize();
     Path storePlace = storeFolder.toAbsolutePath().normalize();
     ShelfPlaces.check(place, storePlace, desk.desk());
@@ -173,7 +173,7 @@ public final class Shelves {
    * from issued revisions from the start.
    */
   public Shelf addDeposit(Path storeFolder, String name, People people) throws IOException {
-    ShelfCare.checkKept(people);
+    RecordingAndPeople.checkKept(people);
     String called = name.strip();
     if (called.isEmpty()) {
       throw new SentenceException("A deposit shelf needs a name. None was made.");

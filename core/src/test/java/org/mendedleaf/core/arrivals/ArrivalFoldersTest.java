@@ -116,7 +116,7 @@ class ArrivalFoldersTest {
   void aSameNamedArrivalComesInByItselfWhereTheShelfAdmitsIt() throws Exception {
     Path edition = arrives("care guide.TXT", guide("soap").replace("3: ", "three: "), 0);
     assertThat(admit(edition)).as("nobody has said so").isEmpty();
-    desk.office().care().admits(desk.shelf(), true);
+    desk.office().recordingAndPeople().admits(desk.shelf(), true);
     Intake.Done done = admit(edition).orElseThrow();
     assertThat(desk.file("guides/Care guide.txt")).hasSameTextualContentAs(edition);
     RunReceipt receipt =
@@ -129,7 +129,7 @@ class ArrivalFoldersTest {
 
   @Test
   void aPersonIsAskedWhereAnythingSpeaksAgainstIt() throws Exception {
-    desk.office().care().admits(desk.shelf(), true);
+    desk.office().recordingAndPeople().admits(desk.shelf(), true);
     assertThat(admit(arrives("Care guide.txt", "", 0))).as("empty").isEmpty();
     assertThat(admit(arrives("Care guide v2.txt", guide("soap") + "more\n", 0)))
         .as("another name")
@@ -142,7 +142,7 @@ class ArrivalFoldersTest {
     assertThat(admit(arrives("Care guide.txt", guide("soap") + "more\n", 0)))
         .as("two files of that name")
         .isEmpty();
-    desk.office().care().noteRequired(desk.shelf(), true);
+    desk.office().recordingAndPeople().noteRequired(desk.shelf(), true);
     assertThat(admit(arrives("Price list.csv", "cloth,each\nC7,12\nC9,15\nWebbing,3\n", 0)))
         .as("a note is required")
         .isEmpty();

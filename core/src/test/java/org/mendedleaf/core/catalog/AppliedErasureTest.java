@@ -137,7 +137,7 @@ class AppliedErasureTest {
   }
 
   private static void begin(TestDesk desk, Random random) throws IOException {
-    var unusedShelf = desk.office().care().stages(desk.shelf(), true);
+    var unusedShelf = desk.office().recordingAndPeople().stages(desk.shelf(), true);
     for (int i = 0; i < 70; i++) {
       desk.write((i % 2 == 0 ? "many/deep/f" : "many/f") + i, "of many: " + i);
     }

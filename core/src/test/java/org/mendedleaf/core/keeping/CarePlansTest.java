@@ -169,7 +169,7 @@ class CarePlansTest {
     assertThat(desk.office().rhythms().toCapture()).isEmpty();
 
     desk.clock().forward(Duration.ofHours(1));
-    var paused = desk.office().care().recording(desk.shelf(), false);
+    var paused = desk.office().recordingAndPeople().recording(desk.shelf(), false);
     assertThat(desk.office().rhythms().all()).as(paused.name() + " is paused").isEmpty();
   }
 }

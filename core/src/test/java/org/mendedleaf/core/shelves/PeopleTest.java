@@ -57,7 +57,7 @@ class PeopleTest {
     Files.delete(desk.file("gone.csv"));
     desk.capture();
     file = desk.office().addresses().file(desk.shelf().name() + ":list.csv", base);
-    ShelfCare care = desk.office().care();
+    RecordingAndPeople care = desk.office().recordingAndPeople();
     care.person(desk.shelf(), "teo", Optional.of(Role.MAKER));
     care.person(desk.shelf(), "juno", Optional.of(Role.LOOKER));
   }
@@ -135,7 +135,7 @@ class PeopleTest {
     deeds.put(
         "issue",
         office -> {
-          desk.office().care().stages(shelf, true);
+          desk.office().recordingAndPeople().stages(shelf, true);
           office.sayings().issue(file, 1);
         });
     deeds.put(
@@ -163,9 +163,10 @@ class PeopleTest {
                       ReadyPlans.named("Archive", ZoneOffset.UTC, DayOfWeek.MONDAY).orElseThrow());
           assertThat(office.thinnings().thin(shelf, false).did().stays()).isPositive();
         });
-    deeds.put("people", office -> office.care().others(shelf, Role.LOOKER));
-    deeds.put("recording on or paused", office -> office.care().recording(shelf, false));
-    deeds.put("leave out", office -> office.care().leaveOut(shelf, List.of("*.tmp")));
+    deeds.put("people", office -> office.recordingAndPeople().others(shelf, Role.LOOKER));
+    deeds.put(
+        "recording on or paused", office -> office.recordingAndPeople().recording(shelf, false));
+    deeds.put("leave out", office -> office.recordingAndPeople().leaveOut(shelf, List.of("*.tmp")));
     deeds.put(
         "care plan",
         office ->
@@ -174,10 +175,11 @@ class PeopleTest {
                 .choose(
                     shelf,
                     ReadyPlans.named("Archive", ZoneOffset.UTC, DayOfWeek.MONDAY).orElseThrow()));
-    deeds.put("tell stages", office -> office.care().stages(shelf, true));
+    deeds.put("tell stages", office -> office.recordingAndPeople().stages(shelf, true));
     deeds.put(
-        "let same-named arrivals in automatically", office -> office.care().admits(shelf, true));
-    deeds.put("require notes", office -> office.care().noteRequired(shelf, true));
+        "let same-named arrivals in automatically",
+        office -> office.recordingAndPeople().admits(shelf, true));
+    deeds.put("require notes", office -> office.recordingAndPeople().noteRequired(shelf, true));
     return deeds;
   }
 
@@ -243,7 +245,10 @@ class PeopleTest {
   @Test
   void theLastKeeperStays() {
     assertThatThrownBy(
-            () -> desk.office().care().person(desk.shelf(), "maren", Optional.of(Role.MAKER)))
+            () ->
+                desk.office()
+                    .recordingAndPeople()
+                    .person(desk.shelf(), "maren", Optional.of(Role.MAKER)))
         .isInstanceOf(SentenceException.class)
         .hasMessageContaining("nobody would keep the shelf");
   }
@@ -252,7 +257,7 @@ class PeopleTest {
   void whoIsNotNamedHasTheRoleOfTheOthers() throws IOException {
     Office stranger = desk.office().actingAs("somebody else");
     stranger.files().mend(file, 0);
-    desk.office().care().others(desk.shelf(), Role.LOOKER);
+    desk.office().recordingAndPeople().others(desk.shelf(), Role.LOOKER);
     assertThatThrownBy(() -> stranger.files().mend(file, 1))
         .hasMessageContaining("Who may: maren, teo.");
   }
@@ -263,6 +268,7 @@ class PeopleTest {
     assertThat(
             desk.office().shelves().named(desk.shelf().name()).settings().people().roleOf("juno"))
         .isEqualTo(Role.LOOKER);
-    assertThat(desk.office().care().known(desk.shelf())).contains("juno", "maren", "teo");
+    assertThat(desk.office().recordingAndPeople().known(desk.shelf()))
+        .contains("juno", "maren", "teo");
   }
 }

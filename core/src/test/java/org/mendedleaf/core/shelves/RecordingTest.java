@@ -68,12 +68,12 @@ class RecordingTest {
   }
 
   private void leaveOut(String... patterns) throws IOException {
-    var unused = office().care().leaveOut(desk.shelf(), List.of(patterns));
+    var unused = office().recordingAndPeople().leaveOut(desk.shelf(), List.of(patterns));
   }
 
   @Test
   void aPausedShelfRecordsNothingAndKeepsWhatItHas() throws IOException {
-    office().care().recording(desk.shelf(), false);
+    office().recordingAndPeople().recording(desk.shelf(), false);
     desk.write("list.csv", "two");
 
     assertThatThrownBy(desk::capture).hasMessageContaining("paused since Tue 3 Mar 2026");
@@ -82,7 +82,7 @@ class RecordingTest {
     assertThat(office().shelves().named(desk.shelf().name()).recording())
         .isEqualTo(RecordingState.PAUSED);
 
-    office().care().recording(desk.shelf(), true);
+    office().recordingAndPeople().recording(desk.shelf(), true);
     desk.capture();
     assertThat(revisions("list.csv")).isEqualTo(2);
     assertThat(covered("list.csv").state()).isEqualTo(Coverage.State.RECORDED);
@@ -92,7 +92,7 @@ class RecordingTest {
   void whatAPersonDoesByHandIsRecordedOnAPausedShelfToo() throws IOException {
     desk.write("list.csv", "two");
     desk.capture();
-    office().care().recording(desk.shelf(), false);
+    office().recordingAndPeople().recording(desk.shelf(), false);
     desk.write("list.csv", "not captured");
 
     office().files().mend(desk.life("list.csv").ref(), 0);
@@ -127,7 +127,7 @@ class RecordingTest {
     assertThat(office().coverages().of(folder.resolve("a.txt")).because())
         .contains("has not been switched on yet");
 
-    office().care().recording(shelf, true);
+    office().recordingAndPeople().recording(shelf, true);
     assertThat(office().shelves().capture(shelf, false, Progress.NONE))
         .isInstanceOf(CaptureOutcome.Done.class);
   }
@@ -210,7 +210,7 @@ class RecordingTest {
 
   @Test
   void aShelfCanAskForNotes() throws IOException {
-    office().care().noteRequired(desk.shelf(), true);
+    office().recordingAndPeople().noteRequired(desk.shelf(), true);
     FileRef list = desk.life("list.csv").ref();
     Path arrival = Files.writeString(base.resolve("new list.csv"), "three");
 

@@ -33,7 +33,7 @@ class StagesTest {
       desk.capture();
     }
     file = desk.life("certificate.txt").ref();
-    desk.office().care().stages(desk.shelf(), true);
+    desk.office().recordingAndPeople().stages(desk.shelf(), true);
   }
 
   @AfterEach
@@ -87,7 +87,7 @@ class StagesTest {
 
   @Test
   void onlyAShelfThatTellsStagesIssues() throws IOException {
-    desk.office().care().stages(desk.shelf(), false);
+    desk.office().recordingAndPeople().stages(desk.shelf(), false);
     assertThatThrownBy(() -> issue(1)).hasMessageContaining("does not tell drafts from issued");
   }
 

@@ -65,7 +65,7 @@ public final class FilePage implements Page {
   private final Label facts = Nodes.label("", "soft");
   private final Label standing = Nodes.label("");
   private final Button capture;
-  private final Button care;
+  private final Button recordingAndPeople;
   private final LifeLine line = new LifeLine();
   private final RevisionTable table;
   private final Button open;
@@ -109,13 +109,16 @@ public final class FilePage implements Page {
     context.tray().versionProperty().addListener(new WeakInvalidationListener(follower));
     capture = Nodes.button(Words.of("file.capture"), "", this::capture, "link-like");
     saying = new SayingBar(context, presenter);
-    care =
+    recordingAndPeople =
         Nodes.button(
-            Words.of("file.care"),
+            Words.of("file.recordingAndPeople"),
             "",
-            () -> context.navigator().go(new Place.CareOf(presenter.lifeProperty().get().shelf())),
+            () ->
+                context
+                    .navigator()
+                    .go(new Place.RecordingOf(presenter.lifeProperty().get().shelf())),
             "link-like");
-    care.setId("care");
+    recordingAndPeople.setId("recording-and-people");
     describe =
         Nodes.button(Words.of("describe"), DESCRIBE.getDisplayText(), this::describe, "link-like");
     describe.setId("describe");
@@ -270,7 +273,7 @@ public final class FilePage implements Page {
     if (open) {
       recorded.getChildren().setAll(describing.node());
     } else {
-      recorded.getChildren().setAll(standing, capture, care, describe);
+      recorded.getChildren().setAll(standing, capture, recordingAndPeople, describe);
     }
     saying.node().setManaged(!open);
     saying.node().setVisible(!open && presenter.chosenRevision().isPresent());
@@ -365,7 +368,8 @@ public final class FilePage implements Page {
       return;
     }
     FileStanding is = FileStanding.of(life, presenter.standingProperty().get(), context.now());
-    care.setText(Words.of(is.recordsIt() ? "file.care" : "file.care.off"));
+    recordingAndPeople.setText(
+        Words.of(is.recordsIt() ? "file.recordingAndPeople" : "file.recordingAndPeople.off"));
     standing.setText(is.sentence());
     standing.getStyleClass().setAll("label", is.style());
     capture.setVisible(is.canCapture());

@@ -71,7 +71,7 @@ final class Areas {
     if (place instanceof Place.Gather of) {
       return Optional.of(of.shelf());
     }
-    if (place instanceof Place.CareOf of) {
+    if (place instanceof Place.RecordingOf of) {
       return Optional.of(of.shelf());
     }
     return place instanceof Place.ShelfSnapshots of ? Optional.of(of.shelf()) : Optional.empty();

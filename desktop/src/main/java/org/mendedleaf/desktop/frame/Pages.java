@@ -1,7 +1,6 @@
 package org.mendedleaf.desktop.frame;
 
 import java.util.function.Consumer;
-import org.mendedleaf.desktop.care.CarePage;
 import org.mendedleaf.desktop.erase.ErasePage;
 import org.mendedleaf.desktop.file.FilePage;
 import org.mendedleaf.desktop.find.FoundPage;
@@ -15,6 +14,7 @@ import org.mendedleaf.desktop.plan.OutlookPage;
 import org.mendedleaf.desktop.plan.PlanPage;
 import org.mendedleaf.desktop.plan.PlansPage;
 import org.mendedleaf.desktop.plan.ThinPage;
+import org.mendedleaf.desktop.recording.RecordingPage;
 import org.mendedleaf.desktop.shelves.AllShelvesPage;
 import org.mendedleaf.desktop.shelves.NewShelfPage;
 import org.mendedleaf.desktop.shelves.StrayPage;
@@ -52,8 +52,8 @@ final class Pages {
       return new ComparedPage(context, compared);
     } else if (place instanceof Place.ShelfSnapshots of) {
       return new SnapshotsPage(context, of);
-    } else if (place instanceof Place.CareOf of) {
-      return new CarePage(context, of);
+    } else if (place instanceof Place.RecordingOf of) {
+      return new RecordingPage(context, of);
     } else if (place instanceof Place.Plans) {
       return new PlansPage(context);
     } else if (place instanceof Place.PlanOf of) {

@@ -215,9 +215,9 @@ final class PlanForm {
     paused.setId("recording-paused");
     Button change =
         Nodes.button(
-            Words.of("plan.care"),
+            Words.of("plan.recordingAndPeople"),
             "Ctrl+U",
-            () -> context.navigator().go(new Place.CareOf(shelf)),
+            () -> context.navigator().go(new Place.RecordingOf(shelf)),
             "link-like");
     leftOut.setMinWidth(0);
     HBox patterns = Nodes.row(leftOut, change);
@@ -406,7 +406,8 @@ final class PlanForm {
     if (!may) {
       others.setText(
           Words.of(
-              "care.keeperOnly", String.join(", ", now.settings().people().with(Role.KEEPER))));
+              "recording.keeperOnly",
+              String.join(", ", now.settings().people().with(Role.KEEPER))));
     }
   }
 

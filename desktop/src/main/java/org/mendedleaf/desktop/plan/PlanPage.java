@@ -82,7 +82,9 @@ public final class PlanPage implements Page {
         Action.of(
             "plan.outlook", "Shortcut+Y", () -> context.navigator().go(new Place.Outlook(shelf))),
         Action.of(
-            "shelf.care", "Shortcut+U", () -> context.navigator().go(new Place.CareOf(shelf))));
+            "shelf.recordingAndPeople",
+            "Shortcut+U",
+            () -> context.navigator().go(new Place.RecordingOf(shelf))));
   }
 
   private void onKey(KeyEvent event) {

@@ -398,11 +398,13 @@ final class PlanPresenter {
     context
         .background()
         .ask(
-            () -> context.office().care().recording(shelf, on),
+            () -> context.office().recordingAndPeople().recording(shelf, on),
             changed -> {
               context
                   .navigator()
-                  .tell(Words.of(on ? "care.on.done" : "care.paused.done", shelf.name()), null);
+                  .tell(
+                      Words.of(on ? "recording.on.done" : "recording.paused.done", shelf.name()),
+                      null);
               context.navigator().refresh();
               if (on && changed.folder().isPresent()) {
                 new Captures(context).capture(changed);

@@ -96,11 +96,13 @@ public final class AllShelvesPage implements Page {
     titled.setAlignment(Pos.BASELINE_LEFT);
     VBox facts = new VBox(3, titled, Nodes.label(counts(shelf)), Nodes.text(where(shelf), "soft"));
     HBox row = Nodes.row(facts);
-    Button care =
+    Button recordingAndPeople =
         Nodes.button(
-            Words.of("shelf.care"), "", () -> context.navigator().go(new Place.CareOf(shelf)));
-    care.setId("care-" + shelf.id());
-    row.getChildren().add(care);
+            Words.of("shelf.recordingAndPeople"),
+            "",
+            () -> context.navigator().go(new Place.RecordingOf(shelf)));
+    recordingAndPeople.setId("recording-and-people-" + shelf.id());
+    row.getChildren().add(recordingAndPeople);
     if (shelf.folder().isPresent() && !off) {
       row.getChildren()
           .add(

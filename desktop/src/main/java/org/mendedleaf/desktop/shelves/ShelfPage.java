@@ -86,13 +86,13 @@ public final class ShelfPage implements Page {
         Nodes.button(Words.of("shelf.gather"), "Ctrl+Shift+G", this::gather, "link-like");
     gather.setId("gather-copies");
     gather.setDisable(shelf.isDeposit());
-    Button care =
+    Button recordingAndPeople =
         Nodes.button(
-            Words.of("shelf.care"),
+            Words.of("shelf.recordingAndPeople"),
             "Ctrl+U",
-            () -> context.navigator().go(new Place.CareOf(shelf)),
+            () -> context.navigator().go(new Place.RecordingOf(shelf)),
             "link-like");
-    care.setId("care");
+    recordingAndPeople.setId("recording-and-people");
     Button snapshots =
         Nodes.button(
             Words.of("shelf.snapshots"),
@@ -116,7 +116,7 @@ public final class ShelfPage implements Page {
     VBox.setVgrow(below, Priority.ALWAYS);
     bar = new MomentBar(context, shelf, folder);
     crumbs = new ShelfCrumbs(context, shelf, folder, path -> new Place.OneShelf(shelf, path));
-    HBox way = Nodes.row(crumbs.node(), gather, care);
+    HBox way = Nodes.row(crumbs.node(), gather, recordingAndPeople);
     root = new VBox(6, way, head, bar.node(), below);
     VBox.setMargin(below, new javafx.geometry.Insets(6, 0, 0, 0));
     root.getStyleClass().add("page");
@@ -182,7 +182,9 @@ public final class ShelfPage implements Page {
         Action.of("copy", "Shortcut+Shift+C", this::copyOut),
         Action.of("shelf.gather", "Shortcut+Shift+G", this::gather),
         Action.of(
-            "shelf.care", "Shortcut+U", () -> context.navigator().go(new Place.CareOf(shelf))),
+            "shelf.recordingAndPeople",
+            "Shortcut+U",
+            () -> context.navigator().go(new Place.RecordingOf(shelf))),
         Action.of(
             "shelf.snapshots",
             "Shortcut+T",

@@ -170,8 +170,8 @@ public final class TodayPage implements Page {
               off.shelf().name(),
               off.since().map(at -> Words.of("today.since", day(at))).orElse("")),
           "rust",
-          Words.of("shelf.care"),
-          () -> context.navigator().go(new Place.CareOf(off.shelf())));
+          Words.of("shelf.recordingAndPeople"),
+          () -> context.navigator().go(new Place.RecordingOf(off.shelf())));
     } else if (matter instanceof Todays.FolderAway away) {
       return line(
           Words.of(

@@ -31,7 +31,7 @@ public sealed interface Place {
   record ShelfSnapshots(Shelf shelf, InnerPath folder) implements Place {}
 
   /** Whether a shelf is recorded, what it leaves out, and who may do what on it. */
-  record CareOf(Shelf shelf) implements Place {}
+  record RecordingOf(Shelf shelf) implements Place {}
 
   /** The care plans of all shelves. */
   record Plans() implements Place {}

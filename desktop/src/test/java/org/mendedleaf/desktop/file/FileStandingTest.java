@@ -59,7 +59,7 @@ class FileStandingTest {
 
   @Test
   void whereTheShelfIsPausedItIsSwitchedOnFirst() throws Exception {
-    desk.office().care().recording(desk.shelf(), false);
+    desk.office().recordingAndPeople().recording(desk.shelf(), false);
     desk.write("a.txt", "and three");
     FileStanding is = standing();
     assertThat(is.sentence())
@@ -72,7 +72,7 @@ class FileStandingTest {
 
   @Test
   void whatIsLeftOutSaysByWhatAndHowFarItIsKept() throws Exception {
-    desk.office().care().leaveOut(desk.shelf(), List.of("*.txt"));
+    desk.office().recordingAndPeople().leaveOut(desk.shelf(), List.of("*.txt"));
     desk.write("a.txt", "and three");
     FileStanding is = standing();
     assertThat(is.sentence()).contains("leaves it out by “*.txt”").contains("up to r1");

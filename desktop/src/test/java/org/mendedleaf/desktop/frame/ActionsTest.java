@@ -51,7 +51,7 @@ class ActionsTest extends WindowRobot {
         new Place.OneShelf(shelf, folder),
         new Place.ShelfAt(shelf, folder, new Moment.At(TestDesk.START)),
         new Place.ShelfSnapshots(shelf, InnerPath.ROOT),
-        new Place.CareOf(shelf),
+        new Place.RecordingOf(shelf),
         new Place.Plans(),
         new Place.PlanOf(shelf),
         new Place.Outlook(shelf),

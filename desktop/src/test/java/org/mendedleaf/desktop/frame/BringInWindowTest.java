@@ -98,7 +98,7 @@ class BringInWindowTest extends WindowRobot {
     eventually(() -> !shows("care-guide final.txt"));
     assertThat(arrival).exists();
 
-    var unused = desk.office().care().admits(desk.shelf(), true);
+    var unused = desk.office().recordingAndPeople().admits(desk.shelf(), true);
     Path edition = arrival.resolveSibling("Care guide.txt");
     Files.writeString(edition, guide("soap").replace("Line 5:", "Line five:"));
     settled(edition);

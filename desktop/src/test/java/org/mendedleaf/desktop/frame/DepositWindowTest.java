@@ -92,7 +92,7 @@ class DepositWindowTest extends WindowRobot {
   @Test
   void aDraftIsIssuedTheFileRenamedAndFoundByItsAddress() throws Exception {
     FileRef file = deposited();
-    desk.office().care().stages(life(file).shelf(), true);
+    desk.office().recordingAndPeople().stages(life(file).shelf(), true);
     show(desk.office());
     interact(() -> window().go(new Place.OneFile(file, Optional.empty())));
     eventually(() -> text("#issue").equals("Issue r2…"));

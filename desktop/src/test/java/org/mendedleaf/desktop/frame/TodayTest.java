@@ -75,7 +75,7 @@ class TodayTest extends WindowRobot {
     eventually(() -> isThere("#matters"));
 
     desk.clock().forward(Duration.ofDays(5));
-    assertThat(desk.office().care().recording(desk.shelf(), false)).isNotNull();
+    assertThat(desk.office().recordingAndPeople().recording(desk.shelf(), false)).isNotNull();
     push(KeyCode.CONTROL, KeyCode.F5);
     eventually(() -> says("2 revisions on “Desk of home” can be erased"));
     assertThat(says("“Desk of home” is not recorded since")).isTrue();

@@ -21,7 +21,7 @@ import org.mendedleaf.core.session.RecordingState;
 import org.mendedleaf.desktop.work.Place;
 
 /** Recording, leaving out and people, from the shelf and from a file's page. */
-class CareTest extends WindowRobot {
+class RecordingWindowTest extends WindowRobot {
 
   @TempDir Path base;
   private TestDesk desk;
@@ -71,7 +71,7 @@ class CareTest extends WindowRobot {
     interact(() -> window().open(desk.file("list.csv")));
     eventually(() -> says("Its shelf is paused. Saved again"));
 
-    clickOn("#care");
+    clickOn("#recording-and-people");
     eventually(() -> text("#toggle-recording").equals("Switch recording on"));
     clickOn("#toggle-recording");
     eventually(() -> desk.life("list.csv").revisions().size() == 2);
@@ -82,7 +82,7 @@ class CareTest extends WindowRobot {
   @Test
   void aPatternShowsItsFilesBeforeItIsKept() throws Exception {
     showShelf();
-    clickOn("#care");
+    clickOn("#recording-and-people");
     eventually(() -> isThere("#pattern") && !lookup("#pattern").query().isDisabled());
     clickOn("#pattern").write("*.TMP");
     eventually(() -> says("1 recorded file: draft.tmp"));
@@ -100,9 +100,9 @@ class CareTest extends WindowRobot {
 
   @Test
   void aLookerIsToldWhoMayAndNothingHappens() throws Exception {
-    desk.office().care().person(desk.shelf(), "juno", Optional.of(Role.LOOKER));
+    desk.office().recordingAndPeople().person(desk.shelf(), "juno", Optional.of(Role.LOOKER));
     show(desk.office().actingAs("juno"));
-    interact(() -> window().go(new Place.CareOf(desk.shelf())));
+    interact(() -> window().go(new Place.RecordingOf(desk.shelf())));
     eventually(() -> says("Only a keeper can change this: maren."));
     assertThat(lookup("#toggle-recording").query().isDisabled()).isTrue();
 
@@ -116,7 +116,7 @@ class CareTest extends WindowRobot {
   @Test
   void aPersonIsAddedAndGetsAnotherRole() throws Exception {
     showShelf();
-    clickOn("#care");
+    clickOn("#recording-and-people");
     eventually(() -> isThere("#person"));
     TextField name = lookup("#person").<ComboBox<String>>query().getEditor();
     clickOn(name).write("Juno Hale").type(KeyCode.ENTER);

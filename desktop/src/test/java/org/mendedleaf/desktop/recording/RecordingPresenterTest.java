@@ -1,4 +1,4 @@
-package org.mendedleaf.desktop.care;
+package org.mendedleaf.desktop.recording;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.mockito.ArgumentMatchers.any;
@@ -19,12 +19,12 @@ import org.mendedleaf.desktop.work.InTurn;
 import org.mendedleaf.desktop.work.Navigator;
 
 /** What is recorded of a shelf, and who may do what on it. */
-class CarePresenterTest {
+class RecordingPresenterTest {
 
   @TempDir Path base;
   private final Navigator navigator = mock();
   private TestDesk desk;
-  private CarePresenter presenter;
+  private RecordingPresenter presenter;
 
   @BeforeEach
   void someFiles() throws Exception {
@@ -33,7 +33,7 @@ class CarePresenterTest {
       desk.write(name, "text of " + name);
     }
     desk.capture();
-    presenter = new CarePresenter(InTurn.of(desk, navigator), desk.shelf());
+    presenter = new RecordingPresenter(InTurn.of(desk, navigator), desk.shelf());
     presenter.refresh();
   }
 
@@ -90,13 +90,13 @@ class CarePresenterTest {
 
   @Test
   void whoIsNoKeeperAnyMoreMayOnlyLook() {
-    assertThat(presenter.viewProperty().get().mayCare()).isTrue();
+    assertThat(presenter.viewProperty().get().mayChange()).isTrue();
     presenter.person("jonas", Optional.of(Role.KEEPER));
     presenter.others(Role.LOOKER);
     assertThat(settings().people().roleOf("jonas")).isEqualTo(Role.KEEPER);
     assertThat(settings().people().roleOf("anybody")).isEqualTo(Role.LOOKER);
     presenter.person("maren", Optional.of(Role.LOOKER));
     assertThat(settings().people().roleOf("maren")).isEqualTo(Role.LOOKER);
-    assertThat(presenter.viewProperty().get().mayCare()).isFalse();
+    assertThat(presenter.viewProperty().get().mayChange()).isFalse();
   }
 }

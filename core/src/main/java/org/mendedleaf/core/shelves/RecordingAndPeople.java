@@ -33,7 +33,7 @@ import org.mendedleaf.core.session.Shelf;
  * out. Everything that was ever said stays in the ledger. Safe for several threads; any method may
  * take long.
  */
-public final class ShelfCare {
+public final class RecordingAndPeople {
 
   private static final int LONGEST_NAME = 200;
 
@@ -41,7 +41,7 @@ public final class ShelfCare {
   private final OpenDesk desk;
   private final OfficeSettings settings;
 
-  public ShelfCare(Shelves shelves, OpenDesk desk, OfficeSettings settings) {
+  public RecordingAndPeople(Shelves shelves, OpenDesk desk, OfficeSettings settings) {
     this.shelves = shelves;
     this.desk = desk;
     this.settings = settings;

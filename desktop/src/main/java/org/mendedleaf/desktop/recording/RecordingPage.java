@@ -1,4 +1,4 @@
-package org.mendedleaf.desktop.care;
+package org.mendedleaf.desktop.recording;
 
 import java.time.Instant;
 import java.util.List;
@@ -35,19 +35,19 @@ import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.RoleChoice;
 
 /** Whether a shelf is recorded, what it leaves out, and who may do what on it. */
-public final class CarePage implements Page {
+public final class RecordingPage implements Page {
 
   private static final int NAMED = 3;
   private static final double NAME = 300;
 
   private final Context context;
-  private final CarePresenter presenter;
+  private final RecordingPresenter presenter;
   private final Label state = Nodes.label("", "sheet-head");
   private final Label means = Nodes.text("", "soft");
   private final Button toggle;
-  private final CheckBox notes = new CheckBox(Words.of("care.notes"));
-  private final CheckBox admits = new CheckBox(Words.of("care.admits"));
-  private final CheckBox stages = new CheckBox(Words.of("care.stages"));
+  private final CheckBox notes = new CheckBox(Words.of("recording.notes"));
+  private final CheckBox admits = new CheckBox(Words.of("recording.admits"));
+  private final CheckBox stages = new CheckBox(Words.of("recording.stages"));
   private final VBox patterns = new VBox(2);
   private final TextField pattern = new TextField();
   private final Label would = Nodes.text("", "soft");
@@ -59,29 +59,29 @@ public final class CarePage implements Page {
   private final VBox root;
   private boolean showing;
 
-  public CarePage(Context context, Place.CareOf place) {
+  public RecordingPage(Context context, Place.RecordingOf place) {
     this.context = context;
     Shelf shelf = place.shelf();
-    this.presenter = new CarePresenter(context, shelf);
+    this.presenter = new RecordingPresenter(context, shelf);
     toggle = Nodes.button("", "", presenter::toggleRecording);
     toggle.setId("toggle-recording");
     tick(notes, "notes-required", presenter::requireNotes);
     tick(admits, "admits", presenter::admit);
     tick(stages, "stages", presenter::tellStages);
     pattern.setId("pattern");
-    pattern.setPromptText(Words.of("care.pattern"));
+    pattern.setPromptText(Words.of("recording.pattern"));
     pattern.setPrefWidth(NAME);
     pattern
         .textProperty()
         .addListener((property, before, now) -> presenter.tryPattern(now.strip()));
     pattern.setOnAction(event -> leaveOut());
-    Button leave = Nodes.button(Words.of("care.leaveOut"), "Enter", this::leaveOut);
-    add = Nodes.button(Words.of("care.person.add"), "Enter", this::addPerson);
+    Button leave = Nodes.button(Words.of("recording.leaveOut"), "Enter", this::leaveOut);
+    add = Nodes.button(Words.of("recording.person.add"), "Enter", this::addPerson);
     personFields();
     Node leftOut =
         sheet(
-            Nodes.label(Words.of("care.leftOut"), "sheet-head"),
-            Nodes.text(Words.of("care.leftOut.what"), "soft"),
+            Nodes.label(Words.of("recording.leftOut"), "sheet-head"),
+            Nodes.text(Words.of("recording.leftOut.what"), "soft"),
             patterns,
             line(pattern, leave, would));
     show(leftOut, !shelf.isDeposit());
@@ -92,8 +92,8 @@ public final class CarePage implements Page {
             sheet(Nodes.row(new VBox(3, state, means), toggle), notes, admits, stages),
             leftOut,
             sheet(
-                Nodes.label(Words.of("care.people"), "sheet-head"),
-                Nodes.text(Words.of("care.people.what"), "soft"),
+                Nodes.label(Words.of("recording.people"), "sheet-head"),
+                Nodes.text(Words.of("recording.people.what"), "soft"),
                 people,
                 line(name, role, add)));
     ScrollPane scroll = new ScrollPane(sheets);
@@ -101,13 +101,16 @@ public final class CarePage implements Page {
     VBox.setVgrow(scroll, Priority.ALWAYS);
     Node crumbs =
         new ShelfCrumbs(
-                context, shelf, new InnerPath("care"), folder -> new Place.OneShelf(shelf, folder))
+                context,
+                shelf,
+                new InnerPath("recording"),
+                folder -> new Place.OneShelf(shelf, folder))
             .node();
     root =
         new VBox(
             8,
             crumbs,
-            Nodes.label(Words.of("care.title", shelf.name()), "title"),
+            Nodes.label(Words.of("recording.title", shelf.name()), "title"),
             keeperOnly,
             scroll);
     root.getStyleClass().add("page");
@@ -119,7 +122,7 @@ public final class CarePage implements Page {
   private void personFields() {
     name.setId("person");
     name.setEditable(true);
-    name.setPromptText(Words.of("care.person"));
+    name.setPromptText(Words.of("recording.person"));
     name.setPrefWidth(NAME);
     // The box keeps what is entered to itself.
     name.addEventFilter(
@@ -193,7 +196,7 @@ public final class CarePage implements Page {
     }
   }
 
-  private void show(CarePresenter.View view) {
+  private void show(RecordingPresenter.View view) {
     if (view == null) {
       return;
     }
@@ -201,8 +204,9 @@ public final class CarePage implements Page {
     Shelf shelf = view.shelf();
     Recording recording = shelf.settings().recording();
     state.setText(state(shelf));
-    means.setText(Words.of("care.means." + (shelf.isDeposit() ? "deposit" : recording.word())));
-    toggle.setText(Words.of(recording == Recording.ON ? "care.pause" : "care.switchOn"));
+    means.setText(
+        Words.of("recording.means." + (shelf.isDeposit() ? "deposit" : recording.word())));
+    toggle.setText(Words.of(recording == Recording.ON ? "recording.pause" : "recording.switchOn"));
     admits.setSelected(shelf.settings().admits());
     stages.setSelected(shelf.settings().stages());
     notes.setSelected(shelf.settings().noteRequired());
@@ -216,17 +220,18 @@ public final class CarePage implements Page {
     for (Map.Entry<String, Role> one : shelf.settings().people().named().entrySet()) {
       people.getChildren().add(person(one.getKey(), one.getValue(), view.me()));
     }
-    Label others = Nodes.label(Words.of("care.others"));
+    Label others = Nodes.label(Words.of("recording.others"));
     others.setMinWidth(NAME);
     ChoiceBox<Role> choice = RoleChoice.of(shelf.settings().people().others(), presenter::others);
     choice.setId("others");
     people.getChildren().add(line(others, choice));
     name.getItems().setAll(view.known());
-    boolean may = view.mayCare();
+    boolean may = view.mayChange();
     show(keeperOnly, !may);
     keeperOnly.setText(
         Words.of(
-            "care.keeperOnly", String.join(", ", shelf.settings().people().with(Role.KEEPER))));
+            "recording.keeperOnly",
+            String.join(", ", shelf.settings().people().with(Role.KEEPER))));
     for (Node node :
         List.of(toggle, notes, admits, stages, pattern, people, name, role, add, patterns)) {
       node.setDisable(!may);
@@ -236,15 +241,15 @@ public final class CarePage implements Page {
 
   private String state(Shelf shelf) {
     if (shelf.isDeposit()) {
-      return Words.of("care.state.deposit");
+      return Words.of("recording.state.deposit");
     }
     Optional<Instant> since = shelf.settings().recordingSince();
     return switch (shelf.settings().recording()) {
-      case ON -> Words.of("care.state.on");
-      case NOT_YET -> Words.of("care.state.not-yet");
+      case ON -> Words.of("recording.state.on");
+      case NOT_YET -> Words.of("recording.state.not-yet");
       case PAUSED ->
           Words.of(
-              "care.state.paused",
+              "recording.state.paused",
               since.map(at -> Shown.moment(at, context.now(), context.zone())).orElse(""));
     };
   }
@@ -255,32 +260,32 @@ public final class CarePage implements Page {
     Label says =
         Nodes.label(
             Words.count(
-                "care.rule", files, Shown.moment(rule.since(), context.now(), context.zone())),
+                "recording.rule", files, Shown.moment(rule.since(), context.now(), context.zone())),
             "soft");
     return line(
         text,
         says,
         Nodes.button(
-            Words.of("care.recordAgain"),
+            Words.of("recording.recordAgain"),
             "",
             () -> presenter.recordAgain(rule.pattern()),
             "link-like"));
   }
 
   private Node person(String person, Role now, String me) {
-    Label text = Nodes.label(person.equals(me) ? Words.of("care.me", person) : person);
+    Label text = Nodes.label(person.equals(me) ? Words.of("recording.me", person) : person);
     text.setMinWidth(NAME);
     return line(
         text,
         RoleChoice.of(now, chosen -> presenter.person(person, Optional.of(chosen))),
         Nodes.button(
-            Words.of("care.person.remove"),
+            Words.of("recording.person.remove"),
             "",
             () -> presenter.person(person, Optional.empty()),
             "link-like"));
   }
 
-  private void show(CarePresenter.Matches found) {
+  private void show(RecordingPresenter.Matches found) {
     if (found == null || !found.pattern().equals(pattern.getText().strip())) {
       would.setText("");
       return;
@@ -290,10 +295,10 @@ public final class CarePage implements Page {
     int more = found.files().size() - NAMED;
     would.setText(
         found.files().isEmpty()
-            ? Words.of("care.matches.none")
+            ? Words.of("recording.matches.none")
             : Words.count(
-                "care.matches",
+                "recording.matches",
                 found.files().size(),
-                more > 0 ? Words.of("care.more", names, more) : names));
+                more > 0 ? Words.of("recording.more", names, more) : names));
   }
 }

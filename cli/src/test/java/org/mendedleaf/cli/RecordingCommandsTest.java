@@ -13,7 +13,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.cli.answers.Exit;
 
 /** Who may do what and what is recorded: as typed, each answer by its schema. */
-class CareCommandsTest {
+class RecordingCommandsTest {
 
   @TempDir Path base;
   private Path work;

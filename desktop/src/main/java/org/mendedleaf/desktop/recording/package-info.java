@@ -1,4 +1,4 @@
 /**
  * What is said about a shelf as a whole: whether it is recorded, what it leaves out, who may what.
  */
-package org.mendedleaf.desktop.care;
+package org.mendedleaf.desktop.recording;

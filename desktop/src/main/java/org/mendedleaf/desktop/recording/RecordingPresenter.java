@@ -1,4 +1,4 @@
-package org.mendedleaf.desktop.care;
+package org.mendedleaf.desktop.recording;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -19,14 +19,14 @@ import org.mendedleaf.desktop.work.Context;
  * What is said about a shelf as a whole, and saying it; knows no nodes. Properties change on the
  * interface thread.
  */
-final class CarePresenter {
+final class RecordingPresenter {
 
   private final Context context;
   private final Shelf given;
   private final ReadOnlyObjectWrapper<View> view = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<Matches> matches = new ReadOnlyObjectWrapper<>();
 
-  CarePresenter(Context context, Shelf shelf) {
+  RecordingPresenter(Context context, Shelf shelf) {
     this.context = context;
     this.given = shelf;
   }
@@ -39,7 +39,7 @@ final class CarePresenter {
    * @param me the person who acts
    */
   record View(Shelf shelf, List<Integer> leftOut, List<String> known, String me) {
-    boolean mayCare() {
+    boolean mayChange() {
       return shelf.settings().people().roleOf(me) == Role.KEEPER;
     }
   }
@@ -65,10 +65,14 @@ final class CarePresenter {
     Shelf shelf = context.office().shelves().byId(given.store(), given.id());
     List<Integer> leftOut = new ArrayList<>();
     for (LeftOut.Rule rule : shelf.settings().leftOut().rules()) {
-      leftOut.add(context.office().care().matches(shelf, List.of(rule.pattern())).size());
+      leftOut.add(
+          context.office().recordingAndPeople().matches(shelf, List.of(rule.pattern())).size());
     }
     return new View(
-        shelf, leftOut, context.office().care().known(shelf), context.office().settings().person());
+        shelf,
+        leftOut,
+        context.office().recordingAndPeople().known(shelf),
+        context.office().settings().person());
   }
 
   /** Switches on what is off, or pauses what is on. */
@@ -76,8 +80,8 @@ final class CarePresenter {
     Shelf shelf = view.get().shelf();
     boolean on = shelf.settings().recording() != Recording.ON;
     say(
-        () -> context.office().care().recording(shelf, on),
-        Words.of(on ? "care.on.done" : "care.paused.done", shelf.name()),
+        () -> context.office().recordingAndPeople().recording(shelf, on),
+        Words.of(on ? "recording.on.done" : "recording.paused.done", shelf.name()),
         () -> {
           if (on && shelf.folder().isPresent()) {
             new Captures(context).capture(shelf);
@@ -88,21 +92,21 @@ final class CarePresenter {
   void requireNotes(boolean required) {
     Shelf shelf = view.get().shelf();
     if (required != shelf.settings().noteRequired()) {
-      say(() -> context.office().care().noteRequired(shelf, required), "", () -> {});
+      say(() -> context.office().recordingAndPeople().noteRequired(shelf, required), "", () -> {});
     }
   }
 
   void admit(boolean admits) {
     Shelf shelf = view.get().shelf();
     if (admits != shelf.settings().admits()) {
-      say(() -> context.office().care().admits(shelf, admits), "", () -> {});
+      say(() -> context.office().recordingAndPeople().admits(shelf, admits), "", () -> {});
     }
   }
 
   void tellStages(boolean told) {
     Shelf shelf = view.get().shelf();
     if (told != shelf.settings().stages()) {
-      say(() -> context.office().care().stages(shelf, told), "", () -> {});
+      say(() -> context.office().recordingAndPeople().stages(shelf, told), "", () -> {});
     }
   }
 
@@ -117,7 +121,11 @@ final class CarePresenter {
         .ask(
             () ->
                 new Matches(
-                    pattern, context.office().care().matches(view.get().shelf(), List.of(pattern))),
+                    pattern,
+                    context
+                        .office()
+                        .recordingAndPeople()
+                        .matches(view.get().shelf(), List.of(pattern))),
             matches::set,
             // What cannot be a pattern yet is told when it is to be kept.
             problem -> matches.set(null));
@@ -126,13 +134,13 @@ final class CarePresenter {
   void leaveOut(String pattern) {
     List<String> patterns = new ArrayList<>(patterns());
     patterns.add(pattern.strip());
-    patterns(patterns, Words.of("care.leftOut.done", pattern.strip()));
+    patterns(patterns, Words.of("recording.leftOut.done", pattern.strip()));
   }
 
   void recordAgain(String pattern) {
     List<String> patterns = new ArrayList<>(patterns());
     patterns.remove(pattern);
-    patterns(patterns, Words.of("care.leftIn.done", pattern));
+    patterns(patterns, Words.of("recording.leftIn.done", pattern));
   }
 
   private List<String> patterns() {
@@ -143,7 +151,10 @@ final class CarePresenter {
 
   private void patterns(List<String> patterns, String told) {
     Shelf shelf = view.get().shelf();
-    say(() -> context.office().care().leaveOut(shelf, patterns), told, () -> matches.set(null));
+    say(
+        () -> context.office().recordingAndPeople().leaveOut(shelf, patterns),
+        told,
+        () -> matches.set(null));
   }
 
   /**
@@ -151,13 +162,13 @@ final class CarePresenter {
    */
   void person(String name, Optional<Role> role) {
     Shelf shelf = view.get().shelf();
-    say(() -> context.office().care().person(shelf, name, role), "", () -> {});
+    say(() -> context.office().recordingAndPeople().person(shelf, name, role), "", () -> {});
   }
 
   void others(Role role) {
     Shelf shelf = view.get().shelf();
     if (role != shelf.settings().people().others()) {
-      say(() -> context.office().care().others(shelf, role), "", () -> {});
+      say(() -> context.office().recordingAndPeople().others(shelf, role), "", () -> {});
     }
   }
 
