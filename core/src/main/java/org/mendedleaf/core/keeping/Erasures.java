@@ -141,10 +141,17 @@ public final class Erasures {
   private Erased eraseProven(FileRef file, Set<Integer> numbers, String typedName, boolean named)
       throws IOException {
     FileLife life = allowed(file, typedName);
-    Erased erased =
-        attempts.until(life.shelf(), "erased", () -> tryToErase(file, numbers, typedName, named));
-    attempts.forgetHere(life, numbers, erased.everything());
-    return erased;
+    return attempts.until(
+        life.shelf(),
+        "erased",
+        () -> {
+          Optional<Erased> erased = tryToErase(file, numbers, typedName, named);
+          if (erased.isPresent()) {
+            // Before anybody else has a turn on this shelf.
+            attempts.forgetHere(life, numbers, erased.get().everything());
+          }
+          return erased;
+        });
   }
 
   private FileLife allowed(FileRef file, String typed) throws IOException {
