@@ -87,6 +87,46 @@ class MovedFoldersTest {
     assertThat(desk.capture().bytesRead()).isZero();
   }
 
+  @Test
+  void formerPathsComeNewestFirstWhicheverWayAFileMoved() throws Exception {
+    move("Orders", "Archive");
+    desk.capture();
+    move("Archive/order 00.txt", "first.txt");
+    desk.capture();
+    move("Archive", "Cellar");
+    move("first.txt", "Cellar/order 00.txt");
+    desk.capture();
+    assertThat(desk.life("Cellar/order 00.txt").formerPaths())
+        .extracting(Object::toString)
+        .containsExactly("first.txt", "Archive/order 00.txt", "Orders/order 00.txt");
+    assertThat(desk.capture().acts()).isEmpty();
+  }
+
+  /** The log still says how a revision moved that is no more. */
+  @Test
+  void whatMovedWhileOnlyAnErasedRevisionStoodIsAsItWas() throws Exception {
+    modelled = false;
+    Files.delete(desk.file("elsewhere.txt"));
+    desk.capture();
+    desk.write("elsewhere.txt", "there once more");
+    desk.capture();
+    move("elsewhere.txt", "Orders/elsewhere.txt");
+    desk.capture();
+    move("Orders", "Archive");
+    desk.capture();
+    desk.write("Archive/elsewhere.txt", "and again");
+    desk.capture();
+    var life = desk.life("Archive/elsewhere.txt");
+    assertThat(life.revisions()).hasSize(3);
+    var unused = desk.office().erasures().erase(life.ref(), Set.of(1), "elsewhere.txt");
+    life = desk.life("Archive/elsewhere.txt");
+    assertThat(life.revisions()).extracting(Revision::number).containsExactly(0, 2);
+    assertThat(desk.content(life, 2)).asString().isEqualTo("and again");
+    assertThat(desk.capture().acts()).isEmpty();
+    desk.restart();
+    assertThat(desk.life("Archive/elsewhere.txt").revisions()).hasSize(2);
+  }
+
   private long logged() throws IOException {
     try (var files = Files.walk(base.resolve("store/log"))) {
       return files.filter(Files::isRegularFile).mapToLong(file -> file.toFile().length()).sum();

@@ -42,8 +42,9 @@ class AppliedErasureTest {
       List.of(
           """
           SELECT file.id, file.shelf, path.inner, present, last_number, revision.segment,
-            revision.line, touched
-          FROM file JOIN path ON path.id = file.path JOIN revision ON revision.id = current""",
+            revision.line, touched, gone.inner
+          FROM file JOIN state ON state.id = file.state JOIN path ON path.id = state.path
+          LEFT JOIN path AS gone ON gone.id = gone_from JOIN revision ON revision.id = current""",
           """
           SELECT file, number, segment, line, at, current_from, current_until, path.inner, size,
             modified, mode, owner, file_key, content, levels, link, origin, from_number, desk,

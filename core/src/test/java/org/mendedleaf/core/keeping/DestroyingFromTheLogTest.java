@@ -75,9 +75,9 @@ class DestroyingFromTheLogTest {
     // The row says that b is a; the next question meets a row that cannot be read at all, so that
     // the catalogue is read from the log between the two.
     flip(
-        "UPDATE file SET path = (SELECT path FROM file AS other WHERE other.id = "
+        "UPDATE state SET path = (SELECT path FROM state AS other WHERE other.file = "
             + a.file()
-            + ") WHERE id = "
+            + ") WHERE file = "
             + b.file());
     flip("UPDATE revision SET origin = 'x' WHERE file = " + b.file());
 

@@ -30,7 +30,7 @@ public final class FileQuestions {
   private static final String FILE =
       """
       SELECT file.id, file.shelf, path.inner, file.present, file.last_number
-      FROM file JOIN path ON path.id = file.path
+      FROM file JOIN state ON state.id = file.state JOIN path ON path.id = state.path
       """;
 
   private static final String REVISION =
@@ -67,8 +67,7 @@ public final class FileQuestions {
         SELECT file.id, file.shelf, path.inner, file.present, file.last_number
         FROM path JOIN file ON file.id IN (
           SELECT state.file FROM state WHERE state.path = path.id AND state.until_at = ?3
-          UNION ALL SELECT gone.id FROM file AS gone
-            WHERE gone.path = path.id AND NOT gone.present)
+          UNION ALL SELECT gone.id FROM file AS gone WHERE gone.gone_from = path.id)
         LEFT JOIN revision ON revision.id = file.current
         WHERE path.shelf = ?1 AND path.inner = ?2
         ORDER BY file.present DESC, revision.current_until DESC, file.id DESC LIMIT 1""",
@@ -115,7 +114,8 @@ public final class FileQuestions {
           AND revision.number = json_extract(wanted.value, '$[1]')
         JOIN path ON path.id = revision.path
         JOIN file ON file.id = revision.file
-        JOIN path AS now ON now.id = file.path
+        JOIN state ON state.id = file.state
+        JOIN path AS now ON now.id = state.path
         ORDER BY wanted.id""",
         pairs.append(']').toString());
   }
@@ -148,7 +148,7 @@ public final class FileQuestions {
             """
             SELECT file.id, file.shelf, path.inner, file.present, file.last_number,
               (SELECT MAX(state.until_at) FROM state WHERE state.file = file.id)
-            FROM file JOIN path ON path.id = file.path
+            FROM file JOIN path ON path.id = file.gone_from
             WHERE file.shelf = ? AND NOT file.present ORDER BY path.inner""",
             shelf)) {
       gone.add(new Gone(row.file(), row.at(), current(row.file().id()).orElseThrow()));
@@ -224,8 +224,9 @@ public final class FileQuestions {
         row -> InnerPath.ofBytes(row.getBytes(1)),
         """
         SELECT path.inner FROM state JOIN path ON path.id = state.path
-        WHERE state.file = ?1 AND state.path <> (SELECT file.path FROM file WHERE id = ?1)
-        GROUP BY path.id ORDER BY MAX(state.id) DESC""",
+        WHERE state.file = ?1 AND state.path <>
+          (SELECT last.path FROM file JOIN state AS last ON last.id = file.state WHERE file.id = ?1)
+        GROUP BY path.id ORDER BY MAX(state.until_segment) DESC, MAX(state.from_segment) DESC""",
         file);
   }
 

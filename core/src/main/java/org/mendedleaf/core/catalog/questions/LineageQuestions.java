@@ -52,7 +52,8 @@ public final class LineageQuestions {
     return sql.list(
         row -> new OfFile(row.getLong(1), InnerPath.ofBytes(row.getBytes(2)), row.getBoolean(3)),
         """
-        SELECT file.id, path.inner, file.present FROM file JOIN path ON path.id = file.path
+        SELECT file.id, path.inner, file.present FROM file
+        JOIN state ON state.id = file.state JOIN path ON path.id = state.path
         WHERE +file.shelf = ? AND file.id >= ? AND file.id < ? ORDER BY file.id""",
         shelf,
         from,

@@ -42,7 +42,8 @@ public final class MomentQuestions {
       FROM %s
         JOIN revision ON revision.id = state.revision
         JOIN file ON file.id = state.file
-        JOIN path AS now ON now.id = file.path
+        JOIN state AS last ON last.id = file.state
+        JOIN path AS now ON now.id = last.path
         JOIN revision AS newest ON newest.id = file.current
       """;
 
@@ -174,11 +175,12 @@ public final class MomentQuestions {
             point.in(
                 """
                 SELECT COUNT(*),
-                  SUM(NOT (file.present AND file.path = state.path
+                  SUM(NOT (file.present AND last.path = state.path
                     AND file.current = state.revision)),
                   SUM(NOT file.present)
                 FROM path CROSS JOIN state ON state.path = path.id
                 JOIN file ON file.id = state.file
+                JOIN state AS last ON last.id = file.state
                 WHERE path.shelf = ?1 AND path.inner > ?3 AND path.inner < ?4
                   AND state.%1$s > ?2 AND state.%2$s <= ?2"""),
             shelf,

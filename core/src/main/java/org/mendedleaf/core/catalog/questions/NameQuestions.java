@@ -226,8 +226,8 @@ public final class NameQuestions {
         sql.list(
             row -> paths.put(row.getLong(1), InnerPath.ofBytes(row.getBytes(2))),
             """
-            SELECT path.id, path.inner FROM file JOIN path ON path.id = file.path
-            WHERE NOT file.present ORDER BY file.touched DESC LIMIT ?""",
+            SELECT path.id, path.inner FROM file JOIN path ON path.id = file.gone_from
+            WHERE file.gone_from IS NOT NULL ORDER BY file.touched DESC LIMIT ?""",
             CANDIDATES);
     return paths;
   }
@@ -244,7 +244,7 @@ public final class NameQuestions {
             row -> row.getLong(1),
             """
             SELECT file FROM state WHERE path = ?1 AND until_at = ?2
-            UNION ALL SELECT id FROM file WHERE path = ?1 AND NOT present
+            UNION ALL SELECT id FROM file WHERE gone_from = ?1
             UNION ALL SELECT file FROM former WHERE path = ?1""",
             path,
             Times.NEVER));

@@ -46,6 +46,8 @@ public final class PresentQuestions {
           WHERE path.shelf = ?1
           """;
 
+  private static final String BELOW = "AND path.inner > ?3 AND path.inner < ?4";
+
   private final Sql sql;
 
   public PresentQuestions(Sql sql) {
@@ -77,12 +79,7 @@ public final class PresentQuestions {
     byte[] until = Paths.below(path, '/' + 1);
     within.addAll(
         sql.list(
-            PresentQuestions::readPresent,
-            PRESENT_AT + "AND path.inner > ?3 AND path.inner < ?4",
-            shelf,
-            Times.NEVER,
-            from,
-            until));
+            PresentQuestions::readPresent, PRESENT_AT + BELOW, shelf, Times.NEVER, from, until));
     return within;
   }
 
@@ -120,10 +117,35 @@ public final class PresentQuestions {
         .isPresent();
   }
 
-  /** The files that a commit from this number on has touched and that are there. */
+  /**
+   * The files that a commit from this number on has touched, or moved with their folder, and that
+   * are there. A file may come twice.
+   */
   public List<PresentFile> since(long shelf, long commit) throws IOException {
+    List<PresentFile> since =
+        new ArrayList<>(
+            sql.list(
+                PresentQuestions::readPresent, PRESENT + "AND file.touched >= ?2", shelf, commit));
+    for (InnerPath folder : movedFolders(shelf, commit)) {
+      since.addAll(
+          sql.list(
+              PresentQuestions::readPresent,
+              PRESENT_AT + BELOW + " AND state.from_segment >= ?5",
+              shelf,
+              Times.NEVER,
+              Paths.below(folder, '/'),
+              Paths.below(folder, '/' + 1),
+              commit));
+    }
+    return since;
+  }
+
+  private List<InnerPath> movedFolders(long shelf, long commit) throws IOException {
     return sql.list(
-        PresentQuestions::readPresent, PRESENT + "AND file.touched >= ?2", shelf, commit);
+        row -> InnerPath.ofBytes(row.getBytes(1)),
+        "SELECT DISTINCT now FROM folder_move WHERE shelf = ? AND segment >= ?",
+        shelf,
+        commit);
   }
 
   /** The ids of files that a commit from this number on has removed. */
@@ -194,7 +216,7 @@ public final class PresentQuestions {
                 Optional.ofNullable(row.getString(3))),
         """
         SELECT path.inner, folder_state.modified, folder_state.mode
-        FROM folder_state JOIN path ON path.id = folder_state.path
+        FROM folder_state CROSS JOIN path ON path.id = folder_state.path
         WHERE path.shelf = ? AND folder_state.until_at = ?""",
         shelf,
         Times.NEVER);

@@ -65,7 +65,8 @@ public final class SpaceQuestions {
                 row.getBoolean(4)),
         """
         SELECT file.shelf, file.id, path.inner, file.present
-        FROM file JOIN path ON path.id = file.path ORDER BY file.id""");
+        FROM file JOIN state ON state.id = file.state JOIN path ON path.id = state.path
+        ORDER BY file.id""");
   }
 
   /** What recoveries have put away before they put something in its place. */

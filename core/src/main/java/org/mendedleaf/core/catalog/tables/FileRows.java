@@ -52,12 +52,12 @@ final class FileRows {
     }
     sql.update(
         """
-        INSERT INTO file VALUES (?1, ?2, ?3, 1, ?4, ?5, ?6, ?7)
+        INSERT INTO file VALUES (?1, ?2, 1, ?3, ?4, ?5, ?6, NULL)
         ON CONFLICT (id) DO UPDATE
-        SET path = ?3, present = 1, last_number = ?4, current = ?5, touched = ?6, state = ?7""",
+        SET present = 1, last_number = ?3, current = ?4, touched = ?5, state = ?6,
+          gone_from = NULL""",
         revised.file(),
         in.shelf(),
-        path,
         revised.number(),
         revision,
         in.segment(),
@@ -126,8 +126,7 @@ final class FileRows {
     }
     long since = endState(file, in.countsFrom(), in.segment());
     sql.update(
-        "UPDATE file SET path = ?, touched = ?, state = ? WHERE id = ?",
-        path,
+        "UPDATE file SET touched = ?, state = ? WHERE id = ?",
         in.segment(),
         newState(file, path, revision.get(), state, since, in.segment()),
         file);
@@ -136,7 +135,9 @@ final class FileRows {
   /** Notes that a file had another path than this one, if it had. */
   void noteFormer(long file, long path) throws IOException {
     sql.update(
-        "INSERT OR IGNORE INTO former SELECT path, id FROM file WHERE id = ? AND path <> ?",
+        """
+        INSERT OR IGNORE INTO former SELECT state.path, file.id
+        FROM file JOIN state ON state.id = file.state WHERE file.id = ? AND state.path <> ?""",
         file,
         path);
   }
@@ -146,7 +147,10 @@ final class FileRows {
     endState(file, in.countsFrom(), in.segment());
     int there =
         sql.update(
-            "UPDATE file SET present = 0, touched = ?, state = NULL WHERE id = ? AND present",
+            """
+            UPDATE file SET present = 0, touched = ?,
+              gone_from = (SELECT path FROM state WHERE state.id = file.state)
+            WHERE id = ? AND present""",
             in.segment(),
             file);
     endCurrent(file, Math.max(Times.nanos(in.header().at()), before(file).currentFrom()));
@@ -206,7 +210,7 @@ final class FileRows {
             row -> new Standing(row.getLong(1), row.getLong(2)),
             """
             SELECT state.id, state.from_at FROM file JOIN state ON state.id = file.state
-            WHERE file.id = ?""",
+            WHERE file.id = ? AND file.present""",
             file);
     if (standing.isEmpty()) {
       return at;

@@ -55,10 +55,11 @@ public final class FolderMoves {
   /** Moves every file that is in the folder, at any depth; returns how many. */
   long apply(Move move) throws IOException {
     sql.update(
-        "INSERT OR REPLACE INTO folder_move VALUES (?,?,?)",
+        "INSERT OR REPLACE INTO folder_move VALUES (?,?,?,?)",
         move.line().segment(),
         move.line().line(),
-        move.shelf());
+        move.shelf(),
+        move.now().bytes());
     begin();
     // While a catalogue is built, the index is not there yet.
     sql.execute(Schema.STATE_PATH);
@@ -169,30 +170,30 @@ public final class FolderMoves {
           known);
     }
     placePaths(move);
+    sql.update("INSERT OR IGNORE INTO former SELECT before, file FROM moving");
+    return turnStates(move);
+  }
+
+  /**
+   * The row of what stands goes on standing under the new path, and what ended gets a row of its
+   * own: so the row of the file, which names what stands, stays as it is.
+   */
+  private long turnStates(Move move) throws IOException {
     sql.update(
         """
-        UPDATE state SET until_at = MAX(?, from_at), until_segment = ?
-        WHERE id IN (SELECT state FROM moving)""",
+        INSERT INTO state (file, path, revision, modified, mode, from_at, until_at,
+          from_segment, until_segment)
+        SELECT state.file, state.path, state.revision, state.modified, state.mode, state.from_at,
+          MAX(?1, state.from_at), state.from_segment, ?2
+        FROM moving CROSS JOIN state ON state.id = moving.state""",
         move.from(),
         move.line().segment());
-    long last = sql.first(row -> row.getLong(1), "SELECT MAX(id) FROM state").orElse(0L);
-    sql.update(
-        """
-        INSERT INTO state (id, file, path, revision, modified, mode, from_at, until_at,
-          from_segment, until_segment)
-        SELECT ?3 + moving.n, state.file, moving.path, state.revision, state.modified, state.mode,
-          state.until_at, ?1, ?2, ?1
-        FROM moving CROSS JOIN state ON state.id = moving.state""",
-        Times.NEVER,
-        move.line().segment(),
-        last);
-    sql.update("INSERT OR IGNORE INTO former SELECT before, file FROM moving");
     return sql.update(
         """
-        UPDATE file SET path = moving.path, touched = ?, state = ? + moving.n FROM moving
-        WHERE file.id = moving.file""",
-        move.line().segment(),
-        last);
+        UPDATE state SET path = moving.path, from_at = MAX(?1, from_at), from_segment = ?2
+        FROM moving WHERE state.id = moving.state""",
+        move.from(),
+        move.line().segment());
   }
 
   /**
@@ -211,18 +212,18 @@ public final class FolderMoves {
         folder,
         rest);
     long last = sql.first(row -> row.getLong(1), "SELECT MAX(id) FROM path").orElse(0L);
-    sql.update("UPDATE moving SET path = ? - n WHERE path IS NULL", -last);
     sql.update(
         """
         INSERT INTO path (id, shelf, folder, inner, named_like)
-        SELECT -moving.path, ?1, moving_folder.now, CAST(?2 || SUBSTR(was.inner, ?3) AS BLOB),
+        SELECT ?1 + moving.n, ?2, moving_folder.now, CAST(?3 || SUBSTR(was.inner, ?4) AS BLOB),
           COALESCE(was.named_like, was.id)
         FROM moving JOIN path AS was ON was.id = moving.before
         JOIN moving_folder ON moving_folder.before = moving.folder
-        WHERE moving.path < 0 ORDER BY moving.n""",
+        WHERE moving.path IS NULL ORDER BY moving.n""",
+        last,
         move.shelf(),
         folder,
         rest);
-    sql.update("UPDATE moving SET path = -path WHERE path < 0");
+    sql.update("UPDATE moving SET path = ? + n WHERE path IS NULL", last);
   }
 }

@@ -91,7 +91,7 @@ public final class Paths {
               OR EXISTS (SELECT 1 FROM folder_state WHERE path = ?1)
               OR EXISTS (SELECT 1 FROM path WHERE folder = ?1)
               OR EXISTS (SELECT 1 FROM former WHERE path = ?1)
-              OR EXISTS (SELECT 1 FROM file WHERE path = ?1 AND NOT present)""",
+              OR EXISTS (SELECT 1 FROM file WHERE gone_from = ?1)""",
             path)
         .orElse(true);
   }

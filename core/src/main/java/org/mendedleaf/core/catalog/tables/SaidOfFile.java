@@ -11,9 +11,9 @@ final class SaidOfFile {
   private static final List<String> ROWS =
       List.of(
           """
-          SELECT file.id, shelf, file.path, present, last_number, current, touched,
-            standing.file, standing.from_segment, standing.until_at
-          FROM file LEFT JOIN state AS standing ON standing.id = file.state WHERE file.id = ?""",
+          SELECT file.id, shelf, present, gone_from, last_number, current, touched,
+            last.file, last.path, last.from_segment, last.until_at
+          FROM file LEFT JOIN state AS last ON last.id = file.state WHERE file.id = ?""",
           "SELECT * FROM erased WHERE file = ?",
           "SELECT * FROM revision WHERE file = ? ORDER BY number",
           """

@@ -12,7 +12,7 @@ import java.util.List;
  */
 public final class Schema {
 
-  public static final int VERSION = 23;
+  public static final int VERSION = 24;
 
   static final String STATE_PATH =
       "CREATE INDEX IF NOT EXISTS state_path ON state (path, until_at, from_at)";
@@ -90,18 +90,20 @@ public final class Schema {
             CHECK (folder IS NOT NULL OR LENGTH(inner) = 0))""",
           // Another path that stands in the index of names for this one: it has the same name.
           "CREATE INDEX path_named_like ON path (named_like) WHERE named_like IS NOT NULL",
-          // Lines that moved whole folders, see FolderMoves.
+          // Lines that moved whole folders, and where to, see FolderMoves.
           """
           CREATE TABLE folder_move (segment INTEGER REFERENCES segment, line INTEGER,
-            shelf INTEGER NOT NULL REFERENCES shelf, PRIMARY KEY (segment, line))
-            WITHOUT ROWID""",
-          // The state is the one that stands; without one, the file is not there.
+            shelf INTEGER NOT NULL REFERENCES shelf, now BLOB NOT NULL,
+            PRIMARY KEY (segment, line)) WITHOUT ROWID""",
+          // The state is the one that stands or, of a file that is gone, the last one. Where a file
+          // lies is said there only, and which commit touched it last does not count the moves of
+          // whole folders: a folder's move must not touch a row for each of its files.
           """
           CREATE TABLE file (id INTEGER PRIMARY KEY, shelf INTEGER NOT NULL REFERENCES shelf,
-            path INTEGER NOT NULL REFERENCES path, present INTEGER NOT NULL,
-            last_number INTEGER NOT NULL, current INTEGER NOT NULL REFERENCES revision,
-            touched INTEGER NOT NULL, state INTEGER REFERENCES state,
-            CHECK (present = (state IS NOT NULL)))""",
+            present INTEGER NOT NULL, last_number INTEGER NOT NULL,
+            current INTEGER NOT NULL REFERENCES revision, touched INTEGER NOT NULL,
+            state INTEGER NOT NULL REFERENCES state, gone_from INTEGER REFERENCES path,
+            CHECK (present = (gone_from IS NULL)))""",
           // Files of which nothing is left; their ids and numbers are never given again.
           "CREATE TABLE erased (file INTEGER PRIMARY KEY, last_number INTEGER NOT NULL)",
           // Paths that a file had before the present one.
@@ -218,7 +220,7 @@ public final class Schema {
           "CREATE INDEX IF NOT EXISTS folder_state_folder ON folder_state (folder, until_at, from_at)",
           "CREATE INDEX IF NOT EXISTS file_touched ON file (shelf, touched)",
           // Where those are that are there says state_path.
-          "CREATE INDEX IF NOT EXISTS file_gone_from ON file (path) WHERE NOT present",
+          "CREATE INDEX IF NOT EXISTS file_gone_from ON file (gone_from) WHERE gone_from IS NOT NULL",
           "CREATE INDEX IF NOT EXISTS file_gone ON file (shelf) WHERE NOT present",
           // In the order in which a folder's lines are shown.
           "CREATE INDEX IF NOT EXISTS path_folder ON path (folder, CAST(inner AS TEXT) COLLATE NOCASE)",
