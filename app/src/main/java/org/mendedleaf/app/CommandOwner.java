@@ -13,7 +13,7 @@ import org.mendedleaf.core.session.OfficeSettings;
 final class CommandOwner implements OfficeOpener, DeskOwner {
 
   @Override
-  public int with(OfficeSettings settings, Work work) throws IOException {
+  public int with(OfficeSettings settings, OfficeWork work) throws IOException {
     try (Office office = Office.open(settings);
         OwnerServer server = new OwnerServer(settings.home(), office)) {
       server.serve(this);

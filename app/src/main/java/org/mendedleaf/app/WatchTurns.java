@@ -42,7 +42,7 @@ final class WatchTurns implements OfficeOpener, DeskOwner {
   }
 
   @Override
-  public int with(OfficeSettings settings, Work work) throws IOException {
+  public int with(OfficeSettings settings, OfficeWork work) throws IOException {
     return FRESH.with(settings, work);
   }
 

@@ -35,8 +35,8 @@ import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.frame.MainWindow;
-import org.mendedleaf.desktop.work.Background;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.jobs.Background;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
  * Opens the real window on a folder of very many files, at a moment and now, walks it, picks all of
@@ -88,7 +88,7 @@ public final class Handlers {
   private void run() throws Exception {
     try (Office office = Office.open(OfficeSettings.ofThisMachine(base.resolve("home")))) {
       Shelf shelf = fill(office);
-      List<ChangeQuestions.Change> changes = office.moments().changes(shelf);
+      List<ChangeQuestions.ShelfChange> changes = office.moments().changes(shelf);
       Moment then = new Moment.At(changes.get(0).at().plusMillis(1));
       Moment later = new Moment.At(changes.get(changes.size() - 1).at().plusMillis(1));
       open(office);

@@ -273,7 +273,7 @@ public final class Scale {
     long loaded = System.nanoTime();
     CarePlan plan =
         ReadyPlans.named("Office memory", ZoneOffset.UTC, DayOfWeek.MONDAY).orElseThrow().plan();
-    CarePlans.Rehearsal rehearsal =
+    CarePlans.PlanRehearsal rehearsal =
         CarePlans.rehearse(
             lineages,
             plan,
@@ -303,7 +303,7 @@ public final class Scale {
                 dear.stream()
                     .map(
                         one ->
-                            new SpaceQuestions.Counted(
+                            new SpaceQuestions.CountedFile(
                                 one.file(),
                                 one.revisions(),
                                 one.cost().current(),

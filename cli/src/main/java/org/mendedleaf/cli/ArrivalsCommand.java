@@ -77,8 +77,8 @@ final class ArrivalsCommand implements Callable<Integer> {
     return Answer.done(node, text.toString());
   }
 
-  private Optional<Intake.Done> admit(Suggestion suggestion, Office office) throws IOException {
-    Optional<Intake.Done> done = admit ? office.intake().admit(suggestion) : Optional.empty();
+  private Optional<Intake.TakenIn> admit(Suggestion suggestion, Office office) throws IOException {
+    Optional<Intake.TakenIn> done = admit ? office.intake().admit(suggestion) : Optional.empty();
     if (done.isPresent()) {
       office.arrivals().dismiss(List.of(suggestion.arrival()));
     }

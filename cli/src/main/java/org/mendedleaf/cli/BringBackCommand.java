@@ -44,7 +44,7 @@ final class BringBackCommand implements Callable<Integer> {
   private Answer bringBack(Office office) throws IOException {
     List<Tray.Entry> picks = new ArrayList<>();
     for (String file : files) {
-      Addresses.Place place = place(office, file);
+      Addresses.Addressed place = place(office, file);
       Shelf shelf = place.shelf();
       picks.add(
           new Tray.Entry(
@@ -58,10 +58,10 @@ final class BringBackCommand implements Callable<Integer> {
     return new RecoveryAnswer(office).to(tray, Optional.of(now), how.rehearse());
   }
 
-  private Addresses.Place place(Office office, String file) throws IOException {
+  private Addresses.Addressed place(Office office, String file) throws IOException {
     if (file.startsWith("id:")) {
       FileLife life = office.files().life(office.addresses().file(file, root.terminal().folder()));
-      return new Addresses.Place(life.shelf(), life.file().path());
+      return new Addresses.Addressed(life.shelf(), life.file().path());
     }
     return office.addresses().place(file, root.terminal().folder());
   }

@@ -40,7 +40,7 @@ final class BringInCommand implements Callable<Integer> {
   @Parameters(paramLabel = "FILE", arity = "1..*", description = "Files, or folders with files.")
   private List<Path> files;
 
-  @ArgGroup private Where where = new Where();
+  @ArgGroup private WhereTo where = new WhereTo();
 
   @Option(names = "--note", paramLabel = "TEXT", description = "What changed.")
   private String note = "";
@@ -59,7 +59,7 @@ final class BringInCommand implements Callable<Integer> {
   private boolean despiteDoubts;
 
   /** Where it goes. */
-  static final class Where {
+  static final class WhereTo {
     @Option(names = "--onto", paramLabel = "FILE", description = "The file that it replaces.")
     private Optional<String> onto = Optional.empty();
 
@@ -109,30 +109,31 @@ final class BringInCommand implements Callable<Integer> {
               .formatted(arrival.getFileName(), String.join("; ", doubts));
       return new Answer(node, text, Exit.NOT_DONE);
     }
-    Intake.Done done = office.intake().bringIn(arrival, target, note, clearAway);
+    Intake.TakenIn done = office.intake().bringIn(arrival, target, note, clearAway);
     return Answer.done(node, new SuggestionAnswer(office).taken(one, done, arrival));
   }
 
   private Answer fresh(Office office, Path arrival) throws IOException {
-    Addresses.Place place =
+    Addresses.Addressed place =
         office.addresses().place(where.fresh.orElseThrow(), root.terminal().folder());
     ObjectNode node = Json.object();
     ObjectNode one = node.putArray("arrivals").addObject().put("arrival", arrival.toString());
     one.putArray("candidates");
     one.putArray("guard");
-    Intake.Done done =
+    Intake.TakenIn done =
         office.intake().bringInNew(arrival, place.shelf(), place.path(), note, clearAway);
     return Answer.done(node, new SuggestionAnswer(office).taken(one, done, arrival));
   }
 
   /** Takes in what there is no question about, if that is wanted. */
-  private Optional<Intake.Done> takeConfident(
-      Suggestion suggestion, Optional<Addresses.Place> newAt, Office office) throws IOException {
+  private Optional<Intake.TakenIn> takeConfident(
+      Suggestion suggestion, Optional<Addresses.Addressed> newAt, Office office)
+      throws IOException {
     if (!where.takeConfident) {
       return Optional.empty();
     }
     if (newAt.isPresent() && newToo) {
-      Addresses.Place place = newAt.get();
+      Addresses.Addressed place = newAt.get();
       return Optional.of(
           office
               .intake()

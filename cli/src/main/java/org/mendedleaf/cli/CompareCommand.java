@@ -21,8 +21,8 @@ import org.mendedleaf.core.office.When;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.FolderComparison;
-import org.mendedleaf.core.shelves.FolderComparison.Difference;
-import org.mendedleaf.core.shelves.FolderComparison.Kind;
+import org.mendedleaf.core.shelves.FolderComparison.DifferenceKind;
+import org.mendedleaf.core.shelves.FolderComparison.FolderDifference;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -52,7 +52,7 @@ final class CompareCommand implements Callable<Integer> {
       names = "--format",
       paramLabel = "FORMAT",
       description = "Of a file: unified, for what is compared by lines.")
-  private Optional<Format> format;
+  private Optional<OutputFormat> format;
 
   @Option(
       names = "--at",
@@ -74,7 +74,7 @@ final class CompareCommand implements Callable<Integer> {
   }
 
   /** How differences between lines are written. */
-  enum Format {
+  enum OutputFormat {
     unified
   }
 
@@ -99,7 +99,7 @@ final class CompareCommand implements Callable<Integer> {
     node.put("zone", office.settings().zone().getId()).put("same", comparison.same());
     ArrayNode differences = node.putArray("differences");
     StringBuilder text = new StringBuilder(summary(comparison)).append(System.lineSeparator());
-    for (Difference difference : comparison.differences()) {
+    for (FolderDifference difference : comparison.differences()) {
       differences.add(json(difference));
       text.append(line(difference));
     }
@@ -121,7 +121,7 @@ final class CompareCommand implements Callable<Integer> {
       return "Identical, byte for byte: %d files.".formatted(comparison.same());
     }
     List<String> words = new ArrayList<>();
-    for (Kind kind : Kind.values()) {
+    for (DifferenceKind kind : DifferenceKind.values()) {
       if (comparison.count(kind) > 0) {
         words.add(comparison.count(kind) + " " + word(kind));
       }
@@ -129,11 +129,11 @@ final class CompareCommand implements Callable<Integer> {
     return String.join(", ", words) + "; " + comparison.same() + " the same";
   }
 
-  private static String word(Kind kind) {
+  private static String word(DifferenceKind kind) {
     return kind.name().toLowerCase(Locale.ROOT).replace('_', ' ');
   }
 
-  private static ObjectNode json(Difference difference) {
+  private static ObjectNode json(FolderDifference difference) {
     ObjectNode node = Json.putPath(Json.object(), difference.path());
     node.put("id", difference.later().or(difference::earlier).orElseThrow().file().orElseThrow());
     node.put("difference", word(difference.kind()));
@@ -147,7 +147,7 @@ final class CompareCommand implements Callable<Integer> {
     node.put("revision", entry.revision().orElseThrow()).put("size", entry.size());
   }
 
-  private static String line(Difference difference) {
+  private static String line(FolderDifference difference) {
     InnerPath was = difference.earlier().map(TreeEntry::path).orElse(difference.path());
     String mark =
         switch (difference.kind()) {

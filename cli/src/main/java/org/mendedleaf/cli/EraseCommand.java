@@ -75,7 +75,7 @@ final class EraseCommand extends FileCommand implements Callable<Integer> {
               + "Nothing was erased. To do it, add: --confirm \"%s\"%n"
                   .formatted(life.file().path().name()));
     }
-    Erasures.Erased erased = office.erasures().erase(life.ref(), numbers, name, nameInLedger);
+    Erasures.ErasureDone erased = office.erasures().erase(life.ref(), numbers, name, nameInLedger);
     node.put("erased", true).put("act", erased.act()).put("freed", erased.freed());
     return Answer.done(
         node,

@@ -44,11 +44,11 @@ final class FindCommand implements Callable<Integer> {
     if (limit < 1) {
       throw new SentenceException("--limit is at least 1; %d is not.".formatted(limit));
     }
-    Search.Answer answer = office.search().find(String.join(" ", words), limit);
+    Search.Hits answer = office.search().find(String.join(" ", words), limit);
     ObjectNode node = Json.object();
     ArrayNode files = node.putArray("files");
     StringBuilder text = new StringBuilder();
-    for (Search.Found found : answer.files()) {
+    for (Search.SearchHit found : answer.files()) {
       List<String> former =
           office.files().life(found.ref()).formerPaths().stream().map(p -> p.shown()).toList();
       files.add(Json.found(found, former));
@@ -75,7 +75,7 @@ final class FindCommand implements Callable<Integer> {
     return Answer.done(node, text.toString());
   }
 
-  private static String line(Search.Found found, Office office) {
+  private static String line(Search.SearchHit found, Office office) {
     return "id:%d  %s:%s%s  %s, %s%s%n"
         .formatted(
             found.file().id(),

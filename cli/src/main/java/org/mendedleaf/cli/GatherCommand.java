@@ -60,7 +60,7 @@ final class GatherCommand implements Callable<Integer> {
   }
 
   private Answer gather(Office office) throws IOException {
-    Addresses.Place place = office.addresses().place(folder, root.terminal().folder());
+    Addresses.Addressed place = office.addresses().place(folder, root.terminal().folder());
     List<Gatherings.Proposed> families = new ArrayList<>();
     for (Gatherings.Proposed one :
         office.gatherings().find(place.shelf(), place.path(), Progress.NONE)) {
@@ -97,7 +97,7 @@ final class GatherCommand implements Callable<Integer> {
     RunReceipt receipt = office.gatherings().gather(place.shelf(), chosen, Progress.NONE);
     long undo = receipt.act().id();
     node.put("undo", undo);
-    for (RunReceipt.Line line : receipt.lines()) {
+    for (RunReceipt.ReceiptLine line : receipt.lines()) {
       if (line.item().outcome() == Outcome.REFUSED) {
         text.append(
             "not done: %s (%s)%n".formatted(Names.shown(line.item().target()), line.item().why()));
@@ -138,7 +138,7 @@ final class GatherCommand implements Callable<Integer> {
     return copy.file().state().path();
   }
 
-  private static String words(Family.Reason reason) {
+  private static String words(Family.DoubtReason reason) {
     return switch (reason) {
       case OTHER_WORDS -> "its name has other words";
       case LITTLE_SHARED -> "little of it is in the others";

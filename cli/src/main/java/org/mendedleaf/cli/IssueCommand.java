@@ -36,7 +36,7 @@ final class IssueCommand extends FileCommand implements Callable<Integer> {
               FileLife life = life(office);
               int number =
                   revision == null ? life.newest().number() : Addresses.revision(revision, life);
-              Sayings.Issued issued = office.sayings().issue(life.ref(), number);
+              Sayings.IssuedLetter issued = office.sayings().issue(life.ref(), number);
               String letters = issued.issue().letters();
               ObjectNode node = Json.object();
               Json.putPath(node.putObject("file").put("id", life.file().id()), life.file().path());

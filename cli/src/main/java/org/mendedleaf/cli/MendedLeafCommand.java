@@ -185,12 +185,12 @@ public final class MendedLeafCommand {
   }
 
   /** Work that answers with what is to be printed. */
-  interface Work {
+  interface CommandWork {
     Answer in(Office office) throws IOException;
   }
 
   /** Opens the office, does the work, prints the answer. */
-  int answer(Work work) throws IOException {
+  int answer(CommandWork work) throws IOException {
     return opener.with(
         settings(),
         office -> {
@@ -223,7 +223,7 @@ public final class MendedLeafCommand {
   }
 
   /** For commands whose answer is not text. */
-  int raw(OfficeOpener.Work work) throws IOException {
+  int raw(OfficeOpener.OfficeWork work) throws IOException {
     return opener.with(settings(), work);
   }
 

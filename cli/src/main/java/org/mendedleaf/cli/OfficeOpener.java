@@ -8,14 +8,14 @@ import org.mendedleaf.core.session.OfficeSettings;
 public interface OfficeOpener {
 
   /** Work in an office. */
-  interface Work {
+  interface OfficeWork {
     int in(Office office) throws IOException;
   }
 
   /**
    * @param settings home, clock and person as the command line says
    */
-  int with(OfficeSettings settings, Work work) throws IOException;
+  int with(OfficeSettings settings, OfficeWork work) throws IOException;
 
   /** Work that goes on until the process is asked to end. */
   interface Keeping {

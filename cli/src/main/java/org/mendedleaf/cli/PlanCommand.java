@@ -51,7 +51,7 @@ final class PlanCommand {
   @ParentCommand private MendedLeafCommand root;
 
   /** Which plan is meant. */
-  static final class Wanted {
+  static final class PlanWanted {
     @Option(
         names = "--ready",
         paramLabel = "NAME",
@@ -90,7 +90,7 @@ final class PlanCommand {
       description = "Give a shelf a plan; shelves that have one of that name get it too.")
   int set(
       @Parameters(paramLabel = "SHELF") String name,
-      @ArgGroup(multiplicity = "1") Wanted wanted,
+      @ArgGroup(multiplicity = "1") PlanWanted wanted,
       @Option(
               names = "--keep-nothing",
               description = "Confirms a plan that keeps nothing but what is current.")
@@ -150,7 +150,7 @@ final class PlanCommand {
       description = "Say what a plan would let go, now or at another date; nothing is changed.")
   int rehearse(
       @Parameters(paramLabel = "SHELF") String name,
-      @ArgGroup Wanted wanted,
+      @ArgGroup PlanWanted wanted,
       @Option(names = "--at", paramLabel = "WHEN", description = "Now unless said.")
           Optional<String> when)
       throws IOException {
@@ -168,7 +168,7 @@ final class PlanCommand {
           Instant now = office.settings().clock().instant();
           Instant at =
               when.isPresent() ? new When(office.settings().zone()).parse(when.get(), now) : now;
-          CarePlans.Rehearsal rehearsal = office.plans().rehearse(shelf, plan, at);
+          CarePlans.PlanRehearsal rehearsal = office.plans().rehearse(shelf, plan, at);
           return rehearsed(
               plan, rehearsal, rehearsal.freed(office.spaces().of(shelf.store())), office);
         });
@@ -180,7 +180,7 @@ final class PlanCommand {
       description = "Say what a shelf will take over the next year under its plan and others.")
   int forecast(
       @Parameters(paramLabel = "SHELF") String name,
-      @ArgGroup Wanted wanted,
+      @ArgGroup PlanWanted wanted,
       @Option(names = "--rhythm", paramLabel = "SENTENCE", description = "Captured so instead.")
           Optional<String> sentence)
       throws IOException {
@@ -188,7 +188,7 @@ final class PlanCommand {
         office -> {
           Shelf shelf = office.shelves().named(name);
           ZoneId zone = office.settings().zone();
-          Forecasts.Known known = office.forecasts().of(shelf);
+          Forecasts.ShelfForecast known = office.forecasts().of(shelf);
           NamedPlan own =
               known
                   .own()
@@ -221,7 +221,8 @@ final class PlanCommand {
       mixinStandardHelpOptions = true,
       description = "Say what another plan keeps more or less.")
   int diff(
-      @Parameters(paramLabel = "SHELF") String name, @ArgGroup(multiplicity = "1") Wanted wanted)
+      @Parameters(paramLabel = "SHELF") String name,
+      @ArgGroup(multiplicity = "1") PlanWanted wanted)
       throws IOException {
     return root.answer(
         office -> {
@@ -244,7 +245,7 @@ final class PlanCommand {
         });
   }
 
-  private Optional<NamedPlan> wanted(Office office, Wanted wanted) throws IOException {
+  private Optional<NamedPlan> wanted(Office office, PlanWanted wanted) throws IOException {
     ZoneId zone = office.settings().zone();
     if (wanted.ready.isPresent()) {
       return Optional.of(
@@ -294,7 +295,10 @@ final class PlanCommand {
   }
 
   private static Answer rehearsed(
-      NamedPlan plan, CarePlans.Rehearsal rehearsal, StoreSpace.Bytes freed, Office office) {
+      NamedPlan plan,
+      CarePlans.PlanRehearsal rehearsal,
+      StoreSpace.SpaceBytes freed,
+      Office office) {
     ObjectNode node = Json.object();
     node.put("at", rehearsal.at().toString()).put("plan", plan.name());
     node.put("stays", rehearsal.stays());

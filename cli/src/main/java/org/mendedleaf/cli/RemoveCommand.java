@@ -35,9 +35,9 @@ final class RemoveCommand implements Callable<Integer> {
 
   private Answer remove(Office office) throws IOException {
     List<InnerPath> paths = new ArrayList<>();
-    Addresses.Place first = null;
+    Addresses.Addressed first = null;
     for (String file : files) {
-      Addresses.Place place = office.addresses().place(file, root.terminal().folder());
+      Addresses.Addressed place = office.addresses().place(file, root.terminal().folder());
       if (first != null && first.shelf().id() != place.shelf().id()) {
         throw new SentenceException(
             "These lie on different shelves; remove those of one shelf at a time. Nothing was changed.");

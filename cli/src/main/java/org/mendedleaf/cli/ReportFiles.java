@@ -28,11 +28,11 @@ final class ReportFiles {
     }
   }
 
-  private interface Writing {
+  private interface ReportWriting {
     void to(OutputStream out) throws IOException;
   }
 
-  private static void write(Path file, Writing writing) throws IOException {
+  private static void write(Path file, ReportWriting writing) throws IOException {
     SavedFile.write(file, false, writing::to);
   }
 }

@@ -16,14 +16,14 @@ abstract class SayingCommand extends FileCommand {
   private String revision;
 
   /** Says it, and returns the act. */
-  interface Saying {
+  interface SayingAct {
     long of(Office office, FileLife life, int revision) throws IOException;
   }
 
   /**
    * @param done what was done, after the name and the number
    */
-  int say(Saying saying, String done) throws IOException {
+  int say(SayingAct saying, String done) throws IOException {
     return root()
         .answer(
             office -> {

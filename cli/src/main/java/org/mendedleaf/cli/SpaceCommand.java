@@ -84,7 +84,7 @@ final class SpaceCommand implements Callable<Integer> {
         text.append(line(shelf.shelf().name(), shelf.cost()));
       }
       ArrayNode files = store.putArray("files");
-      for (Spaces.OnShelf file : overview.files().stream().limit(most).toList()) {
+      for (Spaces.ShelfSpace file : overview.files().stream().limit(most).toList()) {
         ObjectNode one = files.addObject();
         one.put("shelf", file.shelf().name());
         Json.putPath(one.putObject("file").put("id", file.cost().file()), file.cost().path());

@@ -87,7 +87,7 @@ final class ThinCommand implements Callable<Integer> {
 
   private Answer told(Office office, Shelf which, Optional<KeepRule> sentence) throws IOException {
     Instant now = office.settings().clock().instant();
-    Thinnings.Rehearsal rehearsal =
+    Thinnings.RehearsedThinning rehearsal =
         sentence.isPresent()
             ? office.thinnings().rehearseOnce(which, sentence.get(), now)
             : office.thinnings().rehearse(which, now);
@@ -103,7 +103,7 @@ final class ThinCommand implements Callable<Integer> {
   }
 
   private Answer done(Office office, Shelf which, Optional<KeepRule> sentence) throws IOException {
-    Thinnings.Done done =
+    Thinnings.Thinned done =
         sentence.isPresent()
             ? office.thinnings().thinOnce(which, sentence.get(), clockIsRight)
             : office.thinnings().thin(which, clockIsRight);
@@ -115,7 +115,8 @@ final class ThinCommand implements Callable<Integer> {
         text(done.did(), office) + "The store is %,d bytes smaller.%n".formatted(done.freed()));
   }
 
-  private static ObjectNode json(Thinnings.Rehearsal rehearsal, Office office) throws IOException {
+  private static ObjectNode json(Thinnings.RehearsedThinning rehearsal, Office office)
+      throws IOException {
     ObjectNode node = Json.object();
     node.put("at", rehearsal.at().toString()).put("shelf", rehearsal.shelf().name());
     if (!rehearsal.plan().name().isEmpty()) {
@@ -145,7 +146,7 @@ final class ThinCommand implements Callable<Integer> {
     return node;
   }
 
-  private static String text(Thinnings.Rehearsal rehearsal, Office office) {
+  private static String text(Thinnings.RehearsedThinning rehearsal, Office office) {
     StringBuilder text = new StringBuilder();
     int shown = 0;
     for (Thinnings.Concerned one : rehearsal.concerned()) {

@@ -85,7 +85,8 @@ final class TreeCommand implements Callable<Integer> {
             .map(MomentEntry::entry)
             .anyMatch(
                 entry ->
-                    entry.kind() == TreeEntry.Kind.FOLDER && entry.path().equals(asked.folder()));
+                    entry.kind() == TreeEntry.EntryKind.FOLDER
+                        && entry.path().equals(asked.folder()));
     if (!there) {
       throw new SentenceException(
           "There was no folder %s on the shelf “%s” at that moment."

@@ -13,9 +13,9 @@ import picocli.CommandLine.Option;
 /** A moment or a snapshot; without either, now. */
 final class WhenOptions {
 
-  @ArgGroup private final Point point = new Point();
+  @ArgGroup private final WhenPoint point = new WhenPoint();
 
-  private static final class Point {
+  private static final class WhenPoint {
     @Option(
         names = "--at",
         paramLabel = "WHEN",

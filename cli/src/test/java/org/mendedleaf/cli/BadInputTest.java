@@ -110,7 +110,8 @@ class BadInputTest {
         .isEqualTo("does not fit any more\n");
   }
 
-  private static int onAFullDisk(OfficeSettings said, OfficeOpener.Work work) throws IOException {
+  private static int onAFullDisk(OfficeSettings said, OfficeOpener.OfficeWork work)
+      throws IOException {
     Places full = folder -> new FullDisk(LocalDurability.probe(folder));
     OfficeSettings settings =
         new OfficeSettings(

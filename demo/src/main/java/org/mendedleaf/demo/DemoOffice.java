@@ -126,7 +126,7 @@ public record DemoOffice(Path root) {
     delete(root);
     List<Happening> story = Story.tell();
     progress.phase(Phase.RECORDING, story.size(), 0);
-    Replay replay = new Replay();
+    DemoReplay replay = new DemoReplay();
     try (Office office = Office.open(replay.settings())) {
       replay.run(office, story, progress);
     }
@@ -134,7 +134,7 @@ public record DemoOffice(Path root) {
   }
 
   /** One replay of the story. */
-  private final class Replay {
+  private final class DemoReplay {
     private final Map<Path, String> owners = new HashMap<>();
     private final Map<String, Shelf> shelves = new HashMap<>();
     private Instant now = Story.begin();

@@ -55,20 +55,20 @@ final class Handbook {
                 Loft.HANDBOOK,
                 new People(Map.of(Loft.MAREN, Role.KEEPER, Loft.PRIYA, Role.KEEPER), Role.LOOKER));
     Files.createDirectories(arrivals);
-    Document guide = text(TextDocument.Format.ODT, "Washing and folding", 12);
+    Document guide = text(TextDocument.TextFormat.ODT, "Washing and folding", 12);
     life(CARE_GUIDE, guide, 6, List.of(2, 5), "autumn edition");
-    Document aloft = text(TextDocument.Format.PDF, "Working aloft", 9);
+    Document aloft = text(TextDocument.TextFormat.PDF, "Working aloft", 9);
     life("Safety sheets/Working aloft.pdf", aloft, 3, List.of(3), "");
-    Document machines = text(TextDocument.Format.DOCX, "Sewing machines", 10);
+    Document machines = text(TextDocument.TextFormat.DOCX, "Sewing machines", 10);
     life("Safety sheets/Sewing machines.docx", machines, 4, List.of(1), "");
     // Issues A to D with drafts between, and a draft on its way to E.
-    Document cloth = text(TextDocument.Format.DOCX, "Cloth strength", 14);
+    Document cloth = text(TextDocument.TextFormat.DOCX, "Cloth strength", 14);
     life("Certificates/Cloth strength.docx", cloth, 11, List.of(2, 4, 7, 10), "as tested");
     Files.delete(arrivals);
     return guide;
   }
 
-  private TextDocument text(TextDocument.Format format, String title, int paragraphs) {
+  private TextDocument text(TextDocument.TextFormat format, String title, int paragraphs) {
     return new TextDocument(format, title, paragraphs, random);
   }
 

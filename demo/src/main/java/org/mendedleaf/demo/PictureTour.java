@@ -35,8 +35,8 @@ import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.tray.RunReceipt;
 import org.mendedleaf.desktop.drawings.LifeLine;
 import org.mendedleaf.desktop.frame.MainWindow;
-import org.mendedleaf.desktop.work.MendingTray.Wanted;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
 
 /** Walks through the main views of the real window and saves a picture of each. */
 public final class PictureTour {
@@ -190,7 +190,7 @@ public final class PictureTour {
     Moment then = new Moment.At(Instant.parse("2026-03-05T17:00:00Z"));
     FileLife kestrel = life(office, "Cutting plans:Kestrel 32/mainsail-cut-list.csv");
     FileLife prices = life(office, "Orders:price-list.csv");
-    List<Wanted> picks =
+    List<WantedPick> picks =
         List.of(
             wanted(cutting, new Pick.OfMoment(new InnerPath("Surveys winter"), then)),
             wanted(
@@ -209,8 +209,8 @@ public final class PictureTour {
     onInterface(() -> window.context().tray().remove(window.context().tray().picks()));
   }
 
-  private static Wanted wanted(Shelf shelf, Pick pick) {
-    return new Wanted(new Tray.Entry(shelf.store(), shelf.id(), pick), "", false, 1, -1);
+  private static WantedPick wanted(Shelf shelf, Pick pick) {
+    return new WantedPick(new Tray.Entry(shelf.store(), shelf.id(), pick), "", false, 1, -1);
   }
 
   private static FileLife life(Office office, String address) throws IOException {

@@ -60,14 +60,14 @@ final class Story {
       life(
           Loft.CUTTING,
           folder + "measurements.xlsx",
-          new TableDocument(TableDocument.Format.XLSX, "P", PANEL, 60, random),
+          new TableDocument(TableDocument.TableFormat.XLSX, "P", PANEL, 60, random),
           Loft.JUNO,
           9);
       life(Loft.CUTTING, folder + "plotter.loft", new BinaryDocument(60_000, random), Loft.TEO, 8);
       life(
           Loft.CUTTING,
           folder + "rigging notes.txt",
-          text(TextDocument.Format.TXT, boat + ": rigging notes", 6),
+          text(TextDocument.TextFormat.TXT, boat + ": rigging notes", 6),
           Loft.MAREN,
           6);
     }
@@ -81,7 +81,7 @@ final class Story {
       life(
           Loft.CUTTING,
           "Surveys winter/hull-" + hull + ".pdf",
-          text(TextDocument.Format.PDF, "Winter survey, hull " + hull, 20),
+          text(TextDocument.TextFormat.PDF, "Winter survey, hull " + hull, 20),
           Loft.JUNO,
           2);
     }
@@ -89,7 +89,7 @@ final class Story {
     life(
         Loft.CUTTING,
         "cloth stock.xlsx",
-        new TableDocument(TableDocument.Format.XLSX, "S", PRICE, 120, random),
+        new TableDocument(TableDocument.TableFormat.XLSX, "S", PRICE, 120, random),
         Loft.PRIYA,
         16);
   }
@@ -102,39 +102,39 @@ final class Story {
       life(
           Loft.ORDERS,
           "Quotations/" + customer + ".docx",
-          text(TextDocument.Format.DOCX, "Quotation for " + customer, 8),
+          text(TextDocument.TextFormat.DOCX, "Quotation for " + customer, 8),
           Loft.PRIYA,
           6);
       life(
           Loft.ORDERS,
           "Confirmations/" + customer + ".pdf",
-          text(TextDocument.Format.PDF, "Order confirmation, " + customer, 6),
+          text(TextDocument.TextFormat.PDF, "Order confirmation, " + customer, 6),
           Loft.PRIYA,
           3);
       life(
           Loft.ORDERS,
           "Cloth/" + customer.toLowerCase(Locale.ROOT) + "-cloth.xlsx",
-          new TableDocument(TableDocument.Format.XLSX, "C", PRICE, 24, random),
+          new TableDocument(TableDocument.TableFormat.XLSX, "C", PRICE, 24, random),
           Loft.PRIYA,
           5);
     }
     life(
         Loft.ORDERS,
         "price-list.csv",
-        new TableDocument(TableDocument.Format.CSV, "A", PRICE, 160, random),
+        new TableDocument(TableDocument.TableFormat.CSV, "A", PRICE, 160, random),
         Loft.PRIYA,
         14);
     life(Loft.ORDERS, "delivery dates.json", json(), Loft.PRIYA, 12);
     life(
         Loft.ORDERS,
         "terms of sale.odt",
-        text(TextDocument.Format.ODT, "Terms of sale", 14),
+        text(TextDocument.TextFormat.ODT, "Terms of sale", 14),
         Loft.MAREN,
         4);
     life(
         Loft.ORDERS,
         "order page.html",
-        text(TextDocument.Format.HTML, "How to order a sail", 9),
+        text(TextDocument.TextFormat.HTML, "How to order a sail", 9),
         Loft.PRIYA,
         5);
   }
@@ -146,14 +146,14 @@ final class Story {
       life(
           Loft.REPAIRS,
           folder + "repair notes.txt",
-          text(TextDocument.Format.TXT, "Repair notes, job " + job, 5),
+          text(TextDocument.TextFormat.TXT, "Repair notes, job " + job, 5),
           Loft.ANSELM,
           7);
       if (job % 3 == 0) {
         life(
             Loft.REPAIRS,
             folder + "letter to insurer.docx",
-            text(TextDocument.Format.DOCX, "Claim for job " + job, 7),
+            text(TextDocument.TextFormat.DOCX, "Claim for job " + job, 7),
             Loft.MAREN,
             5);
       }
@@ -161,7 +161,7 @@ final class Story {
         life(
             Loft.REPAIRS,
             folder + "insurance report.pdf",
-            text(TextDocument.Format.PDF, "Insurance report, job " + job, 30),
+            text(TextDocument.TextFormat.PDF, "Insurance report, job " + job, 30),
             Loft.ANSELM,
             3);
       }
@@ -169,7 +169,7 @@ final class Story {
     life(
         Loft.REPAIRS,
         "bench rota.odt",
-        text(TextDocument.Format.ODT, "Bench rota", 10),
+        text(TextDocument.TextFormat.ODT, "Bench rota", 10),
         Loft.ANSELM,
         10);
     life(Loft.REPAIRS, "stitch samples.png", new PictureDocument("png", random), Loft.JUNO, 4);
@@ -180,7 +180,7 @@ final class Story {
       life(
           Loft.WEB,
           page + ".html",
-          text(TextDocument.Format.HTML, "Gannet Point Sail Loft: " + page, 7),
+          text(TextDocument.TextFormat.HTML, "Gannet Point Sail Loft: " + page, 7),
           Loft.PRIYA,
           6);
     }
@@ -192,10 +192,11 @@ final class Story {
     life(
         Loft.ORDERS,
         "supplier cloth list.csv",
-        new TableDocument(TableDocument.Format.CSV, "Cloth", PRICE, 60, random),
+        new TableDocument(TableDocument.TableFormat.CSV, "Cloth", PRICE, 60, random),
         Loft.PRIYA,
         4);
-    Document sheet = new TableDocument(TableDocument.Format.XLSX, "Shackle", PRICE, 46, random);
+    Document sheet =
+        new TableDocument(TableDocument.TableFormat.XLSX, "Shackle", PRICE, 46, random);
     List<String> names =
         List.of(
             "Rigging prices 2025-02-10 MO.xlsx",
@@ -411,10 +412,10 @@ final class Story {
   }
 
   private TableDocument table(String label, int rows) {
-    return new TableDocument(TableDocument.Format.CSV, label, PANEL, rows, random);
+    return new TableDocument(TableDocument.TableFormat.CSV, label, PANEL, rows, random);
   }
 
-  private TextDocument text(TextDocument.Format format, String title, int paragraphs) {
+  private TextDocument text(TextDocument.TextFormat format, String title, int paragraphs) {
     return new TextDocument(format, title, paragraphs, random);
   }
 
@@ -423,7 +424,7 @@ final class Story {
   }
 
   private Document json() {
-    TableDocument table = new TableDocument(TableDocument.Format.CSV, "D", PRICE, 12, random);
+    TableDocument table = new TableDocument(TableDocument.TableFormat.CSV, "D", PRICE, 12, random);
     return new Document() {
       @Override
       public void work(Random r) {

@@ -10,18 +10,18 @@ import java.util.Random;
 final class TableDocument implements Document {
 
   /** In which format it is saved. */
-  enum Format {
+  enum TableFormat {
     CSV,
     XLSX
   }
 
-  private final Format format;
+  private final TableFormat format;
   private final String label;
   private final List<String> heads;
   private final List<List<String>> rows = new ArrayList<>();
   private int next = 1;
 
-  TableDocument(Format format, String label, List<String> heads, int rows, Random random) {
+  TableDocument(TableFormat format, String label, List<String> heads, int rows, Random random) {
     this.format = format;
     this.label = label;
     this.heads = heads;
@@ -48,7 +48,7 @@ final class TableDocument implements Document {
 
   @Override
   public byte[] save(String person) {
-    if (format == Format.XLSX) {
+    if (format == TableFormat.XLSX) {
       return OfficeFiles.xlsx(heads, rows, person);
     }
     StringBuilder text = new StringBuilder(String.join(",", heads)).append('\n');

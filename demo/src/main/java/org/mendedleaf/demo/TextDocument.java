@@ -9,7 +9,7 @@ import java.util.Random;
 final class TextDocument implements Document {
 
   /** In which format it is saved. */
-  enum Format {
+  enum TextFormat {
     TXT,
     HTML,
     DOCX,
@@ -43,11 +43,11 @@ final class TextDocument implements Document {
           "was agreed with the owner by telephone.",
           "is drawn in the panel layout of the same date.");
 
-  private final Format format;
+  private final TextFormat format;
   private final String title;
   private final List<String> paragraphs = new ArrayList<>();
 
-  TextDocument(Format format, String title, int paragraphs, Random random) {
+  TextDocument(TextFormat format, String title, int paragraphs, Random random) {
     this.format = format;
     this.title = title;
     for (int i = 0; i < paragraphs; i++) {

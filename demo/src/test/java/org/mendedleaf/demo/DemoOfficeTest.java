@@ -91,7 +91,7 @@ class DemoOfficeTest {
           continue;
         }
         assertThat(office.shelves().browse(shelf, InnerPath.ROOT))
-            .allMatch(row -> row.standing() == FolderRow.Standing.RECORDED);
+            .allMatch(row -> row.standing() == FolderRow.RowStanding.RECORDED);
       }
       assertThat(Files.size(demo.root().resolve("desk/Repairs/Job 309/letter to insurer.docx")))
           .isZero();

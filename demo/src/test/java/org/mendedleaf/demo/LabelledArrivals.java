@@ -101,31 +101,39 @@ final class LabelledArrivals {
     String lower = boat.toLowerCase(Locale.ROOT);
     add(plans, boat + " mainsail cut list.csv", boat, cutList("main"));
     add(plans, boat + " genoa cut list.csv", boat, cutList("genoa"));
-    add(plans, boat + " batten table.xlsx", boat, table(TableDocument.Format.XLSX, "Batten", 14));
+    add(
+        plans,
+        boat + " batten table.xlsx",
+        boat,
+        table(TableDocument.TableFormat.XLSX, "Batten", 14));
     add(plans, boat + " panel layout.svg", boat, drawing("panel layout"));
-    add(plans, boat + " measurements.odt", boat, text(TextDocument.Format.ODT, "measurements", 14));
+    add(
+        plans,
+        boat + " measurements.odt",
+        boat,
+        text(TextDocument.TextFormat.ODT, "measurements", 14));
     add(plans, boat + " mainsail.loft", boat, plot("mainsail"));
     add(plans, boat + " genoa.loft", boat, plot("genoa"));
     add(
         "Orders",
         "Quotation " + number + " " + boat + ".docx",
         boat,
-        text(TextDocument.Format.DOCX, "Quotation", 18));
+        text(TextDocument.TextFormat.DOCX, "Quotation", 18));
     add(
         "Orders",
         "Order confirmation " + boat + ".pdf",
         boat,
-        text(TextDocument.Format.PDF, "Order confirmation", 22));
+        text(TextDocument.TextFormat.PDF, "Order confirmation", 22));
     add(
         "Orders",
         "Cloth order " + boat + " 2026-01.xlsx",
         boat,
-        table(TableDocument.Format.XLSX, "Cloth", 15));
+        table(TableDocument.TableFormat.XLSX, "Cloth", 15));
     add(
         "Orders",
         "Delivery note " + boat + ".pdf",
         boat,
-        text(TextDocument.Format.PDF, "Delivery note", 8));
+        text(TextDocument.TextFormat.PDF, "Delivery note", 8));
     add(
         repairs,
         "Damage " + boat + " leech.jpg",
@@ -140,19 +148,19 @@ final class LabelledArrivals {
         repairs,
         "Repair notes " + boat + ".txt",
         boat,
-        text(TextDocument.Format.TXT, "Repair notes", 16));
+        text(TextDocument.TextFormat.TXT, "Repair notes", 16));
     add(
         repairs,
         "Insurance letter " + boat + ".docx",
         boat,
-        text(TextDocument.Format.DOCX, "Insurance letter", 12));
+        text(TextDocument.TextFormat.DOCX, "Insurance letter", 12));
     add(
         repairs,
         boat + " winter survey 2025.docx",
         boat,
-        text(TextDocument.Format.DOCX, "Winter survey", 20));
+        text(TextDocument.TextFormat.DOCX, "Winter survey", 20));
     add(repairs, boat + " rig tension.rig", boat, plot("rig tension"));
-    add("Web pages", lower + ".html", boat, text(TextDocument.Format.HTML, "The boat", 10));
+    add("Web pages", lower + ".html", boat, text(TextDocument.TextFormat.HTML, "The boat", 10));
     add("Web pages", lower + " offer.json", boat, JsonDocument::new);
   }
 
@@ -177,12 +185,12 @@ final class LabelledArrivals {
     String name = names.get(i);
     Making making =
         switch (name.substring(name.lastIndexOf('.') + 1)) {
-          case "xlsx" -> table(TableDocument.Format.XLSX, "Item", 40);
-          case "csv" -> table(TableDocument.Format.CSV, "Item", 40);
-          case "pdf" -> text(TextDocument.Format.PDF, "", 20);
-          case "docx" -> text(TextDocument.Format.DOCX, "", 16);
-          case "odt" -> text(TextDocument.Format.ODT, "", 16);
-          case "html" -> text(TextDocument.Format.HTML, "", 12);
+          case "xlsx" -> table(TableDocument.TableFormat.XLSX, "Item", 40);
+          case "csv" -> table(TableDocument.TableFormat.CSV, "Item", 40);
+          case "pdf" -> text(TextDocument.TextFormat.PDF, "", 20);
+          case "docx" -> text(TextDocument.TextFormat.DOCX, "", 16);
+          case "odt" -> text(TextDocument.TextFormat.ODT, "", 16);
+          case "html" -> text(TextDocument.TextFormat.HTML, "", 12);
           case "svg" -> drawing("");
           default -> plot("settings");
         };
@@ -198,14 +206,14 @@ final class LabelledArrivals {
   private static Making cutList(String sail) {
     return (about, dice) ->
         new TableDocument(
-            TableDocument.Format.CSV,
+            TableDocument.TableFormat.CSV,
             about + " " + sail,
             List.of("Panel", "Luff", "Leech", "Foot", "Cloth"),
             30 + dice.nextInt(20),
             dice);
   }
 
-  private static Making table(TableDocument.Format format, String head, int rows) {
+  private static Making table(TableDocument.TableFormat format, String head, int rows) {
     return (about, dice) ->
         new TableDocument(
             format, about, List.of(head, "Length", "Price", "Cloth"), rows + dice.nextInt(6), dice);
@@ -215,7 +223,7 @@ final class LabelledArrivals {
     return (about, dice) -> new DrawingDocument(about + " " + title, 20 + dice.nextInt(20), dice);
   }
 
-  private static Making text(TextDocument.Format format, String title, int paragraphs) {
+  private static Making text(TextDocument.TextFormat format, String title, int paragraphs) {
     return (about, dice) ->
         new TextDocument(format, (title + " " + about).strip(), paragraphs + dice.nextInt(6), dice);
   }

@@ -130,7 +130,7 @@ class YearOfCareTest {
     for (Shelf shelf : office.shelves().all()) {
       Optional<NamedPlan> plan = office.plans().of(shelf);
       Judgement judgement = new Judgement(plan.orElseThrow().plan(), now);
-      for (ShelfLineages.OfFile file : office.plans().lineages(shelf).files()) {
+      for (ShelfLineages.FileLineage file : office.plans().lineages(shelf).files()) {
         for (Judgement.Judged one : judgement.of(file.lineage())) {
           one.keptUntil()
               .ifPresent(

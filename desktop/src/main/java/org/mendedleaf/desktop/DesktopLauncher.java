@@ -11,8 +11,8 @@ import javafx.application.Platform;
 import javafx.stage.Stage;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.desktop.frame.MainWindow;
-import org.mendedleaf.desktop.work.Background;
 import org.mendedleaf.desktop.work.SystemOpener;
+import org.mendedleaf.desktop.work.jobs.Background;
 
 /** Starts the interface and one window. */
 public final class DesktopLauncher {

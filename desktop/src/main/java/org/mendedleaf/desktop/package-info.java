@@ -5,4 +5,7 @@
  *
  * <p>Start reading at {@link org.mendedleaf.desktop.frame.MainWindow}.
  */
+@NullMarked
 package org.mendedleaf.desktop;
+
+import org.jspecify.annotations.NullMarked;

@@ -9,14 +9,14 @@ import java.util.Locale;
 import java.util.stream.Collectors;
 import org.mendedleaf.core.compare.Comparison;
 import org.mendedleaf.core.compare.Comparison.CellPair;
+import org.mendedleaf.core.compare.Comparison.ComparedRow;
 import org.mendedleaf.core.compare.Comparison.Difference;
 import org.mendedleaf.core.compare.Comparison.Piece;
-import org.mendedleaf.core.compare.Comparison.Row;
 import org.mendedleaf.core.compare.Comparison.RowPair;
 import org.mendedleaf.core.compare.Comparison.SheetPair;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.Addresses;
-import org.mendedleaf.core.files.Comparisons.State;
+import org.mendedleaf.core.files.Comparisons.ComparedState;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.office.Office;
@@ -38,8 +38,8 @@ public final class FileComparing {
   public Answer compare(String place, String revision, String with, boolean unified)
       throws IOException {
     FileLife life = office.files().life(office.addresses().file(place, folder));
-    State earlier = new State.Recorded(Addresses.revision(revision, life));
-    State later = other(with, life);
+    ComparedState earlier = new ComparedState.Recorded(Addresses.revision(revision, life));
+    ComparedState later = other(with, life);
     Comparison found = office.comparisons().compare(life, earlier, later);
     ObjectNode node = Json.object();
     node.put("kind", found.kind().family().name().toLowerCase(Locale.ROOT).replace('_', ' '));
@@ -59,21 +59,21 @@ public final class FileComparing {
     return Answer.done(node, summary + detail);
   }
 
-  private State other(String with, FileLife life) throws SentenceException {
+  private ComparedState other(String with, FileLife life) throws SentenceException {
     if (with.equals("now")) {
-      return new State.Now();
+      return new ComparedState.Now();
     }
     if (with.matches("r?\\d+|first|earliest")) {
-      return new State.Recorded(Addresses.revision(with, life));
+      return new ComparedState.Recorded(Addresses.revision(with, life));
     }
-    return new State.Outside(folder.resolve(with).toAbsolutePath().normalize());
+    return new ComparedState.Outside(folder.resolve(with).toAbsolutePath().normalize());
   }
 
-  private static String named(State state) {
-    if (state instanceof State.Recorded recorded) {
+  private static String named(ComparedState state) {
+    if (state instanceof ComparedState.Recorded recorded) {
       return Revision.numbered(recorded.number());
     }
-    return state instanceof State.Outside outside ? outside.file().toString() : "now";
+    return state instanceof ComparedState.Outside outside ? outside.file().toString() : "now";
   }
 
   private static String detail(
@@ -106,12 +106,13 @@ public final class FileComparing {
     return "";
   }
 
-  private static ObjectNode json(Row row) {
+  private static ObjectNode json(ComparedRow row) {
     ObjectNode node = Json.object();
     node.put("mark", word(row.mark())).put("earlier", row.earlier()).put("later", row.later());
     node.put("before", joined(row.before()));
     node.put(
-        "after", row.mark() == Comparison.Mark.SAME ? joined(row.before()) : joined(row.after()));
+        "after",
+        row.mark() == Comparison.ComparisonMark.SAME ? joined(row.before()) : joined(row.after()));
     return node;
   }
 
@@ -119,7 +120,7 @@ public final class FileComparing {
     ObjectNode node = Json.object();
     node.put("mark", word(sheet.mark())).put("name", sheet.name());
     ArrayNode columns = node.putArray("columns");
-    for (Comparison.Column column : sheet.columns()) {
+    for (Comparison.ComparedColumn column : sheet.columns()) {
       columns.addObject().put("mark", word(column.mark())).put("name", column.name());
     }
     ArrayNode rows = node.putArray("rows");

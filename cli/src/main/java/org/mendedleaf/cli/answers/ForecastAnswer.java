@@ -14,10 +14,10 @@ import org.mendedleaf.core.plan.NamedPlan;
 /** What a shelf will take under some plans, as text and JSON. */
 public final class ForecastAnswer {
 
-  private final Forecasts.Known known;
+  private final Forecasts.ShelfForecast known;
   private final ZoneId zone;
 
-  public ForecastAnswer(Forecasts.Known known, ZoneId zone) {
+  public ForecastAnswer(Forecasts.ShelfForecast known, ZoneId zone) {
     this.known = known;
     this.zone = zone;
   }
@@ -54,8 +54,8 @@ public final class ForecastAnswer {
   private void add(ObjectNode node, NamedPlan plan, Futures futures, StringBuilder text) {
     node.put("rhythm", plan.rhythm().sentence());
     ArrayNode points = node.putArray("points");
-    List<Futures.Point> all = futures.points();
-    for (Futures.Point point : all) {
+    List<Futures.FuturePoint> all = futures.points();
+    for (Futures.FuturePoint point : all) {
       points
           .addObject()
           .put("at", point.at().toString())
@@ -63,7 +63,7 @@ public final class ForecastAnswer {
           .put("middle", point.middle())
           .put("high", point.high());
     }
-    Futures.Point last = all.get(all.size() - 1);
+    Futures.FuturePoint last = all.get(all.size() - 1);
     text.append(
         "“%s”, captured %s: in a year about %s (%s to %s)"
             .formatted(

@@ -145,7 +145,7 @@ public final class Json {
     said.tell().forEach(tell::add);
   }
 
-  public static ObjectNode found(Search.Found found, List<String> formerPaths) {
+  public static ObjectNode found(Search.SearchHit found, List<String> formerPaths) {
     ObjectNode node = object();
     node.put("id", found.file().id()).put("shelf", found.shelf().name());
     putPath(node, found.file().path());
@@ -176,7 +176,7 @@ public final class Json {
     entry.file().ifPresent(id -> node.put("id", id));
     putPath(node, entry.path());
     node.put("kind", entry.kind().name().toLowerCase(java.util.Locale.ROOT));
-    if (entry.kind() != TreeEntry.Kind.FOLDER) {
+    if (entry.kind() != TreeEntry.EntryKind.FOLDER) {
       node.put("size", entry.size());
     }
     if (entry.content().isPresent()) {

@@ -40,7 +40,7 @@ public final class RecoveryAnswer {
     StringBuilder text = new StringBuilder();
     ObjectNode node = head(asOf, text);
     ArrayNode items = node.putArray("items");
-    for (TrayRehearsal.Line line : rehearsal.lines()) {
+    for (TrayRehearsal.RehearsedStep line : rehearsal.lines()) {
       Step step = line.step();
       ObjectNode item =
           item(
@@ -70,7 +70,7 @@ public final class RecoveryAnswer {
     StringBuilder text = new StringBuilder();
     ObjectNode node = head(asOf, text);
     ArrayNode items = node.putArray("items");
-    for (RunReceipt.Line line : receipt.lines()) {
+    for (RunReceipt.ReceiptLine line : receipt.lines()) {
       ReceiptItem done = line.item();
       item(items, text, done.target(), done.revision(), done.outcome(), done.bytes(), done.why());
     }

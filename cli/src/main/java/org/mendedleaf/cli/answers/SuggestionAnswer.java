@@ -22,7 +22,7 @@ public final class SuggestionAnswer {
   private static final int SHOWN = 3;
 
   private final Office office;
-  private final Map<Path, Addresses.Place> newPlaces;
+  private final Map<Path, Addresses.Addressed> newPlaces;
 
   public SuggestionAnswer(Office office) {
     this(office, Map.of());
@@ -31,7 +31,7 @@ public final class SuggestionAnswer {
   /**
    * @param newPlaces where those belong that are new in their folder
    */
-  public SuggestionAnswer(Office office, Map<Path, Addresses.Place> newPlaces) {
+  public SuggestionAnswer(Office office, Map<Path, Addresses.Addressed> newPlaces) {
     this.office = office;
     this.newPlaces = newPlaces;
   }
@@ -41,8 +41,9 @@ public final class SuggestionAnswer {
     /**
      * @param newAt where it belongs if it is new
      */
-    Optional<Intake.Done> take(
-        Suggestion suggestion, Optional<Addresses.Place> newAt, Office office) throws IOException;
+    Optional<Intake.TakenIn> take(
+        Suggestion suggestion, Optional<Addresses.Addressed> newAt, Office office)
+        throws IOException;
   }
 
   public Answer of(List<Suggestion> suggestions, Taking taking) throws IOException {
@@ -72,7 +73,7 @@ public final class SuggestionAnswer {
       candidate(candidates.addObject(), text, match);
     }
     doubts.forEach(doubt -> text.append("  but %s%n".formatted(doubt)));
-    Optional<Addresses.Place> newAt = Optional.ofNullable(newPlaces.get(suggestion.arrival()));
+    Optional<Addresses.Addressed> newAt = Optional.ofNullable(newPlaces.get(suggestion.arrival()));
     if (newAt.isPresent()) {
       String place = "%s:%s".formatted(newAt.get().shelf().name(), newAt.get().path().shown());
       one.put("newAt", place);
@@ -82,13 +83,13 @@ public final class SuggestionAnswer {
       same(one, text, suggestion.same().get());
       return;
     }
-    Optional<Intake.Done> done = taking.take(suggestion, newAt, office);
+    Optional<Intake.TakenIn> done = taking.take(suggestion, newAt, office);
     if (done.isPresent()) {
       text.append("  ").append(taken(one, done.get(), suggestion.arrival()));
     }
   }
 
-  public String taken(ObjectNode one, Intake.Done done, Path arrival) throws IOException {
+  public String taken(ObjectNode one, Intake.TakenIn done, Path arrival) throws IOException {
     FileLife life = office.files().life(done.file());
     ObjectNode taken = one.putObject("taken");
     Json.putPath(taken.putObject("file").put("id", life.file().id()), life.file().path());

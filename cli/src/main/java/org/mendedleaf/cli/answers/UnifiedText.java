@@ -3,9 +3,9 @@ package org.mendedleaf.cli.answers;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
-import org.mendedleaf.core.compare.Comparison.Mark;
+import org.mendedleaf.core.compare.Comparison.ComparedRow;
+import org.mendedleaf.core.compare.Comparison.ComparisonMark;
 import org.mendedleaf.core.compare.Comparison.Piece;
-import org.mendedleaf.core.compare.Comparison.Row;
 
 /**
  * Writes compared lines in the unified format that POSIX describes for {@code diff -u}: removed
@@ -24,7 +24,7 @@ public final class UnifiedText {
 
   private UnifiedText() {}
 
-  public static String of(List<Row> rows, String earlier, String later) {
+  public static String of(List<ComparedRow> rows, String earlier, String later) {
     UnifiedText unified = new UnifiedText();
     unified.text.append("--- %s%n+++ %s%n".formatted(earlier, later));
     rows.forEach(unified::take);
@@ -32,17 +32,17 @@ public final class UnifiedText {
     return unified.text.toString();
   }
 
-  private void take(Row row) {
-    if (row.mark() == Mark.SKIPPED || row.mark() == Mark.SECTION) {
+  private void take(ComparedRow row) {
+    if (row.mark() == ComparisonMark.SKIPPED || row.mark() == ComparisonMark.SECTION) {
       end();
-      if (row.mark() == Mark.SECTION) {
+      if (row.mark() == ComparisonMark.SECTION) {
         text.append("# %s%n".formatted(joined(row.before())));
       }
       return;
     }
     earlierAt = earlierAt == 0 ? row.earlier() : earlierAt;
     laterAt = laterAt == 0 ? row.later() : laterAt;
-    if (row.mark() == Mark.SAME) {
+    if (row.mark() == ComparisonMark.SAME) {
       flush();
       hunk.add(" " + joined(row.before()));
       earlierCount++;
@@ -50,11 +50,11 @@ public final class UnifiedText {
       return;
     }
     changes++;
-    if (row.mark() != Mark.ADDED) {
+    if (row.mark() != ComparisonMark.ADDED) {
       hunk.add("-" + joined(row.before()));
       earlierCount++;
     }
-    if (row.mark() != Mark.REMOVED) {
+    if (row.mark() != ComparisonMark.REMOVED) {
       added.add("+" + joined(row.after()));
       laterCount++;
     }

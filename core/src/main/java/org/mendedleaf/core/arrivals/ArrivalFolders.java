@@ -57,7 +57,7 @@ public final class ArrivalFolders {
 
   private final OfficeSettings settings;
   private final DeskFile file;
-  private final Map<Seen, String> hashes = new HashMap<>();
+  private final Map<SeenFile, String> hashes = new HashMap<>();
 
   public ArrivalFolders(OfficeSettings settings) {
     this.settings = settings;
@@ -77,9 +77,9 @@ public final class ArrivalFolders {
   }
 
   /** A file at one look. */
-  private record Seen(Path file, long size, Instant modified) {}
+  private record SeenFile(Path file, long size, Instant modified) {}
 
-  private record State(List<Path> folders, Set<String> dismissed) {}
+  private record ArrivalState(List<Path> folders, Set<String> dismissed) {}
 
   /** The folders, in the order in which they were chosen. */
   public synchronized List<Path> folders() throws IOException {
@@ -97,23 +97,23 @@ public final class ArrivalFolders {
       throw new SentenceException(
           "There is no folder %s, so nothing is looked for there.".formatted(wanted));
     }
-    State state = read();
+    ArrivalState state = read();
     Set<Path> folders = new LinkedHashSet<>(state.folders());
     folders.add(wanted);
-    write(new State(List.copyOf(folders), state.dismissed()));
+    write(new ArrivalState(List.copyOf(folders), state.dismissed()));
   }
 
   /** Looks there no longer; what lies there is untouched. */
   public synchronized void remove(Path folder) throws IOException {
     Path wanted = folder.toAbsolutePath().normalize();
-    State state = read();
+    ArrivalState state = read();
     List<Path> folders = new ArrayList<>(state.folders());
     if (!folders.remove(wanted)) {
       throw new SentenceException(
           "%s is no folder in which arrivals are looked for. Nothing was changed."
               .formatted(wanted));
     }
-    write(new State(folders, state.dismissed()));
+    write(new ArrivalState(folders, state.dismissed()));
   }
 
   /** Does not offer these and their doubles again, unless they are saved again. */
@@ -125,7 +125,7 @@ public final class ArrivalFolders {
         these.addAll(arrival.doubles());
       }
     }
-    State state = read();
+    ArrivalState state = read();
     List<String> dismissed = new ArrayList<>(state.dismissed());
     for (Path one : these) {
       seen(one)
@@ -135,7 +135,7 @@ public final class ArrivalFolders {
     }
     int tooMany = Math.max(0, dismissed.size() - REMEMBERED);
     write(
-        new State(
+        new ArrivalState(
             state.folders(), new LinkedHashSet<>(dismissed.subList(tooMany, dismissed.size()))));
   }
 
@@ -144,9 +144,9 @@ public final class ArrivalFolders {
    * being written, hidden ones, and those of more than two months ago do not wait.
    */
   public synchronized List<Arrival> waiting() throws IOException {
-    State state = read();
+    ArrivalState state = read();
     Instant now = settings.clock().instant();
-    List<Seen> found = new ArrayList<>();
+    List<SeenFile> found = new ArrayList<>();
     for (Path folder : state.folders()) {
       for (Path one : list(folder)) {
         seen(one)
@@ -155,11 +155,11 @@ public final class ArrivalFolders {
             .ifPresent(found::add);
       }
     }
-    found.sort(Comparator.comparing(Seen::modified).reversed().thenComparing(Seen::file));
+    found.sort(Comparator.comparing(SeenFile::modified).reversed().thenComparing(SeenFile::file));
     return folded(found.subList(0, Math.min(NEWEST, found.size())));
   }
 
-  private boolean isSettled(Seen seen, Instant now) {
+  private boolean isSettled(SeenFile seen, Instant now) {
     Instant saved = settings.fileTimes().onOfficeClock(seen.modified());
     return saved.isAfter(now.minus(RECENT))
         && (saved.isAfter(now) || saved.isBefore(now.minus(SETTLED)));
@@ -180,13 +180,13 @@ public final class ArrivalFolders {
     return !name.startsWith(".") && !name.startsWith("~") && !UNFINISHED.contains(ending);
   }
 
-  private static Optional<Seen> seen(Path file) throws IOException {
+  private static Optional<SeenFile> seen(Path file) throws IOException {
     try {
       BasicFileAttributes found =
           Files.readAttributes(file, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS);
       // One that must not be read would keep all others from being looked at.
       return found.isRegularFile() && Files.isReadable(file)
-          ? Optional.of(new Seen(file, found.size(), found.lastModifiedTime().toInstant()))
+          ? Optional.of(new SeenFile(file, found.size(), found.lastModifiedTime().toInstant()))
           : Optional.empty();
     } catch (NoSuchFileException e) {
       return Optional.empty();
@@ -194,12 +194,12 @@ public final class ArrivalFolders {
   }
 
   /** Puts files with the same bytes together, the newest of them first. */
-  private List<Arrival> folded(List<Seen> found) {
+  private List<Arrival> folded(List<SeenFile> found) {
     Map<Long, Long> sizes =
-        found.stream().collect(Collectors.groupingBy(Seen::size, Collectors.counting()));
+        found.stream().collect(Collectors.groupingBy(SeenFile::size, Collectors.counting()));
     hashes.keySet().retainAll(Set.copyOf(found));
-    Map<String, List<Seen>> same = new LinkedHashMap<>();
-    for (Seen seen : found) {
+    Map<String, List<SeenFile>> same = new LinkedHashMap<>();
+    for (SeenFile seen : found) {
       // Only files of one size can be the same, so that few are read.
       String content = sizes.get(seen.size()) == 1 ? seen.file().toString() : hash(seen);
       same.computeIfAbsent(content, unused -> new ArrayList<>()).add(seen);
@@ -207,16 +207,16 @@ public final class ArrivalFolders {
     return same.values().stream().map(this::arrival).toList();
   }
 
-  private Arrival arrival(List<Seen> same) {
-    Seen first = same.get(0);
+  private Arrival arrival(List<SeenFile> same) {
+    SeenFile first = same.get(0);
     return new Arrival(
         first.file(),
         first.size(),
         settings.fileTimes().onOfficeClock(first.modified()),
-        same.subList(1, same.size()).stream().map(Seen::file).toList());
+        same.subList(1, same.size()).stream().map(SeenFile::file).toList());
   }
 
-  private String hash(Seen seen) {
+  private String hash(SeenFile seen) {
     String known = hashes.get(seen);
     if (known != null) {
       return known;
@@ -234,7 +234,7 @@ public final class ArrivalFolders {
     return found;
   }
 
-  private static String mark(Seen seen) {
+  private static String mark(SeenFile seen) {
     String text = seen.file() + "\n" + seen.size() + "\n" + seen.modified();
     return HexFormat.of().formatHex(sha256().digest(text.getBytes(StandardCharsets.UTF_8)));
   }
@@ -247,20 +247,20 @@ public final class ArrivalFolders {
     }
   }
 
-  private State read() throws IOException {
-    return file.read(ArrivalFolders::parse).orElseGet(() -> new State(List.of(), Set.of()));
+  private ArrivalState read() throws IOException {
+    return file.read(ArrivalFolders::parse).orElseGet(() -> new ArrivalState(List.of(), Set.of()));
   }
 
-  private static State parse(String text) throws IOException {
+  private static ArrivalState parse(String text) throws IOException {
     JsonNode node = JSON.readTree(text);
     List<Path> folders = new ArrayList<>();
     node.required("folders").forEach(one -> folders.add(Path.of(one.asText())));
     Set<String> dismissed = new LinkedHashSet<>();
     node.required("dismissed").forEach(one -> dismissed.add(one.asText()));
-    return new State(folders, dismissed);
+    return new ArrivalState(folders, dismissed);
   }
 
-  private void write(State state) throws IOException {
+  private void write(ArrivalState state) throws IOException {
     ObjectNode node = JSON.createObjectNode();
     var folders = node.putArray("folders");
     state.folders().forEach(one -> folders.add(one.toString()));

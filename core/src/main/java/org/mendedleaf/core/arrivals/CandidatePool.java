@@ -46,24 +46,24 @@ final class CandidatePool {
   }
 
   /** A file on a shelf, and what it was called. */
-  private record Known(Shelf shelf, PresentFile file, List<String> otherNames) {}
+  private record KnownFile(Shelf shelf, PresentFile file, List<String> otherNames) {}
 
   List<Candidate<FileRef>> forThese(List<Arriving> arrivals, Progress progress) throws IOException {
-    List<Known> known = new ArrayList<>();
+    List<KnownFile> known = new ArrayList<>();
     for (Shelf shelf : shelves.all()) {
       Catalogue catalogue = desk.store(shelf.store()).catalogue();
       catalogue.catchUp();
       Map<Long, List<String>> others = catalogue.files().otherNames(shelf.id());
       for (PresentFile file : catalogue.present().of(shelf.id())) {
         if (file.state().content().isPresent()) {
-          known.add(new Known(shelf, file, others.getOrDefault(file.file(), List.of())));
+          known.add(new KnownFile(shelf, file, others.getOrDefault(file.file(), List.of())));
         }
       }
     }
-    List<Known> near = known.size() <= POOL ? known : nearest(known, arrivals);
+    List<KnownFile> near = known.size() <= POOL ? known : nearest(known, arrivals);
     List<Candidate<FileRef>> pool = new ArrayList<>();
     progress.phase(Phase.LOOKING, near.size(), 0);
-    for (Known one : near) {
+    for (KnownFile one : near) {
       progress.checkCancelled();
       pool.add(candidate(one));
       progress.advanced(1, 0);
@@ -71,7 +71,7 @@ final class CandidatePool {
     return pool;
   }
 
-  private Candidate<FileRef> candidate(Known one) throws IOException {
+  private Candidate<FileRef> candidate(KnownFile one) throws IOException {
     Catalogue catalogue = desk.store(one.shelf().store()).catalogue();
     InnerPath path = one.file().state().path();
     List<String> folders = new ArrayList<>(words(one.shelf().name()));
@@ -92,21 +92,21 @@ final class CandidatePool {
         ? Optional.empty()
         : Optional.of(
             candidate(
-                new Known(
+                new KnownFile(
                     life.shelf(),
                     new PresentFile(
                         ref.file(), newest.number(), newest.currentFrom(), newest.state()),
                     List.of())));
   }
 
-  private static List<Known> nearest(List<Known> known, List<Arriving> arrivals) {
-    Map<Known, PlainName> names = new HashMap<>();
+  private static List<KnownFile> nearest(List<KnownFile> known, List<Arriving> arrivals) {
+    Map<KnownFile, PlainName> names = new HashMap<>();
     known.forEach(one -> names.put(one, PlainName.of(one.file().state().path().name())));
     NameLikeness likeness = NameLikeness.among(names.values());
     List<WeighedName> wanted =
         arrivals.stream().map(arrival -> likeness.weigh(arrival.name())).toList();
-    Map<Known, Double> nearness = new HashMap<>();
-    for (Known one : known) {
+    Map<KnownFile, Double> nearness = new HashMap<>();
+    for (KnownFile one : known) {
       WeighedName name = likeness.weigh(names.get(one));
       nearness.put(
           one, wanted.stream().mapToDouble(arrival -> likeness.of(arrival, name)).max().orElse(0));

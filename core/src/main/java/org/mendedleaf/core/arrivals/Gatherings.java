@@ -187,8 +187,8 @@ public final class Gatherings {
   }
 
   /** Each copy is current from when it was saved until the next one was. */
-  private static List<Lineage.Kept> kept(List<PresentFile> copies, Instant now) {
-    List<Lineage.Kept> kept = new ArrayList<>();
+  private static List<Lineage.KeptRevision> kept(List<PresentFile> copies, Instant now) {
+    List<Lineage.KeptRevision> kept = new ArrayList<>();
     Instant from = Instant.MIN;
     for (int i = 0; i < copies.size(); i++) {
       Instant saved = copies.get(i).state().modified();
@@ -196,7 +196,7 @@ public final class Gatherings {
       boolean last = i == copies.size() - 1;
       Instant next = last ? from : copies.get(i + 1).state().modified();
       kept.add(
-          new Lineage.Kept(
+          new Lineage.KeptRevision(
               i + 1,
               from,
               last ? Optional.empty() : Optional.of(next.isAfter(from) ? next : from),

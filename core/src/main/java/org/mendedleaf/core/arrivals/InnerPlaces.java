@@ -37,7 +37,7 @@ public final class InnerPlaces {
   }
 
   /** A folder of a shelf. */
-  private record Base(String store, long shelf, InnerPath folder) {}
+  private record BaseFolder(String store, long shelf, InnerPath folder) {}
 
   /**
    * Finds the places of those arrivals that replace nothing.
@@ -45,8 +45,8 @@ public final class InnerPlaces {
    * @param suggestions for all files of the folders, which vouch for the others
    * @return by arrival; those that no sure match vouches for are left out
    */
-  public Map<Path, Addresses.Place> of(List<Suggestion> suggestions) throws IOException {
-    Map<Path, Map<Base, Integer>> votes = new HashMap<>();
+  public Map<Path, Addresses.Addressed> of(List<Suggestion> suggestions) throws IOException {
+    Map<Path, Map<BaseFolder, Integer>> votes = new HashMap<>();
     for (Suggestion suggestion : suggestions) {
       Optional<Path> root = root(suggestion.arrival());
       Optional<FileRef> onto = onto(suggestion);
@@ -59,16 +59,16 @@ public final class InnerPlaces {
                     votes
                         .computeIfAbsent(root.get(), given -> new HashMap<>())
                         .merge(
-                            new Base(onto.get().store(), life.shelf().id(), folder),
+                            new BaseFolder(onto.get().store(), life.shelf().id(), folder),
                             1,
                             Integer::sum));
       }
     }
-    Map<Path, Addresses.Place> places = new HashMap<>();
+    Map<Path, Addresses.Addressed> places = new HashMap<>();
     for (Suggestion suggestion : suggestions) {
       Optional<Path> root = root(suggestion.arrival());
       if (suggestion.matches().isEmpty() && suggestion.same().isEmpty() && root.isPresent()) {
-        Optional<Base> base = winner(votes.getOrDefault(root.get(), Map.of()));
+        Optional<BaseFolder> base = winner(votes.getOrDefault(root.get(), Map.of()));
         if (base.isPresent()) {
           InnerPath path = base.get().folder();
           for (String name : inner(root.get(), suggestion.arrival()).text().split("/", -1)) {
@@ -76,7 +76,7 @@ public final class InnerPlaces {
           }
           Shelf shelf = shelves.byId(base.get().store(), base.get().shelf());
           if (shelves.presentAt(shelf, path).isEmpty()) {
-            places.put(suggestion.arrival(), new Addresses.Place(shelf, path));
+            places.put(suggestion.arrival(), new Addresses.Addressed(shelf, path));
           }
         }
       }
@@ -117,9 +117,9 @@ public final class InnerPlaces {
   }
 
   /** Two that are equally likely are none. */
-  private static Optional<Base> winner(Map<Base, Integer> votes) {
+  private static Optional<BaseFolder> winner(Map<BaseFolder, Integer> votes) {
     int most = votes.values().stream().mapToInt(count -> count).max().orElse(0);
-    List<Base> best =
+    List<BaseFolder> best =
         votes.entrySet().stream()
             .filter(entry -> entry.getValue() == most)
             .map(Map.Entry::getKey)

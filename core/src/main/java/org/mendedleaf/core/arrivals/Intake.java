@@ -95,7 +95,7 @@ public final class Intake {
    * @param given what {@link #files} was asked for
    * @param suggestions for what it answered
    */
-  public Map<Path, Addresses.Place> newPlaces(List<Path> given, List<Suggestion> suggestions)
+  public Map<Path, Addresses.Addressed> newPlaces(List<Path> given, List<Suggestion> suggestions)
       throws IOException {
     return new InnerPlaces(files, shelves, given).of(suggestions);
   }
@@ -129,7 +129,7 @@ public final class Intake {
    *
    * @return empty if a person has to look at it
    */
-  public Optional<Done> admit(Suggestion suggestion) throws IOException {
+  public Optional<TakenIn> admit(Suggestion suggestion) throws IOException {
     if (!suggestion.isPlain()) {
       return Optional.empty();
     }
@@ -236,7 +236,7 @@ public final class Intake {
    *
    * @param cleared whether the arrival was deleted
    */
-  public record Done(FileRef file, BringIn.Brought brought, boolean cleared) {}
+  public record TakenIn(FileRef file, BringIn.Brought brought, boolean cleared) {}
 
   /**
    * Makes a file from outside the next revision of a file.
@@ -244,22 +244,24 @@ public final class Intake {
    * @param note what the person says about it; empty if nothing
    * @param clear whether the arrival is deleted afterwards
    */
-  public Done bringIn(Path arrival, FileRef onto, String note, boolean clear) throws IOException {
+  public TakenIn bringIn(Path arrival, FileRef onto, String note, boolean clear)
+      throws IOException {
     FileLife life = files.life(onto);
     return bring(
         arrival, life.shelf(), OptionalLong.of(onto.file()), life.file().path(), note, clear);
   }
 
   /** Makes a file from outside a new file on a shelf. */
-  public Done bringInNew(Path arrival, Shelf shelf, InnerPath path, String note, boolean clear)
+  public TakenIn bringInNew(Path arrival, Shelf shelf, InnerPath path, String note, boolean clear)
       throws IOException {
     return bring(arrival, shelf, OptionalLong.empty(), path, note, clear);
   }
 
-  private Done bring(
+  private TakenIn bring(
       Path arrival, Shelf shelf, OptionalLong onto, InnerPath path, String note, boolean clear)
       throws IOException {
-    Ended ended = bringInAll(List.of(new Wish(arrival, shelf, onto, path, note)), clear).get(0);
+    TakingInEnded ended =
+        bringInAll(List.of(new Wish(arrival, shelf, onto, path, note)), clear).get(0);
     return ended.done().orElseThrow(() -> new RefusedException(ended.why()));
   }
 
@@ -278,7 +280,7 @@ public final class Intake {
    * @param done empty if it was not brought in
    * @param why it was not
    */
-  public record Ended(Optional<Done> done, String why) {}
+  public record TakingInEnded(Optional<TakenIn> done, String why) {}
 
   /**
    * Brings files in together: several for one file become its revisions in the order of their
@@ -287,7 +289,7 @@ public final class Intake {
    * @param clear whether the arrivals are deleted afterwards
    * @return how each ended, in the order of the wishes
    */
-  public List<Ended> bringInAll(List<Wish> wishes, boolean clear) throws IOException {
+  public List<TakingInEnded> bringInAll(List<Wish> wishes, boolean clear) throws IOException {
     Map<Shelf, List<Wish>> shelves = new LinkedHashMap<>();
     for (Wish wish : wishes) {
       requireAllowed(wish, clear);
@@ -297,9 +299,9 @@ public final class Intake {
         wishes.size() > 1
             ? Optional.of("%012x".formatted(settings.random().nextLong() & 0xffff_ffff_ffffL))
             : Optional.empty();
-    IdentityHashMap<Wish, Ended> ended = new IdentityHashMap<>();
+    IdentityHashMap<Wish, TakingInEnded> ended = new IdentityHashMap<>();
     for (Map.Entry<Shelf, List<Wish>> of : shelves.entrySet()) {
-      List<Ended> results = bringInto(of.getKey(), of.getValue(), run, clear);
+      List<TakingInEnded> results = bringInto(of.getKey(), of.getValue(), run, clear);
       for (int i = 0; i < results.size(); i++) {
         ended.put(of.getValue().get(i), results.get(i));
       }
@@ -320,16 +322,16 @@ public final class Intake {
     }
   }
 
-  private List<Ended> bringInto(Shelf shelf, List<Wish> wishes, Optional<String> run, boolean clear)
-      throws IOException {
+  private List<TakingInEnded> bringInto(
+      Shelf shelf, List<Wish> wishes, Optional<String> run, boolean clear) throws IOException {
     PlacePlan.Where where =
         shelf.isDeposit()
             ? new PlacePlan.Where.InLog(shelf.name())
             : new PlacePlan.Where.OnShelf(shelf.id(), Required.folder(shelf));
-    List<BringIn.Request> requests = new ArrayList<>();
+    List<BringIn.BringInRequest> requests = new ArrayList<>();
     for (Wish wish : wishes) {
       requests.add(
-          new BringIn.Request(
+          new BringIn.BringInRequest(
               wish.arrival(),
               shelf.id(),
               where,
@@ -339,20 +341,21 @@ public final class Intake {
               settings.person()));
     }
     BringIn bringIn = desk.store(shelf.store()).bringIn();
-    List<Ended> ended = new ArrayList<>();
+    List<TakingInEnded> ended = new ArrayList<>();
     try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
       List<BringIn.Ended> results = Anew.ifErased(() -> bringIn.bringAll(requests, run));
       for (int i = 0; i < results.size(); i++) {
-        Optional<Done> done = Optional.empty();
+        Optional<TakenIn> done = Optional.empty();
         if (results.get(i).brought().isPresent()) {
           BringIn.Brought brought = results.get(i).brought().get();
           boolean cleared =
               clear
                   && bringIn.clearAway(wishes.get(i).arrival(), brought.file(), brought.revision());
           done =
-              Optional.of(new Done(new FileRef(shelf.store(), brought.file()), brought, cleared));
+              Optional.of(
+                  new TakenIn(new FileRef(shelf.store(), brought.file()), brought, cleared));
         }
-        ended.add(new Ended(done, results.get(i).why()));
+        ended.add(new TakingInEnded(done, results.get(i).why()));
       }
     }
     return ended;

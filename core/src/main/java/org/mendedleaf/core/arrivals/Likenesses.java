@@ -33,12 +33,12 @@ public final class Likenesses {
     if (known.isPresent()) {
       return known.get();
     }
-    Traits found = insides.traits(new Recorded(state, catalogue.contents()));
+    Traits found = insides.traits(new RecordedContent(state, catalogue.contents()));
     catalogue.remembered().traits(state.content().get().id(), TraitsFormat.encode(found));
     return found;
   }
 
-  private record Recorded(FileState state, ContentReader contents) implements Content {
+  private record RecordedContent(FileState state, ContentReader contents) implements Content {
     @Override
     public String name() {
       return state.path().name();

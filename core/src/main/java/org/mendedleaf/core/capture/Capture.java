@@ -49,7 +49,7 @@ public final class Capture {
   private final Owners owners;
   private final FileTimes times;
   private final InstantSource clock;
-  private final CaptureRun.Tools tools;
+  private final CaptureRun.CaptureTools tools;
   private final RecordedFiles recorded;
 
   /**
@@ -67,7 +67,7 @@ public final class Capture {
     this.owners = owners;
     this.times = times;
     this.clock = clock;
-    this.tools = new CaptureRun.Tools(catalogue, journal, clock, workers, partSize);
+    this.tools = new CaptureRun.CaptureTools(catalogue, journal, clock, workers, partSize);
     this.recorded = new RecordedFiles(catalogue);
   }
 
@@ -100,10 +100,10 @@ public final class Capture {
    * @param by the person who acts
    * @param takeAsRemoved whether a person has said that a suddenly empty folder was really emptied
    */
-  public record Request(long shelf, Path folder, String by, boolean takeAsRemoved) {}
+  public record CaptureRequest(long shelf, Path folder, String by, boolean takeAsRemoved) {}
 
   /** Captures a whole shelf. */
-  public CaptureOutcome run(Request request, Progress progress) throws IOException {
+  public CaptureOutcome run(CaptureRequest request, Progress progress) throws IOException {
     Instant moment = clock.instant();
     if (!Files.isDirectory(request.folder(), LinkOption.NOFOLLOW_LINKS)) {
       return new CaptureOutcome.FolderMissing(request.folder());
@@ -185,7 +185,7 @@ public final class Capture {
    *
    * @return the problem, if it could not be recorded
    */
-  public Optional<Problem> one(Request request, InnerPath path) throws IOException {
+  public Optional<Problem> one(CaptureRequest request, InnerPath path) throws IOException {
     return some(request, List.of(path)).stream().findFirst();
   }
 
@@ -195,7 +195,7 @@ public final class Capture {
    *
    * @return what could not be recorded
    */
-  public List<Problem> some(Request request, List<InnerPath> paths) throws IOException {
+  public List<Problem> some(CaptureRequest request, List<InnerPath> paths) throws IOException {
     Instant moment = clock.instant();
     catalogue.catchUp();
     Scanner scanner = new Scanner(request.folder(), times);
@@ -217,7 +217,7 @@ public final class Capture {
           }
         }
       } catch (FileSystemException e) {
-        scan.problems().add(new Problem(path, Problem.Kind.UNREADABLE, Scanner.reason(e)));
+        scan.problems().add(new Problem(path, Problem.ProblemKind.UNREADABLE, Scanner.reason(e)));
       }
     }
     Stocktaking stocktaking = Stocktaking.of(known, scan, looked);
@@ -238,30 +238,30 @@ public final class Capture {
    *
    * @param standing what it was when it was read
    */
-  public record Stored(FileState state, Standing standing) {}
+  public record StoredFile(FileState state, Standing standing) {}
 
   /**
    * Stores what stands at a place off the shelves, in one state; a link is not followed.
    *
    * @throws IOException if it cannot be read, or keeps changing
    */
-  public Stored store(Path file, ContentWriter writer) throws IOException {
+  public StoredFile store(Path file, ContentWriter writer) throws IOException {
     Scanner scanner = new Scanner(file.toAbsolutePath().getParent(), times);
     return store(scanner, file, Optional.empty(), writer);
   }
 
-  private Stored store(
+  private StoredFile store(
       Scanner scanner, Path file, Optional<ContentRef> former, ContentWriter writer)
       throws IOException {
     InnerPath name = new InnerPath(ShelfPaths.name(file));
     Found found =
         scanner.look(file, name).orElseThrow(() -> new NoSuchFileException(file.toString()));
-    FileReader.Outcome outcome = reader(scanner, Progress.NONE).read(found, former, writer);
-    if (outcome instanceof FileReader.Outcome.Failed failed) {
+    FileReader.ReadOutcome outcome = reader(scanner, Progress.NONE).read(found, former, writer);
+    if (outcome instanceof FileReader.ReadOutcome.Failed failed) {
       throw new FileSystemException(file.toString(), null, failed.problem().detail());
     }
-    FileReader.Outcome.Read read = (FileReader.Outcome.Read) outcome;
-    return new Stored(read.state(), Standing.read(read.found(), read.at(), times));
+    FileReader.ReadOutcome.Read read = (FileReader.ReadOutcome.Read) outcome;
+    return new StoredFile(read.state(), Standing.read(read.found(), read.at(), times));
   }
 
   /**

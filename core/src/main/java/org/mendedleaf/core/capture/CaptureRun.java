@@ -37,14 +37,14 @@ import org.mendedleaf.core.store.ContentRef;
  */
 final class CaptureRun {
 
-  private final Tools tools;
-  private final Capture.Request request;
+  private final CaptureTools tools;
+  private final Capture.CaptureRequest request;
   private final Instant moment;
   private final Scan scan;
   private final Stocktaking stocktaking;
   private final List<Problem> problems = new ArrayList<>();
   private final List<FileState> held = new ArrayList<>();
-  private final List<UntouchedMoves.Moved> untouched = new ArrayList<>();
+  private final List<UntouchedMoves.MovedFile> untouched = new ArrayList<>();
   private final List<Found> toRead = new ArrayList<>();
   private final Map<Class<?>, Long> counts = new HashMap<>();
   private final List<Long> acts = new ArrayList<>();
@@ -59,12 +59,12 @@ final class CaptureRun {
    *
    * @param workers how many threads read and hash at once
    */
-  record Tools(
+  record CaptureTools(
       Catalogue catalogue, Journal journal, InstantSource clock, int workers, PartSize partSize) {}
 
   CaptureRun(
-      Tools tools,
-      Capture.Request request,
+      CaptureTools tools,
+      Capture.CaptureRequest request,
       Instant moment,
       Scan scan,
       Stocktaking stocktaking,
@@ -105,11 +105,11 @@ final class CaptureRun {
   private void part(List<Found> files, FileReader reader, Progress progress, boolean last)
       throws IOException {
     try (Reading reading = new Reading(tools.catalogue(), reader, tools.workers())) {
-      List<FileReader.Outcome.Read> read = reading.read(files, this::former, progress);
+      List<FileReader.ReadOutcome.Read> read = reading.read(files, this::former, progress);
       problems.addAll(reading.problems());
       List<Proposal> proposals = new ArrayList<>();
       List<LookedFile> looked = new ArrayList<>();
-      for (FileReader.Outcome.Read one : read) {
+      for (FileReader.ReadOutcome.Read one : read) {
         bytesRead += one.state().size();
         propose(one, proposals, looked);
       }
@@ -152,7 +152,7 @@ final class CaptureRun {
 
   /** Puts a file that was read into this part, or holds it back if it may be a rename. */
   private void propose(
-      FileReader.Outcome.Read read, List<Proposal> proposals, List<LookedFile> looked) {
+      FileReader.ReadOutcome.Read read, List<Proposal> proposals, List<LookedFile> looked) {
     FileState state = read.state();
     PresentFile known = stocktaking.recorded().get(state.path());
     if (known == null && !stocktaking.gone().isEmpty()) {
@@ -176,7 +176,7 @@ final class CaptureRun {
     Map<InnerPath, PresentFile> renamed =
         new Renames(stocktaking.gone(), held, untouched, this::shared).decide();
     Moves moves = new Moves();
-    for (UntouchedMoves.Moved one : untouched) {
+    for (UntouchedMoves.MovedFile one : untouched) {
       moves.add(one.before(), one.state());
     }
     List<Proposal> saves = new ArrayList<>();

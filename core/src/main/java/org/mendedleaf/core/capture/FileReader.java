@@ -36,21 +36,22 @@ final class FileReader {
   }
 
   /** Either a state or a problem. */
-  sealed interface Outcome {
+  sealed interface ReadOutcome {
     /**
      * @param at when its reading began
      * @param found what lay there before and after
      */
-    record Read(FileState state, Instant at, Found found) implements Outcome {}
+    record Read(FileState state, Instant at, Found found) implements ReadOutcome {}
 
-    record Failed(Problem problem) implements Outcome {}
+    record Failed(Problem problem) implements ReadOutcome {}
   }
 
   /**
    * @param former the state before, to store the new one against
    * @throws IOException only if the store fails or the work is cancelled
    */
-  Outcome read(Found found, Optional<ContentRef> former, ContentWriter writer) throws IOException {
+  ReadOutcome read(Found found, Optional<ContentRef> former, ContentWriter writer)
+      throws IOException {
     Found before = found;
     try {
       for (int attempt = 0; attempt < TRIES; attempt++) {
@@ -58,21 +59,22 @@ final class FileReader {
         FileState state = before.isLink() ? link(before) : file(before, former, writer);
         Optional<Found> after = scanner.look(found.file(), found.path());
         if (after.isEmpty()) {
-          return failed(found, Problem.Kind.VANISHED, "it vanished while it was read");
+          return failed(found, Problem.ProblemKind.VANISHED, "it vanished while it was read");
         }
         boolean whole = before.isLink() || state.size() == before.size();
         if (whole && before.sameAs(after.get())) {
-          return new Outcome.Read(state, at, before);
+          return new ReadOutcome.Read(state, at, before);
         }
         before = after.get();
       }
-      return failed(found, Problem.Kind.BEING_WRITTEN, "it kept changing while it was read");
+      return failed(found, Problem.ProblemKind.BEING_WRITTEN, "it kept changing while it was read");
     } catch (NoSuchFileException e) {
-      return failed(found, Problem.Kind.VANISHED, "it vanished before it was read");
+      return failed(found, Problem.ProblemKind.VANISHED, "it vanished before it was read");
     } catch (AccessDeniedException e) {
-      return failed(found, Problem.Kind.UNREADABLE, Scanner.reason(e));
+      return failed(found, Problem.ProblemKind.UNREADABLE, Scanner.reason(e));
     } catch (SourceReadException e) {
-      return failed(found, Problem.Kind.UNREADABLE, Scanner.reason((IOException) e.getCause()));
+      return failed(
+          found, Problem.ProblemKind.UNREADABLE, Scanner.reason((IOException) e.getCause()));
     }
   }
 
@@ -117,7 +119,7 @@ final class FileReader {
         link);
   }
 
-  private static Outcome failed(Found found, Problem.Kind kind, String detail) {
-    return new Outcome.Failed(new Problem(found.path(), kind, detail));
+  private static ReadOutcome failed(Found found, Problem.ProblemKind kind, String detail) {
+    return new ReadOutcome.Failed(new Problem(found.path(), kind, detail));
   }
 }

@@ -22,7 +22,7 @@ public final class FolderLook {
    *
    * @param problem why a capture could not record it
    */
-  public record Entry(
+  public record LookEntry(
       Path file,
       InnerPath path,
       boolean isFolder,
@@ -32,7 +32,8 @@ public final class FolderLook {
       Optional<String> problem) {}
 
   /** The entries of this folder; empty if the folder is not there. */
-  public static List<Entry> at(Path root, InnerPath folder, FileTimes times) throws IOException {
+  public static List<LookEntry> at(Path root, InnerPath folder, FileTimes times)
+      throws IOException {
     Path place = ShelfPaths.resolve(root, folder);
     if (!Files.isDirectory(place)) {
       return List.of();
@@ -41,7 +42,8 @@ public final class FolderLook {
   }
 
   /** One of these entries, without listing the rest; empty if it is not there. */
-  public static Optional<Entry> of(Path root, InnerPath path, FileTimes times) throws IOException {
+  public static Optional<LookEntry> of(Path root, InnerPath path, FileTimes times)
+      throws IOException {
     Path place = ShelfPaths.resolve(root, path);
     if (!Files.exists(place, LinkOption.NOFOLLOW_LINKS)) {
       return Optional.empty();
@@ -49,21 +51,21 @@ public final class FolderLook {
     return entries(new Scanner(root, times).lookAt(place, path.folder())).stream().findFirst();
   }
 
-  private static List<Entry> entries(Scan scan) {
+  private static List<LookEntry> entries(Scan scan) {
     Map<InnerPath, Problem> problems = new HashMap<>();
     scan.problems().forEach(problem -> problems.put(problem.path(), problem));
-    List<Entry> entries = new ArrayList<>();
+    List<LookEntry> entries = new ArrayList<>();
     scan.folders().forEach(found -> entries.add(entry(found, true, problems)));
     scan.files().forEach(found -> entries.add(entry(found, false, problems)));
     return entries;
   }
 
-  private static Entry entry(Found found, boolean isFolder, Map<InnerPath, Problem> problems) {
+  private static LookEntry entry(Found found, boolean isFolder, Map<InnerPath, Problem> problems) {
     Optional<String> problem = Optional.ofNullable(problems.get(found.path())).map(Problem::detail);
     if (problem.isEmpty() && !found.isLink() && !Files.isReadable(found.file())) {
       problem = Optional.of("no permission to read it");
     }
-    return new Entry(
+    return new LookEntry(
         found.file(),
         found.path(),
         isFolder,

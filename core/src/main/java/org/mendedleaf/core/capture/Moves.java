@@ -18,11 +18,11 @@ import org.mendedleaf.core.history.PresentFile;
  */
 final class Moves {
 
-  private final List<WholeFolders.Pair> pairs = new ArrayList<>();
+  private final List<WholeFolders.MovedPair> pairs = new ArrayList<>();
 
   /** Adds a file that is found again, as it is now. */
   void add(PresentFile before, FileState now) {
-    pairs.add(new WholeFolders.Pair(before, now));
+    pairs.add(new WholeFolders.MovedPair(before, now));
   }
 
   int size() {
@@ -40,15 +40,15 @@ final class Moves {
    * @param staying the paths of files that are where they were, or cannot be seen
    */
   List<Proposal> inOrder(Supplier<List<InnerPath>> staying) {
-    List<WholeFolders.Folder> folders = WholeFolders.of(pairs, staying);
+    List<WholeFolders.MovedFolder> folders = WholeFolders.of(pairs, staying);
     Set<InnerPath> leaving = new HashSet<>();
     List<Proposal> moved = new ArrayList<>();
     List<Proposal> touched = new ArrayList<>();
-    Set<WholeFolders.Pair> covered = Collections.newSetFromMap(new IdentityHashMap<>());
-    for (WholeFolders.Folder folder : folders) {
+    Set<WholeFolders.MovedPair> covered = Collections.newSetFromMap(new IdentityHashMap<>());
+    for (WholeFolders.MovedFolder folder : folders) {
       leaving.add(folder.before());
       moved.add(new Proposal.MoveFolder(folder.before(), folder.now()));
-      for (WholeFolders.Pair pair : folder.files()) {
+      for (WholeFolders.MovedPair pair : folder.files()) {
         if (differsOutside(pair)) {
           touched.add(new Proposal.Touch(pair.file().file(), pair.state()));
         }
@@ -58,7 +58,7 @@ final class Moves {
     List<Proposal> then = new ArrayList<>();
     if (folders.stream().mapToInt(folder -> folder.files().size()).sum() < pairs.size()) {
       folders.forEach(folder -> covered.addAll(folder.files()));
-      for (WholeFolders.Pair pair : pairs) {
+      for (WholeFolders.MovedPair pair : pairs) {
         if (!covered.contains(pair)) {
           // What does not go along leaves the folder before it moves.
           (isLeaving(pair.before(), leaving) ? order : then).add(move(pair));
@@ -71,13 +71,13 @@ final class Moves {
     return order;
   }
 
-  private static Proposal move(WholeFolders.Pair pair) {
+  private static Proposal move(WholeFolders.MovedPair pair) {
     FileState before = pair.file().state();
     boolean same = pair.state().sameContent(before);
     return new Proposal.Move(pair.file().file(), same ? pair.state() : before.at(pair.now()));
   }
 
-  private static boolean differsOutside(WholeFolders.Pair pair) {
+  private static boolean differsOutside(WholeFolders.MovedPair pair) {
     FileState before = pair.file().state();
     FileState now = pair.state();
     return now.sameContent(before)

@@ -7,10 +7,10 @@ import org.mendedleaf.core.history.InnerPath;
  *
  * @param detail what the file system said, for a person to read
  */
-public record Problem(InnerPath path, Kind kind, String detail) {
+public record Problem(InnerPath path, ProblemKind kind, String detail) {
 
   /** Why it could not be recorded. */
-  public enum Kind {
+  public enum ProblemKind {
     /** No permission, a device error, or the like. */
     UNREADABLE,
     /** It was still being written each time it was read. */

@@ -44,10 +44,10 @@ final class Reading implements Closeable {
   }
 
   /** Reads all these files; those that could be read, in their order. */
-  List<FileReader.Outcome.Read> read(
+  List<FileReader.ReadOutcome.Read> read(
       List<Found> files, Function<Found, Optional<ContentRef>> former, Progress progress)
       throws IOException {
-    FileReader.Outcome[] outcomes = new FileReader.Outcome[files.size()];
+    FileReader.ReadOutcome[] outcomes = new FileReader.ReadOutcome[files.size()];
     AtomicInteger next = new AtomicInteger();
     int threads = Math.max(1, Math.min(workers, files.size()));
     ExecutorService executor = Executors.newFixedThreadPool(threads, Reading::daemon);
@@ -77,11 +77,11 @@ final class Reading implements Closeable {
     } finally {
       executor.shutdown();
     }
-    List<FileReader.Outcome.Read> read = new ArrayList<>(outcomes.length);
-    for (FileReader.Outcome outcome : outcomes) {
-      if (outcome instanceof FileReader.Outcome.Read ok) {
+    List<FileReader.ReadOutcome.Read> read = new ArrayList<>(outcomes.length);
+    for (FileReader.ReadOutcome outcome : outcomes) {
+      if (outcome instanceof FileReader.ReadOutcome.Read ok) {
         read.add(ok);
-      } else if (outcome instanceof FileReader.Outcome.Failed failed) {
+      } else if (outcome instanceof FileReader.ReadOutcome.Failed failed) {
         problems.add(failed.problem());
       }
     }

@@ -18,21 +18,21 @@ import org.mendedleaf.core.history.PresentFile;
 final class RecordedFiles {
 
   private final Catalogue catalogue;
-  private final Map<Long, Shelf> shelves = new ConcurrentHashMap<>();
+  private final Map<Long, ShelfMemory> shelves = new ConcurrentHashMap<>();
 
   RecordedFiles(Catalogue catalogue) {
     this.catalogue = catalogue;
   }
 
-  private static final class Shelf {
-    private SoftReference<Known> remembered = new SoftReference<>(null);
+  private static final class ShelfMemory {
+    private SoftReference<KnownFiles> remembered = new SoftReference<>(null);
   }
 
   /**
    * @param erasures how many there had been: what is erased with all its history is removed from
    *     nowhere, it just is no more
    */
-  private record Known(long commits, long erasures, Map<Long, PresentFile> files) {}
+  private record KnownFiles(long commits, long erasures, Map<Long, PresentFile> files) {}
 
   /** For those who ask on another thread: what cannot be read is thrown unchecked. */
   List<PresentFile> asked(long shelf) {
@@ -44,15 +44,15 @@ final class RecordedFiles {
   }
 
   List<PresentFile> of(long shelf) throws IOException {
-    Shelf one = shelves.computeIfAbsent(shelf, unused -> new Shelf());
+    ShelfMemory one = shelves.computeIfAbsent(shelf, unused -> new ShelfMemory());
     synchronized (one) {
       long commits = catalogue.commits();
       long erasures = catalogue.erasures();
-      Known known = one.remembered.get();
+      KnownFiles known = one.remembered.get();
       if (known == null || known.commits() > commits || known.erasures() != erasures) {
         Map<Long, PresentFile> files = new LinkedHashMap<>();
         catalogue.present().of(shelf).forEach(file -> files.put(file.file(), file));
-        known = new Known(commits, erasures, files);
+        known = new KnownFiles(commits, erasures, files);
       } else if (known.commits() < commits) {
         for (long gone : catalogue.present().removedSince(shelf, known.commits())) {
           known.files().remove(gone);
@@ -60,7 +60,7 @@ final class RecordedFiles {
         for (PresentFile file : catalogue.present().since(shelf, known.commits())) {
           known.files().put(file.file(), file);
         }
-        known = new Known(commits, erasures, known.files());
+        known = new KnownFiles(commits, erasures, known.files());
       }
       one.remembered = new SoftReference<>(known);
       return List.copyOf(known.files().values());

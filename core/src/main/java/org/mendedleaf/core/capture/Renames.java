@@ -46,14 +46,14 @@ final class Renames {
   Renames(
       List<PresentFile> gone,
       List<FileState> fresh,
-      List<UntouchedMoves.Moved> certain,
+      List<UntouchedMoves.MovedFile> certain,
       Sharing sharing) {
     this.sharing = sharing;
     if (fresh.isEmpty()) {
       return;
     }
     Set<Long> known = new HashSet<>();
-    for (UntouchedMoves.Moved one : certain) {
+    for (UntouchedMoves.MovedFile one : certain) {
       known.add(one.before().file());
       pairs.put(one.state().path(), one.before());
     }
@@ -81,11 +81,11 @@ final class Renames {
   }
 
   /** Decides whether two states with the same label belong together. */
-  private interface Test {
+  private interface PairTest {
     boolean holds(FileState before, FileState after);
   }
 
-  private void pairBy(Function<FileState, Optional<?>> label, Test test) {
+  private void pairBy(Function<FileState, Optional<?>> label, PairTest test) {
     Map<Object, List<PresentFile>> labelled = new HashMap<>();
     for (PresentFile file : gone.values()) {
       label

@@ -90,10 +90,11 @@ final class Scanner {
         look(file, folder.path(), files, folders, scan);
       }
     } catch (NoSuchFileException e) {
-      scan.problems().add(new Problem(folder.path(), Problem.Kind.VANISHED, "the folder is gone"));
+      scan.problems()
+          .add(new Problem(folder.path(), Problem.ProblemKind.VANISHED, "the folder is gone"));
       scan.unseen().add(folder.path());
     } catch (IOException | DirectoryIteratorException e) {
-      scan.problems().add(new Problem(folder.path(), Problem.Kind.UNREADABLE, reason(e)));
+      scan.problems().add(new Problem(folder.path(), Problem.ProblemKind.UNREADABLE, reason(e)));
       scan.unseen().add(folder.path());
     }
     files.sort(Comparator.comparing(Found::path));
@@ -122,13 +123,16 @@ final class Scanner {
         files.add(Found.of(file, path, read, times));
       } else {
         scan.problems()
-            .add(new Problem(path, Problem.Kind.SPECIAL, "neither a file nor a folder nor a link"));
+            .add(
+                new Problem(
+                    path, Problem.ProblemKind.SPECIAL, "neither a file nor a folder nor a link"));
       }
     } catch (NoSuchFileException e) {
       // It was there a moment ago: a file being saved by replacing it. If it is gone, it is gone.
-      scan.problems().add(new Problem(path, Problem.Kind.VANISHED, "it vanished while looking"));
+      scan.problems()
+          .add(new Problem(path, Problem.ProblemKind.VANISHED, "it vanished while looking"));
     } catch (IOException e) {
-      scan.problems().add(new Problem(path, Problem.Kind.UNREADABLE, reason(e)));
+      scan.problems().add(new Problem(path, Problem.ProblemKind.UNREADABLE, reason(e)));
       scan.unseen().add(path);
     }
   }

@@ -59,7 +59,7 @@ record Stocktaking(
       scan.files().forEach(found -> there.add(found.path()));
     }
     scan.problems().stream()
-        .filter(problem -> problem.kind() == Problem.Kind.UNREADABLE)
+        .filter(problem -> problem.kind() == Problem.ProblemKind.UNREADABLE)
         .forEach(problem -> there.add(problem.path()));
     return recorded.stream()
         .filter(file -> !there.contains(file.state().path()))

@@ -44,7 +44,7 @@ final class UntouchedMoves {
    * @param state what is recorded of it, with what can be seen without reading
    * @param found what lies there
    */
-  record Moved(PresentFile before, FileState state, Found found) {}
+  record MovedFile(PresentFile before, FileState state, Found found) {}
 
   private void add(String key, PresentFile file) {
     if (gone.putIfAbsent(key, file) != null) {
@@ -63,11 +63,11 @@ final class UntouchedMoves {
   }
 
   /** Those of the files to be read that are recorded ones; each is found once. */
-  List<Moved> find(Stocktaking stocktaking) {
+  List<MovedFile> find(Stocktaking stocktaking) {
     if (gone.isEmpty()) {
       return List.of();
     }
-    List<Moved> alike = new ArrayList<>();
+    List<MovedFile> alike = new ArrayList<>();
     for (Found found : stocktaking.toRead()) {
       if (!found.isLink() && !stocktaking.recorded().containsKey(found.path())) {
         found.key().flatMap(key -> alike(key, found)).ifPresent(alike::add);
@@ -77,7 +77,7 @@ final class UntouchedMoves {
     return alike.parallelStream().filter(this::isUntouched).toList();
   }
 
-  private Optional<Moved> alike(String key, Found found) {
+  private Optional<MovedFile> alike(String key, Found found) {
     PresentFile first = gone.get(key);
     if (first != null && isAlike(first, found)) {
       gone.remove(key);
@@ -97,7 +97,7 @@ final class UntouchedMoves {
         && state.path().name().equals(found.path().name());
   }
 
-  private boolean isUntouched(Moved moved) {
+  private boolean isUntouched(MovedFile moved) {
     PresentFile file = moved.before();
     LookedFile later = looked(file);
     Instant readAt = later == null ? file.currentFrom() : later.at();
@@ -114,8 +114,8 @@ final class UntouchedMoves {
     }
   }
 
-  private static Moved moved(PresentFile file, Found found) {
-    return new Moved(file, state(file.state(), found), found);
+  private static MovedFile moved(PresentFile file, Found found) {
+    return new MovedFile(file, state(file.state(), found), found);
   }
 
   private static FileState state(FileState before, Found found) {

@@ -23,14 +23,14 @@ final class WholeFolders {
   static final int LEAST = 64;
 
   private final Set<InnerPath> staying;
-  private final List<Folder> whole = new ArrayList<>();
+  private final List<MovedFolder> whole = new ArrayList<>();
 
   private WholeFolders(Set<InnerPath> staying) {
     this.staying = staying;
   }
 
   /** A file that is found again, as it is now. */
-  record Pair(PresentFile file, FileState state) {
+  record MovedPair(PresentFile file, FileState state) {
     InnerPath before() {
       return file.state().path();
     }
@@ -41,7 +41,7 @@ final class WholeFolders {
   }
 
   /** A folder and the files that moved with it. */
-  record Folder(InnerPath before, InnerPath now, List<Pair> files) {}
+  record MovedFolder(InnerPath before, InnerPath now, List<MovedPair> files) {}
 
   private record Ends(InnerPath before, InnerPath now) {}
 
@@ -50,16 +50,16 @@ final class WholeFolders {
    * @param staying the paths of the files that are where they were, or cannot be seen
    * @return in an order in which they can be done one after another
    */
-  static List<Folder> of(List<Pair> moved, Supplier<List<InnerPath>> staying) {
+  static List<MovedFolder> of(List<MovedPair> moved, Supplier<List<InnerPath>> staying) {
     if (moved.size() < LEAST) {
       return List.of();
     }
     WholeFolders folders = new WholeFolders(ancestors(staying.get()));
     Set<InnerPath> entered = new HashSet<>();
-    Map<Ends, List<Pair>> groups = new LinkedHashMap<>();
+    Map<Ends, List<MovedPair>> groups = new LinkedHashMap<>();
     Ends last = new Ends(InnerPath.ROOT, InnerPath.ROOT);
-    List<Pair> group = new ArrayList<>();
-    for (Pair pair : moved) {
+    List<MovedPair> group = new ArrayList<>();
+    for (MovedPair pair : moved) {
       // Mostly a file lies in the folder of the one before.
       if (!pair.now().isDirectlyIn(last.now()) || !pair.before().isDirectlyIn(last.before())) {
         last = new Ends(pair.before().folder(), pair.now().folder());
@@ -99,18 +99,18 @@ final class WholeFolders {
     return new Ends(before, now);
   }
 
-  private void add(InnerPath before, InnerPath now, List<Pair> files) {
+  private void add(InnerPath before, InnerPath now, List<MovedPair> files) {
     if (files.size() < LEAST) {
       return;
     }
     boolean nested = before.isWithin(now) || now.isWithin(before);
     if (!nested && !staying.contains(before)) {
-      whole.add(new Folder(before, now, files));
+      whole.add(new MovedFolder(before, now, files));
       return;
     }
-    Map<String, List<Pair>> below = new LinkedHashMap<>();
+    Map<String, List<MovedPair>> below = new LinkedHashMap<>();
     int from = before.isRoot() ? 0 : before.text().length() + 1;
-    for (Pair pair : files) {
+    for (MovedPair pair : files) {
       int end = pair.before().text().indexOf('/', from);
       if (end > 0) {
         below
@@ -126,7 +126,7 @@ final class WholeFolders {
    * same capture, that folder's files are told one by one: done one after another, it would go
    * along.
    */
-  private List<Folder> inOrder(Set<InnerPath> into) {
+  private List<MovedFolder> inOrder(Set<InnerPath> into) {
     if (whole.isEmpty()) {
       return whole;
     }
@@ -143,7 +143,7 @@ final class WholeFolders {
         at = at.folder();
       }
     }
-    List<Folder> order = new ArrayList<>(whole);
+    List<MovedFolder> order = new ArrayList<>(whole);
     order.removeIf(folder -> entered.contains(folder.before()));
     order.sort((a, b) -> Integer.compare(depth(b.before()), depth(a.before())));
     return order;

@@ -6,4 +6,7 @@
  *
  * <p>Start reading at {@link org.mendedleaf.core.capture.Capture}.
  */
+@NullMarked
 package org.mendedleaf.core.capture;
+
+import org.jspecify.annotations.NullMarked;

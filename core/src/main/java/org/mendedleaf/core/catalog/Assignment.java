@@ -27,7 +27,7 @@ final class Assignment {
   private final FileQuestions files;
   private final PresentQuestions present;
   private final OptionalLong shelf;
-  private final List<Detail.Place> places;
+  private final List<Detail.MetadataPlace> places;
   private final Map<InnerPath, Long> taken = new HashMap<>();
   private final List<Proposal.MoveFolder> folders = new ArrayList<>();
   private final Map<Long, Integer> numbers = new HashMap<>();
@@ -38,7 +38,7 @@ final class Assignment {
   /**
    * @param places where the metadata of each proposal stands; null where it has none
    */
-  Assignment(Catalogue catalogue, OptionalLong shelf, List<Detail.Place> places)
+  Assignment(Catalogue catalogue, OptionalLong shelf, List<Detail.MetadataPlace> places)
       throws IOException {
     this.catalogue = catalogue;
     this.files = catalogue.files();
@@ -63,8 +63,8 @@ final class Assignment {
     return details;
   }
 
-  private Optional<? extends Detail> assign(Proposal proposal, Detail.Place place, int firstNumber)
-      throws IOException {
+  private Optional<? extends Detail> assign(
+      Proposal proposal, Detail.MetadataPlace place, int firstNumber) throws IOException {
     if (proposal instanceof Proposal.Save save) {
       return save(save, place, firstNumber);
     } else if (proposal instanceof Proposal.Move move) {
@@ -95,7 +95,7 @@ final class Assignment {
     return Optional.of(((Proposal.Unnumbered) proposal).line(place));
   }
 
-  private Optional<Detail> moveFolder(Proposal.MoveFolder move, Detail.Place place)
+  private Optional<Detail> moveFolder(Proposal.MoveFolder move, Detail.MetadataPlace place)
       throws IOException {
     if (!present.anyIn(shelf.orElseThrow(), move.before())
         || present.anyInTheWay(shelf.getAsLong(), move.before(), move.now())) {
@@ -114,7 +114,7 @@ final class Assignment {
     return at;
   }
 
-  private Optional<Detail> save(Proposal.Save save, Detail.Place place, int firstNumber)
+  private Optional<Detail> save(Proposal.Save save, Detail.MetadataPlace place, int firstNumber)
       throws IOException {
     InnerPath path = save.state().path();
     Optional<RecordedFile> file = fileFor(save);

@@ -90,7 +90,7 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
   }
 
   /** Changes what is not made of the log. */
-  void change(Change change) throws IOException {
+  void change(CatalogueChange change) throws IOException {
     changing.lock();
     try {
       Sql sql = connections.writing();
@@ -101,7 +101,7 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
   }
 
   /** A change of the tables. */
-  interface Change {
+  interface CatalogueChange {
     void make(Sql sql) throws IOException;
   }
 
@@ -169,7 +169,7 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
   }
 
   /** Changes the catalogue; where it turns out to be damaged, it is read from the log instead. */
-  private void sound(Sql.Work change) throws IOException {
+  private void sound(Sql.InTransaction change) throws IOException {
     try {
       change.run();
     } catch (UnprovenException e) {

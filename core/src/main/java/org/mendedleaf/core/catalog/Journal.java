@@ -144,7 +144,7 @@ public final class Journal {
    */
   public synchronized Optional<Committed> commit(Draft draft, WriteSession session)
       throws IOException {
-    Written written = write(draft, session);
+    WrittenMetadata written = write(draft, session);
     while (true) {
       catalogue.catchUp();
       AppliedLog.Position position = catalogue.position();
@@ -203,7 +203,7 @@ public final class Journal {
         && !catalogue.shelves().firstCaptureDone(draft.shelf().getAsLong());
   }
 
-  private CommitHeader header(Draft draft, Written written) {
+  private CommitHeader header(Draft draft, WrittenMetadata written) {
     return new CommitHeader(
         draft.act(),
         draft.at(),
@@ -307,16 +307,17 @@ public final class Journal {
     return catalogue.store().log().publish(position.segment(), position.after(), lines);
   }
 
-  private record Written(
-      List<ContentId> blocks, List<Detail.Place> places, List<FinishedSheaf> sheaves) {}
+  private record WrittenMetadata(
+      List<ContentId> blocks, List<Detail.MetadataPlace> places, List<FinishedSheaf> sheaves) {}
 
-  private Written write(Draft draft, WriteSession session) throws IOException {
+  private WrittenMetadata write(Draft draft, WriteSession session) throws IOException {
     List<ContentId> blocks = new ArrayList<>();
-    List<Detail.Place> places = new ArrayList<>();
+    List<Detail.MetadataPlace> places = new ArrayList<>();
     List<String> lines = new ArrayList<>();
     for (Proposal proposal : draft.proposals()) {
       Optional<String> metadata = proposal.metadata();
-      places.add(metadata.isPresent() ? new Detail.Place(blocks.size(), lines.size()) : null);
+      places.add(
+          metadata.isPresent() ? new Detail.MetadataPlace(blocks.size(), lines.size()) : null);
       metadata.ifPresent(lines::add);
       if (lines.size() == LINES_PER_BLOCK) {
         blocks.add(session.metadata(encode(lines)));
@@ -326,7 +327,7 @@ public final class Journal {
     if (!lines.isEmpty()) {
       blocks.add(session.metadata(encode(lines)));
     }
-    return new Written(blocks, places, session.finish());
+    return new WrittenMetadata(blocks, places, session.finish());
   }
 
   private static byte[] encode(List<String> lines) {

@@ -59,7 +59,7 @@ public final class Remembered {
     catalogue.change(
         sql -> {
           sql.update("DELETE FROM file_cost");
-          for (SpaceQuestions.Counted one : count.files()) {
+          for (SpaceQuestions.CountedFile one : count.files()) {
             sql.update(
                 "INSERT INTO file_cost VALUES (?,?,?,?,?)",
                 one.file(),

@@ -5,4 +5,7 @@
  * time. Knows {@code store} and {@code history}. Start reading at {@link
  * org.mendedleaf.core.catalog.Journal} and {@link org.mendedleaf.core.catalog.Catalogue}.
  */
+@NullMarked
 package org.mendedleaf.core.catalog;
+
+import org.jspecify.annotations.NullMarked;

@@ -5,9 +5,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import org.mendedleaf.core.compare.Comparison.Mark;
+import org.mendedleaf.core.compare.Comparison.ComparedRow;
+import org.mendedleaf.core.compare.Comparison.ComparisonMark;
 import org.mendedleaf.core.compare.Comparison.Piece;
-import org.mendedleaf.core.compare.Comparison.Row;
 import org.mendedleaf.core.compare.inside.ArchiveEntry;
 import org.mendedleaf.core.compare.inside.Inside;
 import org.mendedleaf.core.compare.inside.Sentences;
@@ -22,7 +22,7 @@ final class ArchiveComparison {
   private final boolean whole;
   private int same;
   private boolean allShown = true;
-  private final LineComparison.Tally tally = new LineComparison.Tally();
+  private final LineComparison.LineTally tally = new LineComparison.LineTally();
 
   ArchiveComparison(Inside.Listing earlier, Inside.Listing later) {
     earlier.entries().forEach(entry -> put(before, entry));
@@ -38,8 +38,8 @@ final class ArchiveComparison {
     }
   }
 
-  List<Row> rows() {
-    List<Row> rows = new ArrayList<>();
+  List<ComparedRow> rows() {
+    List<ComparedRow> rows = new ArrayList<>();
     TreeSet<String> names = new TreeSet<>(before.keySet());
     names.addAll(after.keySet());
     for (String name : names) {
@@ -47,24 +47,24 @@ final class ArchiveComparison {
       ArchiveEntry is = after.get(name);
       if (is == null) {
         tally.removed++;
-        show(rows, new Row(Mark.REMOVED, 0, 0, told(was), List.of()));
+        show(rows, new ComparedRow(ComparisonMark.REMOVED, 0, 0, told(was), List.of()));
       } else if (was == null) {
         tally.added++;
-        show(rows, new Row(Mark.ADDED, 0, 0, List.of(), told(is)));
+        show(rows, new ComparedRow(ComparisonMark.ADDED, 0, 0, List.of(), told(is)));
       } else if (was.size() != is.size() || !was.check().equals(is.check())) {
         tally.changed++;
-        show(rows, new Row(Mark.CHANGED, 0, 0, told(was), told(is)));
+        show(rows, new ComparedRow(ComparisonMark.CHANGED, 0, 0, told(was), told(is)));
       } else {
         same++;
       }
     }
     if (same > 0) {
-      rows.add(Row.skipped(same));
+      rows.add(ComparedRow.skipped(same));
     }
     return rows;
   }
 
-  private void show(List<Row> rows, Row row) {
+  private void show(List<ComparedRow> rows, ComparedRow row) {
     if (rows.size() < MAX_ROWS) {
       rows.add(row);
     } else {

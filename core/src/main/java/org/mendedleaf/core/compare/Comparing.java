@@ -5,8 +5,8 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.mendedleaf.core.compare.Comparison.ComparedRow;
 import org.mendedleaf.core.compare.Comparison.Difference;
-import org.mendedleaf.core.compare.Comparison.Row;
 import org.mendedleaf.core.compare.Comparison.SheetPair;
 import org.mendedleaf.core.compare.inside.CellBudget;
 import org.mendedleaf.core.compare.inside.Inside;
@@ -127,7 +127,7 @@ public final class Comparing {
     List<String> one = first.lines().toList();
     List<String> two = second.lines().toList();
     LineComparison lines = new LineComparison(one, two);
-    List<Row> rows = lines.rows();
+    List<ComparedRow> rows = lines.rows();
     String summary = lines.tally().told("line", "lines");
     boolean allRead = earlier.complete() && later.complete();
     if (!lines.tally().isNothing() && strippedAlike(one, two)) {
@@ -159,7 +159,7 @@ public final class Comparing {
         new LineComparison(
             before.stream().map(Comparing::line).toList(),
             after.stream().map(Comparing::line).toList());
-    List<Row> rows = lines.rows();
+    List<ComparedRow> rows = lines.rows();
     String summary =
         lines.tally().isNothing()
             ? "the same text; only how it looks or what is around it changed"
@@ -221,15 +221,15 @@ public final class Comparing {
   private Comparison pdfs(Kind kind, Sample earlier, Sample later) throws UnreadableException {
     List<String> before = glance.pdfs().texts(earlier.all());
     List<String> after = glance.pdfs().texts(later.all());
-    List<Row> rows = new ArrayList<>();
-    LineComparison.Tally tally = new LineComparison.Tally();
+    List<ComparedRow> rows = new ArrayList<>();
+    LineComparison.LineTally tally = new LineComparison.LineTally();
     for (int page = 0; page < Math.max(before.size(), after.size()); page++) {
       List<String> first = page < before.size() ? before.get(page).lines().toList() : List.of();
       List<String> second = page < after.size() ? after.get(page).lines().toList() : List.of();
       LineComparison lines = new LineComparison(first, second);
-      List<Row> found = lines.rows();
+      List<ComparedRow> found = lines.rows();
       if (!lines.tally().isNothing()) {
-        rows.add(Row.section("Page " + (page + 1)));
+        rows.add(ComparedRow.section("Page " + (page + 1)));
         rows.addAll(found);
         tally.add(lines.tally());
       }
@@ -245,7 +245,7 @@ public final class Comparing {
             .collect(java.util.stream.Collectors.joining(", "));
     if (summary.isEmpty()) {
       summary = looks(earlier.all(), later.all());
-      rows.add(Row.section("The text of all pages is the same: " + summary + "."));
+      rows.add(ComparedRow.section("The text of all pages is the same: " + summary + "."));
     }
     return Comparison.of(
         kind,
@@ -282,7 +282,7 @@ public final class Comparing {
 
   private Comparison pictures(Kind kindBefore, Sample earlier, Kind kindAfter, Sample later)
       throws IOException, UnreadableException {
-    PictureComparison.Found found =
+    PictureComparison.ComparedPictures found =
         new PictureComparison(glance.picture(kindBefore, earlier), glance.picture(kindAfter, later))
             .compare();
     String summary =
@@ -299,7 +299,7 @@ public final class Comparing {
     Inside.Listing before = glance.archives().listAll(kindBefore, earlier.allOf(kindBefore));
     Inside.Listing after = glance.archives().listAll(kindAfter, later.allOf(kindAfter));
     ArchiveComparison compared = new ArchiveComparison(before, after);
-    List<Row> rows = compared.rows();
+    List<ComparedRow> rows = compared.rows();
     return Comparison.of(
         kindAfter, compared.told(), new Difference.Lines(rows, compared.isWhole()));
   }

@@ -60,7 +60,7 @@ public record Comparison(
      *
      * @param whole whether all rows are here
      */
-    record Lines(List<Row> rows, boolean whole) implements Difference {}
+    record Lines(List<ComparedRow> rows, boolean whole) implements Difference {}
 
     /** Tables, sheet by sheet. */
     record Tables(List<SheetPair> sheets) implements Difference {}
@@ -84,7 +84,7 @@ public record Comparison(
   }
 
   /** How a row, or a sheet, differs. */
-  public enum Mark {
+  public enum ComparisonMark {
     SAME,
     /** Only the earlier state has it. */
     REMOVED,
@@ -108,14 +108,16 @@ public record Comparison(
    * @param before what stood there; empty where it was not there
    * @param after what stands there now; empty where it is not there or the same as before
    */
-  public record Row(Mark mark, int earlier, int later, List<Piece> before, List<Piece> after) {
+  public record ComparedRow(
+      ComparisonMark mark, int earlier, int later, List<Piece> before, List<Piece> after) {
 
-    public static Row section(String title) {
-      return new Row(Mark.SECTION, 0, 0, List.of(new Piece(title, false)), List.of());
+    public static ComparedRow section(String title) {
+      return new ComparedRow(
+          ComparisonMark.SECTION, 0, 0, List.of(new Piece(title, false)), List.of());
     }
 
-    static Row skipped(int rows) {
-      return new Row(Mark.SKIPPED, rows, rows, List.of(), List.of());
+    static ComparedRow skipped(int rows) {
+      return new ComparedRow(ComparisonMark.SKIPPED, rows, rows, List.of(), List.of());
     }
   }
 
@@ -132,14 +134,16 @@ public record Comparison(
    * @param columns what they are called, of both states
    * @param rows with one pair of cells for each column
    */
-  public record SheetPair(Mark mark, String name, List<Column> columns, List<RowPair> rows) {}
+  public record SheetPair(
+      ComparisonMark mark, String name, List<ComparedColumn> columns, List<RowPair> rows) {}
 
   /**
    * A column of either or both states.
    *
-   * @param mark {@link Mark#ADDED}, {@link Mark#REMOVED} or {@link Mark#SAME}
+   * @param mark {@link ComparisonMark#ADDED}, {@link ComparisonMark#REMOVED} or {@link
+   *     ComparisonMark#SAME}
    */
-  public record Column(Mark mark, String name) {}
+  public record ComparedColumn(ComparisonMark mark, String name) {}
 
   /**
    * A row of either or both states.
@@ -148,7 +152,7 @@ public record Comparison(
    *     row how many are skipped
    * @param later its number in the later state, likewise
    */
-  public record RowPair(Mark mark, int earlier, int later, List<CellPair> cells) {}
+  public record RowPair(ComparisonMark mark, int earlier, int later, List<CellPair> cells) {}
 
   /**
    * A cell of either or both states.

@@ -9,9 +9,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.mendedleaf.core.compare.Comparison.Mark;
+import org.mendedleaf.core.compare.Comparison.ComparedRow;
+import org.mendedleaf.core.compare.Comparison.ComparisonMark;
 import org.mendedleaf.core.compare.Comparison.Piece;
-import org.mendedleaf.core.compare.Comparison.Row;
 import org.mendedleaf.core.compare.inside.Sentences;
 
 /** Compares two lists of lines, and the words inside lines that changed. */
@@ -28,8 +28,8 @@ final class LineComparison {
   private final List<String> later;
   private final List<Map<String, Integer>> earlierWords;
   private final List<Map<String, Integer>> laterWords;
-  private final List<Row> rows = new ArrayList<>();
-  private final Tally tally = new Tally();
+  private final List<ComparedRow> rows = new ArrayList<>();
+  private final LineTally tally = new LineTally();
 
   LineComparison(List<String> earlier, List<String> later) {
     this.earlier = earlier;
@@ -39,7 +39,7 @@ final class LineComparison {
   }
 
   /** How many lines changed. */
-  static final class Tally {
+  static final class LineTally {
     int changed;
     int added;
     int removed;
@@ -48,7 +48,7 @@ final class LineComparison {
       return changed + added + removed == 0;
     }
 
-    void add(Tally other) {
+    void add(LineTally other) {
       changed += other.changed;
       added += other.added;
       removed += other.removed;
@@ -73,12 +73,12 @@ final class LineComparison {
     }
   }
 
-  Tally tally() {
+  LineTally tally() {
     return tally;
   }
 
   /** The rows, with long stretches of equal lines folded. */
-  List<Row> rows() {
+  List<ComparedRow> rows() {
     List<Alignment.Pair> pairs = Alignment.of(earlier, later, this::likeness);
     int same = 0;
     for (int i = 0; i < pairs.size(); i++) {
@@ -103,34 +103,40 @@ final class LineComparison {
       return;
     }
     pairs.subList(from, from + head).forEach(pair -> rows.add(same(pair)));
-    rows.add(Row.skipped(to - from - head - tail));
+    rows.add(ComparedRow.skipped(to - from - head - tail));
     pairs.subList(to - tail, to).forEach(pair -> rows.add(same(pair)));
   }
 
-  private Row same(Alignment.Pair pair) {
-    return new Row(
-        Mark.SAME,
+  private ComparedRow same(Alignment.Pair pair) {
+    return new ComparedRow(
+        ComparisonMark.SAME,
         pair.earlier() + 1,
         pair.later() + 1,
         plain(earlier.get(pair.earlier())),
         List.of());
   }
 
-  private Row row(Alignment.Pair pair) {
+  private ComparedRow row(Alignment.Pair pair) {
     if (pair.later() < 0) {
       tally.removed++;
-      return new Row(
-          Mark.REMOVED, pair.earlier() + 1, 0, plain(earlier.get(pair.earlier())), List.of());
+      return new ComparedRow(
+          ComparisonMark.REMOVED,
+          pair.earlier() + 1,
+          0,
+          plain(earlier.get(pair.earlier())),
+          List.of());
     }
     if (pair.earlier() < 0) {
       tally.added++;
-      return new Row(Mark.ADDED, 0, pair.later() + 1, List.of(), plain(later.get(pair.later())));
+      return new ComparedRow(
+          ComparisonMark.ADDED, 0, pair.later() + 1, List.of(), plain(later.get(pair.later())));
     }
     tally.changed++;
     List<Piece> before = new ArrayList<>();
     List<Piece> after = new ArrayList<>();
     inside(earlier.get(pair.earlier()), later.get(pair.later()), before, after);
-    return new Row(Mark.CHANGED, pair.earlier() + 1, pair.later() + 1, before, after);
+    return new ComparedRow(
+        ComparisonMark.CHANGED, pair.earlier() + 1, pair.later() + 1, before, after);
   }
 
   private static void inside(String earlier, String later, List<Piece> before, List<Piece> after) {

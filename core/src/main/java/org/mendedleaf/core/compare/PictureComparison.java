@@ -17,10 +17,10 @@ final class PictureComparison {
   private static final Color CHANGED = new Color(0x2F5E4C);
   private static final double PALE = 0.75;
 
-  private final Pictures.Decoded earlier;
-  private final Pictures.Decoded later;
+  private final Pictures.DecodedPicture earlier;
+  private final Pictures.DecodedPicture later;
 
-  PictureComparison(Pictures.Decoded earlier, Pictures.Decoded later) {
+  PictureComparison(Pictures.DecodedPicture earlier, Pictures.DecodedPicture later) {
     this.earlier = earlier;
     this.later = later;
   }
@@ -30,7 +30,7 @@ final class PictureComparison {
    *
    * @param summary empty if no pixel differs so that it is seen
    */
-  record Found(
+  record ComparedPictures(
       String summary, BufferedImage first, BufferedImage second, BufferedImage shown, Area area) {
 
     /** As it can be sent; encoding takes longer than comparing. */
@@ -45,7 +45,7 @@ final class PictureComparison {
     }
   }
 
-  Found compare() {
+  ComparedPictures compare() {
     boolean sameSize = earlier.width() == later.width() && earlier.height() == later.height();
     // Compared at the size that is shown: both states at the same place, none stretched.
     int width = Math.max(earlier.image().getWidth(), later.image().getWidth());
@@ -62,7 +62,7 @@ final class PictureComparison {
         changed == 0
             ? new Area(0, 0, 0, 0)
             : new Area(box[0], box[1], box[2] - box[0] + 1, box[3] - box[1] + 1);
-    return new Found(told(sameSize, changed, all), first, second, shown, area);
+    return new ComparedPictures(told(sameSize, changed, all), first, second, shown, area);
   }
 
   private String told(boolean sameSize, long changed, long all) {

@@ -8,8 +8,8 @@ import java.util.Map;
 import java.util.Set;
 import org.mendedleaf.core.compare.Comparison.CellChange;
 import org.mendedleaf.core.compare.Comparison.CellPair;
-import org.mendedleaf.core.compare.Comparison.Column;
-import org.mendedleaf.core.compare.Comparison.Mark;
+import org.mendedleaf.core.compare.Comparison.ComparedColumn;
+import org.mendedleaf.core.compare.Comparison.ComparisonMark;
 import org.mendedleaf.core.compare.Comparison.RowPair;
 import org.mendedleaf.core.compare.Comparison.SheetPair;
 import org.mendedleaf.core.compare.inside.Cell;
@@ -49,19 +49,20 @@ final class TableComparison {
     boolean differs = false;
     for (Alignment.Pair pair : pairs) {
       RowPair row = row(pair);
-      if (row.mark() == Mark.SAME && !(headed && row.earlier() == 1)) {
+      if (row.mark() == ComparisonMark.SAME && !(headed && row.earlier() == 1)) {
         sames.add(row);
         continue;
       }
-      differs |= row.mark() != Mark.SAME;
+      differs |= row.mark() != ComparisonMark.SAME;
       flush(rows, sames, afterChange ? CONTEXT : 0, CONTEXT);
-      afterChange = row.mark() != Mark.SAME;
+      afterChange = row.mark() != ComparisonMark.SAME;
       if (rows.size() < SHOWN_ROWS) {
         rows.add(row);
       }
     }
     flush(rows, sames, afterChange ? CONTEXT : 0, 0);
-    return new SheetPair(differs ? Mark.CHANGED : Mark.SAME, later.name(), named(), rows);
+    return new SheetPair(
+        differs ? ComparisonMark.CHANGED : ComparisonMark.SAME, later.name(), named(), rows);
   }
 
   /** A sheet that only one of the states has. */
@@ -72,14 +73,17 @@ final class TableComparison {
             : new TableComparison(sheet, new Sheet("", List.of(), true), new TableTally());
     SheetPair pair = against.compare();
     return new SheetPair(
-        added ? Mark.ADDED : Mark.REMOVED, sheet.name(), pair.columns(), pair.rows());
+        added ? ComparisonMark.ADDED : ComparisonMark.REMOVED,
+        sheet.name(),
+        pair.columns(),
+        pair.rows());
   }
 
   private static void flush(List<RowPair> rows, List<RowPair> sames, int head, int tail) {
     if (sames.size() > head + tail + 1) {
       rows.addAll(sames.subList(0, head));
       int left = sames.size() - head - tail;
-      rows.add(new RowPair(Mark.SKIPPED, left, left, List.of()));
+      rows.add(new RowPair(ComparisonMark.SKIPPED, left, left, List.of()));
       rows.addAll(sames.subList(sames.size() - tail, sames.size()));
     } else {
       rows.addAll(sames);
@@ -131,17 +135,20 @@ final class TableComparison {
     return headings;
   }
 
-  private List<Column> named() {
-    List<Column> named = new ArrayList<>();
+  private List<ComparedColumn> named() {
+    List<ComparedColumn> named = new ArrayList<>();
     for (int[] pair : columns) {
-      Mark mark = pair[0] < 0 ? Mark.ADDED : pair[1] < 0 ? Mark.REMOVED : Mark.SAME;
+      ComparisonMark mark =
+          pair[0] < 0
+              ? ComparisonMark.ADDED
+              : pair[1] < 0 ? ComparisonMark.REMOVED : ComparisonMark.SAME;
       Sheet with = pair[1] >= 0 ? later : earlier;
       int at = Math.max(pair[1], pair[0]);
       String name =
           headed
               ? headings(with).get(at)
               : org.apache.poi.ss.util.CellReference.convertNumToColString(at);
-      named.add(new Column(mark, name));
+      named.add(new ComparedColumn(mark, name));
     }
     return named;
   }
@@ -262,22 +269,22 @@ final class TableComparison {
     return new RowPair(mark(pair, differs), pair.earlier() + 1, pair.later() + 1, cells);
   }
 
-  private Mark mark(Alignment.Pair pair, boolean differs) {
+  private ComparisonMark mark(Alignment.Pair pair, boolean differs) {
     if (pair.later() < 0) {
       tally.rowsRemoved++;
-      return Mark.REMOVED;
+      return ComparisonMark.REMOVED;
     }
     if (pair.earlier() < 0) {
       tally.rowsAdded++;
-      return Mark.ADDED;
+      return ComparisonMark.ADDED;
     }
     // With a key, pairs that are not in the same order were found by their key alone.
     boolean moved = keyed && !pair.equal();
     tally.rowsMoved += moved ? 1 : 0;
     if (differs) {
-      return Mark.CHANGED;
+      return ComparisonMark.CHANGED;
     }
-    return moved ? Mark.MOVED : Mark.SAME;
+    return moved ? ComparisonMark.MOVED : ComparisonMark.SAME;
   }
 
   private CellChange change(Cell before, Cell after) {

@@ -5,4 +5,7 @@
  *
  * <p>Knows nobody.
  */
+@NullMarked
 package org.mendedleaf.core.desk;
+
+import org.jspecify.annotations.NullMarked;

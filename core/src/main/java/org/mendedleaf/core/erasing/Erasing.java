@@ -121,11 +121,11 @@ public final class Erasing {
    * How many bytes that would free, exactly; nothing is written, and no room is needed in the
    * store.
    */
-  public Rewriting.Freed weigh(List<Revision> revisions) throws IOException {
+  public Rewriting.FreedRoom weigh(List<Revision> revisions) throws IOException {
     return caughtUp(
         () -> {
           Decided decided = decide(revisions);
-          Rewriting.Freed freed = catalogue.store().rewriting(catalogue).weigh(decided.task());
+          Rewriting.FreedRoom freed = catalogue.store().rewriting(catalogue).weigh(decided.task());
           decided.requireFound(freed.missed());
           return freed;
         });

@@ -41,7 +41,7 @@ public final class Scrubbing {
   private final Set<ContentRef> erased = new LinkedHashSet<>();
   // Whether the act of a commit goes because all that it made goes.
   private final Map<Long, Boolean> actGoes = new HashMap<>();
-  private final Map<RevisionKey, LoggedLines.Line> items = new LinkedHashMap<>();
+  private final Map<RevisionKey, LoggedLines.LoggedLine> items = new LinkedHashMap<>();
   private final List<ContentRef> keptByBlanked = new ArrayList<>();
   // Lines that go, and lines that may name a content, by block.
   private final Map<ContentId, Set<Integer>> blank = new HashMap<>();
@@ -61,7 +61,8 @@ public final class Scrubbing {
    *
    * @param history all its revisions
    */
-  void add(long file, List<LoggedLines.Line> lines, List<Revision> history) throws IOException {
+  void add(long file, List<LoggedLines.LoggedLine> lines, List<Revision> history)
+      throws IOException {
     if (history.stream().allMatch(one -> keys.contains(one.key()))) {
       files.add(file);
     }
@@ -72,7 +73,7 @@ public final class Scrubbing {
         after.add(history.get(i).key());
       }
     }
-    for (LoggedLines.Line line : lines) {
+    for (LoggedLines.LoggedLine line : lines) {
       if (line.detail() instanceof Detail.ItemDone) {
         items.put(line.key(), line);
       } else if (line.detail().place().isPresent() && !line.isErased()) {
@@ -96,7 +97,7 @@ public final class Scrubbing {
     for (ContentRef content : erased) {
       readNaming(content.id());
     }
-    for (LoggedLines.Line item : List.copyOf(items.values())) {
+    for (LoggedLines.LoggedLine item : List.copyOf(items.values())) {
       if (!item.isErased()) {
         readItem(item);
       }
@@ -109,7 +110,7 @@ public final class Scrubbing {
     actGoes.put(number, goes);
     if (goes) {
       for (int line = 1; line < segment.lines().size(); line++) {
-        LoggedLines.Line one = proof.line(new RevisionKey(number, line));
+        LoggedLines.LoggedLine one = proof.line(new RevisionKey(number, line));
         if (one.detail() instanceof Detail.ItemDone) {
           items.put(one.key(), one);
         }
@@ -134,8 +135,8 @@ public final class Scrubbing {
     }
   }
 
-  private void note(LoggedLines.Line line, boolean goes, boolean mayName) {
-    Detail.Place place = line.detail().place().orElseThrow();
+  private void note(LoggedLines.LoggedLine line, boolean goes, boolean mayName) {
+    Detail.MetadataPlace place = line.detail().place().orElseThrow();
     ContentId block = line.in().header().blocks().get(place.block());
     if (goes) {
       blank.computeIfAbsent(block, id -> new HashSet<>()).add(place.line());
@@ -144,7 +145,7 @@ public final class Scrubbing {
     }
   }
 
-  private boolean goes(LoggedLines.Line line, Set<RevisionKey> after) {
+  private boolean goes(LoggedLines.LoggedLine line, Set<RevisionKey> after) {
     Detail detail = line.detail();
     if (detail instanceof Detail.Revised) {
       return keys.contains(line.key());
@@ -162,7 +163,7 @@ public final class Scrubbing {
     return detail instanceof Detail.Moved || detail instanceof Detail.Touched;
   }
 
-  private void readItem(LoggedLines.Line line) throws IOException {
+  private void readItem(LoggedLines.LoggedLine line) throws IOException {
     JsonNode says = line.in().metadata((Detail.ItemDone) line.detail());
     ReceiptItem item = ReceiptItem.decode(says.toString());
     boolean goes =
@@ -200,7 +201,7 @@ public final class Scrubbing {
     for (ContentRef content : gone) {
       for (RevisionKey key : proof.needs().naming(content.id())) {
         if (!items.containsKey(key)) {
-          LoggedLines.Line line = proof.line(key);
+          LoggedLines.LoggedLine line = proof.line(key);
           if (!line.isErased()) {
             items.put(key, line);
             note(line, false, true);

@@ -5,4 +5,7 @@
  * <p>Knows {@code catalog} and {@code upkeep}. Start reading at {@link
  * org.mendedleaf.core.erasing.Erasing}.
  */
+@NullMarked
 package org.mendedleaf.core.erasing;
+
+import org.jspecify.annotations.NullMarked;

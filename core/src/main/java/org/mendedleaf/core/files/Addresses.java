@@ -27,7 +27,7 @@ public final class Addresses {
   }
 
   /** A place on a shelf, whether or not a file is recorded there. */
-  public record Place(Shelf shelf, InnerPath path) {}
+  public record Addressed(Shelf shelf, InnerPath path) {}
 
   /**
    * @throws SentenceException if no such file has ever been recorded
@@ -39,7 +39,7 @@ public final class Addresses {
     if (written.startsWith("id:")) {
       return new FileRef(stores.id(Optional.empty()), number(written.substring(3)));
     }
-    Place place = place(written, from);
+    Addressed place = place(written, from);
     RecordedFile file =
         shelves
             .lastAt(place.shelf(), place.path())
@@ -52,16 +52,16 @@ public final class Addresses {
   }
 
   /** The place that is meant by a path or by SHELF:inner/path. */
-  public Place place(String written, Path from) throws IOException {
+  public Addressed place(String written, Path from) throws IOException {
     Path path = from.resolve(written).toAbsolutePath().normalize();
-    Optional<Place> onFolder = placeOf(path);
+    Optional<Addressed> onFolder = placeOf(path);
     if (onFolder.isPresent()) {
       return onFolder.get();
     }
     int colon = written.indexOf(':');
     if (colon > 0) {
       String inner = written.substring(colon + 1);
-      return new Place(
+      return new Addressed(
           shelves.named(written.substring(0, colon)),
           new InnerPath(inner.replaceAll("^/+|/+$", "")));
     }
@@ -71,16 +71,16 @@ public final class Addresses {
   }
 
   /** Where a path lies, if it lies on a shelf. */
-  public Optional<Place> placeOf(Path path) throws IOException {
+  public Optional<Addressed> placeOf(Path path) throws IOException {
     Path real = realParent(path);
     for (Shelf shelf : shelves.all()) {
       if (shelf.folder().isPresent()) {
         Path folder = shelf.folder().get();
         if (path.startsWith(folder)) {
-          return Optional.of(new Place(shelf, ShelfPaths.inner(folder, path)));
+          return Optional.of(new Addressed(shelf, ShelfPaths.inner(folder, path)));
         }
         if (real.startsWith(folder)) {
-          return Optional.of(new Place(shelf, ShelfPaths.inner(folder, real)));
+          return Optional.of(new Addressed(shelf, ShelfPaths.inner(folder, real)));
         }
       }
     }

@@ -49,20 +49,21 @@ public final class Comparisons {
   }
 
   /** One of the two states. */
-  public sealed interface State {
+  public sealed interface ComparedState {
 
     /** A recorded revision. */
-    record Recorded(int number) implements State {}
+    record Recorded(int number) implements ComparedState {}
 
     /** What lies at the file's place now, recorded or not. */
-    record Now() implements State {}
+    record Now() implements ComparedState {}
 
     /** Any other file. */
-    record Outside(Path file) implements State {}
+    record Outside(Path file) implements ComparedState {}
   }
 
   /** Compares two states of a file, the earlier one first. */
-  public Comparison compare(FileLife life, State earlier, State later) throws IOException {
+  public Comparison compare(FileLife life, ComparedState earlier, ComparedState later)
+      throws IOException {
     ContentReader contents = desk.store(life.ref().store()).catalogue().contents();
     Side before = side(life, earlier, contents);
     Side after = side(life, later, contents);
@@ -88,8 +89,9 @@ public final class Comparisons {
     }
   }
 
-  private static Side side(FileLife life, State state, ContentReader contents) throws IOException {
-    if (state instanceof State.Recorded recorded) {
+  private static Side side(FileLife life, ComparedState state, ContentReader contents)
+      throws IOException {
+    if (state instanceof ComparedState.Recorded recorded) {
       Revision revision =
           life.revision(recorded.number())
               .orElseThrow(
@@ -103,14 +105,14 @@ public final class Comparisons {
           revision.state().link().orElse(null));
     }
     Path file =
-        state instanceof State.Outside outside
+        state instanceof ComparedState.Outside outside
             ? outside.file()
             : life.address()
                 .orElseThrow(
                     () ->
                         new SentenceException(
                             "The shelf has no folder here, so nothing lies there now."));
-    if (Files.isSymbolicLink(file) && state instanceof State.Now) {
+    if (Files.isSymbolicLink(file) && state instanceof ComparedState.Now) {
       return new Side(null, null, Files.readSymbolicLink(file).toString());
     }
     if (!Files.isRegularFile(file)) {

@@ -10,10 +10,10 @@ import org.mendedleaf.core.session.Shelf;
  * @param shelf the shelf whose folder it lies in
  * @param because one sentence
  */
-public record Coverage(Path path, Optional<Shelf> shelf, State state, String because) {
+public record Coverage(Path path, Optional<Shelf> shelf, CoverageState state, String because) {
 
   /** Whether a path is recorded. */
-  public enum State {
+  public enum CoverageState {
     RECORDED("recorded"),
     NOT_YET("not recorded yet"),
     /**
@@ -26,7 +26,7 @@ public record Coverage(Path path, Optional<Shelf> shelf, State state, String bec
 
     private final String words;
 
-    State(String words) {
+    CoverageState(String words) {
       this.words = words;
     }
 

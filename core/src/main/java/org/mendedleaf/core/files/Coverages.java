@@ -50,13 +50,13 @@ public final class Coverages {
   /** Whether and how a path is recorded, in one sentence. */
   public Coverage of(Path asked) throws IOException {
     Path path = asked.toAbsolutePath().normalize();
-    Optional<Addresses.Place> found = addresses.placeOf(path);
+    Optional<Addresses.Addressed> found = addresses.placeOf(path);
     Optional<Shelves.Unreached> away = found.isEmpty() ? away(path) : Optional.empty();
     if (away.isPresent()) {
       return new Coverage(
           path,
           Optional.empty(),
-          Coverage.State.UNKNOWN,
+          Coverage.CoverageState.UNKNOWN,
           "It lies in the folder of a shelf, but what is recorded of it cannot be told now: "
               + away.get().sentence());
     }
@@ -64,16 +64,17 @@ public final class Coverages {
       return new Coverage(
           path,
           Optional.empty(),
-          Coverage.State.UNCOVERED,
+          Coverage.CoverageState.UNCOVERED,
           "It lies in no shelf's folder, so nothing of it is recorded.");
     }
-    Addresses.Place place = found.get();
+    Addresses.Addressed place = found.get();
     Optional<Coverage> off = whereNotRecorded(path, place);
     return off.isPresent() ? off.get() : recorded(path, place);
   }
 
   /** What a shelf leaves out, and one that is not recorded at present. */
-  private Optional<Coverage> whereNotRecorded(Path path, Addresses.Place place) throws IOException {
+  private Optional<Coverage> whereNotRecorded(Path path, Addresses.Addressed place)
+      throws IOException {
     Shelf shelf = place.shelf();
     String name = "“" + shelf.name() + "”";
     Optional<LeftOut.Rule> rule = shelf.settings().leftOut().rule(place.path());
@@ -82,7 +83,7 @@ public final class Coverages {
       return covered(
           path,
           shelf,
-          known ? Coverage.State.NO_LONGER : Coverage.State.UNCOVERED,
+          known ? Coverage.CoverageState.NO_LONGER : Coverage.CoverageState.UNCOVERED,
           "It lies on the shelf %s, which leaves out “%s” since %s%s."
               .formatted(
                   name,
@@ -94,7 +95,7 @@ public final class Coverages {
       return covered(
           path,
           shelf,
-          Coverage.State.NO_LONGER,
+          Coverage.CoverageState.NO_LONGER,
           "It lies on the shelf %s, whose recording is paused since %s; what is recorded is kept."
               .formatted(name, day(shelf.settings().recordingSince().orElseThrow())));
     }
@@ -102,7 +103,7 @@ public final class Coverages {
       return covered(
           path,
           shelf,
-          Coverage.State.NOT_YET,
+          Coverage.CoverageState.NOT_YET,
           shelf.settings().recording() == Recording.ON
               ? "It lies on the shelf %s, which has not been captured yet.".formatted(name)
               : "It lies on the shelf %s, whose recording has not been switched on yet."
@@ -112,18 +113,18 @@ public final class Coverages {
   }
 
   private static Optional<Coverage> covered(
-      Path path, Shelf shelf, Coverage.State state, String sentence) {
+      Path path, Shelf shelf, Coverage.CoverageState state, String sentence) {
     return Optional.of(new Coverage(path, Optional.of(shelf), state, sentence));
   }
 
-  private Coverage recorded(Path path, Addresses.Place place) throws IOException {
+  private Coverage recorded(Path path, Addresses.Addressed place) throws IOException {
     Shelf shelf = place.shelf();
     String name = "“" + shelf.name() + "”";
     if (place.path().isRoot() || Files.isDirectory(path, LinkOption.NOFOLLOW_LINKS)) {
       return new Coverage(
           path,
           Optional.of(shelf),
-          Coverage.State.RECORDED,
+          Coverage.CoverageState.RECORDED,
           "Everything in this folder is recorded on the shelf %s.".formatted(name));
     }
     Optional<RecordedFile> file = shelves.lastAt(shelf, place.path());
@@ -131,14 +132,14 @@ public final class Coverages {
       return new Coverage(
           path,
           Optional.of(shelf),
-          Coverage.State.NOT_YET,
+          Coverage.CoverageState.NOT_YET,
           "It lies on the shelf %s and will be recorded by the next capture.".formatted(name));
     }
     String number = Revision.numbered(file.get().lastNumber());
     return new Coverage(
         path,
         Optional.of(shelf),
-        Coverage.State.RECORDED,
+        Coverage.CoverageState.RECORDED,
         file.get().present()
             ? "It is recorded on the shelf %s; its current revision is %s.".formatted(name, number)
             : "It was removed from the shelf %s; its revisions up to %s are kept."

@@ -94,7 +94,7 @@ public final class Sayings {
    *
    * @param act in the ledger
    */
-  public record Issued(long act, RevisionMarks.Issue issue) {}
+  public record IssuedLetter(long act, RevisionMarks.Issue issue) {}
 
   /**
    * Gives a draft out: it gets the next letter of its file, which is never given again.
@@ -102,7 +102,7 @@ public final class Sayings {
    * @throws SentenceException if its shelf does not tell drafts from issued ones, or it has a
    *     letter already
    */
-  public Issued issue(FileRef file, int revision) throws IOException {
+  public IssuedLetter issue(FileRef file, int revision) throws IOException {
     FileLife life = files.life(file);
     shelves.require(file.store(), life.shelf().id(), Right.ISSUE);
     if (!life.shelf().settings().stages()) {
@@ -120,7 +120,7 @@ public final class Sayings {
     }
     long act = commit(file, Act.ISSUE, new Proposal.Issue(draft.key(), file.file()));
     FileLife now = files.life(file);
-    return new Issued(act, now.marks(revision(now, revision)).issue().orElseThrow());
+    return new IssuedLetter(act, now.marks(revision(now, revision)).issue().orElseThrow());
   }
 
   /** Says what a file is. */

@@ -34,7 +34,7 @@ public final class Search {
    *
    * @param formerly the earlier path that matched, where the present one does not
    */
-  public record Found(
+  public record SearchHit(
       FileRef ref, Shelf shelf, RecordedFile file, Optional<InnerPath> formerly, Revision newest) {}
 
   /**
@@ -43,8 +43,8 @@ public final class Search {
    * @param more whether there are others that are not told
    * @param searched every place in which was looked
    */
-  public record Answer(List<Found> files, boolean more, List<Searched> searched) {
-    public Answer {
+  public record Hits(List<SearchHit> files, boolean more, List<Searched> searched) {
+    public Hits {
       files = List.copyOf(files);
       searched = List.copyOf(searched);
     }
@@ -58,18 +58,18 @@ public final class Search {
   public record Searched(String shelf, Path store, Instant since, long files, long revisions) {}
 
   /** Finds at most so many files per store. */
-  public Answer find(String typed, int limit) throws IOException {
+  public Hits find(String typed, int limit) throws IOException {
     NameQuery query = NameQuery.parse(typed);
-    List<Found> files = new ArrayList<>();
+    List<SearchHit> files = new ArrayList<>();
     List<Searched> searched = new ArrayList<>();
     boolean more = false;
     for (Desk.KnownStore known : desk.desk().stores()) {
       OpenStore store = desk.store(known.id());
       store.catalogue().lookForNews();
-      NameQuestions.Answer answer = store.catalogue().names().find(query, limit);
-      for (NameQuestions.Found found : answer.files()) {
+      NameQuestions.NameAnswer answer = store.catalogue().names().find(query, limit);
+      for (NameQuestions.NamedFile found : answer.files()) {
         files.add(
-            new Found(
+            new SearchHit(
                 new FileRef(store.id(), found.file().id()),
                 shelves.byId(store.id(), found.file().shelf()),
                 found.file(),
@@ -91,6 +91,6 @@ public final class Search {
                           shelf.files(),
                           shelf.revisions())));
     }
-    return new Answer(files, more, searched);
+    return new Hits(files, more, searched);
   }
 }

@@ -5,4 +5,7 @@
  * <p>Knows {@code shelves} and {@code tray}. Start reading at {@link
  * org.mendedleaf.core.files.FileLives}.
  */
+@NullMarked
 package org.mendedleaf.core.files;
+
+import org.jspecify.annotations.NullMarked;

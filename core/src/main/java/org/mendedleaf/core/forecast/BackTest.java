@@ -15,7 +15,7 @@ import org.mendedleaf.core.plan.CarePlan;
  * @param then what the shelf took then
  * @param was what it takes now
  */
-public record BackTest(Instant from, Futures.Point said, long then, long was) {
+public record BackTest(Instant from, Futures.FuturePoint said, long then, long was) {
 
   /** A forecast is tried over so many weeks at most, and over half of what is known at most. */
   private static final int WEEKS = 12;

@@ -11,9 +11,9 @@ import org.mendedleaf.core.space.Weight;
  * @param what whether it was saved, saved for the first time, or removed
  * @param bytes of the revision, where there is one
  */
-record Change(int file, Duration at, What what, long bytes, Weight weight) {
+record Change(int file, Duration at, Aspect what, long bytes, Weight weight) {
 
-  enum What {
+  enum Aspect {
     NEW,
     SAVED,
     REMOVED

@@ -23,14 +23,15 @@ public record Futures(List<Instant> moments, double[][] drawn) {
   }
 
   /** What is likely at a moment, in bytes; with four of five futures between low and high. */
-  public record Point(Instant at, long low, long middle, long high) {}
+  public record FuturePoint(Instant at, long low, long middle, long high) {}
 
-  public List<Point> points() {
-    List<Point> points = new ArrayList<>();
+  public List<FuturePoint> points() {
+    List<FuturePoint> points = new ArrayList<>();
     for (int k = 0; k < moments.size(); k++) {
       double[] sorted = sorted(k);
       points.add(
-          new Point(moments.get(k), part(sorted, LOW), part(sorted, 0.5), part(sorted, HIGH)));
+          new FuturePoint(
+              moments.get(k), part(sorted, LOW), part(sorted, 0.5), part(sorted, HIGH)));
     }
     return points;
   }

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.mendedleaf.core.plan.Lineage;
-import org.mendedleaf.core.plan.Lineage.Kept;
+import org.mendedleaf.core.plan.Lineage.KeptRevision;
 import org.mendedleaf.core.plan.Sifting;
 import org.mendedleaf.core.space.Weight;
 
@@ -14,7 +14,7 @@ import org.mendedleaf.core.space.Weight;
 final class Growing {
 
   private final Weighed begun;
-  private final List<Kept> revisions;
+  private final List<KeptRevision> revisions;
   private final List<Weight> weights;
 
   Growing(Weighed begun) {
@@ -41,7 +41,7 @@ final class Growing {
       end(at, false);
       number = revisions.get(revisions.size() - 1).number() + 1;
     }
-    revisions.add(new Kept(number, at, Optional.empty(), false, bytes, Set.of()));
+    revisions.add(new KeptRevision(number, at, Optional.empty(), false, bytes, Set.of()));
     weights.add(weight);
   }
 
@@ -52,12 +52,12 @@ final class Growing {
   }
 
   private void end(Instant at, boolean removed) {
-    Kept last = revisions.get(revisions.size() - 1);
+    KeptRevision last = revisions.get(revisions.size() - 1);
     if (last.until().isEmpty()) {
       Instant until = at.isBefore(last.from()) ? last.from() : at;
       revisions.set(
           revisions.size() - 1,
-          new Kept(
+          new KeptRevision(
               last.number(),
               last.from(),
               Optional.of(until),
@@ -81,7 +81,7 @@ final class Growing {
     double cost = 0;
     int nextLiving = Integer.MAX_VALUE;
     for (int i = held.length - 1; i >= 0; i--) {
-      Kept one = revisions.get(i);
+      KeptRevision one = revisions.get(i);
       Weight weight = weights.get(i);
       if (held[i] != 0 || one.until().isEmpty() || one.until().get().isAfter(erased)) {
         nextLiving = i;

@@ -109,7 +109,7 @@ record Pace(List<List<Change>> weeks, double factor, Duration interval) {
     Map<Slot, Change> last = new java.util.LinkedHashMap<>();
     List<Change> merged = new ArrayList<>();
     for (Change change : week) {
-      if (change.what() == Change.What.REMOVED) {
+      if (change.what() == Change.Aspect.REMOVED) {
         merged.add(change);
         continue;
       }

@@ -10,8 +10,8 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import org.mendedleaf.core.forecast.Change.What;
-import org.mendedleaf.core.plan.Lineage.Kept;
+import org.mendedleaf.core.forecast.Change.Aspect;
+import org.mendedleaf.core.plan.Lineage.KeptRevision;
 import org.mendedleaf.core.space.Weight;
 
 /**
@@ -59,22 +59,22 @@ record Past(List<Weighed> files, Instant now, ZoneId zone, List<List<Change>> we
 
   private static void add(
       int file, Weighed weighed, LocalDate first, ZoneId zone, List<List<Change>> weeks) {
-    List<Kept> all = weighed.lineage().revisions();
+    List<KeptRevision> all = weighed.lineage().revisions();
     for (int i = 0; i < all.size(); i++) {
-      Kept one = all.get(i);
+      KeptRevision one = all.get(i);
       Weight weight = weighed.weights().get(i);
       if (i > 0) {
         missing(file, all.get(i - 1), one, weight, first, zone, weeks);
       }
       put(
-          new Change(file, Duration.ZERO, i == 0 ? What.NEW : What.SAVED, one.bytes(), weight),
+          new Change(file, Duration.ZERO, i == 0 ? Aspect.NEW : Aspect.SAVED, one.bytes(), weight),
           one.from(),
           first,
           zone,
           weeks);
       if (one.removed()) {
         put(
-            new Change(file, Duration.ZERO, What.REMOVED, 0, weight),
+            new Change(file, Duration.ZERO, Aspect.REMOVED, 0, weight),
             one.until().orElseThrow(),
             first,
             zone,
@@ -85,8 +85,8 @@ record Past(List<Weighed> files, Instant now, ZoneId zone, List<List<Change>> we
 
   private static void missing(
       int file,
-      Kept before,
-      Kept one,
+      KeptRevision before,
+      KeptRevision one,
       Weight weight,
       LocalDate first,
       ZoneId zone,
@@ -95,7 +95,7 @@ record Past(List<Weighed> files, Instant now, ZoneId zone, List<List<Change>> we
     Duration apart = Duration.between(before.from(), one.from()).dividedBy(missing + 1L);
     for (int k = 1; k <= missing; k++) {
       put(
-          new Change(file, Duration.ZERO, What.SAVED, one.bytes(), weight),
+          new Change(file, Duration.ZERO, Aspect.SAVED, one.bytes(), weight),
           before.from().plus(apart.multipliedBy(k)),
           first,
           zone,

@@ -70,17 +70,17 @@ final class Simulation {
   }
 
   private void happen(Change change, Instant at, Map<Integer, Growing> clones) {
-    if (change.what() == Change.What.NEW) {
+    if (change.what() == Change.Aspect.NEW) {
       Growing fresh = Growing.like(past.files().get(change.file()));
       files.add(fresh);
       clones.put(change.file(), fresh);
     }
     Growing file = clones.getOrDefault(change.file(), files.get(change.file()));
-    if (change.what() == Change.What.REMOVED) {
+    if (change.what() == Change.Aspect.REMOVED) {
       file.remove(at);
       return;
     }
-    if (!file.isThere() && change.what() == Change.What.SAVED) {
+    if (!file.isThere() && change.what() == Change.Aspect.SAVED) {
       // It was removed in this future; somebody works at another file then.
       file = files.get(random.nextInt(files.size()));
     }

@@ -23,14 +23,14 @@ public record Weighed(Lineage lineage, List<Weight> weights) {
 
   /** What was known of it at an earlier moment; empty if it was not there yet. */
   Optional<Weighed> asOf(Instant moment) {
-    List<Lineage.Kept> kept = new ArrayList<>();
+    List<Lineage.KeptRevision> kept = new ArrayList<>();
     List<Weight> weighed = new ArrayList<>();
     for (int i = 0; i < weights.size(); i++) {
-      Lineage.Kept one = lineage.revisions().get(i);
+      Lineage.KeptRevision one = lineage.revisions().get(i);
       if (!one.from().isAfter(moment)) {
         boolean ended = one.until().isPresent() && !one.until().get().isAfter(moment);
         kept.add(
-            new Lineage.Kept(
+            new Lineage.KeptRevision(
                 one.number(),
                 one.from(),
                 ended ? one.until() : Optional.empty(),

@@ -2,4 +2,7 @@
  * What a shelf will cost: its own past, drawn again and again, judged under a care plan. Pure;
  * knows plans and the weights of revisions.
  */
+@NullMarked
 package org.mendedleaf.core.forecast;
+
+import org.jspecify.annotations.NullMarked;

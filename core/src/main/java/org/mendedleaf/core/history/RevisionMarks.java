@@ -20,7 +20,7 @@ public record RevisionMarks(
     Optional<Hold> hold,
     Optional<Arrived> arrived,
     Optional<Issue> issue,
-    Optional<Notice> notice) {
+    Optional<NoticeGiven> notice) {
 
   /** Nobody has said anything. */
   public static final RevisionMarks NONE =
@@ -47,7 +47,7 @@ public record RevisionMarks(
    * @param until it is erased afterwards
    * @param byHand whether a person wanted it, and no plan
    */
-  public record Notice(Instant until, boolean byHand, Instant at, String by) {}
+  public record NoticeGiven(Instant until, boolean byHand, Instant at, String by) {}
 
   /**
    * Given out.

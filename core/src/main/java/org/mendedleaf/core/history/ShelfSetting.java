@@ -126,16 +126,16 @@ public sealed interface ShelfSetting {
    *
    * @param said lines of metadata by part, each with when it was said
    */
-  static ShelfSettings settings(Map<String, Said> said) {
+  static ShelfSettings settings(Map<String, SaidSetting> said) {
     ShelfSettings none = ShelfSettings.NONE;
-    Optional<Said> switched = Optional.ofNullable(said.get("recording"));
+    Optional<SaidSetting> switched = Optional.ofNullable(said.get("recording"));
     return new ShelfSettings(
         node(said, "people").map(ShelfSetting::people).orElse(none.people()),
         switched
             .map(one -> MetadataFormat.parse(one.line()).get("recording").asText())
             .map(ShelfSettings.Recording::of)
             .orElse(none.recording()),
-        switched.map(Said::at),
+        switched.map(SaidSetting::at),
         node(said, "leaveOut").map(ShelfSetting::leftOut).orElse(none.leftOut()),
         yes(said, Question.NOTE_REQUIRED),
         yes(said, Question.STAGES),
@@ -144,13 +144,13 @@ public sealed interface ShelfSetting {
   }
 
   /** A line of metadata and when it was said. */
-  record Said(String line, Instant at) {}
+  record SaidSetting(String line, Instant at) {}
 
-  private static Optional<JsonNode> node(Map<String, Said> said, String what) {
+  private static Optional<JsonNode> node(Map<String, SaidSetting> said, String what) {
     return Optional.ofNullable(said.get(what)).map(one -> MetadataFormat.parse(one.line()));
   }
 
-  private static boolean yes(Map<String, Said> said, Question question) {
+  private static boolean yes(Map<String, SaidSetting> said, Question question) {
     return node(said, question.word).map(one -> one.get(question.word).asBoolean()).orElse(false);
   }
 

@@ -14,7 +14,7 @@ import org.mendedleaf.core.store.ContentRef;
  * @param since when that revision became current
  */
 public record TreeEntry(
-    Kind kind,
+    EntryKind kind,
     InnerPath path,
     OptionalLong file,
     OptionalInt revision,
@@ -26,7 +26,7 @@ public record TreeEntry(
     Optional<String> link) {
 
   /** What stands there. */
-  public enum Kind {
+  public enum EntryKind {
     FOLDER,
     FILE,
     LINK

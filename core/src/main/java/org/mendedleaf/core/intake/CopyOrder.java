@@ -7,7 +7,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.function.Function;
 import org.mendedleaf.core.intake.Family.Copy;
-import org.mendedleaf.core.intake.Family.Order;
+import org.mendedleaf.core.intake.Family.FamilyOrder;
 
 /**
  * The order in which copies were made. A date that somebody wrote into each name counts more than
@@ -16,7 +16,7 @@ import org.mendedleaf.core.intake.Family.Order;
  *
  * @param <F> what stands for a file
  */
-record CopyOrder<F>(Order by, boolean differs, List<Copy<F>> sorted) {
+record CopyOrder<F>(FamilyOrder by, boolean differs, List<Copy<F>> sorted) {
 
   /** Times that lie closer are those of copying the files, not of saving them. */
   private static final Duration AT_ONCE = Duration.ofMinutes(2);
@@ -26,24 +26,28 @@ record CopyOrder<F>(Order by, boolean differs, List<Copy<F>> sorted) {
     List<Copy<F>> byTimes = sorted(copies, times);
     if (copies.stream().allMatch(copy -> date(copy) > 0)) {
       return by(
-          Order.DATES, copies, Comparator.comparingLong(CopyOrder::date), byTimes, CopyOrder::date);
+          FamilyOrder.DATES,
+          copies,
+          Comparator.comparingLong(CopyOrder::date),
+          byTimes,
+          CopyOrder::date);
     }
     Duration span =
         Duration.between(byTimes.get(0).saved(), byTimes.get(byTimes.size() - 1).saved());
     boolean counted = copies.stream().filter(copy -> number(copy) >= 0).count() >= 2;
     if (span.compareTo(AT_ONCE) < 0 && counted) {
       return by(
-          Order.NUMBERS,
+          FamilyOrder.NUMBERS,
           copies,
           Comparator.comparingLong(CopyOrder::number),
           byTimes,
           CopyOrder::number);
     }
-    return new CopyOrder<>(Order.TIMES, false, byTimes);
+    return new CopyOrder<>(FamilyOrder.TIMES, false, byTimes);
   }
 
   private static <F> CopyOrder<F> by(
-      Order order,
+      FamilyOrder order,
       List<Copy<F>> copies,
       Comparator<Copy<F>> comparator,
       List<Copy<F>> byTimes,

@@ -10,8 +10,8 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.mendedleaf.core.intake.Family.Copy;
+import org.mendedleaf.core.intake.Family.DoubtReason;
 import org.mendedleaf.core.intake.Family.Doubtful;
-import org.mendedleaf.core.intake.Family.Reason;
 import org.mendedleaf.core.likeness.ContentLikeness;
 import org.mendedleaf.core.likeness.ContentRarity;
 import org.mendedleaf.core.likeness.NameLikeness;
@@ -62,7 +62,7 @@ public final class Families<F> {
     Map<String, List<Copy<F>>> groups =
         files.stream()
             .collect(Collectors.groupingBy(this::key, LinkedHashMap::new, Collectors.toList()));
-    List<Found<F>> found = new ArrayList<>();
+    List<SureAndDoubtful<F>> found = new ArrayList<>();
     Set<Copy<F>> placed = new HashSet<>();
     for (List<Copy<F>> group : groups.values()) {
       if (group.size() > 1) {
@@ -76,7 +76,7 @@ public final class Families<F> {
   }
 
   /** A family in the making. */
-  private record Found<F>(List<Copy<F>> sure, List<Doubtful<F>> doubtful) {
+  private record SureAndDoubtful<F>(List<Copy<F>> sure, List<Doubtful<F>> doubtful) {
     List<Copy<F>> all() {
       List<Copy<F>> all = new ArrayList<>(sure);
       doubtful.forEach(one -> all.add(one.copy()));
@@ -98,7 +98,7 @@ public final class Families<F> {
     return String.join("", words) + "." + name.extension();
   }
 
-  private List<Found<F>> inGroup(List<Copy<F>> group) {
+  private List<SureAndDoubtful<F>> inGroup(List<Copy<F>> group) {
     String usual =
         group.stream()
             .collect(Collectors.groupingBy(copy -> copy.name().joined(), Collectors.counting()))
@@ -109,17 +109,17 @@ public final class Families<F> {
             .getKey();
     boolean series = group.stream().allMatch(copy -> isOfSeries(copy.name()));
     List<List<Copy<F>>> parts = parts(group, usual, series);
-    List<Found<F>> families = new ArrayList<>();
+    List<SureAndDoubtful<F>> families = new ArrayList<>();
     List<Copy<F>> alone = new ArrayList<>();
     for (List<Copy<F>> part : parts) {
       if (part.size() > 1) {
-        families.add(new Found<>(part, new ArrayList<>()));
+        families.add(new SureAndDoubtful<>(part, new ArrayList<>()));
       } else {
         alone.addAll(part);
       }
     }
     if (families.isEmpty()) {
-      families.add(new Found<>(List.of(), new ArrayList<>()));
+      families.add(new SureAndDoubtful<>(List.of(), new ArrayList<>()));
     }
     for (Copy<F> copy : alone) {
       attach(copy, families, alone, usual, series);
@@ -133,8 +133,8 @@ public final class Families<F> {
         && name.decorations().stream()
             .allMatch(
                 one ->
-                    one.kind() == PlainName.Kind.DATE
-                        || (one.kind() == PlainName.Kind.NUMBER
+                    one.kind() == PlainName.NameKind.DATE
+                        || (one.kind() == PlainName.NameKind.NUMBER
                             && one.text().chars().allMatch(Character::isDigit)));
   }
 
@@ -169,12 +169,16 @@ public final class Families<F> {
   }
 
   private void attach(
-      Copy<F> copy, List<Found<F>> families, List<Copy<F>> alone, String usual, boolean series) {
+      Copy<F> copy,
+      List<SureAndDoubtful<F>> families,
+      List<Copy<F>> alone,
+      String usual,
+      boolean series) {
     boolean otherWords = !copy.name().joined().equals(usual);
     boolean broken = copy.traits().flaws().stream().anyMatch(flaw -> flaw != Traits.Flaw.ZEROS);
-    Found<F> nearest = families.get(0);
+    SureAndDoubtful<F> nearest = families.get(0);
     double shared = -1;
-    for (Found<F> family : families) {
+    for (SureAndDoubtful<F> family : families) {
       List<Copy<F>> others = family.sure().isEmpty() ? alone : family.sure();
       for (Copy<F> other : others) {
         double here = other.equals(copy) ? -1 : worthALook(copy, other);
@@ -184,10 +188,12 @@ public final class Families<F> {
         }
       }
     }
-    Reason reason =
+    DoubtReason reason =
         broken
-            ? Reason.BROKEN
-            : otherWords ? Reason.OTHER_WORDS : series ? Reason.SERIES : Reason.LITTLE_SHARED;
+            ? DoubtReason.BROKEN
+            : otherWords
+                ? DoubtReason.OTHER_WORDS
+                : series ? DoubtReason.SERIES : DoubtReason.LITTLE_SHARED;
     // Where only initials are another, little in common means that they are no initials.
     boolean tells = shared >= (otherWords ? SURE : WORTH_A_LOOK);
     if (tells || (broken && !otherWords)) {
@@ -206,13 +212,14 @@ public final class Families<F> {
   }
 
   /** What is called nearly the same and holds nearly the same. */
-  private void addNearlyCalled(List<Found<F>> families, List<Copy<F>> left, List<Copy<F>> files) {
+  private void addNearlyCalled(
+      List<SureAndDoubtful<F>> families, List<Copy<F>> left, List<Copy<F>> files) {
     NameLikeness likeness = NameLikeness.among(files.stream().map(Copy::name).toList());
     for (Copy<F> copy : left) {
       WeighedName name = likeness.weigh(copy.name());
-      Found<F> nearest = null;
+      SureAndDoubtful<F> nearest = null;
       double most = 0;
-      for (Found<F> family : families) {
+      for (SureAndDoubtful<F> family : families) {
         double shared = family.sure().isEmpty() ? 0 : shared(copy, name, family.sure(), likeness);
         if (shared > most) {
           most = shared;
@@ -220,7 +227,7 @@ public final class Families<F> {
         }
       }
       if (nearest != null && most >= SURE_WITH_OTHER_WORDS) {
-        nearest.doubtful().add(new Doubtful<>(copy, Reason.OTHER_WORDS, most));
+        nearest.doubtful().add(new Doubtful<>(copy, DoubtReason.OTHER_WORDS, most));
       }
     }
   }
@@ -236,7 +243,7 @@ public final class Families<F> {
         : 0;
   }
 
-  private Family<F> family(Found<F> found) {
+  private Family<F> family(SureAndDoubtful<F> found) {
     List<Copy<F>> all = found.all();
     CopyOrder<F> order = CopyOrder.of(all);
     List<Copy<F>> sure = new ArrayList<>(found.sure());

@@ -21,7 +21,7 @@ public record Family<F>(
     String name,
     List<Copy<F>> copies,
     List<Doubtful<F>> doubtful,
-    Order order,
+    FamilyOrder order,
     boolean ordersDiffer) {
 
   /**
@@ -39,7 +39,7 @@ public record Family<F>(
   }
 
   /** What tells earlier from later. */
-  public enum Order {
+  public enum FamilyOrder {
     /** When each was saved. */
     TIMES,
     /** The dates in the names. */
@@ -49,7 +49,7 @@ public record Family<F>(
   }
 
   /** Why a copy is not taken for sure. */
-  public enum Reason {
+  public enum DoubtReason {
     /** Its name differs in more than what hangs on it. */
     OTHER_WORDS,
     /** Little of its content is in the others. */
@@ -65,7 +65,7 @@ public record Family<F>(
    *
    * @param shared how alike it is to the copy that it is most like, 0 to 1
    */
-  public record Doubtful<F>(Copy<F> copy, Reason reason, double shared) {}
+  public record Doubtful<F>(Copy<F> copy, DoubtReason reason, double shared) {}
 
   /** All of them, oldest first. */
   public List<Copy<F>> all() {

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.mendedleaf.core.intake.Matching.Compared;
+import org.mendedleaf.core.intake.Matching.ComparedCandidate;
 import org.mendedleaf.core.likeness.PlainName;
 import org.mendedleaf.core.likeness.Traits;
 
@@ -67,7 +67,7 @@ public final class Guard<F> {
     if (!here.type().equals(there.type()) && here.size() > 0 && there.size() > 0) {
       doubts.add(new Doubt.OtherKind<>(here.type(), there.type()));
     }
-    List<Compared<F>> compared = matching.compare(here);
+    List<ComparedCandidate<F>> compared = matching.compare(here);
     Evidence own = matching.evidence(arrival, target);
     elsewhere(compared, target, own).ifPresent(doubts::add);
     if (own.content().bytes().ofThis() >= ALL_OF_IT && here.size() < there.size() * SHORTER) {
@@ -83,8 +83,8 @@ public final class Guard<F> {
   }
 
   private static <F> Optional<Doubt<F>> elsewhere(
-      List<Compared<F>> compared, Candidate<F> target, Evidence own) {
-    Optional<Compared<F>> best =
+      List<ComparedCandidate<F>> compared, Candidate<F> target, Evidence own) {
+    Optional<ComparedCandidate<F>> best =
         compared.stream()
             .filter(one -> !one.candidate().file().equals(target.file()))
             .max(Comparator.comparingDouble(one -> one.likeness().strongest()));

@@ -93,13 +93,13 @@ public final class Matching<F> {
    *
    * @param <F> what stands for a file
    */
-  record Compared<F>(Candidate<F> candidate, ContentLikeness likeness) {}
+  record ComparedCandidate<F>(Candidate<F> candidate, ContentLikeness likeness) {}
 
   /** How alike a content is to that of each candidate. */
-  List<Compared<F>> compare(Traits traits) {
+  List<ComparedCandidate<F>> compare(Traits traits) {
     WeighedTraits here = rarity.weigh(traits);
     return candidates.stream()
-        .map(one -> new Compared<>(one.candidate(), here.likeness(one.traits())))
+        .map(one -> new ComparedCandidate<>(one.candidate(), here.likeness(one.traits())))
         .toList();
   }
 

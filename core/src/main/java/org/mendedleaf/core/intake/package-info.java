@@ -7,4 +7,7 @@
  * <p>Start reading at {@link org.mendedleaf.core.intake.Matching}, then {@link
  * org.mendedleaf.core.intake.Guard}.
  */
+@NullMarked
 package org.mendedleaf.core.intake;
+
+import org.jspecify.annotations.NullMarked;

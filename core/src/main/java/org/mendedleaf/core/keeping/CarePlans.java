@@ -165,21 +165,21 @@ public final class CarePlans {
    * @param lastOnes the newest revisions of files of which nothing is left
    * @param forRoom how many go only because there is too little room
    */
-  public record Rehearsal(
+  public record PlanRehearsal(
       Instant at,
       long stays,
       Map<Claim.Reason, Integer> claims,
       List<Going> goes,
       List<Going> lastOnes,
       int forRoom) {
-    public Rehearsal {
+    public PlanRehearsal {
       claims = Map.copyOf(claims);
       goes = List.copyOf(goes);
       lastOnes = List.copyOf(lastOnes);
     }
 
     /** What would be freed, as far as nothing else needs it. */
-    public StoreSpace.Bytes freed(StoreSpace space) {
+    public StoreSpace.SpaceBytes freed(StoreSpace space) {
       return space.freedBy(contents(space, goes));
     }
   }
@@ -194,7 +194,7 @@ public final class CarePlans {
    *
    * @param at when, now or later, as if nothing was saved until then
    */
-  public Rehearsal rehearse(Shelf shelf, NamedPlan plan, Instant at) throws IOException {
+  public PlanRehearsal rehearse(Shelf shelf, NamedPlan plan, Instant at) throws IOException {
     // Who asks for now asks a moment later.
     if (at.isBefore(settings.clock().instant().minus(ASKING))) {
       throw new SentenceException(
@@ -216,7 +216,7 @@ public final class CarePlans {
    *
    * @param room where it is empty, a room limit of the plan lets nothing go
    */
-  public static Rehearsal rehearse(
+  public static PlanRehearsal rehearse(
       ShelfLineages lineages, CarePlan plan, Instant at, Optional<MakingRoom> room) {
     SiftedShelf sifted = SiftedShelf.of(lineages, plan, at);
     Set<RevisionOf> forRoom =
@@ -226,7 +226,7 @@ public final class CarePlans {
     List<Going> goes = new ArrayList<>();
     List<Going> lastOnes = new ArrayList<>();
     long stays = 0;
-    for (SiftedShelf.OfFile file : sifted.files()) {
+    for (SiftedShelf.SiftedFile file : sifted.files()) {
       boolean any = false;
       for (int i = 0; i < file.held().length; i++) {
         if (file.held()[i] == 0 || forRoom.contains(file.revision(i))) {
@@ -240,12 +240,12 @@ public final class CarePlans {
         lastOnes.add(file.going(file.held().length - 1));
       }
     }
-    return new Rehearsal(at, stays, sifted.sifting().counts(), goes, lastOnes, forRoom.size());
+    return new PlanRehearsal(at, stays, sifted.sifting().counts(), goes, lastOnes, forRoom.size());
   }
 
   private static Set<RevisionOf> unclaimed(SiftedShelf sifted) {
     Set<RevisionOf> goes = new HashSet<>();
-    for (SiftedShelf.OfFile file : sifted.files()) {
+    for (SiftedShelf.SiftedFile file : sifted.files()) {
       for (int i = 0; i < file.held().length; i++) {
         if (file.held()[i] == 0) {
           goes.add(file.revision(i));
@@ -282,13 +282,13 @@ public final class CarePlans {
   /** A revision that another follows after a removal was ended by that. */
   private static Lineage history(
       RecordedFile file, List<Revision> revisions, Map<Integer, Set<Said>> said) {
-    List<Lineage.Kept> kept = new ArrayList<>();
+    List<Lineage.KeptRevision> kept = new ArrayList<>();
     for (int i = 0; i < revisions.size(); i++) {
       Revision one = revisions.get(i);
       boolean last = i == revisions.size() - 1;
       boolean removed = last ? !file.present() : revisions.get(i + 1).afterRemoval();
       kept.add(
-          new Lineage.Kept(
+          new Lineage.KeptRevision(
               one.number(),
               one.currentFrom(),
               one.currentUntil(),

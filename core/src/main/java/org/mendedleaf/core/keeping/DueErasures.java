@@ -22,7 +22,7 @@ import org.mendedleaf.core.store.Rewriting;
 /** Erasing what thinning has let go, when its time is over. Safe for several threads. */
 final class DueErasures {
 
-  private static final Erasures.Erased NOTHING = new Erasures.Erased(0, 0, false, 0);
+  private static final Erasures.ErasureDone NOTHING = new Erasures.ErasureDone(0, 0, false, 0);
 
   private final FileLives files;
   private final ErasingAttempts attempts;
@@ -37,7 +37,7 @@ final class DueErasures {
   }
 
   /** Says which revisions of a shelf are to go. */
-  interface Due {
+  interface DueTest {
     List<Revision> find() throws IOException;
   }
 
@@ -46,7 +46,7 @@ final class DueErasures {
    *
    * @param due asked again whenever somebody else has recorded meanwhile, since that may need them
    */
-  Erasures.Erased letGo(Shelf shelf, Due due) throws IOException {
+  Erasures.ErasureDone letGo(Shelf shelf, DueTest due) throws IOException {
     return attempts.proven(
         desk.store(shelf.store()),
         () ->
@@ -55,7 +55,7 @@ final class DueErasures {
                 : attempts.until(shelf, "let go", () -> tryToLetGo(shelf, due)));
   }
 
-  private Optional<Erasures.Erased> tryToLetGo(Shelf shelf, Due due) throws IOException {
+  private Optional<Erasures.ErasureDone> tryToLetGo(Shelf shelf, DueTest due) throws IOException {
     OpenStore store = desk.store(shelf.store());
     long seen = ErasingAttempts.seen(store);
     List<Revision> going = due.find();
@@ -88,11 +88,12 @@ final class DueErasures {
               .collect(Collectors.toSet());
       attempts.forgetHere(life, numbers, prepared.files().contains(life.file().id()));
     }
-    return Optional.of(new Erasures.Erased(act.getAsLong(), going.size(), false, prepared.freed()));
+    return Optional.of(
+        new Erasures.ErasureDone(act.getAsLong(), going.size(), false, prepared.freed()));
   }
 
   /** What would be free without these; nothing is changed. */
-  Erasures.Freed freed(Shelf shelf, Due due) throws IOException {
+  Erasures.Freed freed(Shelf shelf, DueTest due) throws IOException {
     OpenStore store = desk.store(shelf.store());
     return attempts.proven(
         store,
@@ -101,13 +102,13 @@ final class DueErasures {
           if (going.isEmpty()) {
             return Erasures.Freed.NOTHING;
           }
-          Rewriting.Freed freed = new Erasing(store.catalogue(), store.journal()).weigh(going);
+          Rewriting.FreedRoom freed = new Erasing(store.catalogue(), store.journal()).weigh(going);
           return new Erasures.Freed(freed.bytes(), freed.unused());
         });
   }
 
   private static boolean isStillDue(
-      Due due, List<Revision> going, Erasing erasing, Erasing.Prepared prepared)
+      DueTest due, List<Revision> going, Erasing erasing, Erasing.Prepared prepared)
       throws IOException {
     try {
       return due.find().equals(going);

@@ -97,7 +97,7 @@ public final class Erasures {
    * @param act in the ledger, which says that revisions were erased, when and by whom
    * @param freed bytes by which the store's files are smaller
    */
-  public record Erased(long act, int revisions, boolean everything, long freed) {}
+  public record ErasureDone(long act, int revisions, boolean everything, long freed) {}
 
   /**
    * Tells what erasing would do.
@@ -111,7 +111,7 @@ public final class Erasures {
   private Consequences rehearseOnce(FileRef file, Set<Integer> numbers) throws IOException {
     FileLife life = files.life(file);
     List<Revision> chosen = chosen(life, numbers);
-    Rewriting.Freed freed = erasing(file).weigh(chosen);
+    Rewriting.FreedRoom freed = erasing(file).weigh(chosen);
     return consequences(life, chosen, freed.bytes(), freed.unused());
   }
 
@@ -122,7 +122,8 @@ public final class Erasures {
    * @param typedName the file's name, typed by whoever wants this
    * @throws SentenceException if the name is another, a revision is held, or there is none such
    */
-  public Erased erase(FileRef file, Set<Integer> numbers, String typedName) throws IOException {
+  public ErasureDone erase(FileRef file, Set<Integer> numbers, String typedName)
+      throws IOException {
     return erase(file, numbers, typedName, false);
   }
 
@@ -131,21 +132,21 @@ public final class Erasures {
    *
    * @param named whether the ledger keeps what the file was called
    */
-  public Erased erase(FileRef file, Set<Integer> numbers, String typedName, boolean named)
+  public ErasureDone erase(FileRef file, Set<Integer> numbers, String typedName, boolean named)
       throws IOException {
     OpenStore store = desk.store(file.store());
     LettingGo.refuseUnderSetClock(settings, store);
     return attempts.proven(store, () -> eraseProven(file, numbers, typedName, named));
   }
 
-  private Erased eraseProven(FileRef file, Set<Integer> numbers, String typedName, boolean named)
-      throws IOException {
+  private ErasureDone eraseProven(
+      FileRef file, Set<Integer> numbers, String typedName, boolean named) throws IOException {
     FileLife life = allowed(file, typedName);
     return attempts.until(
         life.shelf(),
         "erased",
         () -> {
-          Optional<Erased> erased = tryToErase(file, numbers, typedName, named);
+          Optional<ErasureDone> erased = tryToErase(file, numbers, typedName, named);
           if (erased.isPresent()) {
             // Before anybody else has a turn on this shelf.
             attempts.forgetHere(life, numbers, erased.get().everything());
@@ -176,12 +177,12 @@ public final class Erasures {
    *
    * @param due asked again whenever somebody else has recorded meanwhile, since that may need them
    */
-  Erased letGo(Shelf shelf, DueErasures.Due due) throws IOException {
+  ErasureDone letGo(Shelf shelf, DueErasures.DueTest due) throws IOException {
     return this.due.letGo(shelf, due);
   }
 
   /** What would be free without these; nothing is changed. */
-  Freed freed(Shelf shelf, DueErasures.Due due) throws IOException {
+  Freed freed(Shelf shelf, DueErasures.DueTest due) throws IOException {
     return this.due.freed(shelf, due);
   }
 
@@ -195,7 +196,7 @@ public final class Erasures {
     static final Freed NOTHING = new Freed(0, 0);
   }
 
-  private Optional<Erased> tryToErase(
+  private Optional<ErasureDone> tryToErase(
       FileRef file, Set<Integer> numbers, String typedName, boolean named) throws IOException {
     long seen = ErasingAttempts.seen(desk.store(file.store()));
     FileLife life = allowed(file, typedName);
@@ -227,7 +228,7 @@ public final class Erasures {
     return act.isEmpty()
         ? Optional.empty()
         : Optional.of(
-            new Erased(
+            new ErasureDone(
                 act.getAsLong(), chosen.size(), !prepared.files().isEmpty(), prepared.freed()));
   }
 

@@ -55,7 +55,7 @@ public final class Forecasts {
    * @param others what the other shelves of its store will take under their plans; empty where one
    *     of them has too short a past
    */
-  public record Known(
+  public record ShelfForecast(
       Shelf shelf,
       Optional<NamedPlan> own,
       Instant now,
@@ -100,7 +100,7 @@ public final class Forecasts {
   }
 
   /** Looks at the past of a shelf and of those that share its store. */
-  public Known of(Shelf shelf) throws IOException {
+  public ShelfForecast of(Shelf shelf) throws IOException {
     Instant now = settings.clock().instant();
     StoreSpace space = spaces.of(shelf.store());
     Looked looked = look(shelf, space, now);
@@ -129,7 +129,7 @@ public final class Forecasts {
       }
     }
     CarePlan judged = looked.erased() && own.isPresent() ? own.get().plan() : everything();
-    return new Known(
+    return new ShelfForecast(
         shelf,
         own,
         now,
@@ -172,14 +172,14 @@ public final class Forecasts {
     long revisions =
         lineages.files().stream().mapToLong(file -> file.lineage().revisions().size()).sum();
     long every = Math.max(1, (revisions + MOST - 1) / MOST);
-    List<ShelfLineages.OfFile> some =
+    List<ShelfLineages.FileLineage> some =
         lineages.files().stream()
             .filter(file -> Math.floorMod(mixed(file.file()), every) == 0)
             .toList();
-    Set<Long> ids = some.stream().map(ShelfLineages.OfFile::file).collect(Collectors.toSet());
+    Set<Long> ids = some.stream().map(ShelfLineages.FileLineage::file).collect(Collectors.toSet());
     Map<Long, List<Weight>> weights = new SpaceWeights(space).of(use -> ids.contains(use.file()));
     List<Weighed> files = new ArrayList<>();
-    for (ShelfLineages.OfFile file : some) {
+    for (ShelfLineages.FileLineage file : some) {
       files.add(weighed(file.lineage(), weights.getOrDefault(file.file(), List.of())));
     }
     long bytes = spaces.of(shelf).alone();
@@ -199,7 +199,7 @@ public final class Forecasts {
   }
 
   private static boolean hasGaps(Lineage lineage) {
-    List<Lineage.Kept> all = lineage.revisions();
+    List<Lineage.KeptRevision> all = lineage.revisions();
     return all.get(all.size() - 1).number() - all.get(0).number() + 1 > all.size();
   }
 

@@ -139,7 +139,7 @@ public final class LostAndFound {
     }
     Map<Long, Optional<Instant>> kept = new HashMap<>();
     Judgement judgement = new Judgement(plan.get().plan(), settings.clock().instant());
-    for (ShelfLineages.OfFile file : ShelfLineages.of(catalogue, shelf.id()).files()) {
+    for (ShelfLineages.FileLineage file : ShelfLineages.of(catalogue, shelf.id()).files()) {
       if (file.lineage().removedAt().isPresent()) {
         List<Judgement.Judged> judged = judgement.of(file.lineage());
         kept.put(file.file(), judged.get(judged.size() - 1).keptUntil());

@@ -20,7 +20,7 @@ import org.mendedleaf.core.space.StoreSpace;
  */
 public record MakingRoom(StoreSpace space, long free) {
 
-  private record Candidate(RevisionOf of, Instant replaced) {}
+  private record RoomCandidate(RevisionOf of, Instant replaced) {}
 
   /**
    * @param goes what no rule claims, or a person has let go: it is gone first
@@ -32,7 +32,7 @@ public record MakingRoom(StoreSpace space, long free) {
     long wanted = wanted(limit, sifted);
     Set<RevisionOf> more = new HashSet<>();
     if (freeing.disk() < wanted) {
-      for (Candidate one : candidates(sifted, goes)) {
+      for (RoomCandidate one : candidates(sifted, goes)) {
         if (freeing.disk() >= wanted) {
           break;
         }
@@ -53,7 +53,7 @@ public record MakingRoom(StoreSpace space, long free) {
       return left.bytes() - free;
     }
     StoreSpace.Freeing all = space.freeing();
-    for (SiftedShelf.OfFile file : sifted.files()) {
+    for (SiftedShelf.SiftedFile file : sifted.files()) {
       for (int i = 0; i < file.held().length; i++) {
         letGo(file.revision(i), all);
       }
@@ -61,19 +61,19 @@ public record MakingRoom(StoreSpace space, long free) {
     return all.disk() - ((Room.AtMost) limit).bytes();
   }
 
-  private static List<Candidate> candidates(SiftedShelf sifted, Set<RevisionOf> goes) {
-    List<Candidate> candidates = new ArrayList<>();
-    for (SiftedShelf.OfFile file : sifted.files()) {
+  private static List<RoomCandidate> candidates(SiftedShelf sifted, Set<RevisionOf> goes) {
+    List<RoomCandidate> candidates = new ArrayList<>();
+    for (SiftedShelf.SiftedFile file : sifted.files()) {
       for (int i = 0; i < file.held().length; i++) {
         RevisionOf of = file.revision(i);
         if (sifted.sifting().yieldsToRoom(file.held()[i]) && !goes.contains(of)) {
-          Lineage.Kept one = file.lineage().revisions().get(i);
-          candidates.add(new Candidate(of, one.until().orElseThrow()));
+          Lineage.KeptRevision one = file.lineage().revisions().get(i);
+          candidates.add(new RoomCandidate(of, one.until().orElseThrow()));
         }
       }
     }
     candidates.sort(
-        Comparator.comparing(Candidate::replaced)
+        Comparator.comparing(RoomCandidate::replaced)
             .thenComparingLong(one -> one.of().file())
             .thenComparingInt(one -> one.of().number()));
     return candidates;

@@ -11,7 +11,7 @@ import java.util.Set;
 import java.util.stream.IntStream;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.questions.LineageQuestions;
-import org.mendedleaf.core.catalog.questions.LineageQuestions.Line;
+import org.mendedleaf.core.catalog.questions.LineageQuestions.LineageRevision;
 import org.mendedleaf.core.catalog.questions.MarkQuestions;
 import org.mendedleaf.core.plan.Lineage;
 import org.mendedleaf.core.plan.Lineage.Said;
@@ -22,7 +22,7 @@ import org.mendedleaf.core.plan.Lineage.Said;
  *
  * @param commit up to which commit of its store it tells
  */
-public record ShelfLineages(List<OfFile> files, long commit) {
+public record ShelfLineages(List<FileLineage> files, long commit) {
 
   private static final Map<String, Said> SAID =
       Map.of(
@@ -38,7 +38,7 @@ public record ShelfLineages(List<OfFile> files, long commit) {
   private static final int PARTS = 4;
 
   /** A file. */
-  public record OfFile(long file, Lineage lineage) {}
+  public record FileLineage(long file, Lineage lineage) {}
 
   /** Asks for all that a shelf ever recorded; of many files on several connections at once. */
   public static ShelfLineages of(Catalogue catalogue, long shelf) throws IOException {
@@ -55,7 +55,7 @@ public record ShelfLineages(List<OfFile> files, long commit) {
     long end = range.get(1) + 1;
     int parts = end - first > SOME ? PARTS : 1;
     try {
-      List<OfFile> files =
+      List<FileLineage> files =
           IntStream.range(0, parts)
               .parallel()
               .mapToObj(
@@ -74,26 +74,26 @@ public record ShelfLineages(List<OfFile> files, long commit) {
     }
   }
 
-  private static List<OfFile> part(
+  private static List<FileLineage> part(
       Catalogue catalogue,
       long shelf,
       Map<Long, Map<Integer, Set<Said>>> said,
       long first,
       long end) {
     try {
-      Map<Long, LineageQuestions.OfFile> names = new HashMap<>();
+      Map<Long, LineageQuestions.LineageFile> names = new HashMap<>();
       catalogue.lineages().files(shelf, first, end).forEach(one -> names.put(one.file(), one));
-      List<OfFile> files = new ArrayList<>(names.size());
-      List<Line> all = catalogue.lineages().of(shelf, first, end);
+      List<FileLineage> files = new ArrayList<>(names.size());
+      List<LineageRevision> all = catalogue.lineages().of(shelf, first, end);
       int from = 0;
       for (int i = 1; i <= all.size(); i++) {
         if (i == all.size() || all.get(i).file() != all.get(from).file()) {
-          LineageQuestions.OfFile file = names.get(all.get(from).file());
+          LineageQuestions.LineageFile file = names.get(all.get(from).file());
           // One that came since the names were asked for is too new to be let go of.
           if (file != null) {
-            List<Line> lines = all.subList(from, i);
+            List<LineageRevision> lines = all.subList(from, i);
             files.add(
-                new OfFile(
+                new FileLineage(
                     file.file(), lineage(file, lines, said.getOrDefault(file.file(), Map.of()))));
           }
           from = i;
@@ -107,14 +107,16 @@ public record ShelfLineages(List<OfFile> files, long commit) {
 
   /** A revision that another follows after a removal was ended by that. */
   private static Lineage lineage(
-      LineageQuestions.OfFile file, List<Line> lines, Map<Integer, Set<Said>> said) {
-    List<Lineage.Kept> kept = new ArrayList<>(lines.size());
+      LineageQuestions.LineageFile file,
+      List<LineageRevision> lines,
+      Map<Integer, Set<Said>> said) {
+    List<Lineage.KeptRevision> kept = new ArrayList<>(lines.size());
     for (int i = 0; i < lines.size(); i++) {
-      Line one = lines.get(i);
+      LineageRevision one = lines.get(i);
       boolean last = i == lines.size() - 1;
       boolean removed = last ? !file.present() : lines.get(i + 1).afterRemoval();
       kept.add(
-          new Lineage.Kept(
+          new Lineage.KeptRevision(
               one.number(),
               one.from(),
               one.until(),

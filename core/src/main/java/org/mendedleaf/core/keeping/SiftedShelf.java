@@ -13,30 +13,30 @@ import org.mendedleaf.core.plan.Sifting;
  *
  * @param sifting tells what the bits mean that are said of a revision
  */
-record SiftedShelf(Sifting sifting, List<OfFile> files) {
+record SiftedShelf(Sifting sifting, List<SiftedFile> files) {
 
   /**
    * A file.
    *
    * @param held what claims each of its revisions, oldest first, see {@link Sifting#sift}
    */
-  record OfFile(long file, Lineage lineage, long[] held) {
+  record SiftedFile(long file, Lineage lineage, long[] held) {
 
     RevisionOf revision(int position) {
       return new RevisionOf(file, lineage.revisions().get(position).number());
     }
 
     CarePlans.Going going(int position) {
-      Lineage.Kept one = lineage.revisions().get(position);
+      Lineage.KeptRevision one = lineage.revisions().get(position);
       return new CarePlans.Going(file, lineage.path(), one.number(), one.bytes());
     }
   }
 
   static SiftedShelf of(ShelfLineages lineages, CarePlan plan, Instant at) {
     Sifting sifting = new Sifting(plan, at);
-    List<OfFile> files = new ArrayList<>(lineages.files().size());
-    for (ShelfLineages.OfFile file : lineages.files()) {
-      files.add(new OfFile(file.file(), file.lineage(), sifting.sift(file.lineage())));
+    List<SiftedFile> files = new ArrayList<>(lineages.files().size());
+    for (ShelfLineages.FileLineage file : lineages.files()) {
+      files.add(new SiftedFile(file.file(), file.lineage(), sifting.sift(file.lineage())));
     }
     return new SiftedShelf(sifting, files);
   }

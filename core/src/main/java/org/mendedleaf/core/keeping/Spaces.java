@@ -61,7 +61,7 @@ public final class Spaces {
   }
 
   /** A file that costs something, on its shelf. */
-  public record OnShelf(Shelf shelf, FileCost cost) {}
+  public record ShelfSpace(Shelf shelf, FileCost cost) {}
 
   /** A shelf and what it costs as a whole. */
   public record OfShelf(Shelf shelf, Cost cost, long files, long revisions) {}
@@ -73,7 +73,8 @@ public final class Spaces {
    *     and what is out of use
    * @param files every file that was ever recorded there, the dearest histories first
    */
-  public record Overview(StoreFacts store, long disk, List<OfShelf> shelves, List<OnShelf> files) {}
+  public record Overview(
+      StoreFacts store, long disk, List<OfShelf> shelves, List<ShelfSpace> files) {}
 
   /** What each store costs that can be reached. */
   public List<Overview> overviews() throws IOException {
@@ -92,7 +93,7 @@ public final class Spaces {
     Costs costs = new Costs(space);
     List<FileCost> files = costs.files(catalogue.space().files());
     List<OfShelf> shelves = new ArrayList<>();
-    List<OnShelf> onShelves = new ArrayList<>();
+    List<ShelfSpace> onShelves = new ArrayList<>();
     for (Shelf shelf : this.shelves.all()) {
       if (shelf.store().equals(store.id())) {
         shelves.add(
@@ -103,7 +104,7 @@ public final class Spaces {
                 shelf.revisions()));
         for (FileCost file : files) {
           if (file.shelf() == shelf.id()) {
-            onShelves.add(new OnShelf(shelf, file));
+            onShelves.add(new ShelfSpace(shelf, file));
           }
         }
       }
@@ -144,7 +145,7 @@ public final class Spaces {
     }
   }
 
-  private record Key(String name, Optional<Shelf> shelf, Optional<InnerPath> folder) {}
+  private record GroupKey(String name, Optional<Shelf> shelf, Optional<InnerPath> folder) {}
 
   /**
    * What is recorded in all stores costs.
@@ -180,11 +181,11 @@ public final class Spaces {
 
   private void remember(String store, StoreSpace space, List<Group> files) throws IOException {
     Catalogue catalogue = desk.store(store).catalogue();
-    List<SpaceQuestions.Counted> counted = new ArrayList<>();
+    List<SpaceQuestions.CountedFile> counted = new ArrayList<>();
     for (Group one : files) {
       Cost cost = one.cost();
       counted.add(
-          new SpaceQuestions.Counted(
+          new SpaceQuestions.CountedFile(
               one.files().get(0), one.revisions(), cost.current(), cost.history(), cost.alone()));
     }
     catalogue
@@ -216,11 +217,11 @@ public final class Spaces {
       }
       isNew &= count.get().commit() == catalogue.commits();
       stores.put(store, count.get().disk());
-      Map<Long, SpaceQuestions.Counted> byFile = new HashMap<>();
+      Map<Long, SpaceQuestions.CountedFile> byFile = new HashMap<>();
       count.get().files().forEach(one -> byFile.put(one.file(), one));
       Map<Long, Shelf> shelves = shelves(store.id());
-      for (SpaceQuestions.Named file : catalogue.space().files()) {
-        SpaceQuestions.Counted one = byFile.get(file.file());
+      for (SpaceQuestions.SpaceFile file : catalogue.space().files()) {
+        SpaceQuestions.CountedFile one = byFile.get(file.file());
         Shelf shelf = shelves.get(file.shelf());
         if (one != null && shelf != null) {
           groups.add(
@@ -251,18 +252,18 @@ public final class Spaces {
 
   private List<Group> groups(String store, Grouping by) throws IOException {
     Map<Long, Shelf> shelves = shelves(store);
-    Map<Key, List<Long>> files = new LinkedHashMap<>();
-    Map<Long, Key> keys = new HashMap<>();
-    for (SpaceQuestions.Named file : desk.store(store).catalogue().space().files()) {
+    Map<GroupKey, List<Long>> files = new LinkedHashMap<>();
+    Map<Long, GroupKey> keys = new HashMap<>();
+    for (SpaceQuestions.SpaceFile file : desk.store(store).catalogue().space().files()) {
       Shelf shelf = shelves.get(file.shelf());
       if (shelf != null) {
-        Key key = key(shelf, file, by);
+        GroupKey key = key(shelf, file, by);
         keys.put(file.file(), key);
         files.computeIfAbsent(key, one -> new ArrayList<>()).add(file.file());
       }
     }
     List<Group> groups = new ArrayList<>();
-    for (Costs.Weighed<Key> one :
+    for (Costs.CostOf<GroupKey> one :
         new Costs(of(store)).by(use -> Optional.ofNullable(keys.get(use.file())))) {
       groups.add(
           new Group(
@@ -277,21 +278,21 @@ public final class Spaces {
     return groups;
   }
 
-  private static Key key(Shelf shelf, SpaceQuestions.Named file, Grouping by) {
+  private static GroupKey key(Shelf shelf, SpaceQuestions.SpaceFile file, Grouping by) {
     InnerPath folder = file.path().folder();
     return switch (by) {
       case FILE ->
-          new Key(
+          new GroupKey(
               shelf.name() + " / " + file.path().shown() + (file.present() ? "" : " (removed)"),
               Optional.of(shelf),
               Optional.of(folder));
       case FOLDER ->
-          new Key(
+          new GroupKey(
               folder.isRoot() ? shelf.name() : shelf.name() + " / " + folder.shown(),
               Optional.of(shelf),
               Optional.of(folder));
-      case KIND -> new Key(ending(file.path().name()), Optional.empty(), Optional.empty());
-      case SHELF -> new Key(shelf.name(), Optional.of(shelf), Optional.of(InnerPath.ROOT));
+      case KIND -> new GroupKey(ending(file.path().name()), Optional.empty(), Optional.empty());
+      case SHELF -> new GroupKey(shelf.name(), Optional.of(shelf), Optional.of(InnerPath.ROOT));
     };
   }
 

@@ -50,7 +50,7 @@ final class ThinningRehearsal {
     onNotice.forEach(one -> notices.put(new RevisionOf(one.file(), one.number()), one));
   }
 
-  Thinnings.Rehearsal of(ShelfLineages lineages) throws IOException {
+  Thinnings.RehearsedThinning of(ShelfLineages lineages) throws IOException {
     SiftedShelf sifted = SiftedShelf.of(lineages, plan.plan(), at);
     Set<RevisionOf> forRoom =
         room.isEmpty()
@@ -60,7 +60,7 @@ final class ThinningRehearsal {
     long stays = 0;
     List<Concerned> concerned = new ArrayList<>();
     Set<Long> left = new HashSet<>();
-    for (SiftedShelf.OfFile file : sifted.files()) {
+    for (SiftedShelf.SiftedFile file : sifted.files()) {
       for (int i = 0; i < file.held().length; i++) {
         boolean goesForRoom = forRoom.contains(file.revision(i));
         Optional<Concerned> fate =
@@ -75,7 +75,7 @@ final class ThinningRehearsal {
         }
       }
     }
-    return new Thinnings.Rehearsal(
+    return new Thinnings.RehearsedThinning(
         shelf,
         plan,
         at,
@@ -89,7 +89,7 @@ final class ThinningRehearsal {
   /** What no rule claims, or somebody has let go by hand: it is gone before room is made. */
   private Set<RevisionOf> unclaimed(SiftedShelf sifted) {
     Set<RevisionOf> goes = new HashSet<>();
-    for (SiftedShelf.OfFile file : sifted.files()) {
+    for (SiftedShelf.SiftedFile file : sifted.files()) {
       for (int i = 0; i < file.held().length; i++) {
         if (!isClaimed(sifted, file, i)) {
           goes.add(file.revision(i));
@@ -100,14 +100,14 @@ final class ThinningRehearsal {
   }
 
   /** A plan does not take back what a person has let go by hand. */
-  private boolean isClaimed(SiftedShelf sifted, SiftedShelf.OfFile file, int position) {
+  private boolean isClaimed(SiftedShelf sifted, SiftedShelf.SiftedFile file, int position) {
     long held = file.held()[position];
     MarkQuestions.OnNotice notice = notices.get(file.revision(position));
     return held != 0
         && (notice == null || !notice.byHand() || !sifted.sifting().isByRulesOnly(held));
   }
 
-  private boolean isMeant(SiftedShelf.OfFile file, int position) {
+  private boolean isMeant(SiftedShelf.SiftedFile file, int position) {
     if (only.isPresent()) {
       for (Filter filter : only.get().filters()) {
         if (!filter.passes(
@@ -119,7 +119,7 @@ final class ThinningRehearsal {
     return true;
   }
 
-  private Optional<Concerned> fate(SiftedShelf.OfFile file, int position, boolean isClaimed) {
+  private Optional<Concerned> fate(SiftedShelf.SiftedFile file, int position, boolean isClaimed) {
     Optional<MarkQuestions.OnNotice> notice =
         Optional.ofNullable(notices.get(file.revision(position)));
     if (isClaimed && notice.isEmpty()) {

@@ -33,12 +33,12 @@ public final class ThinningReport {
   private ThinningReport() {}
 
   /** What a thinning would do. */
-  public static Report of(Thinnings.Rehearsal rehearsal, ZoneId zone) {
+  public static Report of(Thinnings.RehearsedThinning rehearsal, ZoneId zone) {
     return of("Rehearsal of a thinning", rehearsal, "Nothing was done.", zone);
   }
 
   /** What a thinning did. */
-  public static Report of(Thinnings.Done done, ZoneId zone) {
+  public static Report of(Thinnings.Thinned done, ZoneId zone) {
     return of(
         "Thinning",
         done.did(),
@@ -46,7 +46,8 @@ public final class ThinningReport {
         zone);
   }
 
-  private static Report of(String title, Thinnings.Rehearsal rehearsal, String end, ZoneId zone) {
+  private static Report of(
+      String title, Thinnings.RehearsedThinning rehearsal, String end, ZoneId zone) {
     List<String> said = new ArrayList<>();
     said.add(
         "%s, %s (%s)%s. %s"
@@ -73,7 +74,7 @@ public final class ThinningReport {
   }
 
   /** How many revisions each claim keeps, the strongest first. */
-  private static List<String> claims(Thinnings.Rehearsal rehearsal) {
+  private static List<String> claims(Thinnings.RehearsedThinning rehearsal) {
     return rehearsal.claims().entrySet().stream()
         .sorted(
             Map.Entry.<Claim.Reason, Integer>comparingByValue(Comparator.reverseOrder())

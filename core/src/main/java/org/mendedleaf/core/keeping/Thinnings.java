@@ -96,7 +96,7 @@ public final class Thinnings {
    * @param lastOnes the newest revisions of files of which nothing is left in the end
    * @param forRoom how many go, or are on notice, only because there is too little room
    */
-  public record Rehearsal(
+  public record RehearsedThinning(
       Shelf shelf,
       NamedPlan plan,
       Instant at,
@@ -105,7 +105,7 @@ public final class Thinnings {
       List<Concerned> concerned,
       List<CarePlans.Going> lastOnes,
       int forRoom) {
-    public Rehearsal {
+    public RehearsedThinning {
       claims = Map.copyOf(claims);
       concerned = List.copyOf(concerned);
     }
@@ -126,14 +126,14 @@ public final class Thinnings {
    * @param did the rehearsal that it followed
    * @param freed bytes by which the store's files are smaller now; exact
    */
-  public record Done(Rehearsal did, long freed) {}
+  public record Thinned(RehearsedThinning did, long freed) {}
 
   /**
    * Works out what thinning a shelf by its plan would do, now or later; nothing is changed.
    *
    * @throws SentenceException if the shelf has no plan
    */
-  public Rehearsal rehearse(Shelf shelf, Instant at) throws IOException {
+  public RehearsedThinning rehearse(Shelf shelf, Instant at) throws IOException {
     return rehearse(shelf, plan(shelf), Optional.empty(), at);
   }
 
@@ -141,17 +141,18 @@ public final class Thinnings {
    * The same for one sentence, just this once: of the files and revisions that its filters mean,
    * all but what it keeps would go on notice.
    */
-  public Rehearsal rehearseOnce(Shelf shelf, KeepRule sentence, Instant at) throws IOException {
+  public RehearsedThinning rehearseOnce(Shelf shelf, KeepRule sentence, Instant at)
+      throws IOException {
     return rehearse(shelf, once(shelf, sentence), Optional.of(sentence), at);
   }
 
   /** Thins a shelf by its plan. */
-  public Done thin(Shelf shelf, boolean clockIsRight) throws IOException {
+  public Thinned thin(Shelf shelf, boolean clockIsRight) throws IOException {
     return thin(shelf, plan(shelf), Optional.empty(), clockIsRight);
   }
 
   /** Thins a shelf by one sentence, just this once. */
-  public Done thinOnce(Shelf shelf, KeepRule sentence, boolean clockIsRight) throws IOException {
+  public Thinned thinOnce(Shelf shelf, KeepRule sentence, boolean clockIsRight) throws IOException {
     return thin(shelf, once(shelf, sentence), Optional.of(sentence), clockIsRight);
   }
 
@@ -161,7 +162,7 @@ public final class Thinnings {
    *
    * @return exact as things are now
    */
-  public Erasures.Freed freed(Rehearsal rehearsal) throws IOException {
+  public Erasures.Freed freed(RehearsedThinning rehearsal) throws IOException {
     List<Concerned> going =
         rehearsal.concerned().stream().filter(one -> one.fate() != Fate.KEPT_AFTER_ALL).toList();
     return erasures.freed(rehearsal.shelf(), () -> revisions(rehearsal.shelf(), going));
@@ -175,7 +176,7 @@ public final class Thinnings {
    */
   public long takeOffNotice(FileRef file, int number) throws IOException {
     FileLife life = files.life(file);
-    Optional<RevisionMarks.Notice> notice =
+    Optional<RevisionMarks.NoticeGiven> notice =
         life.revision(number).flatMap(revision -> life.marks(revision).notice());
     if (notice.isEmpty()) {
       throw new SentenceException(
@@ -210,8 +211,8 @@ public final class Thinnings {
         "", new CarePlan(own.zone(), own.firstDay(), List.of(plain), own.removed(), own.grace()));
   }
 
-  private Rehearsal rehearse(Shelf shelf, NamedPlan plan, Optional<KeepRule> only, Instant at)
-      throws IOException {
+  private RehearsedThinning rehearse(
+      Shelf shelf, NamedPlan plan, Optional<KeepRule> only, Instant at) throws IOException {
     Catalogue catalogue = desk.store(shelf.store()).catalogue();
     ShelfLineages lineages = ShelfLineages.of(catalogue, shelf.id());
     Optional<MakingRoom> room =
@@ -223,7 +224,7 @@ public final class Thinnings {
         .of(lineages);
   }
 
-  private Done thin(Shelf shelf, NamedPlan plan, Optional<KeepRule> only, boolean clockIsRight)
+  private Thinned thin(Shelf shelf, NamedPlan plan, Optional<KeepRule> only, boolean clockIsRight)
       throws IOException {
     shelves.require(shelf.store(), shelf.id(), Right.THIN);
     OpenStore store = desk.store(shelf.store());
@@ -235,23 +236,23 @@ public final class Thinnings {
       } else {
         LettingGo.refuseAfterJump(settings, desk.captureTimes(), store);
       }
-      Rehearsal first = rehearse(shelf, plan, only, at);
+      RehearsedThinning first = rehearse(shelf, plan, only, at);
       record(shelf, first);
       // What is erased is judged again each time, by the plan of then: another desk may have held
       // it or changed the plan meanwhile.
-      Erasures.Erased erased =
+      Erasures.ErasureDone erased =
           erasures.letGo(
               shelf,
               () -> {
                 NamedPlan now = only.isPresent() ? plan : plan(shelf);
                 return revisions(shelf, rehearse(shelf, now, only, at).with(Fate.ERASED));
               });
-      return new Done(first, erased.freed());
+      return new Thinned(first, erased.freed());
     }
   }
 
   /** Writes into the log what goes on notice and what comes off. */
-  private void record(Shelf shelf, Rehearsal rehearsal) throws IOException {
+  private void record(Shelf shelf, RehearsedThinning rehearsal) throws IOException {
     List<Concerned> changing =
         rehearsal.concerned().stream()
             .filter(one -> one.fate() == Fate.NOTICED || one.fate() == Fate.KEPT_AFTER_ALL)

@@ -6,4 +6,7 @@
  * {@code shelves} and what is below them. Start reading at {@link
  * org.mendedleaf.core.keeping.CarePlans} and {@link org.mendedleaf.core.keeping.Thinnings}.
  */
+@NullMarked
 package org.mendedleaf.core.keeping;
+
+import org.jspecify.annotations.NullMarked;

@@ -20,7 +20,7 @@ import java.util.regex.Pattern;
 public record PlainName(List<String> stem, List<Decoration> decorations, String extension) {
 
   /** What hangs on a name. */
-  public enum Kind {
+  public enum NameKind {
     /** "(1)", "copy", "copy of", "copy 2": a program or a person copied it. */
     COPY,
     /** A day, month or year. */
@@ -40,7 +40,7 @@ public record PlainName(List<String> stem, List<Decoration> decorations, String 
    * @param order what tells earlier from later among decorations of its kind: year, month and day
    *     as one number, or the number; -1 where it tells nothing
    */
-  public record Decoration(Kind kind, String text, long order) {}
+  public record Decoration(NameKind kind, String text, long order) {}
 
   private static final Set<String> COPY_WORDS = Set.of("copy", "kopie", "copie", "duplicate");
   private static final Set<String> STATE_WORDS =
@@ -113,7 +113,7 @@ public record PlainName(List<String> stem, List<Decoration> decorations, String 
             && name.substring(dot + 1).chars().allMatch(Character::isLetterOrDigit)
             && name.substring(dot + 1).chars().anyMatch(Character::isLetter);
     String base = isExtension ? name.substring(0, dot) : name;
-    return new Taking(base).taken(isExtension ? Folded.of(name.substring(dot + 1)) : "");
+    return new NameTaking(base).taken(isExtension ? Folded.of(name.substring(dot + 1)) : "");
   }
 
   /** The words of the name as one, for names that differ in where words end. */
@@ -124,7 +124,7 @@ public record PlainName(List<String> stem, List<Decoration> decorations, String 
   /** The latest date in the name as one number of year, month and day. */
   public Optional<Long> date() {
     return decorations.stream()
-        .filter(one -> one.kind() == Kind.DATE && one.order() >= 0)
+        .filter(one -> one.kind() == NameKind.DATE && one.order() >= 0)
         .map(Decoration::order)
         .max(Long::compare);
   }
@@ -132,34 +132,34 @@ public record PlainName(List<String> stem, List<Decoration> decorations, String 
   /** The number by which copies are counted. */
   public Optional<Long> number() {
     return decorations.stream()
-        .filter(one -> one.kind() == Kind.NUMBER || one.kind() == Kind.COPY)
+        .filter(one -> one.kind() == NameKind.NUMBER || one.kind() == NameKind.COPY)
         .map(Decoration::order)
         .filter(order -> order >= 0)
         .reduce((first, last) -> last);
   }
 
   /** Takes decorations off, the most telling first. */
-  private static final class Taking {
+  private static final class NameTaking {
     private final List<Decoration> decorations = new ArrayList<>();
     // Where words are written together, a capital letter begins the next one.
     private final String spaced;
     private String rest;
 
-    Taking(String base) {
+    NameTaking(String base) {
       spaced = base.replaceAll("(?<=\\p{Ll})(?=\\p{Lu})", " ");
       rest = Folded.of(spaced);
     }
 
     PlainName taken(String extension) {
-      take(YEAR_FIRST, Kind.DATE, m -> date(m.group(1), m.group(2), m.group(3)));
-      take(DAY_FIRST, Kind.DATE, m -> date(m.group(3), m.group(2), m.group(1)));
-      take(YEAR_MONTH, Kind.DATE, m -> date(m.group(1), m.group(2), "0"));
-      take(NAMED_MONTH, Kind.DATE, Taking::namedMonth);
+      take(YEAR_FIRST, NameKind.DATE, m -> date(m.group(1), m.group(2), m.group(3)));
+      take(DAY_FIRST, NameKind.DATE, m -> date(m.group(3), m.group(2), m.group(1)));
+      take(YEAR_MONTH, NameKind.DATE, m -> date(m.group(1), m.group(2), "0"));
+      take(NAMED_MONTH, NameKind.DATE, NameTaking::namedMonth);
       if (!decorations.isEmpty()) {
-        take(TIME, Kind.DATE, m -> -1L);
+        take(TIME, NameKind.DATE, m -> -1L);
       }
-      take(IN_BRACKETS, Kind.COPY, m -> Long.parseLong(m.group(1)));
-      take(VERSION, Kind.NUMBER, m -> Math.round(Double.parseDouble(m.group(1)) * 1000));
+      take(IN_BRACKETS, NameKind.COPY, m -> Long.parseLong(m.group(1)));
+      take(VERSION, NameKind.NUMBER, m -> Math.round(Double.parseDouble(m.group(1)) * 1000));
       List<String> words = words();
       List<String> stem = new ArrayList<>();
       Set<String> initials = initials();
@@ -180,11 +180,11 @@ public record PlainName(List<String> stem, List<Decoration> decorations, String 
           : new PlainName(stem, decorations, extension);
     }
 
-    private interface Order {
+    private interface NameOrder {
       long of(Matcher found);
     }
 
-    private void take(Pattern pattern, Kind kind, Order order) {
+    private void take(Pattern pattern, NameKind kind, NameOrder order) {
       Matcher matcher = pattern.matcher(rest);
       StringBuilder left = new StringBuilder();
       while (matcher.find()) {
@@ -233,23 +233,23 @@ public record PlainName(List<String> stem, List<Decoration> decorations, String 
       String word = words.get(i);
       boolean last = i == words.size() - 1;
       if (COPY_WORDS.contains(word)) {
-        return Optional.of(new Decoration(Kind.COPY, word, -1));
+        return Optional.of(new Decoration(NameKind.COPY, word, -1));
       }
       if (i > 0 && STATE_WORDS.contains(word)) {
-        return Optional.of(new Decoration(Kind.STATE, word, -1));
+        return Optional.of(new Decoration(NameKind.STATE, word, -1));
       }
       if (YEAR.matcher(word).matches()) {
-        return Optional.of(new Decoration(Kind.DATE, word, date(word, "0", "0")));
+        return Optional.of(new Decoration(NameKind.DATE, word, date(word, "0", "0")));
       }
       if (i > 0 && word.length() <= LONGEST_INITIALS && initials.contains(word)) {
-        return Optional.of(new Decoration(Kind.INITIALS, word, -1));
+        return Optional.of(new Decoration(NameKind.INITIALS, word, -1));
       }
       boolean counts = Character.isDigit(word.charAt(0)) && word.length() <= 2;
       if (counts && i > 0 && COPY_WORDS.contains(words.get(i - 1))) {
-        return Optional.of(new Decoration(Kind.COPY, word, Long.parseLong(word)));
+        return Optional.of(new Decoration(NameKind.COPY, word, Long.parseLong(word)));
       }
       if (counts && i > 0 && last) {
-        return Optional.of(new Decoration(Kind.NUMBER, word, Long.parseLong(word) * 1000));
+        return Optional.of(new Decoration(NameKind.NUMBER, word, Long.parseLong(word) * 1000));
       }
       return Optional.empty();
     }

@@ -8,4 +8,7 @@
  * <p>Start reading at {@link org.mendedleaf.core.likeness.Traits}, then {@link
  * org.mendedleaf.core.likeness.Sketch} and {@link org.mendedleaf.core.likeness.PlainName}.
  */
+@NullMarked
 package org.mendedleaf.core.likeness;
+
+import org.jspecify.annotations.NullMarked;

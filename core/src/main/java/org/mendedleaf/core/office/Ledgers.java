@@ -57,15 +57,15 @@ public final class Ledgers {
    *
    * @param shelf its name; empty if the act concerns the store
    */
-  public record Row(StoreFacts store, LedgerEntry entry, Optional<String> shelf) {}
+  public record LedgerRow(StoreFacts store, LedgerEntry entry, Optional<String> shelf) {}
 
   /** All acts of all stores that can be reached, the newest first. */
-  public List<Row> all() throws IOException {
+  public List<LedgerRow> all() throws IOException {
     Map<String, Map<Long, String>> names = new HashMap<>();
     for (Shelf shelf : shelves.all()) {
       names.computeIfAbsent(shelf.store(), store -> new HashMap<>()).put(shelf.id(), shelf.name());
     }
-    List<Row> rows = new ArrayList<>();
+    List<LedgerRow> rows = new ArrayList<>();
     for (StoreFacts store : stores.known()) {
       if (store.here()) {
         Map<Long, String> of = names.getOrDefault(store.id(), Map.of());
@@ -74,19 +74,19 @@ public final class Ledgers {
               entry.shelf().isPresent()
                   ? Optional.ofNullable(of.get(entry.shelf().getAsLong()))
                   : Optional.empty();
-          rows.add(new Row(store, entry, shelf));
+          rows.add(new LedgerRow(store, entry, shelf));
         }
       }
     }
     rows.sort(
-        Comparator.comparing((Row row) -> row.entry().at())
+        Comparator.comparing((LedgerRow row) -> row.entry().at())
             .thenComparing(row -> row.entry().id())
             .reversed());
     return rows;
   }
 
   /** Some acts as a table. */
-  public static Report report(List<Row> rows, ZoneId zone) {
+  public static Report report(List<LedgerRow> rows, ZoneId zone) {
     return new Report(
         "Ledger",
         List.of("%,d acts, times in %s.".formatted(rows.size(), zone.getId())),
@@ -106,9 +106,9 @@ public final class Ledgers {
   }
 
   /** Some acts as JSON, each with the hash by which the next one continues it. */
-  public static void json(List<Row> rows, OutputStream out) throws IOException {
+  public static void json(List<LedgerRow> rows, OutputStream out) throws IOException {
     ArrayNode acts = JSON.createArrayNode();
-    for (Row row : rows) {
+    for (LedgerRow row : rows) {
       LedgerEntry entry = row.entry();
       ObjectNode act = acts.addObject();
       act.put("store", row.store().id()).put("id", entry.id());

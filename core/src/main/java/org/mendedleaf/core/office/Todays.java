@@ -128,8 +128,8 @@ public final class Todays {
         matters.add(new LastOne(lost, until.get()));
       }
     }
-    List<Rhythms.Turn> turns = rhythms.all();
-    for (Rhythms.Turn turn : turns) {
+    List<Rhythms.ShelfRhythm> turns = rhythms.all();
+    for (Rhythms.ShelfRhythm turn : turns) {
       if (!Files.isDirectory(turn.shelf().folder().orElseThrow())) {
         recording.add(new FolderAway(turn.shelf()));
       } else if (turn.last().isPresent() && turn.next().isBefore(now.minus(LATE))) {
@@ -172,7 +172,7 @@ public final class Todays {
     for (Shelf shelf : shelves) {
       long saved = 0;
       long removed = 0;
-      for (ChangeQuestions.Change change : moments.changes(shelf)) {
+      for (ChangeQuestions.ShelfChange change : moments.changes(shelf)) {
         if (!change.at().isBefore(yesterday)) {
           saved += change.saved();
           removed += change.removed();

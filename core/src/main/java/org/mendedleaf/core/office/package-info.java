@@ -5,4 +5,7 @@
  * <p>Knows all packages of the core; nobody in the core knows it. Start reading at {@link
  * org.mendedleaf.core.office.Office}.
  */
+@NullMarked
 package org.mendedleaf.core.office;
+
+import org.jspecify.annotations.NullMarked;

@@ -22,7 +22,7 @@ public sealed interface Continues {
    * @param onto the file that they become revisions of; empty for a new one
    * @param arrivals oldest first
    */
-  record Arrivals(OptionalLong onto, List<Arrival> arrivals) implements Continues {
+  record Arrivals(OptionalLong onto, List<ContinuedArrival> arrivals) implements Continues {
     public Arrivals {
       arrivals = List.copyOf(arrivals);
     }
@@ -33,7 +33,7 @@ public sealed interface Continues {
    *
    * @param from the earlier revision of the same content, if there is one
    */
-  record Arrival(FileState state, Arrived where, OptionalInt from) {}
+  record ContinuedArrival(FileState state, Arrived where, OptionalInt from) {}
 
   /** Copies become revisions with the times that they had. */
   record Gathered(List<Proposal.Save> saves) implements Continues {

@@ -43,10 +43,10 @@ public final class Executor {
 
   private static final long NOTE_AROUND_BYTES = 64_000;
 
-  private final Tools tools;
+  private final ExecutorTools tools;
 
   /** What it works with. */
-  record Tools(
+  record ExecutorTools(
       Catalogue catalogue,
       Journal journal,
       Capture capture,
@@ -71,7 +71,7 @@ public final class Executor {
       FileSystem files,
       int workers) {
     this.tools =
-        new Tools(
+        new ExecutorTools(
             catalogue,
             journal,
             capture,
@@ -84,8 +84,8 @@ public final class Executor {
   }
 
   /** What a plan did. */
-  public record Done(Optional<Journal.Committed> committed, List<ReceiptItem> items) {
-    public Done {
+  public record Executed(Optional<Journal.Committed> committed, List<ReceiptItem> items) {
+    public Executed {
       items = List.copyOf(items);
     }
 
@@ -151,7 +151,7 @@ public final class Executor {
    * @throws org.mendedleaf.core.store.ReadOnlyStoreException if it is about a shelf and its store
    *     can only be read
    */
-  public Done run(PlacePlan plan, Progress progress) throws IOException {
+  public Executed run(PlacePlan plan, Progress progress) throws IOException {
     return run(plan, Optional.empty(), progress);
   }
 
@@ -160,7 +160,8 @@ public final class Executor {
    *
    * @param file tells a later try what was begun; it ends with the receipt
    */
-  public Done run(PlacePlan plan, Optional<PlanFile> file, Progress progress) throws IOException {
+  public Executed run(PlacePlan plan, Optional<PlanFile> file, Progress progress)
+      throws IOException {
     boolean noted = tools.catalogue().store().durability().isWritable();
     if (!noted) {
       return copyOut(plan, progress);
@@ -185,7 +186,7 @@ public final class Executor {
       throw new RefusedException(
           "%s stays as it is: %s. Nothing was changed.".formatted(first.target(), first.why()));
     }
-    Done done = commit(act);
+    Executed done = commit(act);
     if (file.isPresent()) {
       file.get().end();
     }
@@ -196,7 +197,7 @@ public final class Executor {
    * Out of a store that can only be read, what is recorded can be copied to free places; there is
    * nowhere to keep what stands in the way, nor a receipt.
    */
-  private Done copyOut(PlacePlan plan, Progress progress) throws IOException {
+  private Executed copyOut(PlacePlan plan, Progress progress) throws IOException {
     if (plan.inHistory()) {
       throw tools.catalogue().store().refusedWriting();
     }
@@ -217,7 +218,7 @@ public final class Executor {
     } else {
       act.perform(progress);
     }
-    return new Done(Optional.empty(), act.items());
+    return new Executed(Optional.empty(), act.items());
   }
 
   /** Acts about one file, and takings back, are not in the log where nothing came of them. */
@@ -248,9 +249,9 @@ public final class Executor {
     file.end();
   }
 
-  private Done commit(PlacingAct act) throws IOException {
+  private Executed commit(PlacingAct act) throws IOException {
     try {
-      return new Done(
+      return new Executed(
           Optional.of(
               tools.journal().commit(act.history().draft(tools.clock().instant(), act.items()))),
           act.items());

@@ -57,7 +57,7 @@ final class Placement {
    * @param attributes that it has
    * @param said what could not be done as it was wished; empty if nothing
    */
-  record Placed(BasicFileAttributes attributes, String said) {}
+  record PlacedFile(BasicFileAttributes attributes, String said) {}
 
   /**
    * A state that was written aside, forced and checked, and is not in its place yet.
@@ -94,7 +94,7 @@ final class Placement {
    * @param before what stands there
    * @throws RefusedException if something else stands there by now; it is untouched
    */
-  Placed put(Aside aside, Recorded before) throws IOException {
+  PlacedFile put(Aside aside, Recorded before) throws IOException {
     boolean placed = false;
     try {
       BasicFileAttributes written = aside.folder().look(aside.temporary());
@@ -102,7 +102,7 @@ final class Placement {
       before.requireStill();
       aside.folder().replace(aside.temporary(), aside.target().getFileName());
       placed = true;
-      return new Placed(written, said(aside.state(), written));
+      return new PlacedFile(written, said(aside.state(), written));
     } finally {
       if (!placed) {
         drop(aside);

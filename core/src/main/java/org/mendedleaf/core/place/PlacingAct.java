@@ -29,7 +29,7 @@ final class PlacingAct {
   /** More bytes are not written aside before the first of them is put into its place. */
   private static final long TOGETHER_BYTES = 64L << 20;
 
-  private final Executor.Tools tools;
+  private final Executor.ExecutorTools tools;
   private final PlacePlan plan;
   private final Map<Path, Recorded> kept;
   private final List<ReceiptItem> items = new ArrayList<>();
@@ -43,7 +43,7 @@ final class PlacingAct {
   /**
    * @param kept what stood at targets off the shelves and is in the store
    */
-  PlacingAct(Executor.Tools tools, PlacePlan plan, Map<Path, Recorded> kept) {
+  PlacingAct(Executor.ExecutorTools tools, PlacePlan plan, Map<Path, Recorded> kept) {
     this.tools = tools;
     this.plan = plan;
     this.kept = kept;
@@ -173,7 +173,7 @@ final class PlacingAct {
     }
     Recorded before = before(step);
     Placement.Aside aside = asides.of(step, folderOf(step));
-    Placement.Placed placed = tools.placement().put(aside, before);
+    Placement.PlacedFile placed = tools.placement().put(aside, before);
     if (plan.inHistory()) {
       history.save(
           step, tools.capture().placed(step.target(), name(step), placed.attributes(), wanted));

@@ -28,7 +28,7 @@ import org.mendedleaf.core.history.RecordedFile;
  */
 final class PlacingHistory {
 
-  private final Executor.Tools tools;
+  private final Executor.ExecutorTools tools;
   private final PlacePlan plan;
   private final List<Proposal> folders = new ArrayList<>();
   private final List<Proposal> removals = new ArrayList<>();
@@ -37,7 +37,7 @@ final class PlacingHistory {
   private final Map<Long, Path> takenAway = new HashMap<>();
   private final Set<InnerPath> goneFromLog = new HashSet<>();
 
-  PlacingHistory(Executor.Tools tools, PlacePlan plan) {
+  PlacingHistory(Executor.ExecutorTools tools, PlacePlan plan) {
     this.tools = tools;
     this.plan = plan;
   }
@@ -82,7 +82,7 @@ final class PlacingHistory {
   private void noteArrivals(Continues.Arrivals arrivals, FileState placed) {
     int last = arrivals.arrivals().size() - 1;
     for (int i = 0; i <= last; i++) {
-      Continues.Arrival one = arrivals.arrivals().get(i);
+      Continues.ContinuedArrival one = arrivals.arrivals().get(i);
       saves.add(
           new Proposal.Save(
               arrivals.onto(),

@@ -14,14 +14,14 @@ public final class Recorded {
 
   private final Standing standing;
   private final Optional<FileState> state;
-  private final Content content;
+  private final ContentSource content;
 
   /** Whether a place holds the bytes that it did; asked where the drive's clock cannot tell. */
-  interface Content {
+  interface ContentSource {
     boolean isStill() throws IOException;
   }
 
-  Recorded(Standing standing, Optional<FileState> state, Content content) {
+  Recorded(Standing standing, Optional<FileState> state, ContentSource content) {
     this.standing = standing;
     this.state = state;
     this.content = content;

@@ -116,8 +116,8 @@ final class Recorder {
     }
   }
 
-  private static Capture.Request request(PlacePlan.Where.OnShelf where, String by) {
-    return new Capture.Request(where.shelf(), where.folder(), by, false);
+  private static Capture.CaptureRequest request(PlacePlan.Where.OnShelf where, String by) {
+    return new Capture.CaptureRequest(where.shelf(), where.folder(), by, false);
   }
 
   /**
@@ -171,7 +171,7 @@ final class Recorder {
    */
   Recorded holding(Path target, FileState state) throws IOException {
     Standing standing = capture.standing(target, new InnerPath(ShelfPaths.name(target)));
-    Recorded.Content content =
+    Recorded.ContentSource content =
         state.content().isPresent() || state.link().isPresent()
             ? () -> check.holds(target, state)
             : () -> true;
@@ -196,7 +196,7 @@ final class Recorder {
     try (WriteSession session = catalogue.store().write(catalogue);
         ContentWriter writer = session.writer()) {
       for (Step step : going) {
-        Capture.Stored stored = capture.store(step.target(), writer);
+        Capture.StoredFile stored = capture.store(step.target(), writer);
         FileState state = stored.state();
         kept.put(
             step.target(),

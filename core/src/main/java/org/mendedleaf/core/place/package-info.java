@@ -11,4 +11,7 @@
  *
  * <p>Knows {@code store}, {@code catalog}, {@code capture} and {@code progress}.
  */
+@NullMarked
 package org.mendedleaf.core.place;
+
+import org.jspecify.annotations.NullMarked;

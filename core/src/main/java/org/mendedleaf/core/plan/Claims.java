@@ -3,7 +3,7 @@ package org.mendedleaf.core.plan;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
-import org.mendedleaf.core.plan.Lineage.Kept;
+import org.mendedleaf.core.plan.Lineage.KeptRevision;
 import org.mendedleaf.core.plan.Lineage.Said;
 
 /**
@@ -16,7 +16,7 @@ final class Claims {
   private final Instant at;
   private final Instant removedAfter;
   private final Instant gatheredAfter;
-  private final List<Test> tests = new ArrayList<>();
+  private final List<ClaimTest> tests = new ArrayList<>();
   private final List<Claim.ByRule> byRule = new ArrayList<>();
 
   Claims(CarePlan plan, Instant at) {
@@ -31,29 +31,29 @@ final class Claims {
   }
 
   /** Hears of each claim. */
-  interface Found {
+  interface ClaimSink {
     /**
      * @param position of the revision in its file, from 0
      */
     void claimed(int position, Claim.Reason reason);
   }
 
-  private interface Test {
+  private interface ClaimTest {
     /**
      * @param newer how many revisions of the file are newer
      * @param counts whether the newest are counted: not long after a removal
      */
-    boolean holds(Kept one, int newer, boolean counts);
+    boolean holds(KeptRevision one, int newer, boolean counts);
   }
 
-  void of(Lineage file, Found found) {
-    List<Kept> all = file.revisions();
+  void of(Lineage file, ClaimSink found) {
+    List<KeptRevision> all = file.revisions();
     boolean there = file.removedAt().isEmpty();
     boolean counts = there || file.removedAt().get().isAfter(removedAfter);
     int good = there ? file.newestGood(all.size() - 1) : -1;
     boolean[] ofRemoved = null;
     for (int i = 0; i < all.size(); i++) {
-      Kept one = all.get(i);
+      KeptRevision one = all.get(i);
       if (one.removed() && one.until().orElseThrow().isAfter(removedAfter)) {
         ofRemoved = ofRemoved == null ? new boolean[all.size()] : ofRemoved;
         ofRemoved[i] = true;
@@ -61,7 +61,7 @@ final class Claims {
       }
     }
     for (int i = 0; i < all.size(); i++) {
-      Kept one = all.get(i);
+      KeptRevision one = all.get(i);
       basic(i, one, i == good, found);
       if (ofRemoved != null && ofRemoved[i]) {
         found.claimed(i, Claim.Basic.REMOVED_FILE);
@@ -75,7 +75,7 @@ final class Claims {
     }
   }
 
-  private void basic(int position, Kept one, boolean isNewestGood, Found found) {
+  private void basic(int position, KeptRevision one, boolean isNewestGood, ClaimSink found) {
     if (one.until().isEmpty()) {
       found.claimed(position, Claim.Basic.CURRENT);
     }
@@ -93,7 +93,7 @@ final class Claims {
     }
   }
 
-  private boolean passes(KeepRule rule, Lineage file, Kept one) {
+  private boolean passes(KeepRule rule, Lineage file, KeptRevision one) {
     for (Filter filter : rule.filters()) {
       if (!filter.passes(file, one, plan.zone())) {
         return false;
@@ -102,7 +102,7 @@ final class Claims {
     return true;
   }
 
-  private Test test(KeepRule.What what) {
+  private ClaimTest test(KeepRule.What what) {
     if (what instanceof KeepRule.Newest newest) {
       return (one, newer, counts) -> counts && newer < newest.count();
     }
@@ -121,7 +121,7 @@ final class Claims {
     return (one, newer, counts) -> isMarked((KeepRule.Mark) what, one);
   }
 
-  private static boolean isMarked(KeepRule.Mark mark, Kept one) {
+  private static boolean isMarked(KeepRule.Mark mark, KeptRevision one) {
     return switch (mark) {
       case ISSUED -> one.is(Said.ISSUED);
       case NOTED -> one.is(Said.NOTED);

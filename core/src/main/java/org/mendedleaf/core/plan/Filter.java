@@ -11,7 +11,7 @@ import org.mendedleaf.core.history.LeftOut;
 public sealed interface Filter {
 
   /** Whether a revision of a file passes. */
-  boolean passes(Lineage file, Lineage.Kept revision, ZoneId zone);
+  boolean passes(Lineage file, Lineage.KeptRevision revision, ZoneId zone);
 
   /**
    * The file's name or path matches.
@@ -20,15 +20,15 @@ public sealed interface Filter {
    */
   record Matching(LeftOut.Rule rule) implements Filter {
     @Override
-    public boolean passes(Lineage file, Lineage.Kept revision, ZoneId zone) {
+    public boolean passes(Lineage file, Lineage.KeptRevision revision, ZoneId zone) {
       return rule.matches(file.path());
     }
   }
 
   /** The file is of a kind, by the ending of its name. */
-  record OfKind(Kind kind) implements Filter {
+  record OfKind(FileKind kind) implements Filter {
     @Override
-    public boolean passes(Lineage file, Lineage.Kept revision, ZoneId zone) {
+    public boolean passes(Lineage file, Lineage.KeptRevision revision, ZoneId zone) {
       return kind.has(file.path());
     }
   }
@@ -40,7 +40,7 @@ public sealed interface Filter {
    */
   record Size(boolean larger, long bytes) implements Filter {
     @Override
-    public boolean passes(Lineage file, Lineage.Kept revision, ZoneId zone) {
+    public boolean passes(Lineage file, Lineage.KeptRevision revision, ZoneId zone) {
       return larger ? revision.bytes() > bytes : revision.bytes() < bytes;
     }
   }
@@ -48,13 +48,13 @@ public sealed interface Filter {
   /** The file's newest revision became current before a day began. */
   record NotChangedSince(LocalDate day) implements Filter {
     @Override
-    public boolean passes(Lineage file, Lineage.Kept revision, ZoneId zone) {
+    public boolean passes(Lineage file, Lineage.KeptRevision revision, ZoneId zone) {
       return file.newest().from().isBefore(day.atStartOfDay(zone).toInstant());
     }
   }
 
   /** Kinds of files. */
-  enum Kind {
+  enum FileKind {
     PICTURES,
     DOCUMENTS,
     TABLES,

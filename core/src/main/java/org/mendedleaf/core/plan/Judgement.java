@@ -4,7 +4,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import org.mendedleaf.core.plan.Lineage.Kept;
+import org.mendedleaf.core.plan.Lineage.KeptRevision;
 import org.mendedleaf.core.plan.Lineage.Said;
 
 /**
@@ -77,7 +77,7 @@ public final class Judgement {
 
   /** Until when a claim holds if nothing is saved or removed. */
   private Instant likely(Lineage file, int position, Claim.Reason reason) {
-    Kept one = file.revisions().get(position);
+    KeptRevision one = file.revisions().get(position);
     if (one.until().isEmpty() || reason == Claim.Basic.NEWEST_GOOD) {
       return Claim.ALWAYS;
     }
@@ -95,7 +95,7 @@ public final class Judgement {
 
   /** For how long a claim that holds now certainly does; empty if that is for no time. */
   private Optional<Instant> promise(Lineage file, int position, Claim.Reason reason) {
-    Kept one = file.revisions().get(position);
+    KeptRevision one = file.revisions().get(position);
     if (reason instanceof Claim.ByRule by) {
       KeepRule rule = plan.rules().get(by.rule());
       return isCertain(rule) ? promise(rule.what(), one) : Optional.empty();
@@ -113,7 +113,7 @@ public final class Judgement {
     };
   }
 
-  private Optional<Instant> promise(KeepRule.What what, Kept one) {
+  private Optional<Instant> promise(KeepRule.What what, KeptRevision one) {
     if (what instanceof KeepRule.Newest) {
       return Optional.empty();
     }
@@ -133,7 +133,7 @@ public final class Judgement {
     Optional<Instant> until = Optional.empty();
     Instant removedAfter = plan.removed().before(at, plan.zone());
     for (int i = position; i < file.revisions().size(); i++) {
-      Kept one = file.revisions().get(i);
+      KeptRevision one = file.revisions().get(i);
       boolean isOfIt = i == position || file.newestGood(i) == position;
       if (isOfIt && one.removed() && one.until().orElseThrow().isAfter(removedAfter)) {
         until = Optional.of(plan.removed().after(one.until().get(), plan.zone()));

@@ -139,7 +139,7 @@ public final class KeepSentences {
   }
 
   private static Optional<Filter> of(String word) {
-    for (Filter.Kind kind : Filter.Kind.values()) {
+    for (Filter.FileKind kind : Filter.FileKind.values()) {
       if (kind.name().equalsIgnoreCase(word)) {
         return Optional.of(new Filter.OfKind(kind));
       }

@@ -11,7 +11,7 @@ import org.mendedleaf.core.history.InnerPath;
  *
  * @param revisions oldest first, at least one
  */
-public record Lineage(InnerPath path, List<Kept> revisions) {
+public record Lineage(InnerPath path, List<KeptRevision> revisions) {
 
   /**
    * One revision.
@@ -21,7 +21,7 @@ public record Lineage(InnerPath path, List<Kept> revisions) {
    * @param removed whether it stopped because the file was removed
    * @param gathered when it was made of a copy; empty if it was recorded in its time
    */
-  public record Kept(
+  public record KeptRevision(
       int number,
       Instant from,
       Optional<Instant> until,
@@ -31,7 +31,7 @@ public record Lineage(InnerPath path, List<Kept> revisions) {
       Optional<Instant> gathered) {
 
     /** One that was recorded in its time. */
-    public Kept(
+    public KeptRevision(
         int number,
         Instant from,
         Optional<Instant> until,
@@ -41,7 +41,7 @@ public record Lineage(InnerPath path, List<Kept> revisions) {
       this(number, from, until, removed, bytes, said, Optional.empty());
     }
 
-    public Kept {
+    public KeptRevision {
       said = Set.copyOf(said);
     }
 
@@ -63,7 +63,7 @@ public record Lineage(InnerPath path, List<Kept> revisions) {
     revisions = List.copyOf(revisions);
   }
 
-  Kept newest() {
+  KeptRevision newest() {
     return revisions.get(revisions.size() - 1);
   }
 

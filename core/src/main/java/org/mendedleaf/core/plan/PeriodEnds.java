@@ -27,7 +27,7 @@ final class PeriodEnds {
    * The end of the last period that a revision can have closed: it decides, since it counts
    * longest.
    */
-  Instant lastFor(Lineage.Kept one) {
+  Instant lastFor(Lineage.KeptRevision one) {
     Instant until =
         one.until().isPresent() && one.until().get().isBefore(at) ? one.until().get() : at;
     while (ends.get(ends.size() - 1).isAfter(until)) {

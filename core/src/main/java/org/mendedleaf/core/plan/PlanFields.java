@@ -18,14 +18,14 @@ final class PlanFields {
   private static final int SLIPS = 3;
 
   /** What a field holds. */
-  private enum Kind {
+  private enum FieldKind {
     TEXT("a text"),
     TEXTS("a list of texts, in square brackets"),
     YES("true or false");
 
     private final String words;
 
-    Kind(String words) {
+    FieldKind(String words) {
       this.words = words;
     }
 
@@ -47,19 +47,19 @@ final class PlanFields {
     }
   }
 
-  private static final Map<String, Kind> KINDS = new LinkedHashMap<>();
+  private static final Map<String, FieldKind> KINDS = new LinkedHashMap<>();
 
   static {
     for (String text :
         new String[] {
           "name", "zone", "firstDay", "rhythm", "removedFor", "grace", "thinning", "room"
         }) {
-      KINDS.put(text, Kind.TEXT);
+      KINDS.put(text, FieldKind.TEXT);
     }
     for (String texts : new String[] {"keep", "snapshots", "leaveOut"}) {
-      KINDS.put(texts, Kind.TEXTS);
+      KINDS.put(texts, FieldKind.TEXTS);
     }
-    KINDS.put(KEEPS_NOTHING, Kind.YES);
+    KINDS.put(KEEPS_NOTHING, FieldKind.YES);
   }
 
   private PlanFields() {}
@@ -74,7 +74,7 @@ final class PlanFields {
       throw new PlanFormat.PlanException("The plan is no JSON object.");
     }
     for (Map.Entry<String, JsonNode> field : plan.properties()) {
-      Kind kind = KINDS.get(field.getKey());
+      FieldKind kind = KINDS.get(field.getKey());
       if (kind == null) {
         throw new PlanFormat.PlanException(
             "A plan has no field “%s”%s"

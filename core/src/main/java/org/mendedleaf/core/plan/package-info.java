@@ -6,4 +6,7 @@
  *
  * <p>Start reading at {@link org.mendedleaf.core.plan.Judgement}.
  */
+@NullMarked
 package org.mendedleaf.core.plan;
+
+import org.jspecify.annotations.NullMarked;

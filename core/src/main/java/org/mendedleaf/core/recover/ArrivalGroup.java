@@ -22,20 +22,20 @@ import org.mendedleaf.core.place.Step;
 /** The arrivals for one place, and what comes of them. Used once, by one thread. */
 final class ArrivalGroup {
 
-  final BringIn.Request first;
-  final List<BringIn.Request> requests = new ArrayList<>();
-  final Map<BringIn.Request, FileState> stored = new LinkedHashMap<>();
-  final Map<BringIn.Request, BringIn.Ended> ended = new LinkedHashMap<>();
-  final List<BringIn.Request> placed = new ArrayList<>();
+  final BringIn.BringInRequest first;
+  final List<BringIn.BringInRequest> requests = new ArrayList<>();
+  final Map<BringIn.BringInRequest, FileState> stored = new LinkedHashMap<>();
+  final Map<BringIn.BringInRequest, BringIn.Ended> ended = new LinkedHashMap<>();
+  final List<BringIn.BringInRequest> placed = new ArrayList<>();
   Optional<Revision> current = Optional.empty();
   boolean there;
   String why = "";
 
-  ArrivalGroup(BringIn.Request first) {
+  ArrivalGroup(BringIn.BringInRequest first) {
     this.first = first;
   }
 
-  void add(BringIn.Request request) {
+  void add(BringIn.BringInRequest request) {
     requests.add(request);
   }
 
@@ -43,17 +43,17 @@ final class ArrivalGroup {
     why = because;
   }
 
-  BringIn.Ended ended(BringIn.Request request) {
+  BringIn.Ended ended(BringIn.BringInRequest request) {
     return ended.getOrDefault(request, new BringIn.Ended(Optional.empty(), why));
   }
 
   /** Empty if everything is there already. */
   Optional<Step> step(Catalogue catalogue) throws IOException {
-    List<BringIn.Request> inOrder = new ArrayList<>(stored.keySet());
+    List<BringIn.BringInRequest> inOrder = new ArrayList<>(stored.keySet());
     inOrder.sort(Comparator.comparing(request -> stored.get(request).modified()));
-    List<Continues.Arrival> arrivals = new ArrayList<>();
+    List<Continues.ContinuedArrival> arrivals = new ArrayList<>();
     Optional<FileState> before = there ? current.map(Revision::state) : Optional.empty();
-    for (BringIn.Request request : inOrder) {
+    for (BringIn.BringInRequest request : inOrder) {
       FileState arrived = stored.get(request);
       if (before.isPresent() && before.get().sameContent(arrived)) {
         ended.put(request, new BringIn.Ended(Optional.empty(), same(request)));
@@ -62,7 +62,7 @@ final class ArrivalGroup {
       before = Optional.of(arrived);
       placed.add(request);
       arrivals.add(
-          new Continues.Arrival(
+          new Continues.ContinuedArrival(
               arrived, where(request, arrived), earlier(catalogue, request, arrived)));
     }
     if (arrivals.isEmpty()) {
@@ -85,7 +85,7 @@ final class ArrivalGroup {
             .continuing(new Continues.Arrivals(first.onto(), arrivals)));
   }
 
-  private String same(BringIn.Request request) {
+  private String same(BringIn.BringInRequest request) {
     Path name = request.arrival().getFileName();
     return placed.isEmpty()
         ? "%s is exactly %s of %s, which is the current one. Nothing was changed."
@@ -94,7 +94,7 @@ final class ArrivalGroup {
             .formatted(name, placed.get(placed.size() - 1).arrival().getFileName());
   }
 
-  private static Arrived where(BringIn.Request request, FileState arrived) {
+  private static Arrived where(BringIn.BringInRequest request, FileState arrived) {
     Path folder = request.arrival().toAbsolutePath().getParent();
     return new Arrived(
         ShelfPaths.name(request.arrival()),
@@ -105,7 +105,7 @@ final class ArrivalGroup {
 
   /** The earlier revision that has the same content. */
   private static OptionalInt earlier(
-      Catalogue catalogue, BringIn.Request request, FileState arrived) throws IOException {
+      Catalogue catalogue, BringIn.BringInRequest request, FileState arrived) throws IOException {
     if (request.onto().isEmpty()) {
       return OptionalInt.empty();
     }
@@ -120,7 +120,7 @@ final class ArrivalGroup {
    * new file its own. In the log nothing has permissions.
    */
   private static FileState placed(
-      BringIn.Request request, FileState arrived, Optional<Revision> current) {
+      BringIn.BringInRequest request, FileState arrived, Optional<Revision> current) {
     boolean inLog = request.where() instanceof PlacePlan.Where.InLog;
     return new FileState(
         request.path(),

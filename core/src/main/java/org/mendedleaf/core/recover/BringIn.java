@@ -79,7 +79,7 @@ public final class BringIn {
    * @param path where a new file goes; for another that file's own place
    * @param note what the person says about it; empty if nothing
    */
-  public record Request(
+  public record BringInRequest(
       Path arrival,
       long shelf,
       PlacePlan.Where where,
@@ -89,7 +89,7 @@ public final class BringIn {
       String by) {
 
     /** What is to be brought into a folder. */
-    public Request(
+    public BringInRequest(
         Path arrival,
         long shelf,
         Path folder,
@@ -123,7 +123,7 @@ public final class BringIn {
    * @throws RefusedException if it is the current revision already, or cannot be brought in;
    *     nothing was changed on the shelf
    */
-  public Brought bring(Request request) throws IOException {
+  public Brought bring(BringInRequest request) throws IOException {
     Ended ended = bringAll(List.of(request)).get(0);
     return ended.brought().orElseThrow(() -> new RefusedException(ended.why()));
   }
@@ -134,7 +134,7 @@ public final class BringIn {
    * @param requests all for one shelf, by one person
    * @return how it ended, in the order of the requests
    */
-  public List<Ended> bringAll(List<Request> requests) throws IOException {
+  public List<Ended> bringAll(List<BringInRequest> requests) throws IOException {
     return bringAll(requests, Optional.empty());
   }
 
@@ -143,10 +143,11 @@ public final class BringIn {
    *
    * @param run shared by the acts of what is brought into several shelves at once
    */
-  public List<Ended> bringAll(List<Request> requests, Optional<String> run) throws IOException {
+  public List<Ended> bringAll(List<BringInRequest> requests, Optional<String> run)
+      throws IOException {
     catalogue.catchUp();
     Map<InnerPath, ArrivalGroup> groups = new LinkedHashMap<>();
-    for (Request request : requests) {
+    for (BringInRequest request : requests) {
       groups.computeIfAbsent(request.path(), path -> new ArrivalGroup(request)).add(request);
     }
     for (ArrivalGroup group : groups.values()) {
@@ -167,7 +168,7 @@ public final class BringIn {
 
   /** Records what lies at the place, and looks whether anything may come there. */
   private void prepare(ArrivalGroup group) throws IOException {
-    Request request = group.first;
+    BringInRequest request = group.first;
     String shown = request.path().shown();
     if (!request.path().isPlain()) {
       group.refuse(Deposit.noPlace(request.path()));
@@ -205,11 +206,11 @@ public final class BringIn {
   /** Stores the arrivals; they are in the store before anything on the shelf is touched. */
   private void store(Iterable<ArrivalGroup> groups) throws IOException {
     List<Proposal> kept = new ArrayList<>();
-    Request any = null;
+    BringInRequest any = null;
     try (WriteSession session = catalogue.store().write(catalogue);
         ContentWriter writer = session.writer()) {
       for (ArrivalGroup group : groups) {
-        for (Request request : group.requests) {
+        for (BringInRequest request : group.requests) {
           any = request;
           if (group.why.isEmpty()) {
             store(group, request, writer).ifPresent(state -> kept.add(kept(request, state)));
@@ -225,8 +226,8 @@ public final class BringIn {
     }
   }
 
-  private Optional<FileState> store(ArrivalGroup group, Request request, ContentWriter writer)
-      throws IOException {
+  private Optional<FileState> store(
+      ArrivalGroup group, BringInRequest request, ContentWriter writer) throws IOException {
     Path arrival = request.arrival();
     String problem = "";
     if (Files.isDirectory(arrival)) {
@@ -248,7 +249,7 @@ public final class BringIn {
     return Optional.empty();
   }
 
-  private static Proposal kept(Request request, FileState state) {
+  private static Proposal kept(BringInRequest request, FileState state) {
     return new Proposal.Item(
         new ReceiptItem(
             request.arrival().toAbsolutePath().toString(),
@@ -262,9 +263,12 @@ public final class BringIn {
   }
 
   private void place(
-      Request any, Optional<String> run, List<Step> steps, Map<InnerPath, ArrivalGroup> groups)
+      BringInRequest any,
+      Optional<String> run,
+      List<Step> steps,
+      Map<InnerPath, ArrivalGroup> groups)
       throws IOException {
-    Executor.Done done =
+    Executor.Executed done =
         executor.run(
             new PlacePlan(any.where(), any.shelf(), Act.BRING_IN, any.by(), run, steps),
             Progress.NONE);
@@ -284,7 +288,7 @@ public final class BringIn {
       RecordedFile file =
           catalogue.files().presentAt(any.shelf(), group.first.path()).orElseThrow();
       int number = file.lastNumber() - group.placed.size();
-      for (Request request : group.placed) {
+      for (BringInRequest request : group.placed) {
         OptionalInt from = fromOf(step, group.placed.indexOf(request));
         Brought brought = new Brought(file.id(), ++number, done.act(), from);
         group.ended.put(request, new Ended(Optional.of(brought), ""));

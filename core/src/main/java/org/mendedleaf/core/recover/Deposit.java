@@ -54,14 +54,14 @@ public final class Deposit {
    *
    * @param name of the shelf, for receipts
    */
-  public record Place(long shelf, String name, String by) {}
+  public record DepositPlace(long shelf, String name, String by) {}
 
   /**
    * Gives a file another name or folder on its shelf; its history goes with it.
    *
    * @return the act
    */
-  public long move(Place place, long fileId, InnerPath to) throws IOException {
+  public long move(DepositPlace place, long fileId, InnerPath to) throws IOException {
     catalogue.catchUp();
     if (!to.isPlain()) {
       throw new RefusedException(noPlace(to));
@@ -91,7 +91,7 @@ public final class Deposit {
    *
    * @return the act
    */
-  public long remove(Place place, List<InnerPath> paths, String run) throws IOException {
+  public long remove(DepositPlace place, List<InnerPath> paths, String run) throws IOException {
     catalogue.catchUp();
     List<Step> steps = new ArrayList<>();
     for (PresentFile file : catalogue.present().of(place.shelf())) {
@@ -104,7 +104,7 @@ public final class Deposit {
     return executor.run(plan(place, Act.REMOVE, run, steps), Progress.NONE).act();
   }
 
-  private static PlacePlan plan(Place place, Act act, String run, List<Step> steps) {
+  private static PlacePlan plan(DepositPlace place, Act act, String run, List<Step> steps) {
     return new PlacePlan(
         new PlacePlan.Where.InLog(place.name()),
         place.shelf(),
@@ -127,7 +127,7 @@ public final class Deposit {
   }
 
   /** What making these current again would do, without doing it. */
-  public Rehearsal rehearse(Place place, RecoveryOrder order) throws IOException {
+  public Rehearsal rehearse(DepositPlace place, RecoveryOrder order) throws IOException {
     catalogue.catchUp();
     List<Step> steps = new ArrayList<>(new DepositSteps(catalogue, place).of(order));
     steps.sort(Comparator.comparing(step -> !step.isConflict()));
@@ -139,7 +139,8 @@ public final class Deposit {
    *
    * @return the act; empty if everything was current already
    */
-  public OptionalLong recover(Place place, RecoveryOrder order, String run) throws IOException {
+  public OptionalLong recover(DepositPlace place, RecoveryOrder order, String run)
+      throws IOException {
     catalogue.catchUp();
     List<Step> steps = new DepositSteps(catalogue, place).of(order);
     boolean nothing =
@@ -159,7 +160,7 @@ public final class Deposit {
         .formatted(path.shown());
   }
 
-  static String target(Place place, InnerPath path) {
+  static String target(DepositPlace place, InnerPath path) {
     return place.name() + ":" + path.text();
   }
 

@@ -23,9 +23,9 @@ import org.mendedleaf.core.place.Step;
 final class DepositSteps {
 
   private final Catalogue catalogue;
-  private final Deposit.Place place;
+  private final Deposit.DepositPlace place;
 
-  DepositSteps(Catalogue catalogue, Deposit.Place place) {
+  DepositSteps(Catalogue catalogue, Deposit.DepositPlace place) {
     this.catalogue = catalogue;
     this.place = place;
   }
@@ -34,7 +34,7 @@ final class DepositSteps {
     List<Step> steps = new ArrayList<>();
     Set<Long> taken = new HashSet<>();
     for (Pick pick : order.picks()) {
-      for (Wanted wanted : wanted(place.shelf(), pick)) {
+      for (WantedRevision wanted : wanted(place.shelf(), pick)) {
         if (taken.add(wanted.file())) {
           steps.add(step(wanted, order.ifThere()));
         }
@@ -46,7 +46,7 @@ final class DepositSteps {
     return steps;
   }
 
-  private Step step(Wanted wanted, IfThere ifThere) throws IOException {
+  private Step step(WantedRevision wanted, IfThere ifThere) throws IOException {
     RecordedFile file = file(wanted.file());
     Revision revision = revision(file, wanted.revision());
     Outcome outcome = Outcome.RECOVERED;
@@ -102,11 +102,11 @@ final class DepositSteps {
     return steps;
   }
 
-  private record Wanted(long file, int revision) {}
+  private record WantedRevision(long file, int revision) {}
 
-  private List<Wanted> wanted(long shelf, Pick pick) throws IOException {
+  private List<WantedRevision> wanted(long shelf, Pick pick) throws IOException {
     if (pick instanceof Pick.OfRevision of) {
-      return List.of(new Wanted(of.file(), of.revision()));
+      return List.of(new WantedRevision(of.file(), of.revision()));
     }
     Pick.OfMoment of = (Pick.OfMoment) pick;
     Moment moment = of.moment();
@@ -118,7 +118,7 @@ final class DepositSteps {
     }
     return entries.stream()
         .filter(entry -> entry.file().isPresent() && entry.revision().isPresent())
-        .map(entry -> new Wanted(entry.file().getAsLong(), entry.revision().getAsInt()))
+        .map(entry -> new WantedRevision(entry.file().getAsLong(), entry.revision().getAsInt()))
         .toList();
   }
 

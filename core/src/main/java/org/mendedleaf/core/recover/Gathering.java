@@ -73,7 +73,7 @@ final class Gathering {
     List<Step> going = new ArrayList<>();
     for (Copies family : families) {
       progress.checkCancelled();
-      Executor.Done done =
+      Executor.Executed done =
           executor.run(plan(Act.GATHER, List.of(step(family, unrecorded))), Progress.NONE);
       acts.add(done.act());
       boolean gathered = done.items().stream().noneMatch(item -> item.outcome() == Outcome.REFUSED);

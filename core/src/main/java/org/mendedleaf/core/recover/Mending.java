@@ -73,7 +73,7 @@ public final class Mending {
   }
 
   /** Mends a file of a deposit shelf. */
-  public Mended mend(long fileId, int number, Deposit.Place place) throws IOException {
+  public Mended mend(long fileId, int number, Deposit.DepositPlace place) throws IOException {
     catalogue.catchUp();
     RecordedFile file = Deposit.requireFile(catalogue, fileId);
     Revision wanted = Deposit.requireRevision(catalogue, file, number);
@@ -87,7 +87,7 @@ public final class Mending {
     return mended(file, run(where, file, wanted, target, file.present(), place.by()), number);
   }
 
-  private Executor.Done run(
+  private Executor.Executed run(
       PlacePlan.Where where,
       RecordedFile file,
       Revision wanted,
@@ -109,7 +109,7 @@ public final class Mending {
         Progress.NONE);
   }
 
-  private static Mended mended(RecordedFile file, Executor.Done done, int number) {
+  private static Mended mended(RecordedFile file, Executor.Executed done, int number) {
     return new Mended(file, number, done.revisionOfFirst(), done.act());
   }
 }

@@ -75,7 +75,7 @@ public final class Recovery {
    * @param plan a file of the desk that tells a later try what was begun
    * @param taken targets that other orders of the same run go to; this one's are added
    */
-  public record Request(
+  public record RecoveryRequest(
       RecoveryOrder order,
       Optional<Path> shelfFolder,
       String by,
@@ -121,7 +121,8 @@ public final class Recovery {
    * @return what was done, if there was anything to do; where the store can only be read, this is
    *     all that tells of it
    */
-  public Optional<Executor.Done> run(Request request, Progress progress) throws IOException {
+  public Optional<Executor.Executed> run(RecoveryRequest request, Progress progress)
+      throws IOException {
     catalogue.catchUp();
     RecoveryOrder order = request.order();
     PlacePlan.Where where = request.where();
@@ -287,7 +288,7 @@ public final class Recovery {
   }
 
   /** Takes an act on a deposit shelf back. */
-  public Receipt undo(long act, Deposit.Place place, Progress progress) throws IOException {
+  public Receipt undo(long act, Deposit.DepositPlace place, Progress progress) throws IOException {
     return receipt(takingBack.undo(act, place, progress));
   }
 
@@ -313,8 +314,8 @@ public final class Recovery {
     return receipts;
   }
 
-  private Set<InnerPath> recordTargetsLeftOut(Request request, PlacePlan.Where.OnShelf where)
-      throws IOException {
+  private Set<InnerPath> recordTargetsLeftOut(
+      RecoveryRequest request, PlacePlan.Where.OnShelf where) throws IOException {
     if (!executor.leavesOut(where.shelf())) {
       return Set.of();
     }

@@ -57,12 +57,12 @@ final class Rehearser {
   private final Path root;
   private final TargetNames names;
   private final Set<String> taken;
-  private final Map<String, Planned> plan = new LinkedHashMap<>();
+  private final Map<String, PlannedStep> plan = new LinkedHashMap<>();
 
   /**
    * @param rank how special the pick is that wants it so
    */
-  private record Planned(Step step, int rank) {}
+  private record PlannedStep(Step step, int rank) {}
 
   /**
    * @param shelfFolder the folder that the shelf is bound to; only needed in place
@@ -132,7 +132,7 @@ final class Rehearser {
     }
     List<Step> steps = new ArrayList<>();
     archive.ifPresent(steps::add);
-    plan.values().stream().map(Planned::step).sorted(CONFLICTS_FIRST).forEach(steps::add);
+    plan.values().stream().map(PlannedStep::step).sorted(CONFLICTS_FIRST).forEach(steps::add);
     return new Rehearsal(order, steps);
   }
 
@@ -186,7 +186,7 @@ final class Rehearser {
             "%s was not on the shelf at that moment.".formatted(pick.path().shown()));
       }
     }
-    if (pick.path().isRoot() || entries.get(0).kind() == TreeEntry.Kind.FOLDER) {
+    if (pick.path().isRoot() || entries.get(0).kind() == TreeEntry.EntryKind.FOLDER) {
       entries.addAll(catalogue.trees().below(order.shelf(), pick.path(), pick.moment()));
     } else {
       Wanted wanted = Wanted.of(entries.get(0), LONE);
@@ -199,7 +199,7 @@ final class Rehearser {
       String text = entry.path().text();
       InnerPath to =
           inPlace || above == 0 ? entry.path() : new InnerPath(text.substring(above + 1));
-      if (entry.kind() == TreeEntry.Kind.FOLDER) {
+      if (entry.kind() == TreeEntry.EntryKind.FOLDER) {
         folder(to, new FolderState(entry.path(), entry.modified(), entry.mode()));
       } else {
         put(Wanted.of(entry, rank), to);
@@ -230,7 +230,7 @@ final class Rehearser {
               .of(state);
       plan.put(
           names.key(target),
-          new Planned(archive.isPresent() ? step.ending(packed(), "") : step, 0));
+          new PlannedStep(archive.isPresent() ? step.ending(packed(), "") : step, 0));
     }
   }
 
@@ -254,7 +254,7 @@ final class Rehearser {
             : "this place cannot have the name “%s”, so another stands in for it"
                 .formatted(wish.shown());
     Path target = ShelfPaths.resolve(root, to);
-    Planned other = plan.get(names.key(target));
+    PlannedStep other = plan.get(names.key(target));
     if (other != null && other.step().planned() != Outcome.FOLDER && isSame(other, wanted)) {
       return;
     }
@@ -272,7 +272,7 @@ final class Rehearser {
                 Outcome.REFUSED,
                 Optional.empty(),
                 "another pick goes there already");
-        plan.put(key, new Planned(step, wanted.rank()));
+        plan.put(key, new PlannedStep(step, wanted.rank()));
       } else {
         beside(wanted, to, Optional.empty());
       }
@@ -322,7 +322,7 @@ final class Rehearser {
     }
   }
 
-  private static boolean isSame(Planned other, Wanted wanted) {
+  private static boolean isSame(PlannedStep other, Wanted wanted) {
     return other.step().state().map(state -> state.sameContent(wanted.state())).orElse(false);
   }
 
@@ -365,7 +365,7 @@ final class Rehearser {
 
   private void add(Step step, Wanted wanted) {
     String key = names.key(step.target());
-    plan.put(key, new Planned(step, wanted.rank()));
+    plan.put(key, new PlannedStep(step, wanted.rank()));
     taken.add(key);
   }
 
@@ -386,7 +386,7 @@ final class Rehearser {
                 OptionalLong.of(file.file()),
                 OptionalInt.of(file.revision()),
                 "");
-        plan.put(names.key(target), new Planned(step, 0));
+        plan.put(names.key(target), new PlannedStep(step, 0));
       }
     }
   }

@@ -69,7 +69,7 @@ final class TakingBack {
   }
 
   /** Takes an act on a deposit shelf back. */
-  long undo(long act, Deposit.Place place, Progress progress) throws IOException {
+  long undo(long act, Deposit.DepositPlace place, Progress progress) throws IOException {
     catalogue.catchUp();
     UndoSteps undo = new UndoSteps(catalogue, workers, files, act);
     PlacePlan plan =

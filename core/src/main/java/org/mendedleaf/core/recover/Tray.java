@@ -32,20 +32,20 @@ public record Tray(List<Entry> entries, Handling handling) {
   }
 
   /** What is done in one store on one shelf in one way. */
-  public record Part(String store, RecoveryOrder order) {}
+  public record TrayPart(String store, RecoveryOrder order) {}
 
   /** The tray as orders, in the order of their first picks. */
-  public List<Part> parts() {
-    Map<Part, List<Pick>> picks = new LinkedHashMap<>();
+  public List<TrayPart> parts() {
+    Map<TrayPart, List<Pick>> picks = new LinkedHashMap<>();
     for (Entry entry : entries) {
       Handling how = entry.own().orElse(handling);
-      Part key = new Part(entry.store(), new RecoveryOrder(entry.shelf(), List.of(), how));
+      TrayPart key = new TrayPart(entry.store(), new RecoveryOrder(entry.shelf(), List.of(), how));
       picks.computeIfAbsent(key, part -> new ArrayList<>()).add(entry.pick());
     }
     return picks.entrySet().stream()
         .map(
             part ->
-                new Part(
+                new TrayPart(
                     part.getKey().store(),
                     new RecoveryOrder(
                         part.getKey().order().shelf(),

@@ -5,4 +5,7 @@
  * <p>Knows {@code store}, {@code catalog}, {@code capture} and {@code progress}. Start reading at
  * {@link org.mendedleaf.core.recover.Recovery}.
  */
+@NullMarked
 package org.mendedleaf.core.recover;
+
+import org.jspecify.annotations.NullMarked;

@@ -70,40 +70,41 @@ public final class Rhythms {
    * @param last when it was looked through last here; empty if it never was
    * @param next when it is its turn; in the past if that was missed
    */
-  public record Turn(Shelf shelf, Rhythm rhythm, Optional<Instant> last, Instant next) {}
+  public record ShelfRhythm(Shelf shelf, Rhythm rhythm, Optional<Instant> last, Instant next) {}
 
   /** All shelves that are captured automatically on this desk. */
-  public List<Turn> all() throws IOException {
-    List<Turn> turns = new ArrayList<>();
-    for (Planned one : planned()) {
+  public List<ShelfRhythm> all() throws IOException {
+    List<ShelfRhythm> turns = new ArrayList<>();
+    for (ShelfWithPlan one : planned()) {
       turn(one.shelf(), one.plan()).ifPresent(turns::add);
     }
     return turns;
   }
 
   /** When a shelf is captured automatically; empty if it is not. */
-  public Optional<Turn> of(Shelf shelf) throws IOException {
+  public Optional<ShelfRhythm> of(Shelf shelf) throws IOException {
     Optional<NamedPlan> plan =
         shelf.recording() == RecordingState.RECORDING ? plans.of(shelf) : Optional.empty();
     return plan.isEmpty() ? Optional.empty() : turn(shelf, plan.get());
   }
 
-  private record Planned(Shelf shelf, NamedPlan plan) {}
+  private record ShelfWithPlan(Shelf shelf, NamedPlan plan) {}
 
-  private List<Planned> planned() throws IOException {
-    List<Planned> planned = new ArrayList<>();
+  private List<ShelfWithPlan> planned() throws IOException {
+    List<ShelfWithPlan> planned = new ArrayList<>();
     for (Shelf shelf : shelves.all()) {
       if (shelf.recording() == RecordingState.RECORDING) {
         Optional<NamedPlan> plan = plans.of(shelf);
-        plan.ifPresent(one -> planned.add(new Planned(shelf, one)));
+        plan.ifPresent(one -> planned.add(new ShelfWithPlan(shelf, one)));
       }
     }
     return planned;
   }
 
-  private Optional<Turn> turn(Shelf shelf, NamedPlan plan) throws IOException {
+  private Optional<ShelfRhythm> turn(Shelf shelf, NamedPlan plan) throws IOException {
     Optional<Instant> last = desk.captureTimes().of(shelf);
-    return next(plan.rhythm(), last, plan).map(at -> new Turn(shelf, plan.rhythm(), last, at));
+    return next(plan.rhythm(), last, plan)
+        .map(at -> new ShelfRhythm(shelf, plan.rhythm(), last, at));
   }
 
   /** What was never done here is due at once. */
@@ -117,8 +118,8 @@ public final class Rhythms {
   public List<Due> due() throws IOException {
     Instant now = settings.clock().instant();
     List<Due> due = new ArrayList<>();
-    for (Planned one : planned()) {
-      Optional<Turn> turn = turn(one.shelf(), one.plan());
+    for (ShelfWithPlan one : planned()) {
+      Optional<ShelfRhythm> turn = turn(one.shelf(), one.plan());
       if (turn.isPresent() && !turn.get().next().isAfter(now)) {
         due.add(new Due(one.shelf(), new Capturing()));
       }
@@ -168,7 +169,7 @@ public final class Rhythms {
     List<Shelf> shelves =
         planned().stream()
             .filter(one -> one.plan().rhythm() instanceof Rhythm.OnSave)
-            .map(Planned::shelf)
+            .map(ShelfWithPlan::shelf)
             .toList();
     desk.watches().watch(shelves);
   }
@@ -184,7 +185,7 @@ public final class Rhythms {
     return names.isEmpty()
         ? List.of()
         : planned().stream()
-            .map(Planned::shelf)
+            .map(ShelfWithPlan::shelf)
             .filter(shelf -> names.contains(ShelfTimes.name(shelf)))
             .map(shelf -> new Due(shelf, new Capturing()))
             .toList();

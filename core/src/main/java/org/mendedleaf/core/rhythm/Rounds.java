@@ -27,9 +27,9 @@ public final class Rounds {
 
   private final Rhythms rhythms;
   private final OfficeSettings settings;
-  private final Set<Task> running = new HashSet<>();
-  private final Map<Task, Instant> resting = new HashMap<>();
-  private final Map<Optional<Task>, String> told = new HashMap<>();
+  private final Set<RoundTask> running = new HashSet<>();
+  private final Map<RoundTask, Instant> resting = new HashMap<>();
+  private final Map<Optional<RoundTask>, String> told = new HashMap<>();
   private Instant looked = Instant.MIN;
 
   public Rounds(Rhythms rhythms, OfficeSettings settings) {
@@ -61,7 +61,7 @@ public final class Rounds {
       resting.values().removeIf(until -> !until.isAfter(now));
       List<Rhythms.Due> begun = new ArrayList<>();
       for (Rhythms.Due one : due) {
-        if (!resting.containsKey(Task.of(one)) && running.add(Task.of(one))) {
+        if (!resting.containsKey(RoundTask.of(one)) && running.add(RoundTask.of(one))) {
           begun.add(one);
         }
       }
@@ -70,16 +70,16 @@ public final class Rounds {
   }
 
   /** Something that is done with a shelf, whatever its counts are by now. */
-  private record Task(String shelf, Rhythms.Doing doing) {
-    static Task of(Rhythms.Due due) {
-      return new Task(ShelfTimes.name(due.shelf()), due.doing());
+  private record RoundTask(String shelf, Rhythms.Doing doing) {
+    static RoundTask of(Rhythms.Due due) {
+      return new RoundTask(ShelfTimes.name(due.shelf()), due.doing());
     }
   }
 
   /** It was done. */
   public synchronized void done(Rhythms.Due due) {
-    running.remove(Task.of(due));
-    told.remove(Optional.of(Task.of(due)));
+    running.remove(RoundTask.of(due));
+    told.remove(Optional.of(RoundTask.of(due)));
   }
 
   /**
@@ -88,14 +88,14 @@ public final class Rounds {
    * @return whether to tell of it: not if the same was told before
    */
   public synchronized boolean failed(Rhythms.Due due, String sentence) {
-    running.remove(Task.of(due));
-    resting.put(Task.of(due), settings.clock().instant().plus(AFTER_FAILURE));
-    return isNews(Optional.of(Task.of(due)), sentence);
+    running.remove(RoundTask.of(due));
+    resting.put(RoundTask.of(due), settings.clock().instant().plus(AFTER_FAILURE));
+    return isNews(Optional.of(RoundTask.of(due)), sentence);
   }
 
   /** The whole round went well: what was told of it is over. */
   public synchronized void fine() {
-    told.remove(Optional.<Task>empty());
+    told.remove(Optional.<RoundTask>empty());
   }
 
   /** Whether this was not told before of the round as a whole. */
@@ -103,7 +103,7 @@ public final class Rounds {
     return isNews(Optional.empty(), sentence);
   }
 
-  private boolean isNews(Optional<Task> of, String sentence) {
+  private boolean isNews(Optional<RoundTask> of, String sentence) {
     return !sentence.equals(told.put(of, sentence));
   }
 }

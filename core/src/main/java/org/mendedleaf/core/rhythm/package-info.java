@@ -5,4 +5,7 @@
  * <p>Knows {@code keeping} and {@code shelves}. Start reading at {@link
  * org.mendedleaf.core.rhythm.Rhythms}.
  */
+@NullMarked
 package org.mendedleaf.core.rhythm;
+
+import org.jspecify.annotations.NullMarked;

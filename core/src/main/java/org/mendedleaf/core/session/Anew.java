@@ -14,11 +14,11 @@ public final class Anew {
 
   private Anew() {}
 
-  public interface Work<T> {
+  public interface Repeatable<T> {
     T done() throws IOException;
   }
 
-  public static <T> T ifErased(Work<T> work) throws IOException {
+  public static <T> T ifErased(Repeatable<T> work) throws IOException {
     for (int tries = 1; ; tries++) {
       try {
         return work.done();

@@ -24,7 +24,7 @@ public final class SavedFile {
   private SavedFile() {}
 
   /** Writes the content. */
-  public interface Content {
+  public interface SavedContent {
     void writeTo(OutputStream out) throws IOException;
   }
 
@@ -34,13 +34,14 @@ public final class SavedFile {
    * @param replaces whether a file of that name gives way
    * @throws FileAlreadyExistsException if there is one and it must not
    */
-  public static void write(Path file, boolean replaces, Content content) throws IOException {
+  public static void write(Path file, boolean replaces, SavedContent content) throws IOException {
     ForbiddenPlaces.requireOutside(file);
     writeOwn(file, replaces, content);
   }
 
   /** The same for a file among the data of this desk. */
-  public static void writeOwn(Path file, boolean replaces, Content content) throws IOException {
+  public static void writeOwn(Path file, boolean replaces, SavedContent content)
+      throws IOException {
     if (Files.isDirectory(file)) {
       throw new SentenceException("%s is a folder. Nothing was written.".formatted(file));
     }

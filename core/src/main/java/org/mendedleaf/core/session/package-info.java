@@ -6,4 +6,7 @@
  * reading at {@link org.mendedleaf.core.session.OpenDesk}, then {@link
  * org.mendedleaf.core.session.OpenStore}.
  */
+@NullMarked
 package org.mendedleaf.core.session;
+
+import org.jspecify.annotations.NullMarked;

@@ -28,7 +28,7 @@ public final class Browser {
 
   private static final Duration STILL_WARM = Duration.ofSeconds(3);
   private static final Comparator<FolderRow> FOLDERS_FIRST =
-      Comparator.comparing((FolderRow row) -> row.kind() != FolderRow.Kind.FOLDER)
+      Comparator.comparing((FolderRow row) -> row.kind() != FolderRow.RowKind.FOLDER)
           .thenComparing(row -> row.path().text(), String.CASE_INSENSITIVE_ORDER);
 
   private static final Moment NOW = new Moment.Now(Instant.MAX);
@@ -50,7 +50,7 @@ public final class Browser {
       recorded.put(entry.path(), entry);
     }
     List<FolderRow> rows = new ArrayList<>();
-    for (FolderLook.Entry entry : FolderLook.at(root, folder, times)) {
+    for (FolderLook.LookEntry entry : FolderLook.at(root, folder, times)) {
       TreeEntry known = recorded.remove(entry.path());
       FolderRow row = row(entry, Optional.ofNullable(known));
       Optional<LeftOut.Rule> rule = shelf.settings().leftOut().rule(entry.path());
@@ -67,7 +67,7 @@ public final class Browser {
   Optional<FolderRow> row(Shelf shelf, Path root, InnerPath path) throws IOException {
     catalogue.lookForNews();
     Optional<TreeEntry> known = catalogue.trees().entry(shelf.id(), path, NOW);
-    Optional<FolderLook.Entry> there = FolderLook.of(root, path, times);
+    Optional<FolderLook.LookEntry> there = FolderLook.of(root, path, times);
     if (there.isEmpty()) {
       return known.map(entry -> gone(entry, root));
     }
@@ -81,10 +81,10 @@ public final class Browser {
     catalogue.lookForNews();
     List<FolderRow> rows = new ArrayList<>();
     for (TreeEntry entry : catalogue.trees().folder(shelf.id(), folder)) {
-      boolean isFolder = entry.kind() == TreeEntry.Kind.FOLDER;
+      boolean isFolder = entry.kind() == TreeEntry.EntryKind.FOLDER;
       rows.add(
           new FolderRow(
-              isFolder ? FolderRow.Kind.FOLDER : FolderRow.Kind.FILE,
+              isFolder ? FolderRow.RowKind.FOLDER : FolderRow.RowKind.FILE,
               entry.path(),
               Path.of(""),
               entry.file(),
@@ -92,18 +92,18 @@ public final class Browser {
               entry.modified(),
               entry.revision(),
               isFolder ? Optional.empty() : Optional.of(entry.since()),
-              FolderRow.Standing.RECORDED,
+              FolderRow.RowStanding.RECORDED,
               ""));
     }
     rows.sort(FOLDERS_FIRST);
     return rows;
   }
 
-  private FolderRow row(FolderLook.Entry entry, Optional<TreeEntry> known) {
-    FolderRow.Kind kind =
+  private FolderRow row(FolderLook.LookEntry entry, Optional<TreeEntry> known) {
+    FolderRow.RowKind kind =
         entry.isFolder()
-            ? FolderRow.Kind.FOLDER
-            : entry.isLink() ? FolderRow.Kind.LINK : FolderRow.Kind.FILE;
+            ? FolderRow.RowKind.FOLDER
+            : entry.isLink() ? FolderRow.RowKind.LINK : FolderRow.RowKind.FILE;
     return new FolderRow(
         kind,
         entry.path(),
@@ -112,45 +112,47 @@ public final class Browser {
         entry.size(),
         entry.modified(),
         known.map(TreeEntry::revision).orElse(OptionalInt.empty()),
-        known.filter(e -> e.kind() != TreeEntry.Kind.FOLDER).map(TreeEntry::since),
+        known.filter(e -> e.kind() != TreeEntry.EntryKind.FOLDER).map(TreeEntry::since),
         standing(entry, known),
         entry.problem().orElse(""));
   }
 
-  private FolderRow.Standing standing(FolderLook.Entry entry, Optional<TreeEntry> known) {
+  private FolderRow.RowStanding standing(FolderLook.LookEntry entry, Optional<TreeEntry> known) {
     if (entry.problem().isPresent()) {
-      return FolderRow.Standing.UNREADABLE;
+      return FolderRow.RowStanding.UNREADABLE;
     }
     if (entry.isFolder()) {
-      return known.isPresent() ? FolderRow.Standing.RECORDED : FolderRow.Standing.NEW;
+      return known.isPresent() ? FolderRow.RowStanding.RECORDED : FolderRow.RowStanding.NEW;
     }
     boolean same =
         known.isPresent()
             && known.get().size() == entry.size()
             && known.get().modified().equals(entry.modified());
     if (same) {
-      return FolderRow.Standing.RECORDED;
+      return FolderRow.RowStanding.RECORDED;
     }
     Duration since = Duration.between(entry.modified(), clock.instant());
     if (!since.isNegative() && since.compareTo(STILL_WARM) < 0) {
-      return FolderRow.Standing.BEING_WRITTEN;
+      return FolderRow.RowStanding.BEING_WRITTEN;
     }
-    return known.isPresent() ? FolderRow.Standing.CHANGED_SINCE : FolderRow.Standing.NEW;
+    return known.isPresent() ? FolderRow.RowStanding.CHANGED_SINCE : FolderRow.RowStanding.NEW;
   }
 
   private static FolderRow gone(TreeEntry entry, Path root) {
     return new FolderRow(
-        entry.kind() == TreeEntry.Kind.FOLDER
-            ? FolderRow.Kind.FOLDER
-            : entry.kind() == TreeEntry.Kind.LINK ? FolderRow.Kind.LINK : FolderRow.Kind.FILE,
+        entry.kind() == TreeEntry.EntryKind.FOLDER
+            ? FolderRow.RowKind.FOLDER
+            : entry.kind() == TreeEntry.EntryKind.LINK
+                ? FolderRow.RowKind.LINK
+                : FolderRow.RowKind.FILE,
         entry.path(),
         ShelfPaths.resolve(root, entry.path()),
         entry.file(),
         entry.size(),
         entry.modified(),
         entry.revision(),
-        entry.kind() == TreeEntry.Kind.FOLDER ? Optional.empty() : Optional.of(entry.since()),
-        FolderRow.Standing.GONE,
+        entry.kind() == TreeEntry.EntryKind.FOLDER ? Optional.empty() : Optional.of(entry.since()),
+        FolderRow.RowStanding.GONE,
         "");
   }
 }

@@ -16,14 +16,14 @@ import org.mendedleaf.core.history.TreeEntry;
  * @param differences by path
  * @param same how many files are the same at both
  */
-public record FolderComparison(List<Difference> differences, long same) {
+public record FolderComparison(List<FolderDifference> differences, long same) {
 
   public FolderComparison {
     differences = List.copyOf(differences);
   }
 
   /** What became of a file between the two. */
-  public enum Kind {
+  public enum DifferenceKind {
     ADDED,
     REMOVED,
     /** Other content at the same path. */
@@ -40,7 +40,8 @@ public record FolderComparison(List<Difference> differences, long same) {
    * @param earlier empty if it was not there at the first moment
    * @param later empty if it was not there at the second
    */
-  public record Difference(Kind kind, Optional<TreeEntry> earlier, Optional<TreeEntry> later) {
+  public record FolderDifference(
+      DifferenceKind kind, Optional<TreeEntry> earlier, Optional<TreeEntry> later) {
 
     /** Where it is, or was. */
     public InnerPath path() {
@@ -58,7 +59,7 @@ public record FolderComparison(List<Difference> differences, long same) {
     return differences.isEmpty();
   }
 
-  public long count(Kind kind) {
+  public long count(DifferenceKind kind) {
     return differences.stream().filter(difference -> difference.kind() == kind).count();
   }
 
@@ -68,7 +69,7 @@ public record FolderComparison(List<Difference> differences, long same) {
     for (TreeEntry entry : earlier) {
       entry.file().ifPresent(file -> before.put(file, entry));
     }
-    List<Difference> differences = new ArrayList<>();
+    List<FolderDifference> differences = new ArrayList<>();
     long same = 0;
     for (TreeEntry now : later) {
       if (now.file().isEmpty()) {
@@ -76,22 +77,27 @@ public record FolderComparison(List<Difference> differences, long same) {
       }
       TreeEntry was = before.remove(now.file().getAsLong());
       if (was == null) {
-        differences.add(new Difference(Kind.ADDED, Optional.empty(), Optional.of(now)));
+        differences.add(
+            new FolderDifference(DifferenceKind.ADDED, Optional.empty(), Optional.of(now)));
         continue;
       }
       boolean moved = !was.path().equals(now.path());
       boolean changed = !sameContent(was, now);
       if (moved || changed) {
-        Kind kind = !moved ? Kind.CHANGED : changed ? Kind.MOVED_AND_CHANGED : Kind.MOVED;
-        differences.add(new Difference(kind, Optional.of(was), Optional.of(now)));
+        DifferenceKind kind =
+            !moved
+                ? DifferenceKind.CHANGED
+                : changed ? DifferenceKind.MOVED_AND_CHANGED : DifferenceKind.MOVED;
+        differences.add(new FolderDifference(kind, Optional.of(was), Optional.of(now)));
       } else {
         same++;
       }
     }
     for (TreeEntry gone : before.values()) {
-      differences.add(new Difference(Kind.REMOVED, Optional.of(gone), Optional.empty()));
+      differences.add(
+          new FolderDifference(DifferenceKind.REMOVED, Optional.of(gone), Optional.empty()));
     }
-    differences.sort(Comparator.comparing(Difference::path));
+    differences.sort(Comparator.comparing(FolderDifference::path));
     return new FolderComparison(differences, same);
   }
 

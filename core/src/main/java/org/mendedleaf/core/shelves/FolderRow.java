@@ -18,7 +18,7 @@ import org.mendedleaf.core.history.InnerPath;
  * @param why says more where the standing needs it
  */
 public record FolderRow(
-    Kind kind,
+    RowKind kind,
     InnerPath path,
     Path address,
     OptionalLong file,
@@ -26,7 +26,7 @@ public record FolderRow(
     Instant modified,
     OptionalInt revision,
     Optional<Instant> recordedAt,
-    Standing standing,
+    RowStanding standing,
     String why) {
 
   /** The same as something that the shelf leaves out by a pattern. */
@@ -40,19 +40,19 @@ public record FolderRow(
         modified,
         revision,
         recordedAt,
-        Standing.LEFT_OUT,
+        RowStanding.LEFT_OUT,
         pattern);
   }
 
   /** What it is. */
-  public enum Kind {
+  public enum RowKind {
     FOLDER,
     FILE,
     LINK
   }
 
   /** How what lies there relates to what is recorded. */
-  public enum Standing {
+  public enum RowStanding {
     /** Exactly what lies there is recorded. */
     RECORDED,
     /** Recorded, but saved again since. */

@@ -26,7 +26,7 @@ import org.mendedleaf.core.session.Shelf;
 public final class Moments {
 
   private static final Comparator<MomentEntry> FOLDERS_FIRST =
-      Comparator.comparing((MomentEntry row) -> row.entry().kind() != TreeEntry.Kind.FOLDER)
+      Comparator.comparing((MomentEntry row) -> row.entry().kind() != TreeEntry.EntryKind.FOLDER)
           .thenComparing(row -> row.entry().path().text(), String.CASE_INSENSITIVE_ORDER);
 
   private final OpenDesk desk;
@@ -113,7 +113,7 @@ public final class Moments {
   }
 
   /** Every act that changed a shelf, oldest first. */
-  public List<ChangeQuestions.Change> changes(Shelf shelf) throws IOException {
+  public List<ChangeQuestions.ShelfChange> changes(Shelf shelf) throws IOException {
     return catalogue(shelf).changes().of(shelf.id());
   }
 
@@ -127,7 +127,7 @@ public final class Moments {
    * @param before when the folder had its state before that, if it had one
    * @param after when it got its next state, if it did
    */
-  public record Standing(
+  public record MomentStanding(
       int state,
       int states,
       Optional<Instant> captured,
@@ -136,7 +136,7 @@ public final class Moments {
       Optional<Instant> after) {}
 
   /** Where a moment lies among the states of a folder. */
-  public Standing standing(Shelf shelf, InnerPath folder, Moment moment) throws IOException {
+  public MomentStanding standing(Shelf shelf, InnerPath folder, Moment moment) throws IOException {
     Catalogue catalogue = catalogue(shelf);
     List<Instant> moments = catalogue.changes().moments(shelf.id(), folder);
     Instant at = moment.instant();
@@ -144,7 +144,7 @@ public final class Moments {
     while (state < moments.size() && !moments.get(state).isAfter(at)) {
       state++;
     }
-    return new Standing(
+    return new MomentStanding(
         state,
         moments.size(),
         catalogue.trees().capturedBefore(shelf.id(), at),

@@ -205,8 +205,8 @@ public final class Shelves {
   }
 
   /** A shelf as the place at which the person who acts puts something on deposit. */
-  public Deposit.Place depositPlace(Shelf shelf) {
-    return new Deposit.Place(shelf.id(), shelf.name(), settings.person());
+  public Deposit.DepositPlace depositPlace(Shelf shelf) {
+    return new Deposit.DepositPlace(shelf.id(), shelf.name(), settings.person());
   }
 
   private long begin(OpenStore store, String called, List<Proposal> proposals) throws IOException {
@@ -290,8 +290,8 @@ public final class Shelves {
     Required.recording(byId(shelf.store(), shelf.id()), settings.zone());
     OpenStore store = desk.store(shelf.store());
     OpenDesk.requireThere(store);
-    Capture.Request request =
-        new Capture.Request(shelf.id(), folder, settings.person(), takeAsRemoved);
+    Capture.CaptureRequest request =
+        new Capture.CaptureRequest(shelf.id(), folder, settings.person(), takeAsRemoved);
     try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
       Instant began = settings.clock().instant();
       desk.watches().begun(shelf);

@@ -160,7 +160,7 @@ public final class Snapshots {
   }
 
   private static Listed listed(OpenStore store, Snapshot snapshot) throws IOException {
-    SnapshotQuestions.Held held = store.catalogue().snapshots().held(snapshot);
+    SnapshotQuestions.SnapshotSize held = store.catalogue().snapshots().held(snapshot);
     return new Listed(snapshot, held.files(), held.bytes());
   }
 }

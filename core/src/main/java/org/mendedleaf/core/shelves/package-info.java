@@ -5,4 +5,7 @@
  * <p>Knows {@code session} and {@code stores}. Start reading at {@link
  * org.mendedleaf.core.shelves.Shelves}.
  */
+@NullMarked
 package org.mendedleaf.core.shelves;
+
+import org.jspecify.annotations.NullMarked;

@@ -8,7 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Predicate;
-import org.mendedleaf.core.catalog.questions.SpaceQuestions.Named;
+import org.mendedleaf.core.catalog.questions.SpaceQuestions.SpaceFile;
 import org.mendedleaf.core.catalog.questions.SpaceQuestions.Use;
 import org.mendedleaf.core.store.ContentId;
 
@@ -41,26 +41,26 @@ public final class Costs {
   }
 
   /** Revisions of one key, weighed together. */
-  public record Weighed<K>(K key, int revisions, Cost cost) {}
+  public record CostOf<K>(K key, int revisions, Cost cost) {}
 
   /**
    * What the revisions of each key cost together.
    *
    * @param key of a revision; those without are left out
    */
-  public <K> List<Weighed<K>> by(Function<Use, Optional<K>> key) {
+  public <K> List<CostOf<K>> by(Function<Use, Optional<K>> key) {
     Map<K, List<Use>> together = new LinkedHashMap<>();
     for (Use use : space.uses()) {
       key.apply(use)
           .ifPresent(one -> together.computeIfAbsent(one, k -> new ArrayList<>()).add(use));
     }
-    List<Weighed<K>> weighed = new ArrayList<>();
-    together.forEach((one, uses) -> weighed.add(new Weighed<>(one, uses.size(), of(uses))));
+    List<CostOf<K>> weighed = new ArrayList<>();
+    together.forEach((one, uses) -> weighed.add(new CostOf<>(one, uses.size(), of(uses))));
     return weighed;
   }
 
   /** What each file costs, in the order of the names. */
-  public List<FileCost> files(List<Named> files) {
+  public List<FileCost> files(List<SpaceFile> files) {
     Map<Long, List<Use>> byFile = new HashMap<>();
     List<Use> uses = space.uses();
     int from = 0;
@@ -71,7 +71,7 @@ public final class Costs {
       }
     }
     List<FileCost> costs = new ArrayList<>();
-    for (Named one : files) {
+    for (SpaceFile one : files) {
       List<Use> of = byFile.getOrDefault(one.file(), List.of());
       long bytes = of.stream().mapToLong(use -> use.content().size()).sum();
       costs.add(

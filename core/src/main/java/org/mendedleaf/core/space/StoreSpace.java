@@ -16,7 +16,7 @@ import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import org.mendedleaf.core.catalog.Catalogue;
-import org.mendedleaf.core.catalog.questions.SpaceQuestions.Stored;
+import org.mendedleaf.core.catalog.questions.SpaceQuestions.StoredChunk;
 import org.mendedleaf.core.catalog.questions.SpaceQuestions.Use;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
@@ -36,7 +36,7 @@ public final class StoreSpace {
    * @param disk their part of the records that they are stored in: what the store's files become
    *     smaller by, about, since pieces that were stored together are written anew
    */
-  public record Bytes(long plain, long disk) {}
+  public record SpaceBytes(long plain, long disk) {}
 
   /** One part in so many is much, for which counting in a list of all is quicker. */
   private static final int MUCH = 16;
@@ -80,7 +80,7 @@ public final class StoreSpace {
     long commit = catalogue.commits();
     // Two long lists, on a connection each.
     CompletableFuture<List<Use>> asked = CompletableFuture.supplyAsync(() -> uses(catalogue));
-    List<Stored> stored = catalogue.space().stored();
+    List<StoredChunk> stored = catalogue.space().stored();
     Map<ContentId, Integer> pieces = new HashMap<>(stored.size() * 2);
     long[] plain = new long[stored.size()];
     double[] disk = new double[stored.size()];
@@ -123,17 +123,17 @@ public final class StoreSpace {
 
   /** A piece's part of its record is as large as its part of the record's plain bytes. */
   private static void weigh(
-      List<Stored> stored, Map<ContentId, Integer> pieces, long[] plain, double[] disk) {
-    record At(long sheaf, long offset) {}
-    Map<At, Long> together = new HashMap<>();
-    for (Stored one : stored) {
-      together.merge(new At(one.sheaf(), one.offset()), (long) one.size(), Long::sum);
+      List<StoredChunk> stored, Map<ContentId, Integer> pieces, long[] plain, double[] disk) {
+    record RecordAt(long sheaf, long offset) {}
+    Map<RecordAt, Long> together = new HashMap<>();
+    for (StoredChunk one : stored) {
+      together.merge(new RecordAt(one.sheaf(), one.offset()), (long) one.size(), Long::sum);
     }
-    for (Stored one : stored) {
+    for (StoredChunk one : stored) {
       int ordinal = pieces.size();
       pieces.put(one.id(), ordinal);
       plain[ordinal] = one.size();
-      long all = together.get(new At(one.sheaf(), one.offset()));
+      long all = together.get(new RecordAt(one.sheaf(), one.offset()));
       disk[ordinal] = all == 0 ? one.length() : (double) one.length() * one.size() / all;
     }
   }
@@ -231,7 +231,7 @@ public final class StoreSpace {
   }
 
   /** What all that is recorded takes, each piece once. */
-  public Bytes all() {
+  public SpaceBytes all() {
     long plainSum = 0;
     double diskSum = 0;
     for (int piece = 0; piece < plain.length; piece++) {
@@ -240,7 +240,7 @@ public final class StoreSpace {
         diskSum += disk[piece];
       }
     }
-    return new Bytes(plainSum, Math.round(diskSum));
+    return new SpaceBytes(plainSum, Math.round(diskSum));
   }
 
   /**
@@ -249,7 +249,7 @@ public final class StoreSpace {
    * @param going one for each revision that would go; a content that several of them have stands
    *     here as often
    */
-  public Bytes freedBy(Iterable<ContentId> going) {
+  public SpaceBytes freedBy(Iterable<ContentId> going) {
     boolean isMuch = going instanceof Collection<?> many && many.size() > contentUses.length / MUCH;
     Freeing freeing = isMuch ? freeing() : new Freeing(new Few(), new Few());
     going.forEach(freeing::letGo);
@@ -257,12 +257,12 @@ public final class StoreSpace {
   }
 
   /** How often something was met, by ordinal. */
-  private interface Tally {
+  private interface CostTally {
     int met(int ordinal);
   }
 
   /** Of much of all that there is. */
-  private record Many(int[] counts) implements Tally {
+  private record Many(int[] counts) implements CostTally {
     @Override
     public int met(int ordinal) {
       return ++counts[ordinal];
@@ -270,7 +270,7 @@ public final class StoreSpace {
   }
 
   /** Of little of it, so that asking for one file takes no longer in a large store. */
-  private record Few(Map<Integer, Integer> counts) implements Tally {
+  private record Few(Map<Integer, Integer> counts) implements CostTally {
     Few() {
       this(new HashMap<>());
     }
@@ -299,12 +299,12 @@ public final class StoreSpace {
 
   /** What is freed by letting go of one revision after another. For one thread. */
   public final class Freeing {
-    private final Tally gone;
-    private final Tally lost;
+    private final CostTally gone;
+    private final CostTally lost;
     private long plainSum;
     private double diskSum;
 
-    private Freeing(Tally gone, Tally lost) {
+    private Freeing(CostTally gone, CostTally lost) {
       this.gone = gone;
       this.lost = lost;
     }
@@ -323,8 +323,8 @@ public final class StoreSpace {
       }
     }
 
-    private Bytes freed() {
-      return new Bytes(plainSum, disk());
+    private SpaceBytes freed() {
+      return new SpaceBytes(plainSum, disk());
     }
 
     /** What is freed by now, in bytes of the store's files, about. */
@@ -334,7 +334,7 @@ public final class StoreSpace {
   }
 
   /** What these contents take, each piece once, whoever else needs it. */
-  public Bytes of(Iterable<ContentId> some) {
+  public SpaceBytes of(Iterable<ContentId> some) {
     Set<Integer> seen = new HashSet<>();
     long plainSum = 0;
     double diskSum = 0;
@@ -350,6 +350,6 @@ public final class StoreSpace {
         }
       }
     }
-    return new Bytes(plainSum, Math.round(diskSum));
+    return new SpaceBytes(plainSum, Math.round(diskSum));
   }
 }

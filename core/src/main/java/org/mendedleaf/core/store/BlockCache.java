@@ -10,10 +10,10 @@ import java.util.Map;
  */
 final class BlockCache {
 
-  private record Key(SheafId sheaf, long offset) {}
+  private record BlockKey(SheafId sheaf, long offset) {}
 
   private final long limit;
-  private final Map<Key, byte[]> blocks = new LinkedHashMap<>(64, 0.75f, true);
+  private final Map<BlockKey, byte[]> blocks = new LinkedHashMap<>(64, 0.75f, true);
   private long held;
 
   BlockCache(long limit) {
@@ -21,11 +21,11 @@ final class BlockCache {
   }
 
   synchronized byte[] getOrNull(Location at) {
-    return blocks.get(new Key(at.sheaf(), at.offset()));
+    return blocks.get(new BlockKey(at.sheaf(), at.offset()));
   }
 
   synchronized void put(Location at, byte[] plain) {
-    byte[] before = blocks.put(new Key(at.sheaf(), at.offset()), plain);
+    byte[] before = blocks.put(new BlockKey(at.sheaf(), at.offset()), plain);
     held += plain.length - (before == null ? 0 : before.length);
     Iterator<byte[]> eldest = blocks.values().iterator();
     while (held > limit && eldest.hasNext()) {

@@ -15,7 +15,7 @@ import java.util.List;
  * <p>A long list is itself cut and stored like content, and named by its own list, and so on until
  * one chunk remains.
  */
-record ChunkList(Cutting cutting, List<StoredRecord.Entry> chunks) {
+record ChunkList(Cutting cutting, List<StoredRecord.ChunkEntry> chunks) {
 
   private static final byte[] MAGIC = "MLLIST01".getBytes(StandardCharsets.US_ASCII);
   private static final int HEADER = MAGIC.length + 12;
@@ -24,7 +24,7 @@ record ChunkList(Cutting cutting, List<StoredRecord.Entry> chunks) {
   byte[] encode() {
     ByteBuffer out = ByteBuffer.allocate(HEADER + ENTRY * chunks.size());
     out.put(MAGIC).putInt(cutting.min()).putInt(cutting.average()).putInt(cutting.max());
-    for (StoredRecord.Entry chunk : chunks) {
+    for (StoredRecord.ChunkEntry chunk : chunks) {
       chunk.id().write(out);
       out.putInt(chunk.length());
     }
@@ -42,9 +42,9 @@ record ChunkList(Cutting cutting, List<StoredRecord.Entry> chunks) {
       throw new DamagedContentException(where, "it is no chunk list");
     }
     Cutting cutting = new Cutting(in.getInt(), in.getInt(), in.getInt());
-    List<StoredRecord.Entry> chunks = new ArrayList<>((bytes.length - HEADER) / ENTRY);
+    List<StoredRecord.ChunkEntry> chunks = new ArrayList<>((bytes.length - HEADER) / ENTRY);
     while (in.hasRemaining()) {
-      chunks.add(new StoredRecord.Entry(ContentId.read(in), in.getInt()));
+      chunks.add(new StoredRecord.ChunkEntry(ContentId.read(in), in.getInt()));
     }
     return new ChunkList(cutting, chunks);
   }

@@ -28,7 +28,7 @@ public final class ContentReader {
   /** Writes the plain bytes to {@code out}, which stays open. */
   public void copy(ContentRef content, OutputStream out) throws IOException {
     long written = 0;
-    for (StoredRecord.Entry chunk : chunks(content)) {
+    for (StoredRecord.ChunkEntry chunk : chunks(content)) {
       byte[] bytes = checkedChunk(chunk.id());
       out.write(bytes);
       written += bytes.length;
@@ -44,7 +44,7 @@ public final class ContentReader {
    * compares with the chunks' names, which would find whatever is wrong here as well.
    */
   public void copyToBeChecked(ContentRef content, OutputStream out) throws IOException {
-    for (StoredRecord.Entry chunk : chunks(content)) {
+    for (StoredRecord.ChunkEntry chunk : chunks(content)) {
       out.write(chunk(chunk.id()));
     }
   }
@@ -65,7 +65,7 @@ public final class ContentReader {
 
   /** Whether a stream gives exactly this content up to its end. */
   public boolean isIn(InputStream in, ContentRef content) throws IOException {
-    for (StoredRecord.Entry chunk : chunks(content)) {
+    for (StoredRecord.ChunkEntry chunk : chunks(content)) {
       byte[] bytes = in.readNBytes(chunk.length());
       if (bytes.length != chunk.length()
           || !ContentId.hash(bytes, 0, bytes.length).equals(chunk.id())) {
@@ -85,7 +85,7 @@ public final class ContentReader {
   /** Writes the first bytes of a content, at most {@code limit}. */
   public void copyFirst(ContentRef content, long limit, OutputStream out) throws IOException {
     long left = limit;
-    for (StoredRecord.Entry chunk : chunks(content)) {
+    for (StoredRecord.ChunkEntry chunk : chunks(content)) {
       if (left <= 0) {
         break;
       }
@@ -98,9 +98,9 @@ public final class ContentReader {
 
   /** A content as the chunks that it is cut into. */
   public static final class Cut {
-    private final List<StoredRecord.Entry> chunks;
+    private final List<StoredRecord.ChunkEntry> chunks;
 
-    private Cut(List<StoredRecord.Entry> chunks) {
+    private Cut(List<StoredRecord.ChunkEntry> chunks) {
       this.chunks = chunks;
     }
   }
@@ -113,12 +113,12 @@ public final class ContentReader {
   /** The chunks that a content from elsewhere would be cut into. */
   public static Cut cut(InputStream in, Cutting cutting) throws IOException {
     Chunker chunker = new Chunker(cutting);
-    List<StoredRecord.Entry> chunks = new ArrayList<>();
+    List<StoredRecord.ChunkEntry> chunks = new ArrayList<>();
     byte[] buffer = new byte[Math.max(cutting.max() * 4, 1 << 20)];
     int held = in.readNBytes(buffer, 0, buffer.length);
     while (held > 0) {
       int length = chunker.cut(buffer, 0, held);
-      chunks.add(new StoredRecord.Entry(ContentId.hash(buffer, 0, length), length));
+      chunks.add(new StoredRecord.ChunkEntry(ContentId.hash(buffer, 0, length), length));
       System.arraycopy(buffer, length, buffer, 0, held - length);
       held -= length;
       if (held < cutting.max()) {
@@ -139,7 +139,7 @@ public final class ContentReader {
       return content.id();
     }
     MessageDigest digest = ContentId.sha256();
-    for (StoredRecord.Entry chunk : chunks(content)) {
+    for (StoredRecord.ChunkEntry chunk : chunks(content)) {
       digest.update(checkedChunk(chunk.id()));
     }
     return ContentId.of(digest.digest());
@@ -148,8 +148,8 @@ public final class ContentReader {
   /** Everything that a content is made of: its chunks and the chunks of its lists. */
   public Set<ContentId> parts(ContentRef content) throws IOException {
     Set<ContentId> parts = new HashSet<>();
-    List<StoredRecord.Entry> chunks =
-        List.of(new StoredRecord.Entry(content.id(), (int) Math.min(content.size(), 1 << 30)));
+    List<StoredRecord.ChunkEntry> chunks =
+        List.of(new StoredRecord.ChunkEntry(content.id(), (int) Math.min(content.size(), 1 << 30)));
     for (int level = content.levels(); level > 0; level--) {
       chunks.forEach(chunk -> parts.add(chunk.id()));
       chunks = below(content, chunks);
@@ -179,9 +179,9 @@ public final class ContentReader {
   }
 
   /** The ids and lengths of the chunks of a content, in order. */
-  List<StoredRecord.Entry> chunks(ContentRef content) throws IOException {
-    List<StoredRecord.Entry> chunks =
-        List.of(new StoredRecord.Entry(content.id(), (int) Math.min(content.size(), 1 << 30)));
+  List<StoredRecord.ChunkEntry> chunks(ContentRef content) throws IOException {
+    List<StoredRecord.ChunkEntry> chunks =
+        List.of(new StoredRecord.ChunkEntry(content.id(), (int) Math.min(content.size(), 1 << 30)));
     for (int level = content.levels(); level > 0; level--) {
       chunks = below(content, chunks);
     }
@@ -189,10 +189,10 @@ public final class ContentReader {
   }
 
   /** What a chunk list that is cut into these chunks lists. */
-  private List<StoredRecord.Entry> below(ContentRef content, List<StoredRecord.Entry> chunks)
-      throws IOException {
+  private List<StoredRecord.ChunkEntry> below(
+      ContentRef content, List<StoredRecord.ChunkEntry> chunks) throws IOException {
     ByteArrayOutputStream list = new ByteArrayOutputStream();
-    for (StoredRecord.Entry chunk : chunks) {
+    for (StoredRecord.ChunkEntry chunk : chunks) {
       list.write(checkedChunk(chunk.id()));
     }
     return ChunkList.decode(list.toByteArray(), content.id().hex()).chunks();

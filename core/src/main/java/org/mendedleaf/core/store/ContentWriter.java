@@ -56,7 +56,7 @@ public final class ContentWriter implements Closeable {
   private ContentRef write(
       InputStream in, FormerState before, Packer packer, Optional<ContentRef> former, int level)
       throws IOException {
-    List<StoredRecord.Entry> chunks = new ArrayList<>();
+    List<StoredRecord.ChunkEntry> chunks = new ArrayList<>();
     long size = 0;
     int held = 0;
     boolean more = true;
@@ -70,7 +70,7 @@ public final class ContentWriter implements Closeable {
       while (held - at >= (more ? chunker.cutting().max() : 1)) {
         int length = chunker.cut(buffer, at, held);
         ContentId id = ContentId.hash(buffer, at, length);
-        chunks.add(new StoredRecord.Entry(id, length));
+        chunks.add(new StoredRecord.ChunkEntry(id, length));
         if (session.claim(id)) {
           packer.add(id, buffer, at, length, before.around(length, MARGIN));
         }

@@ -21,12 +21,12 @@ final class FileCheck {
 
   private static final int CHUNKS_WORTH_A_THREAD = 64;
 
-  private final List<StoredRecord.Entry> chunks;
+  private final List<StoredRecord.ChunkEntry> chunks;
   private final long[] starts;
   private final long size;
   private final int workers;
 
-  FileCheck(List<StoredRecord.Entry> chunks, int workers) {
+  FileCheck(List<StoredRecord.ChunkEntry> chunks, int workers) {
     this.chunks = chunks;
     this.starts = new long[chunks.size()];
     long at = 0;
@@ -88,7 +88,7 @@ final class FileCheck {
     for (int i = next.getAndIncrement();
         i < chunks.size() && same.get();
         i = next.getAndIncrement()) {
-      StoredRecord.Entry chunk = chunks.get(i);
+      StoredRecord.ChunkEntry chunk = chunks.get(i);
       ByteBuffer bytes = ByteBuffer.allocate(chunk.length());
       read(channel, bytes, starts[i]);
       if (!ContentId.hash(bytes.array(), 0, chunk.length()).equals(chunk.id())) {

@@ -16,13 +16,13 @@ final class FormerState {
 
   private static final FormerState NONE = new FormerState(List.of());
 
-  private final List<StoredRecord.Entry> chunks;
+  private final List<StoredRecord.ChunkEntry> chunks;
   private final long[] starts;
   private final Map<ContentId, Integer> positions = new HashMap<>();
   private final long size;
   private long expected;
 
-  private FormerState(List<StoredRecord.Entry> chunks) {
+  private FormerState(List<StoredRecord.ChunkEntry> chunks) {
     this.chunks = chunks;
     this.starts = new long[chunks.size()];
     long at = 0;
@@ -55,7 +55,7 @@ final class FormerState {
             ref -> {
               try {
                 int length = reader.block(ref.id()).length;
-                return new FormerState(List.of(new StoredRecord.Entry(ref.id(), length)));
+                return new FormerState(List.of(new StoredRecord.ChunkEntry(ref.id(), length)));
               } catch (IOException e) {
                 return NONE;
               }
@@ -72,7 +72,7 @@ final class FormerState {
     long to = Math.min(size, Math.max(expected, 0) + length + margin);
     List<Base> bases = new ArrayList<>();
     for (int i = indexAt(from); i < chunks.size() && starts[i] < to; i++) {
-      StoredRecord.Entry chunk = chunks.get(i);
+      StoredRecord.ChunkEntry chunk = chunks.get(i);
       int first = (int) Math.max(0, from - starts[i]);
       int last = (int) Math.min(chunk.length(), to - starts[i]);
       if (last > first) {

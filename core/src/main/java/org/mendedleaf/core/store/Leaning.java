@@ -44,7 +44,7 @@ final class Leaning {
    * @param head as it was
    * @param living what is left in it
    */
-  List<Base> insteadOf(RecordHead head, List<StoredRecord.Entry> living) throws IOException {
+  List<Base> insteadOf(RecordHead head, List<StoredRecord.ChunkEntry> living) throws IOException {
     Set<ContentId> own = new HashSet<>();
     living.forEach(entry -> own.add(entry.id()));
     Map<ContentId, Base> bases = new LinkedHashMap<>();
@@ -154,7 +154,7 @@ final class Leaning {
   /** What was written; those that leaned on the same may lean on it. */
   void wrote(RecordHead head, StoredRecord record) throws IOException {
     List<Base> whole = new ArrayList<>();
-    for (StoredRecord.Entry entry : record.directory()) {
+    for (StoredRecord.ChunkEntry entry : record.directory()) {
       written.put(entry.id(), record);
       whole.add(new Base(entry.id(), 0, entry.length()));
     }

@@ -16,7 +16,7 @@ sealed interface NewSheaves extends Closeable {
   /** Takes a record of another sheaf over as it is. */
   void takeOver(SheafId sheaf, SheafFormat.Extent extent) throws IOException;
 
-  /** What was written, durable; empty for {@link Weighed}. */
+  /** What was written, durable; empty for {@link WeighedSheaves}. */
   List<FinishedSheaf> finish() throws IOException;
 
   /** Bytes of all sheaves together, once they are finished. */
@@ -26,13 +26,13 @@ sealed interface NewSheaves extends Closeable {
   void close() throws IOException;
 
   /** Writes them. */
-  final class Written implements NewSheaves {
+  final class WrittenSheaves implements NewSheaves {
     private final Store store;
     private final List<FinishedSheaf> finished = new ArrayList<>();
     private SheafWriter current;
     private boolean done;
 
-    Written(Store store) {
+    WrittenSheaves(Store store) {
       this.store = store;
     }
 
@@ -92,13 +92,13 @@ sealed interface NewSheaves extends Closeable {
   }
 
   /** Only counts the bytes that they would have: nothing is written, and no room is needed. */
-  final class Weighed implements NewSheaves {
+  final class WeighedSheaves implements NewSheaves {
     private final long limit;
     private final List<SheafFormat.Extent> current = new ArrayList<>();
     private long length;
     private long finished;
 
-    Weighed(long limit) {
+    WeighedSheaves(long limit) {
       this.limit = limit;
     }
 

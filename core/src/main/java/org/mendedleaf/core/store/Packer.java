@@ -103,7 +103,7 @@ final class Packer implements Closeable {
   static StoredRecord content(
       RecordKind kind,
       byte[] bytes,
-      List<StoredRecord.Entry> directory,
+      List<StoredRecord.ChunkEntry> directory,
       List<Base> bases,
       byte[] dictionary,
       int depth) {
@@ -129,7 +129,7 @@ final class Packer implements Closeable {
   }
 
   private static StoredRecord plainRecord(
-      RecordKind kind, List<StoredRecord.Entry> directory, byte[] bytes, byte[] packed) {
+      RecordKind kind, List<StoredRecord.ChunkEntry> directory, byte[] bytes, byte[] packed) {
     boolean smaller = packed.length < bytes.length;
     return new StoredRecord(
         kind,
@@ -171,13 +171,13 @@ final class Packer implements Closeable {
   /** A block that is being filled. */
   private static final class Block {
     private final ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-    private final List<StoredRecord.Entry> directory = new ArrayList<>();
+    private final List<StoredRecord.ChunkEntry> directory = new ArrayList<>();
     // One stretch per chunk: neighbours lean on overlapping stretches, which then become one.
     private final Map<ContentId, Base> bases = new LinkedHashMap<>();
 
     void add(ContentId id, byte[] from, int offset, int length) {
       bytes.write(from, offset, length);
-      directory.add(new StoredRecord.Entry(id, length));
+      directory.add(new StoredRecord.ChunkEntry(id, length));
     }
 
     void leanOn(List<Base> more) {
@@ -229,7 +229,7 @@ final class Packer implements Closeable {
         0,
         bytes.length,
         List.of(),
-        List.of(new StoredRecord.Entry(id, bytes.length)),
+        List.of(new StoredRecord.ChunkEntry(id, bytes.length)),
         smaller ? packed : bytes);
   }
 }

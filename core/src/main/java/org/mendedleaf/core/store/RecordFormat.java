@@ -60,7 +60,7 @@ final class RecordFormat {
       base.chunk().write(out);
       out.putInt(base.from()).putInt(base.length());
     }
-    for (StoredRecord.Entry entry : record.directory()) {
+    for (StoredRecord.ChunkEntry entry : record.directory()) {
       entry.id().write(out);
       out.putInt(entry.length());
     }
@@ -98,7 +98,7 @@ final class RecordFormat {
     int baseCount = in.getShort() & 0xffff;
     int entryCount = in.getShort() & 0xffff;
     List<Base> bases = bases(in, baseCount);
-    List<StoredRecord.Entry> directory = directory(in, entryCount);
+    List<StoredRecord.ChunkEntry> directory = directory(in, entryCount);
     byte[] payload = new byte[payloadLength];
     in.get(payload);
     return new StoredRecord(kind, codec, depth, plainLength, bases, directory, payload);
@@ -119,7 +119,7 @@ final class RecordFormat {
     int entryCount = in.getShort(22) & 0xffff;
     in.position(HEADER);
     List<Base> bases = bases(in, baseCount);
-    List<StoredRecord.Entry> directory = directory(in, entryCount);
+    List<StoredRecord.ChunkEntry> directory = directory(in, entryCount);
     return new RecordHead(extent, kind, depth, bases, directory);
   }
 
@@ -131,10 +131,10 @@ final class RecordFormat {
     return bases;
   }
 
-  private static List<StoredRecord.Entry> directory(ByteBuffer in, int count) {
-    List<StoredRecord.Entry> directory = new ArrayList<>(count);
+  private static List<StoredRecord.ChunkEntry> directory(ByteBuffer in, int count) {
+    List<StoredRecord.ChunkEntry> directory = new ArrayList<>(count);
     for (int i = 0; i < count; i++) {
-      directory.add(new StoredRecord.Entry(ContentId.read(in), in.getInt()));
+      directory.add(new StoredRecord.ChunkEntry(ContentId.read(in), in.getInt()));
     }
     return directory;
   }

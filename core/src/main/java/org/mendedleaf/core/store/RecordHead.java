@@ -12,7 +12,7 @@ record RecordHead(
     RecordKind kind,
     int depth,
     List<Base> bases,
-    List<StoredRecord.Entry> directory) {
+    List<StoredRecord.ChunkEntry> directory) {
 
   RecordHead {
     bases = List.copyOf(bases);

@@ -86,7 +86,7 @@ public final class Rewriting {
    * @param unused how many of them belong to files that were out of use already
    * @param missed what was to go or to be said otherwise, and lies in none of the sheaves
    */
-  public record Freed(long bytes, long unused, Set<ContentId> missed) {}
+  public record FreedRoom(long bytes, long unused, Set<ContentId> missed) {}
 
   /**
    * Writes everything but what is dead.
@@ -94,7 +94,7 @@ public final class Rewriting {
    * @throws DamagedContentException if something that lives on cannot be read; nothing is left then
    */
   public Rewritten write(Task task) throws IOException {
-    try (NewSheaves output = new NewSheaves.Written(store)) {
+    try (NewSheaves output = new NewSheaves.WrittenSheaves(store)) {
       List<AbandonedWrites.Abandoned> abandoned = store.abandonedWrites().find();
       long unused = unused(task, abandoned);
       Set<ContentId> missed = new HashSet<>();
@@ -108,13 +108,13 @@ public final class Rewriting {
   }
 
   /** What writing it would free, exactly; nothing is written, and no room is needed. */
-  public Freed weigh(Task task) throws IOException {
-    try (NewSheaves output = new NewSheaves.Weighed(store.description().sheafLimit())) {
+  public FreedRoom weigh(Task task) throws IOException {
+    try (NewSheaves output = new NewSheaves.WeighedSheaves(store.description().sheafLimit())) {
       long unused = unused(task, store.abandonedWrites().find());
       Set<ContentId> missed = new HashSet<>();
       long before = unused + rewrite(task, output, missed);
       var unusedNone = output.finish();
-      return new Freed(before - output.bytes(), unused, Set.copyOf(missed));
+      return new FreedRoom(before - output.bytes(), unused, Set.copyOf(missed));
     }
   }
 
@@ -185,11 +185,11 @@ public final class Rewriting {
     }
     Location at = new Location(sheaf, extent.offset(), extent.length(), 0, 0, head.depth());
     byte[] plain = store.sheaves().block(at, index);
-    List<StoredRecord.Entry> living = new ArrayList<>();
+    List<StoredRecord.ChunkEntry> living = new ArrayList<>();
     byte[] kept = new byte[plain.length];
     int length = 0;
     int from = 0;
-    for (StoredRecord.Entry entry : head.directory()) {
+    for (StoredRecord.ChunkEntry entry : head.directory()) {
       if (!dead.contains(entry.id())) {
         System.arraycopy(plain, from, kept, length, entry.length());
         length += entry.length();

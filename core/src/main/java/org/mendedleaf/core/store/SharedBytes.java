@@ -41,12 +41,12 @@ public record SharedBytes(long earlier, long later, long shared, long sameHead, 
         sameTail);
   }
 
-  private static List<StoredRecord.Entry> pieces(byte[] bytes) {
+  private static List<StoredRecord.ChunkEntry> pieces(byte[] bytes) {
     Chunker chunker = new Chunker(FINE);
-    List<StoredRecord.Entry> pieces = new ArrayList<>();
+    List<StoredRecord.ChunkEntry> pieces = new ArrayList<>();
     for (int at = 0; at < bytes.length; ) {
       int length = chunker.cut(bytes, at, bytes.length);
-      pieces.add(new StoredRecord.Entry(ContentId.hash(bytes, at, length), length));
+      pieces.add(new StoredRecord.ChunkEntry(ContentId.hash(bytes, at, length), length));
       at += length;
     }
     return pieces;
@@ -57,11 +57,12 @@ public record SharedBytes(long earlier, long later, long shared, long sameHead, 
     return earlier >= 0;
   }
 
-  static SharedBytes of(List<StoredRecord.Entry> earlier, List<StoredRecord.Entry> later) {
+  static SharedBytes of(
+      List<StoredRecord.ChunkEntry> earlier, List<StoredRecord.ChunkEntry> later) {
     Map<ContentId, Integer> there = new HashMap<>();
     earlier.forEach(chunk -> there.merge(chunk.id(), 1, Integer::sum));
     long shared = 0;
-    for (StoredRecord.Entry chunk : later) {
+    for (StoredRecord.ChunkEntry chunk : later) {
       if (there.merge(chunk.id(), -1, Integer::sum) >= 0) {
         shared += chunk.length();
       }
@@ -81,7 +82,7 @@ public record SharedBytes(long earlier, long later, long shared, long sameHead, 
     return new SharedBytes(size(earlier), size(later), shared, sameHead, sameTail);
   }
 
-  private static long size(List<StoredRecord.Entry> chunks) {
-    return chunks.stream().mapToLong(StoredRecord.Entry::length).sum();
+  private static long size(List<StoredRecord.ChunkEntry> chunks) {
+    return chunks.stream().mapToLong(StoredRecord.ChunkEntry::length).sum();
   }
 }

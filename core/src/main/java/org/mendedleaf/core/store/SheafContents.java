@@ -36,7 +36,7 @@ public record SheafContents(List<InRecord> records) {
   static InRecord of(SheafId sheaf, long offset, int length, StoredRecord record) {
     List<SheafEntry> entries = new ArrayList<>();
     int from = 0;
-    for (StoredRecord.Entry entry : record.directory()) {
+    for (StoredRecord.ChunkEntry entry : record.directory()) {
       Location location = new Location(sheaf, offset, length, from, entry.length(), record.depth());
       entries.add(new SheafEntry(record.kind(), entry.id(), location));
       from += entry.length();

@@ -26,7 +26,7 @@ public final class SheafVerification {
    * @param records how many records were read or, at a glance, listed
    * @param bytes length of the sheaf
    */
-  public record Result(long records, long bytes, List<Damage> damage) {}
+  public record Result(long records, long bytes, List<SheafDamage> damage) {}
 
   /**
    * A damaged place.
@@ -35,7 +35,7 @@ public final class SheafVerification {
    * @param what the end of a sentence
    * @param offset of the record in the sheaf, or -1 if the sheaf as a whole is meant
    */
-  public record Damage(String where, String what, long offset) {}
+  public record SheafDamage(String where, String what, long offset) {}
 
   /** Header, footer and length only. */
   public Result glance(SheafId id) throws IOException {
@@ -55,26 +55,26 @@ public final class SheafVerification {
     } catch (DamagedContentException e) {
       return whole(id, e);
     }
-    List<Damage> damage = new ArrayList<>();
+    List<SheafDamage> damage = new ArrayList<>();
     long expected = SheafFormat.HEADER;
     for (SheafFormat.Extent extent : extents) {
       String where = name(id) + " at " + extent.offset();
       if (extent.offset() != expected) {
-        damage.add(new Damage(where, "bytes lie between the records", extent.offset()));
+        damage.add(new SheafDamage(where, "bytes lie between the records", extent.offset()));
       }
       expected = extent.offset() + extent.length();
       try {
         byte[] raw = sheaves.reading(id, reader -> reader.raw(extent.offset(), extent.length()));
         RecordFormat.decode(raw, where);
       } catch (DamagedContentException | StoreFormatException e) {
-        damage.add(new Damage(where, e.getMessage(), extent.offset()));
+        damage.add(new SheafDamage(where, e.getMessage(), extent.offset()));
       }
     }
     return new Result(extents.size(), size(id), damage);
   }
 
   private Result whole(SheafId id, DamagedContentException e) {
-    return new Result(0, 0, List.of(new Damage(name(id), e.getMessage(), -1)));
+    return new Result(0, 0, List.of(new SheafDamage(name(id), e.getMessage(), -1)));
   }
 
   private long size(SheafId id) throws IOException {

@@ -50,7 +50,7 @@ final class Sheaves implements Closeable {
   }
 
   /** Reads something of a sheaf. */
-  interface Reading<T> {
+  interface SheafReading<T> {
     T from(SheafReader reader) throws IOException;
   }
 
@@ -58,7 +58,7 @@ final class Sheaves implements Closeable {
    * Reads from a sheaf. Its file may be closed meanwhile: by a thread that opens many others, or by
    * one that is interrupted in the middle of reading. Then it is opened again.
    */
-  <T> T reading(SheafId id, Reading<T> what) throws IOException {
+  <T> T reading(SheafId id, SheafReading<T> what) throws IOException {
     for (int attempt = 1; ; attempt++) {
       try {
         return what.from(reader(id));

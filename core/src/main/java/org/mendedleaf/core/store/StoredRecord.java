@@ -15,7 +15,7 @@ record StoredRecord(
     int depth,
     int plainLength,
     List<Base> bases,
-    List<Entry> directory,
+    List<ChunkEntry> directory,
     byte[] payload) {
 
   StoredRecord {
@@ -26,5 +26,5 @@ record StoredRecord(
   /**
    * @param length its bytes in the payload
    */
-  record Entry(ContentId id, int length) {}
+  record ChunkEntry(ContentId id, int length) {}
 }

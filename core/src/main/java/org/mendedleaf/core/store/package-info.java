@@ -9,4 +9,7 @@
  * <p>Start reading at {@link org.mendedleaf.core.store.Store}, then {@link
  * org.mendedleaf.core.store.RecordFormat} and {@link org.mendedleaf.core.store.SegmentLog}.
  */
+@NullMarked
 package org.mendedleaf.core.store;
+
+import org.jspecify.annotations.NullMarked;

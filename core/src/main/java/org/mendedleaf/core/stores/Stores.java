@@ -180,7 +180,7 @@ public final class Stores {
   }
 
   /** Keeps a store tidy; for idle moments. */
-  public Upkeep.Done upkeep(String store) throws IOException {
+  public Upkeep.UpkeepDone upkeep(String store) throws IOException {
     OpenStore opened = desk.store(store);
     desk.tidying().lock();
     try {
@@ -207,7 +207,7 @@ public final class Stores {
     }
   }
 
-  private Upkeep.Done upkeep(OpenStore store) throws IOException {
+  private Upkeep.UpkeepDone upkeep(OpenStore store) throws IOException {
     return new Upkeep(store.catalogue(), store.journal())
         .run(settings.clock().instant(), settings.person());
   }

@@ -3,4 +3,7 @@
  *
  * <p>Knows {@code session} and what is below it.
  */
+@NullMarked
 package org.mendedleaf.core.stores;
+
+import org.jspecify.annotations.NullMarked;

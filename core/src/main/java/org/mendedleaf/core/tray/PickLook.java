@@ -52,7 +52,7 @@ public final class PickLook {
         throw new RefusedException(
             "%s was not on the shelf at that moment.".formatted(of.path().shown()));
       }
-      if (entry.get().kind() != TreeEntry.Kind.FOLDER) {
+      if (entry.get().kind() != TreeEntry.EntryKind.FOLDER) {
         return file(shelf, entry.get().file().orElseThrow(), entry.get().revision().orElseThrow());
       }
     }
@@ -67,7 +67,7 @@ public final class PickLook {
     long missing = 0;
     for (TreeEntry then : catalogue.trees().below(shelf.id(), of.path(), of.moment())) {
       bytes += then.size();
-      if (then.kind() == TreeEntry.Kind.FOLDER) {
+      if (then.kind() == TreeEntry.EntryKind.FOLDER) {
         continue;
       }
       files++;

@@ -46,7 +46,7 @@ public final class ReceiptReport {
                 zone.getId(),
                 receipt.files(),
                 receipt.bytes()));
-    for (RunReceipt.Part part : receipt.parts()) {
+    for (RunReceipt.ReceiptPart part : receipt.parts()) {
       said.add(
           "Act %d in the ledger of the store in %s; segment hash %s."
               .formatted(
@@ -60,13 +60,13 @@ public final class ReceiptReport {
                           .formatted(undo.by(), at(undo.at(), zone), undo.id())));
     }
     List<List<String>> rows = new ArrayList<>();
-    for (RunReceipt.Line line : receipt.lines()) {
+    for (RunReceipt.ReceiptLine line : receipt.lines()) {
       rows.add(row(line, zone));
     }
     return new Report("Receipt %d".formatted(receipt.act().id()), said, COLUMNS, rows);
   }
 
-  private static List<String> row(RunReceipt.Line line, ZoneId zone) {
+  private static List<String> row(RunReceipt.ReceiptLine line, ZoneId zone) {
     ReceiptItem item = line.item();
     boolean isFile = item.file().isPresent() && item.wrote().isPresent();
     return List.of(

@@ -63,14 +63,14 @@ public final class Recoveries {
   /** The exact outcome of running the tray, before it is run. */
   public TrayRehearsal rehearse(Tray tray) throws IOException {
     Set<String> taken = new HashSet<>();
-    List<TrayRehearsal.Part> parts = new ArrayList<>();
-    for (Tray.Part part : tray.parts()) {
+    List<TrayRehearsal.RehearsalPart> parts = new ArrayList<>();
+    for (Tray.TrayPart part : tray.parts()) {
       Shelf shelf = shelves.byId(part.store(), part.order().shelf());
       OpenStore store = desk.store(part.store());
       boolean deposited =
           shelf.isDeposit() && part.order().destination() instanceof Destination.InPlace;
       parts.add(
-          new TrayRehearsal.Part(
+          new TrayRehearsal.RehearsalPart(
               shelf,
               deposited
                   ? store.deposit().rehearse(shelves.depositPlace(shelf), part.order())
@@ -117,7 +117,7 @@ public final class Recoveries {
 
   /** Copying out is open to everybody who may look. */
   private void requireRight(Tray tray) throws IOException {
-    for (Tray.Part part : tray.parts()) {
+    for (Tray.TrayPart part : tray.parts()) {
       if (part.order().destination() instanceof Destination.InPlace) {
         shelves.require(part.store(), part.order().shelf(), Right.MEND);
       }
@@ -153,7 +153,7 @@ public final class Recoveries {
   /** The shelves on which something is put into place. */
   private List<Shelf> shelves(Tray tray) throws IOException {
     List<Shelf> shelves = new ArrayList<>();
-    for (Tray.Part part : tray.parts()) {
+    for (Tray.TrayPart part : tray.parts()) {
       if (part.order().destination() instanceof Destination.InPlace) {
         shelves.add(this.shelves.byId(part.store(), part.order().shelf()));
       }
@@ -162,41 +162,42 @@ public final class Recoveries {
   }
 
   private static List<String> stores(Tray tray) {
-    return tray.parts().stream().map(Tray.Part::store).toList();
+    return tray.parts().stream().map(Tray.TrayPart::store).toList();
   }
 
   private RunReceipt recover(String run, Tray tray, Progress progress) throws IOException {
     Set<String> taken = new HashSet<>();
-    List<RunReceipt.Part> unnoted = new ArrayList<>();
+    List<RunReceipt.ReceiptPart> unnoted = new ArrayList<>();
     progress.phase(Phase.WAITING, 0, 0);
     try (Turns.Turn unusedTurn = desk.turns().take(shelves(tray))) {
-      List<Tray.Part> parts = tray.parts();
+      List<Tray.TrayPart> parts = tray.parts();
       for (int i = 0; i < parts.size(); i++) {
-        Tray.Part part = parts.get(i);
+        Tray.TrayPart part = parts.get(i);
         Shelf shelf = shelves.byId(part.store(), part.order().shelf());
         if (shelf.isDeposit() && part.order().destination() instanceof Destination.InPlace) {
           recoverDeposited(part, shelf, run);
           continue;
         }
-        Recovery.Request request =
-            new Recovery.Request(
+        Recovery.RecoveryRequest request =
+            new Recovery.RecoveryRequest(
                 part.order(), shelf.folder(), settings.person(), run, begun.plan(run, i), taken);
         Set<String> before = Set.copyOf(taken);
-        Optional<Executor.Done> done =
+        Optional<Executor.Executed> done =
             Anew.ifErased(
                 () -> {
                   taken.retainAll(before);
                   return desk.store(part.store()).recovery().run(request, progress);
                 });
         if (done.isPresent() && !done.get().isNoted()) {
-          unnoted.add(new RunReceipt.Part(shelf, receipts.unnoted(shelf, done.get(), run)));
+          unnoted.add(new RunReceipt.ReceiptPart(shelf, receipts.unnoted(shelf, done.get(), run)));
         }
       }
       // One that was stopped can be taken up again.
       if (!progress.cancelled()) {
         begun.end(run);
       }
-      List<RunReceipt.Part> done = new ArrayList<>(receipts.ofRun(run, stores(tray)).parts());
+      List<RunReceipt.ReceiptPart> done =
+          new ArrayList<>(receipts.ofRun(run, stores(tray)).parts());
       done.addAll(unnoted);
       if (done.isEmpty()) {
         throw new SentenceException(
@@ -206,7 +207,7 @@ public final class Recoveries {
     }
   }
 
-  private void recoverDeposited(Tray.Part part, Shelf shelf, String run) throws IOException {
+  private void recoverDeposited(Tray.TrayPart part, Shelf shelf, String run) throws IOException {
     OpenStore store = desk.store(part.store());
     store.catalogue().catchUp();
     // One that is resumed has done this part already.
@@ -292,20 +293,20 @@ public final class Recoveries {
    * @return what taking it back did
    */
   public RunReceipt undo(String store, long act, Progress progress) throws IOException {
-    List<RunReceipt.Part> done = new ArrayList<>(receipt(store, act).parts());
+    List<RunReceipt.ReceiptPart> done = new ArrayList<>(receipt(store, act).parts());
     if (done.stream().allMatch(part -> part.receipt().undoneBy().isPresent())) {
       throw new RefusedException("Act %d has been taken back already.".formatted(act));
     }
-    for (RunReceipt.Part part : done) {
+    for (RunReceipt.ReceiptPart part : done) {
       shelves.require(part.shelf().store(), part.shelf().id(), Right.MEND);
     }
     Collections.reverse(done);
-    List<RunReceipt.Part> undone = new ArrayList<>();
+    List<RunReceipt.ReceiptPart> undone = new ArrayList<>();
     progress.phase(Phase.WAITING, 0, 0);
-    for (RunReceipt.Part part : done) {
+    for (RunReceipt.ReceiptPart part : done) {
       if (part.receipt().undoneBy().isEmpty()) {
         undone.add(
-            new RunReceipt.Part(
+            new RunReceipt.ReceiptPart(
                 part.shelf(), undo(part.shelf(), part.receipt().act().id(), progress)));
       }
     }

@@ -15,7 +15,7 @@ import org.mendedleaf.core.session.Shelf;
  *
  * @param parts in the order in which they were done; at least one
  */
-public record RunReceipt(List<Part> parts) {
+public record RunReceipt(List<ReceiptPart> parts) {
 
   /** Stands for the act where the store could not be told: it can only be read. */
   public static final long NOT_NOTED = -1;
@@ -25,10 +25,10 @@ public record RunReceipt(List<Part> parts) {
   }
 
   /** What one act of it did on one shelf. */
-  public record Part(Shelf shelf, Receipt receipt) {}
+  public record ReceiptPart(Shelf shelf, Receipt receipt) {}
 
   /** One line: what was done at one place. */
-  public record Line(Shelf shelf, ReceiptItem item) {}
+  public record ReceiptLine(Shelf shelf, ReceiptItem item) {}
 
   /** The first act: what "undo" and "receipt" take. */
   public LedgerEntry act() {
@@ -48,12 +48,12 @@ public record RunReceipt(List<Part> parts) {
    * What was done at each place, in all. Where a later act did what an earlier one could not, it
    * says so.
    */
-  public List<Line> lines() {
-    Map<String, Line> lines = new LinkedHashMap<>();
-    for (Part part : parts) {
+  public List<ReceiptLine> lines() {
+    Map<String, ReceiptLine> lines = new LinkedHashMap<>();
+    for (ReceiptPart part : parts) {
       for (ReceiptItem item : part.receipt().items()) {
         String key = part.shelf().store() + part.shelf().id() + item.target() + item.revision();
-        lines.put(key, new Line(part.shelf(), item));
+        lines.put(key, new ReceiptLine(part.shelf(), item));
       }
     }
     return List.copyOf(lines.values());

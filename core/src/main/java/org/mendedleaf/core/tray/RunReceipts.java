@@ -38,7 +38,7 @@ final class RunReceipts {
   }
 
   /** The receipt of what was copied out of a store that can only be read: nobody keeps it. */
-  Receipt unnoted(Shelf shelf, Executor.Done done, String run) {
+  Receipt unnoted(Shelf shelf, Executor.Executed done, String run) {
     LedgerEntry entry =
         new LedgerEntry(
             RunReceipt.NOT_NOTED,
@@ -57,7 +57,7 @@ final class RunReceipts {
 
   /** What was done under the name of a run in these stores. */
   RunReceipt ofRun(String run, List<String> stores) throws IOException {
-    List<RunReceipt.Part> parts = new ArrayList<>();
+    List<RunReceipt.ReceiptPart> parts = new ArrayList<>();
     for (String store : new LinkedHashSet<>(stores)) {
       for (Receipt receipt : desk.store(store).recovery().receipts(run)) {
         parts.add(part(store, receipt));
@@ -66,7 +66,7 @@ final class RunReceipts {
     return new RunReceipt(parts);
   }
 
-  private RunReceipt.Part part(String store, Receipt receipt) throws IOException {
+  private RunReceipt.ReceiptPart part(String store, Receipt receipt) throws IOException {
     long shelf =
         receipt
             .act()
@@ -76,7 +76,7 @@ final class RunReceipts {
                     new SentenceException(
                         "Act %d is a %s and has no receipt."
                             .formatted(receipt.act().id(), receipt.act().act().word())));
-    return new RunReceipt.Part(shelves.byId(store, shelf), receipt);
+    return new RunReceipt.ReceiptPart(shelves.byId(store, shelf), receipt);
   }
 
   /** What an act did, and the acts that were done as one with it. */

@@ -7,23 +7,25 @@ import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.session.Shelf;
 
 /** The outcome of running the tray, before it is run. */
-public record TrayRehearsal(Tray tray, List<Part> parts) {
+public record TrayRehearsal(Tray tray, List<RehearsalPart> parts) {
 
   public TrayRehearsal {
     parts = List.copyOf(parts);
   }
 
   /** What happens in one store on one shelf in one way. */
-  public record Part(Shelf shelf, Rehearsal rehearsal) {}
+  public record RehearsalPart(Shelf shelf, Rehearsal rehearsal) {}
 
   /** A target with the shelf whose file it is about. */
-  public record Line(Shelf shelf, Step step) {}
+  public record RehearsedStep(Shelf shelf, Step step) {}
 
   /** Every target, conflicts first. */
-  public List<Line> lines() {
+  public List<RehearsedStep> lines() {
     return parts.stream()
         .flatMap(
-            part -> part.rehearsal().steps().stream().map(step -> new Line(part.shelf(), step)))
+            part ->
+                part.rehearsal().steps().stream()
+                    .map(step -> new RehearsedStep(part.shelf(), step)))
         .sorted(java.util.Comparator.comparing(line -> !line.step().isConflict()))
         .toList();
   }

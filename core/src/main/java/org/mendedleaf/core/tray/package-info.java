@@ -5,4 +5,7 @@
  * <p>Knows {@code shelves}; the steps themselves are made in {@code recover} and done in {@code
  * place}. Start reading at {@link org.mendedleaf.core.tray.Recoveries}.
  */
+@NullMarked
 package org.mendedleaf.core.tray;
+
+import org.jspecify.annotations.NullMarked;

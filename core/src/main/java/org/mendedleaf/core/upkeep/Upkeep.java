@@ -53,7 +53,7 @@ public final class Upkeep {
    * @param deleted how many retired sheaves were deleted
    * @param folded how many log segments were folded
    */
-  public record Done(int packed, int deleted, int folded) {}
+  public record UpkeepDone(int packed, int deleted, int folded) {}
 
   /** Whether there is enough to do; asked after each capture, so it costs little. */
   public boolean isDue(Instant now) throws IOException {
@@ -62,14 +62,14 @@ public final class Upkeep {
         || !catalogue.ledger().retiredBefore(now.minus(RETIRED_FOR)).isEmpty();
   }
 
-  public Done run(Instant now, String by) throws IOException {
+  public UpkeepDone run(Instant now, String by) throws IOException {
     catalogue.catchUp();
     int packed = pack(now, by);
     int deleted = deleteRetired(now);
     AbandonedWrites.delete(catalogue.store().abandonedWrites().find());
     int folded = catalogue.store().log().fold(catalogue.nextSegment());
     keepReserve();
-    return new Done(packed, deleted, folded);
+    return new UpkeepDone(packed, deleted, folded);
   }
 
   /** It is only a precaution, so nothing else is kept from being done for it. */

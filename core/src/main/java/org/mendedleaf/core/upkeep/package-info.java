@@ -3,4 +3,7 @@
  *
  * <p>Knows {@code catalog} and {@code store}.
  */
+@NullMarked
 package org.mendedleaf.core.upkeep;
+
+import org.jspecify.annotations.NullMarked;

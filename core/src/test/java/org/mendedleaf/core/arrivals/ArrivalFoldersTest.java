@@ -107,7 +107,7 @@ class ArrivalFoldersTest {
     assertThatThrownBy(() -> arrivals().remove(other)).hasMessageContaining("Nothing was changed");
   }
 
-  private Optional<Intake.Done> admit(Path file) throws Exception {
+  private Optional<Intake.TakenIn> admit(Path file) throws Exception {
     Intake intake = desk.office().intake();
     return intake.admit(intake.suggest(List.of(file), Progress.NONE).get(0));
   }
@@ -117,7 +117,7 @@ class ArrivalFoldersTest {
     Path edition = arrives("care guide.TXT", guide("soap").replace("3: ", "three: "), 0);
     assertThat(admit(edition)).as("nobody has said so").isEmpty();
     desk.office().recordingAndPeople().admits(desk.shelf(), true);
-    Intake.Done done = admit(edition).orElseThrow();
+    Intake.TakenIn done = admit(edition).orElseThrow();
     assertThat(desk.file("guides/Care guide.txt")).hasSameTextualContentAs(edition);
     RunReceipt receipt =
         desk.office().recoveries().receipt(done.file().store(), done.brought().act());

@@ -105,7 +105,7 @@ class GatheringTest {
   void copiesBecomeRevisionsInTheirOrderWithTheNamesAndTimesThatTheyHad() throws Exception {
     Gatherings.Proposed proposed = only();
     assertThat(proposed.file()).isEqualTo(new InnerPath("orders/rigging prices.csv"));
-    assertThat(proposed.family().order()).isEqualTo(Family.Order.DATES);
+    assertThat(proposed.family().order()).isEqualTo(Family.FamilyOrder.DATES);
     assertThat(proposed.copies().copies())
         .containsExactlyElementsOf(NAMES.stream().map(InnerPath::new).toList());
 

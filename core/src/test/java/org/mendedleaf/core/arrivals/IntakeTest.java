@@ -82,7 +82,7 @@ class IntakeTest {
     assertThat(suggestion.doubts()).isEmpty();
     desk.write("guides/Care guide.txt", "saved and not captured yet");
 
-    Intake.Done done = intake().bringIn(arrival, guide, "from the supplier", false);
+    Intake.TakenIn done = intake().bringIn(arrival, guide, "from the supplier", false);
 
     assertThat(desk.file("guides/Care guide.txt")).hasSameTextualContentAs(arrival);
     assertThat(arrival).exists();
@@ -106,7 +106,7 @@ class IntakeTest {
   void aNewFileIsPutInItsPlaceAndUndoneByTakingItAway() throws Exception {
     Path arrival = arrival("stranger.txt", text("mast inspection", 50));
     assertThat(suggestion(arrival).matches()).isEmpty();
-    Intake.Done done =
+    Intake.TakenIn done =
         intake().bringInNew(arrival, desk.shelf(), new InnerPath("new/Mast.txt"), "", true);
     assertThat(done.cleared()).isTrue();
     assertThat(arrival).doesNotExist();
@@ -218,7 +218,7 @@ class IntakeTest {
     wishes.add(
         new Intake.Wish(fresh, desk.shelf(), OptionalLong.empty(), new InnerPath("new.txt"), ""));
 
-    List<Intake.Ended> ended = intake().bringInAll(wishes, false);
+    List<Intake.TakingInEnded> ended = intake().bringInAll(wishes, false);
 
     assertThat(desk.file("guides/Care guide.txt")).hasContent("third edition");
     int first = ended.get(1).done().orElseThrow().brought().revision();

@@ -77,7 +77,9 @@ class CaptureFaultsTest {
     assertThat(report.problems())
         .containsExactly(
             new Problem(
-                new InnerPath("locked.txt"), Problem.Kind.UNREADABLE, "no permission to read it"));
+                new InnerPath("locked.txt"),
+                Problem.ProblemKind.UNREADABLE,
+                "no permission to read it"));
     assertThat(content("good.txt")).isEqualTo("good");
   }
 
@@ -118,7 +120,7 @@ class CaptureFaultsTest {
 
     assertThat(report.problems())
         .extracting(Problem::kind)
-        .containsExactly(Problem.Kind.BEING_WRITTEN);
+        .containsExactly(Problem.ProblemKind.BEING_WRITTEN);
     assertThat(saves.get()).as("it is tried three times").isEqualTo(3);
   }
 

@@ -195,7 +195,7 @@ class ErasingInterleavingsTest {
   private CaptureOutcome captureOther() throws IOException {
     return two.capture()
         .run(
-            new Capture.Request(two.shelf(), one.files().getPath("/work2"), "teo", false),
+            new Capture.CaptureRequest(two.shelf(), one.files().getPath("/work2"), "teo", false),
             Progress.NONE);
   }
 

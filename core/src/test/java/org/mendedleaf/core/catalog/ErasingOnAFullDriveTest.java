@@ -93,7 +93,7 @@ class ErasingOnAFullDriveTest {
   @Test
   void whatItWouldFreeIsToldWithoutRoom() throws Exception {
     fill(true);
-    Rewriting.Freed freed = new Erasing(desk.catalogue(), desk.journal()).weigh(going());
+    Rewriting.FreedRoom freed = new Erasing(desk.catalogue(), desk.journal()).weigh(going());
     assertThat(freed).isNotNull();
     assertThatThrownBy(this::erase).hasMessageContaining("No space left");
     desk.files().setFaults((operation, path, bytes) -> {});

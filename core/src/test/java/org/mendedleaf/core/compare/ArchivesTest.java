@@ -13,8 +13,8 @@ import org.apache.commons.compress.archivers.tar.TarArchiveEntry;
 import org.apache.commons.compress.archivers.tar.TarArchiveOutputStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
+import org.mendedleaf.core.compare.Comparison.ComparisonMark;
 import org.mendedleaf.core.compare.Comparison.Difference;
-import org.mendedleaf.core.compare.Comparison.Mark;
 import org.mendedleaf.core.compare.Samples.Bytes;
 import org.mendedleaf.core.compare.process.ReaderProcess;
 
@@ -63,8 +63,8 @@ class ArchivesTest {
     assertThat(found.summary()).isEqualTo("1 entry added");
     Difference.Lines lines = (Difference.Lines) found.difference();
     assertThat(lines.rows())
-        .extracting(Comparison.Row::mark)
-        .containsExactly(Mark.ADDED, Mark.SKIPPED);
+        .extracting(Comparison.ComparedRow::mark)
+        .containsExactly(ComparisonMark.ADDED, ComparisonMark.SKIPPED);
     assertThat(READER.compare(zip(1), zip(60_001), true).summary())
         .isEqualTo("60,000 entries added");
   }

@@ -11,7 +11,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.compare.Comparison;
 import org.mendedleaf.core.desk.SentenceException;
-import org.mendedleaf.core.files.Comparisons.State;
+import org.mendedleaf.core.files.Comparisons.ComparedState;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
 
@@ -30,15 +30,23 @@ class ComparisonsTest {
       desk.write("price.csv", "sail,price\ngenoa,950\n");
       desk.capture();
       FileLife life = desk.life("price.csv");
-      assertThat(compare(desk, life, new State.Recorded(0), new State.Recorded(1)).summary())
+      assertThat(
+              compare(desk, life, new ComparedState.Recorded(0), new ComparedState.Recorded(1))
+                  .summary())
           .isEqualTo("1 cell changed");
-      assertThat(compare(desk, life, new State.Recorded(1), new State.Now()).identical()).isTrue();
+      assertThat(
+              compare(desk, life, new ComparedState.Recorded(1), new ComparedState.Now())
+                  .identical())
+          .isTrue();
       Path other = base.resolve("elsewhere.csv");
       Files.writeString(other, "sail,price\ngenoa,950\njib,400\n");
-      assertThat(compare(desk, life, new State.Recorded(1), new State.Outside(other)).summary())
+      assertThat(
+              compare(desk, life, new ComparedState.Recorded(1), new ComparedState.Outside(other))
+                  .summary())
           .isEqualTo("1 row added");
       Files.delete(life.address().orElseThrow());
-      assertThatThrownBy(() -> compare(desk, life, new State.Recorded(1), new State.Now()))
+      assertThatThrownBy(
+              () -> compare(desk, life, new ComparedState.Recorded(1), new ComparedState.Now()))
           .isInstanceOf(SentenceException.class)
           .hasMessageContaining("Nothing lies at");
     }
@@ -55,8 +63,9 @@ class ComparisonsTest {
       desk.write("film.bin", bytes);
       desk.capture();
       FileLife life = desk.life("film.bin");
-      for (State later : new State[] {new State.Recorded(1), new State.Now()}) {
-        Comparison found = compare(desk, life, new State.Recorded(0), later);
+      for (ComparedState later :
+          new ComparedState[] {new ComparedState.Recorded(1), new ComparedState.Now()}) {
+        Comparison found = compare(desk, life, new ComparedState.Recorded(0), later);
         assertThat(found.summary()).isEqualTo("less than 1 % of its bytes are new");
         assertThat(found.bytes().sameHead()).isGreaterThan(TOO_LARGE_FOR_MEMORY / 3);
       }
@@ -87,8 +96,8 @@ class ComparisonsTest {
     }
   }
 
-  private static Comparison compare(TestDesk desk, FileLife life, State earlier, State later)
-      throws Exception {
+  private static Comparison compare(
+      TestDesk desk, FileLife life, ComparedState earlier, ComparedState later) throws Exception {
     return desk.office().comparisons().compare(life, earlier, later);
   }
 
@@ -105,7 +114,7 @@ class ComparisonsTest {
       assertThat(
               desk.office()
                   .comparisons()
-                  .compare(life, new State.Recorded(0), new State.Recorded(1))
+                  .compare(life, new ComparedState.Recorded(0), new ComparedState.Recorded(1))
                   .summary())
           .contains("second.txt", "first.txt");
     }

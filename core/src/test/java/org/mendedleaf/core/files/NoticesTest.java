@@ -62,7 +62,7 @@ class NoticesTest {
   @Test
   void eachNewRevisionIsToldOnceAsAMessageThatAMailProgramReads() throws Exception {
     Path arrival = Files.writeString(base.resolve("prices (1).csv"), "two");
-    Intake.Done done = desk.office().intake().bringIn(arrival, prices, "Müller's prices", false);
+    Intake.TakenIn done = desk.office().intake().bringIn(arrival, prices, "Müller's prices", false);
     desk.write("other.csv", "two");
     desk.capture();
 

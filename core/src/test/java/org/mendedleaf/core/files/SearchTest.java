@@ -70,7 +70,7 @@ class SearchTest {
 
   @Test
   void anyEarlierNameLeadsToTheFile() throws Exception {
-    Search.Found found = desk.office().search().find("old-name", 50).files().get(0);
+    Search.SearchHit found = desk.office().search().find("old-name", 50).files().get(0);
     assertThat(found.file().path().text()).isEqualTo("Plover 26/final.svg");
     assertThat(found.formerly().orElseThrow().text()).isEqualTo("old-name.svg");
     assertThat(find("newer")).containsExactly("Plover 26/final.svg");
@@ -97,7 +97,7 @@ class SearchTest {
 
   @Test
   void theAnswerSaysWhereWasLookedAndSurvivesARebuild() throws Exception {
-    Search.Answer answer = desk.office().search().find("nowhere", 50);
+    Search.Hits answer = desk.office().search().find("nowhere", 50);
     assertThat(answer.searched())
         .singleElement()
         .satisfies(searched -> assertThat(searched.since()).isEqualTo(TestDesk.START));

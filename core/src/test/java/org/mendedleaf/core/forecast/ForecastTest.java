@@ -34,7 +34,7 @@ class ForecastTest {
   /** On weekdays some files are saved some times; now and then one is new. */
   private static List<Weighed> office(long seed, int savesADay) {
     Random random = new Random(seed);
-    List<List<Lineage.Kept>> files = new ArrayList<>();
+    List<List<Lineage.KeptRevision>> files = new ArrayList<>();
     List<List<Weight>> weights = new ArrayList<>();
     for (int i = 0; i < 20; i++) {
       begin(BEGAN.toInstant(), files, weights, random);
@@ -61,23 +61,26 @@ class ForecastTest {
   }
 
   private static void begin(
-      Instant at, List<List<Lineage.Kept>> files, List<List<Weight>> weights, Random random) {
+      Instant at,
+      List<List<Lineage.KeptRevision>> files,
+      List<List<Weight>> weights,
+      Random random) {
     files.add(new ArrayList<>());
     weights.add(new ArrayList<>());
     add(files.get(files.size() - 1), weights.get(weights.size() - 1), at, random);
   }
 
   private static void add(
-      List<Lineage.Kept> kept, List<Weight> weights, Instant at, Random random) {
+      List<Lineage.KeptRevision> kept, List<Weight> weights, Instant at, Random random) {
     int number = kept.size();
     if (number > 0) {
-      Lineage.Kept last = kept.get(number - 1);
+      Lineage.KeptRevision last = kept.get(number - 1);
       kept.set(
           number - 1,
-          new Lineage.Kept(
+          new Lineage.KeptRevision(
               last.number(), last.from(), Optional.of(at), false, last.bytes(), Set.of()));
     }
-    kept.add(new Lineage.Kept(number, at, Optional.empty(), false, 50_000, Set.of()));
+    kept.add(new Lineage.KeptRevision(number, at, Optional.empty(), false, 50_000, Set.of()));
     double own = 2_000 * Math.exp(random.nextGaussian());
     weights.add(new Weight(number, own, number == 0 ? 20_000 : 500, 1_000, true));
   }
@@ -94,7 +97,7 @@ class ForecastTest {
     return Forecast.of(files, Math.round(Forecast.weigh(files)), NOW, LISBON, 1).orElseThrow();
   }
 
-  private static Futures.Point inAYear(Futures futures) {
+  private static Futures.FuturePoint inAYear(Futures futures) {
     return futures.points().get(11);
   }
 
@@ -124,7 +127,7 @@ class ForecastTest {
     Futures less = forecast.under(keeping("what was replaced less than 7 days ago"));
     assertThat(inAYear(all).middle()).isGreaterThan(now * 3 / 2);
     assertThat(inAYear(less).middle()).isLessThan(inAYear(all).low());
-    for (Futures.Point point : all.points()) {
+    for (Futures.FuturePoint point : all.points()) {
       assertThat(point.low()).isLessThanOrEqualTo(point.middle());
       assertThat(point.middle()).isLessThanOrEqualTo(point.high());
     }
@@ -163,7 +166,7 @@ class ForecastTest {
     List<Weighed> files = office(11, 4);
     List<Weighed> thinned = new ArrayList<>();
     for (Weighed file : files) {
-      List<Lineage.Kept> kept = new ArrayList<>();
+      List<Lineage.KeptRevision> kept = new ArrayList<>();
       List<Weight> weights = new ArrayList<>();
       int size = file.weights().size();
       for (int i = 0; i < size; i++) {

@@ -58,7 +58,7 @@ class CarePlansTest {
     return PlanFormat.decode(json, ZoneOffset.UTC);
   }
 
-  private static Set<Integer> going(CarePlans.Rehearsal rehearsal, String path) {
+  private static Set<Integer> going(CarePlans.PlanRehearsal rehearsal, String path) {
     return rehearsal.goes().stream()
         .filter(one -> one.path().equals(new InnerPath(path)))
         .map(CarePlans.Going::revision)
@@ -72,10 +72,10 @@ class CarePlansTest {
     desk.office().sayings().note(list, 1, "as sent");
     desk.office().sayings().good(list, 2, true);
     NamedPlan plan = plan("{'name':'Lean','keep':['what has a note']}".replace('\'', '"'));
-    CarePlans.Rehearsal now = plans().rehearse(desk.shelf(), plan, desk.clock().instant());
+    CarePlans.PlanRehearsal now = plans().rehearse(desk.shelf(), plan, desk.clock().instant());
     assertThat(going(now, "list.csv")).containsExactlyInAnyOrder(3, 4);
     assertThat(going(now, "gone.csv")).containsExactlyInAnyOrder(0, 1, 2, 3, 4);
-    CarePlans.Rehearsal later =
+    CarePlans.PlanRehearsal later =
         plans().rehearse(desk.shelf(), plan, desk.clock().instant().plus(Duration.ofDays(91)));
     assertThat(going(later, "gone.csv")).hasSize(6);
 

@@ -124,7 +124,7 @@ class DestroyingFromTheLogTest {
   void aSheafThatIsInUseIsNotDeletedAsRetired() throws Exception {
     flip("UPDATE sheaf SET retired_at = 1");
     desk.clock().forward(Duration.ofHours(1));
-    Upkeep.Done done = desk.office().stores().upkeep(desk.shelf().store());
+    Upkeep.UpkeepDone done = desk.office().stores().upkeep(desk.shelf().store());
     assertThat(done.deleted()).isZero();
     for (String name : List.of("a.txt", "b.txt")) {
       assertThat(text(name)).isEqualTo(TEXT);

@@ -109,7 +109,7 @@ class ErasingPropertyTest {
     }
     FileLife life = desk.office().files().life(file);
     long before = sheafBytes(base);
-    Erasures.Erased erased =
+    Erasures.ErasureDone erased =
         desk.office().erasures().erase(file, numbers, life.file().path().name());
     assertThat(erased.freed()).isEqualTo(before - sheafBytes(base));
     for (Revision revision : life.revisions()) {

@@ -119,7 +119,8 @@ class ErasuresTest {
 
     Erasures.Consequences told = desk.office().erasures().rehearse(before.ref(), Set.of(2));
     long size = sheafBytes();
-    Erasures.Erased erased = desk.office().erasures().erase(before.ref(), Set.of(2), "list.csv");
+    Erasures.ErasureDone erased =
+        desk.office().erasures().erase(before.ref(), Set.of(2), "list.csv");
 
     assertThat(erased.freed()).isEqualTo(told.freed()).isEqualTo(size - sheafBytes());
     assertThat(told.current().orElseThrow().number()).isEqualTo(5);
@@ -156,7 +157,7 @@ class ErasuresTest {
     long told = desk.office().erasures().rehearse(list, Set.of()).freed();
     long size = sheafBytes();
 
-    Erasures.Erased erased = desk.office().erasures().erase(list, Set.of(), "list.csv");
+    Erasures.ErasureDone erased = desk.office().erasures().erase(list, Set.of(), "list.csv");
 
     assertThat(erased.freed()).isEqualTo(told).isEqualTo(size - sheafBytes());
     assertThat(filesWith(java.util.Arrays.copyOf(secret, 200))).isEmpty();
@@ -177,7 +178,7 @@ class ErasuresTest {
     Erasures.Consequences told = desk.office().erasures().rehearse(life.ref(), Set.of(3));
     long size = sheafBytes();
 
-    Erasures.Erased erased = desk.office().erasures().erase(life.ref(), Set.of(3), "list.csv");
+    Erasures.ErasureDone erased = desk.office().erasures().erase(life.ref(), Set.of(3), "list.csv");
 
     assertThat(erased.freed()).isEqualTo(told.freed()).isEqualTo(size - sheafBytes());
     assertThat(filesWith(java.util.Arrays.copyOf(secret, 200))).isEmpty();
@@ -206,7 +207,8 @@ class ErasuresTest {
     Files.delete(desk.file("QUAILCASE.txt"));
     desk.capture();
 
-    Erasures.Erased erased = desk.office().erasures().erase(life.ref(), Set.of(), "QUAILCASE.txt");
+    Erasures.ErasureDone erased =
+        desk.office().erasures().erase(life.ref(), Set.of(), "QUAILCASE.txt");
 
     assertThat(erased.everything()).isTrue();
     for (String word : List.of("PLOVERCASE", "QUAILCASE", "SECRETWORD")) {
@@ -246,7 +248,7 @@ class ErasuresTest {
     Path mail = Files.createDirectories(base.resolve("mail"));
     Path arrival = Files.write(mail.resolve("ARRIVALCASE.txt"), edition);
     FileRef guide = desk.life("guide.txt").ref();
-    Intake.Done onto = desk.office().intake().bringIn(arrival, guide, "", true);
+    Intake.TakenIn onto = desk.office().intake().bringIn(arrival, guide, "", true);
     desk.write("guide.txt", "the guide, another");
     desk.capture();
     desk.office().erasures().erase(guide, Set.of(onto.brought().revision()), "guide.txt");
@@ -254,7 +256,7 @@ class ErasuresTest {
 
     byte[] fresh = noise(5, 5000);
     Path other = Files.write(mail.resolve("FRESHCASE.txt"), fresh);
-    Intake.Done made =
+    Intake.TakenIn made =
         desk.office()
             .intake()
             .bringInNew(other, desk.shelf(), new InnerPath("NEWCASE.txt"), "", true);
@@ -274,7 +276,7 @@ class ErasuresTest {
     FileRef contract = desk.life("contract with Lund.txt").ref();
     Files.delete(desk.file("contract with Lund.txt"));
     desk.capture();
-    Erasures.Erased erased =
+    Erasures.ErasureDone erased =
         desk.office().erasures().erase(contract, Set.of(), "contract with Lund.txt", true);
     assertIntact();
     assertThat(desk.office().stores().ledger(desk.shelf().store()))
@@ -379,7 +381,7 @@ class ErasuresTest {
     desk.capture();
     FileLife life = desk.life("plan.bin");
 
-    Erasures.Erased erased = desk.office().erasures().erase(life.ref(), Set.of(1), "plan.bin");
+    Erasures.ErasureDone erased = desk.office().erasures().erase(life.ref(), Set.of(1), "plan.bin");
 
     assertThat(erased.freed()).isBetween((long) secret.length, 600_000L);
     assertThat(filesWith(java.util.Arrays.copyOf(secret, 200))).isEmpty();

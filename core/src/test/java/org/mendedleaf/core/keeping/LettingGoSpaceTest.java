@@ -78,7 +78,7 @@ class LettingGoSpaceTest {
         }
         long before = bytes();
         Erasures.Consequences told = desk.office().erasures().rehearse(life.ref(), going);
-        Erasures.Erased erased =
+        Erasures.ErasureDone erased =
             desk.office().erasures().erase(life.ref(), going, life.file().path().name());
         assertThat(bytes()).as("file %d", file).isLessThanOrEqualTo(before + ACT);
         assertThat(erased.freed()).isEqualTo(told.freed()).isGreaterThan(-ACT);

@@ -65,7 +65,7 @@ class RoomTest {
     return desk.life(name).revisions().stream().map(Revision::number).toList();
   }
 
-  private Thinnings.Done thin() throws Exception {
+  private Thinnings.Thinned thin() throws Exception {
     return desk.office().thinnings().thin(desk.shelf(), false);
   }
 
@@ -75,7 +75,7 @@ class RoomTest {
     var held = desk.office().sayings().hold(list, 0, "a dispute");
     choose("at most 150 KB");
 
-    Thinnings.Done first = thin();
+    Thinnings.Thinned first = thin();
     assertThat(held).isPositive();
     assertThat(first.did().forRoom()).as("200 KB are there").isEqualTo(3);
     assertThat(first.did().lastOnes()).isEmpty();

@@ -78,12 +78,12 @@ class ThinningPropertyTest {
       choose();
       var noticed = office.thinnings().thin(shelf, true);
       clock.forward(Duration.ofDays(4));
-      Thinnings.Rehearsal told = office.thinnings().rehearse(shelf, clock.instant());
+      Thinnings.RehearsedThinning told = office.thinnings().rehearse(shelf, clock.instant());
       assertThat(going(told)).isEqualTo(plainlyGoing());
       Erasures.Freed freed = office.thinnings().freed(told);
       long before = bytes(base);
 
-      Thinnings.Done done = office.thinnings().thin(shelf, true);
+      Thinnings.Thinned done = office.thinnings().thin(shelf, true);
 
       assertThat(done.did().concerned()).isEqualTo(told.concerned());
       assertThat(noticed.freed()).isZero();
@@ -93,7 +93,7 @@ class ThinningPropertyTest {
       }
       assertThat(bytes(base)).isEqualTo(before - done.freed());
       agrees(told);
-      Thinnings.Done again = office.thinnings().thin(shelf, true);
+      Thinnings.Thinned again = office.thinnings().thin(shelf, true);
       if (office.plans().of(shelf).orElseThrow().plan().room().isEmpty()) {
         assertThat(again.did().isIdle()).as("again at the same moment").isTrue();
       }
@@ -129,7 +129,7 @@ class ThinningPropertyTest {
                   shelf, NamedPlan.keepingAll("All", ZoneOffset.UTC, java.time.DayOfWeek.MONDAY));
       assertThat(all).hasSize(1);
       for (int i = 0; i < 3; i++) {
-        Thinnings.Done raised = office.thinnings().thin(shelf, true);
+        Thinnings.Thinned raised = office.thinnings().thin(shelf, true);
         assertThat(raised.freed()).isZero();
         clock.forward(Duration.ofDays(20));
       }
@@ -182,7 +182,7 @@ class ThinningPropertyTest {
       }
       var unused = office.shelves().capture(shelf, true, Progress.NONE);
     }
-    for (ShelfLineages.OfFile file : office.plans().lineages(shelf).files()) {
+    for (ShelfLineages.FileLineage file : office.plans().lineages(shelf).files()) {
       FileRef ref = new FileRef(shelf.store(), file.file());
       FileLife life = office.files().life(ref);
       for (Revision revision : life.revisions()) {
@@ -211,7 +211,7 @@ class ThinningPropertyTest {
     var unused = office.plans().chooseConfirmed(shelf, plan);
   }
 
-  private static Set<String> going(Thinnings.Rehearsal told) {
+  private static Set<String> going(Thinnings.RehearsedThinning told) {
     return told.concerned().stream()
         .filter(one -> one.fate() != Thinnings.Fate.KEPT_AFTER_ALL)
         .map(one -> one.revision().file() + " " + one.revision().revision())
@@ -229,7 +229,7 @@ class ThinningPropertyTest {
     List<ContentId> gone = new ArrayList<>();
     List<ContentId> all = new ArrayList<>();
     List<Yielding> yielding = new ArrayList<>();
-    for (ShelfLineages.OfFile file : office.plans().lineages(shelf).files()) {
+    for (ShelfLineages.FileLineage file : office.plans().lineages(shelf).files()) {
       for (Judgement.Judged one : judgement.of(file.lineage())) {
         all.add(space.content(file.file(), one.number()).orElseThrow());
         if (!one.stays()) {
@@ -240,7 +240,7 @@ class ThinningPropertyTest {
               file.lineage().revisions().stream()
                   .filter(kept -> kept.number() == one.number())
                   .findFirst()
-                  .flatMap(Lineage.Kept::until)
+                  .flatMap(Lineage.KeptRevision::until)
                   .orElseThrow();
           yielding.add(new Yielding(file.file(), one.number(), replaced));
         }
@@ -271,12 +271,12 @@ class ThinningPropertyTest {
     }
   }
 
-  private void agrees(Thinnings.Rehearsal told) throws IOException {
+  private void agrees(Thinnings.RehearsedThinning told) throws IOException {
     Set<String> expected = new HashSet<>(states.keySet());
     told.with(Thinnings.Fate.ERASED)
         .forEach(one -> expected.remove(one.revision().file() + " " + one.revision().revision()));
     Set<String> there = new HashSet<>();
-    for (ShelfLineages.OfFile file : office.plans().lineages(shelf).files()) {
+    for (ShelfLineages.FileLineage file : office.plans().lineages(shelf).files()) {
       for (Revision revision :
           office.files().life(new FileRef(shelf.store(), file.file())).revisions()) {
         String name = file.file() + " " + revision.number();

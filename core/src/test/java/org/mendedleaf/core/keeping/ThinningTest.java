@@ -84,7 +84,7 @@ class ThinningTest {
     }
   }
 
-  private Thinnings.Done thin() throws IOException {
+  private Thinnings.Thinned thin() throws IOException {
     return thinnings().thin(desk.shelf(), false);
   }
 
@@ -95,7 +95,7 @@ class ThinningTest {
     desk.capture();
     choose(LEAN);
 
-    Thinnings.Rehearsal told = thinnings().rehearse(desk.shelf(), desk.clock().instant());
+    Thinnings.RehearsedThinning told = thinnings().rehearse(desk.shelf(), desk.clock().instant());
     assertThat(told.with(Thinnings.Fate.NOTICED)).hasSize(3);
     long freed = thinnings().freed(told).bytes();
     assertThat(thin().did().concerned()).isEqualTo(told.concerned());
@@ -106,10 +106,10 @@ class ThinningTest {
     assertThat(thin().did().isIdle()).as("again at the same moment").isTrue();
 
     Instant due = desk.clock().instant().plus(Duration.ofDays(10));
-    Thinnings.Rehearsal later = thinnings().rehearse(desk.shelf(), due);
+    Thinnings.RehearsedThinning later = thinnings().rehearse(desk.shelf(), due);
     desk.clock().forward(Duration.ofDays(10));
     long before = sheafBytes();
-    Thinnings.Done done = thin();
+    Thinnings.Thinned done = thin();
     assertThat(done.did().concerned()).isEqualTo(later.concerned());
     assertThat(done.freed())
         .isEqualTo(freed)
@@ -171,7 +171,7 @@ class ThinningTest {
     choose("{'name':'All','keep':['everything'],'grace':'10 days'}");
     var sentence = KeepSentences.parse("keep the newest 1 of *.csv").orElseThrow();
 
-    Thinnings.Done once = thinnings().thinOnce(desk.shelf(), sentence, false);
+    Thinnings.Thinned once = thinnings().thinOnce(desk.shelf(), sentence, false);
     assertThat(once.did().with(Thinnings.Fate.NOTICED))
         .allSatisfy(one -> assertThat(one.revision().path().name()).isEqualTo("list.csv"))
         .hasSize(3);

@@ -9,7 +9,7 @@ import net.jqwik.api.constraints.NotEmpty;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
-import org.mendedleaf.core.likeness.PlainName.Kind;
+import org.mendedleaf.core.likeness.PlainName.NameKind;
 
 /** What hangs on a name is told from the name. */
 class PlainNameTest {
@@ -52,7 +52,7 @@ class PlainNameTest {
     assertThat(PlainName.of("Price sheet.csv").date()).isEmpty();
     assertThat(PlainName.of("Price sheet MO.csv").decorations())
         .extracting(PlainName.Decoration::kind)
-        .containsExactly(Kind.INITIALS);
+        .containsExactly(NameKind.INITIALS);
   }
 
   @Test

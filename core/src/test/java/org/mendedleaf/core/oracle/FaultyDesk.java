@@ -229,7 +229,8 @@ public final class FaultyDesk implements Closeable {
 
   public CaptureOutcome capture() throws IOException {
     clock.forward(Duration.ofHours(1));
-    return captures().run(new Capture.Request(shelf, folder(), "maren", false), Progress.NONE);
+    return captures()
+        .run(new Capture.CaptureRequest(shelf, folder(), "maren", false), Progress.NONE);
   }
 
   public SetClock clock() {

@@ -81,9 +81,9 @@ public final class PlainModel {
       throws IOException {
     SortedMap<InnerPath, String> recorded = new TreeMap<>();
     for (TreeEntry entry : office.moments().tree(shelf, InnerPath.ROOT, new Moment.At(at))) {
-      if (entry.kind() == TreeEntry.Kind.LINK) {
+      if (entry.kind() == TreeEntry.EntryKind.LINK) {
         recorded.put(entry.path(), "-> " + entry.link().orElseThrow());
-      } else if (entry.kind() == TreeEntry.Kind.FILE) {
+      } else if (entry.kind() == TreeEntry.EntryKind.FILE) {
         byte[] bytes = office.files().contents(shelf.store()).bytes(entry.content().orElseThrow());
         recorded.put(entry.path(), hash(bytes));
       }

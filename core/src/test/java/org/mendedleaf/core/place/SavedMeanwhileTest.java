@@ -68,7 +68,7 @@ class SavedMeanwhileTest {
             LaterFiles.KEEP);
     desk.recovery()
         .run(
-            new Recovery.Request(
+            new Recovery.RecoveryRequest(
                 order,
                 Optional.of(desk.folder()),
                 "maren",

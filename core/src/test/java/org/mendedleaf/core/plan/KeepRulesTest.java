@@ -75,22 +75,22 @@ class KeepRulesTest {
   }
 
   private static Lineage history(String name, String text) {
-    List<Lineage.Kept> kept = new ArrayList<>();
+    List<Lineage.KeptRevision> kept = new ArrayList<>();
     for (String event : text.split("; ", -1)) {
       String[] words = event.split(" ", -1);
       Instant at = time(words[1] + " " + words[2]);
       boolean removed = words[0].equals("removed");
       if (!kept.isEmpty() && kept.get(kept.size() - 1).until().isEmpty()) {
-        Lineage.Kept last = kept.remove(kept.size() - 1);
+        Lineage.KeptRevision last = kept.remove(kept.size() - 1);
         kept.add(
-            new Lineage.Kept(
+            new Lineage.KeptRevision(
                 last.number(), last.from(), Optional.of(at), removed, last.bytes(), last.said()));
       }
       if (!removed) {
         Set<Said> said = EnumSet.noneOf(Said.class);
         Arrays.stream(words).skip(3).map(SAID::get).forEach(said::add);
         int number = Integer.parseInt(words[0].substring(1));
-        kept.add(new Lineage.Kept(number, at, Optional.empty(), false, 1000, said));
+        kept.add(new Lineage.KeptRevision(number, at, Optional.empty(), false, 1000, said));
       }
     }
     return new Lineage(new InnerPath(name), kept);

@@ -17,7 +17,7 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.ShrinkingMode;
 import org.mendedleaf.core.history.InnerPath;
-import org.mendedleaf.core.plan.Lineage.Kept;
+import org.mendedleaf.core.plan.Lineage.KeptRevision;
 import org.mendedleaf.core.plan.Lineage.Said;
 
 /** Judging over random histories and plans, in zones whose clocks change. */
@@ -64,7 +64,7 @@ class KeepingPropertyTest {
 
   /** Saves and removals at any distance, often within an hour, and often at a day's very end. */
   private Lineage lineage() {
-    List<Kept> kept = new ArrayList<>();
+    List<KeptRevision> kept = new ArrayList<>();
     Instant now = Instant.parse("2023-10-20T00:00:00Z");
     int events = 1 + random.nextInt(14);
     for (int i = 0; i < events; i++) {
@@ -85,11 +85,11 @@ class KeepingPropertyTest {
     };
   }
 
-  private void next(List<Kept> kept, Instant at, boolean removed) {
+  private void next(List<KeptRevision> kept, Instant at, boolean removed) {
     if (!kept.isEmpty() && kept.get(kept.size() - 1).until().isEmpty()) {
-      Kept last = kept.remove(kept.size() - 1);
+      KeptRevision last = kept.remove(kept.size() - 1);
       kept.add(
-          new Kept(
+          new KeptRevision(
               last.number(),
               last.from(),
               Optional.of(at),
@@ -108,7 +108,7 @@ class KeepingPropertyTest {
       Optional<Instant> gathered =
           random.nextInt(8) == 0 ? Optional.of(at.plus(gap())) : Optional.empty();
       kept.add(
-          new Kept(
+          new KeptRevision(
               kept.size() + 1,
               at,
               Optional.empty(),
@@ -120,7 +120,7 @@ class KeepingPropertyTest {
   }
 
   private Instant after(Lineage file) {
-    Kept last = file.newest();
+    KeptRevision last = file.newest();
     return last.until().orElse(last.from()).plus(gap());
   }
 
@@ -153,7 +153,7 @@ class KeepingPropertyTest {
     CarePlan plan = plan();
     Instant at = after(file);
     List<Judgement.Judged> promised = new Judgement(plan, at).of(file);
-    List<Kept> later = new ArrayList<>(file.revisions());
+    List<KeptRevision> later = new ArrayList<>(file.revisions());
     Instant now = at;
     int events = random.nextInt(8);
     for (int i = 0; i < events; i++) {
@@ -171,12 +171,13 @@ class KeepingPropertyTest {
     }
   }
 
-  private List<Kept> unmarked(List<Kept> before, Instant at, boolean removed) {
-    List<Kept> kept = new ArrayList<>(before);
+  private List<KeptRevision> unmarked(List<KeptRevision> before, Instant at, boolean removed) {
+    List<KeptRevision> kept = new ArrayList<>(before);
     next(kept, at, removed);
     if (!removed) {
-      Kept last = kept.remove(kept.size() - 1);
-      kept.add(new Kept(last.number(), at, Optional.empty(), false, last.bytes(), Set.of()));
+      KeptRevision last = kept.remove(kept.size() - 1);
+      kept.add(
+          new KeptRevision(last.number(), at, Optional.empty(), false, last.bytes(), Set.of()));
     }
     return kept;
   }
@@ -186,7 +187,7 @@ class KeepingPropertyTest {
     random = new Random(seed);
     Lineage file = lineage();
     List<Integer> stays = staying(file, plan(), after(file));
-    for (Kept one : file.revisions()) {
+    for (KeptRevision one : file.revisions()) {
       if (one.until().isEmpty() || one.is(Said.HELD)) {
         assertThat(stays).contains(one.number());
       }
@@ -234,7 +235,7 @@ class KeepingPropertyTest {
     Instant at = after(file);
     Instant since = days.before(at, plan.zone());
     List<Integer> staying = staying(file, plan, at);
-    for (Kept one : file.revisions()) {
+    for (KeptRevision one : file.revisions()) {
       boolean wasCurrent = one.until().isEmpty() || one.until().get().isAfter(since);
       if (wasCurrent) {
         assertThat(staying).contains(one.number());

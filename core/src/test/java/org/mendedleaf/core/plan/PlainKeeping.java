@@ -8,7 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeSet;
-import org.mendedleaf.core.plan.Lineage.Kept;
+import org.mendedleaf.core.plan.Lineage.KeptRevision;
 import org.mendedleaf.core.plan.Lineage.Said;
 
 /**
@@ -21,13 +21,13 @@ final class PlainKeeping {
 
   static List<Integer> stays(Lineage file, CarePlan plan, Instant at) {
     TreeSet<Integer> stays = new TreeSet<>();
-    List<Kept> all = file.revisions();
-    Kept newest = all.get(all.size() - 1);
+    List<KeptRevision> all = file.revisions();
+    KeptRevision newest = all.get(all.size() - 1);
     boolean onShelf = newest.until().isEmpty();
     Instant removedFrom = ago(plan.removed(), plan, at);
     boolean removedLately = !onShelf && newest.until().get().isAfter(removedFrom);
     for (int i = 0; i < all.size(); i++) {
-      Kept one = all.get(i);
+      KeptRevision one = all.get(i);
       if (one.until().isEmpty()
           || one.said().contains(Said.HELD)
           || one.said().contains(Said.IN_SNAPSHOT)) {
@@ -46,7 +46,7 @@ final class PlainKeeping {
     }
     for (KeepRule rule : plan.rules()) {
       for (int i = 0; i < all.size(); i++) {
-        Kept one = all.get(i);
+        KeptRevision one = all.get(i);
         boolean passes = true;
         for (Filter filter : rule.filters()) {
           passes &= filter.passes(file, one, plan.zone());
@@ -60,15 +60,20 @@ final class PlainKeeping {
     return List.copyOf(stays);
   }
 
-  private static Optional<Kept> newestMarked(List<Kept> revisions) {
+  private static Optional<KeptRevision> newestMarked(List<KeptRevision> revisions) {
     return revisions.stream()
         .filter(one -> one.said().contains(Said.KNOWN_GOOD))
         .reduce((older, newer) -> newer);
   }
 
   private static boolean keeps(
-      KeepRule.What what, List<Kept> all, int i, boolean counts, CarePlan plan, Instant at) {
-    Kept one = all.get(i);
+      KeepRule.What what,
+      List<KeptRevision> all,
+      int i,
+      boolean counts,
+      CarePlan plan,
+      Instant at) {
+    KeptRevision one = all.get(i);
     if (what instanceof KeepRule.Newest newest) {
       return counts && all.size() - i <= newest.count();
     } else if (what instanceof KeepRule.ReplacedLessThan replaced) {

@@ -51,7 +51,7 @@ class BringInFaultsTest {
   private BringIn.Brought bring() throws IOException {
     return desk.bringIn()
         .bring(
-            new BringIn.Request(
+            new BringIn.BringInRequest(
                 arrival,
                 desk.shelf(),
                 desk.folder(),

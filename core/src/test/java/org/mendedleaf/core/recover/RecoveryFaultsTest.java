@@ -81,7 +81,7 @@ class RecoveryFaultsTest {
   private Receipt run(RecoveryOrder order, String run, Progress progress) throws IOException {
     desk.recovery()
         .run(
-            new Recovery.Request(
+            new Recovery.RecoveryRequest(
                 order,
                 Optional.of(desk.folder()),
                 "maren",

@@ -88,7 +88,7 @@ class RecoveryPowerCutTest {
             LaterFiles.KEEP);
     desk.recovery()
         .run(
-            new Recovery.Request(
+            new Recovery.RecoveryRequest(
                 order,
                 Optional.of(desk.folder()),
                 "maren",

@@ -75,13 +75,13 @@ class DepositTest {
     return Files.writeString(Files.createDirectories(base.resolve("mail")).resolve(name), content);
   }
 
-  private Intake.Done bringNew(String path, String content) throws IOException {
+  private Intake.TakenIn bringNew(String path, String content) throws IOException {
     return office()
         .intake()
         .bringInNew(arrival("a.txt", content), shelf, new InnerPath(path), "", false);
   }
 
-  private Intake.Done bring(FileRef onto, String content) throws IOException {
+  private Intake.TakenIn bring(FileRef onto, String content) throws IOException {
     return office().intake().bringIn(arrival("b.txt", content), onto, "", false);
   }
 
@@ -94,7 +94,7 @@ class DepositTest {
   private Map<String, String> tree(Moment moment) throws IOException {
     Map<String, String> tree = new TreeMap<>();
     for (TreeEntry entry : office().moments().tree(shelf, InnerPath.ROOT, moment)) {
-      if (entry.kind() == TreeEntry.Kind.FILE) {
+      if (entry.kind() == TreeEntry.EntryKind.FILE) {
         FileRef file = new FileRef(shelf.store(), entry.file().getAsLong());
         tree.put(entry.path().text(), content(file, entry.revision().getAsInt()));
       }
@@ -110,9 +110,9 @@ class DepositTest {
   void revisionsAreBroughtInFromR1MendedAndTakenBack() throws Exception {
     onDeposit(
         () -> {
-          Intake.Done made = bringNew("guides/care.txt", "first edition");
+          Intake.TakenIn made = bringNew("guides/care.txt", "first edition");
           assertThat(made.brought().revision()).isEqualTo(1);
-          Intake.Done second = bring(made.file(), "second edition");
+          Intake.TakenIn second = bring(made.file(), "second edition");
           assertThat(content(made.file(), 2)).isEqualTo("second edition");
           assertThatThrownBy(() -> bring(made.file(), "second edition"))
               .hasMessageContaining("is exactly r2 of guides/care.txt");
@@ -131,7 +131,7 @@ class DepositTest {
   void aNewFileThatIsTakenBackIsGoneAndCanBeBroughtBack() throws Exception {
     onDeposit(
         () -> {
-          Intake.Done made = bringNew("care.txt", "first edition");
+          Intake.TakenIn made = bringNew("care.txt", "first edition");
           office().files().undo(shelf.store(), made.brought().act());
           assertThat(now()).isEmpty();
           office()
@@ -261,7 +261,7 @@ class DepositTest {
       }
       case 1 -> {
         if (!model.get(any).equals(content)) {
-          Intake.Done done = bring(refs.get(any), content);
+          Intake.TakenIn done = bring(refs.get(any), content);
           if (act % 2 == 0) {
             model.put(any, content);
           } else {

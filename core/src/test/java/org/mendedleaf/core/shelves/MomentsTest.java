@@ -99,7 +99,7 @@ class MomentsTest {
   @Test
   void aFolderHasAStatePerChangeInIt() throws Exception {
     InnerPath in = new InnerPath("in");
-    Moments.Standing standing =
+    Moments.MomentStanding standing =
         desk.office()
             .moments()
             .standing(desk.shelf(), in, new Moment.At(FIRST.plus(Duration.ofMinutes(90))));

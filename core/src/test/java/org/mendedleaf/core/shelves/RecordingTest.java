@@ -78,14 +78,14 @@ class RecordingTest {
 
     assertThatThrownBy(desk::capture).hasMessageContaining("paused since Tue 3 Mar 2026");
     assertThat(revisions("list.csv")).isEqualTo(1);
-    assertThat(covered("list.csv").state()).isEqualTo(Coverage.State.NO_LONGER);
+    assertThat(covered("list.csv").state()).isEqualTo(Coverage.CoverageState.NO_LONGER);
     assertThat(office().shelves().named(desk.shelf().name()).recording())
         .isEqualTo(RecordingState.PAUSED);
 
     office().recordingAndPeople().recording(desk.shelf(), true);
     desk.capture();
     assertThat(revisions("list.csv")).isEqualTo(2);
-    assertThat(covered("list.csv").state()).isEqualTo(Coverage.State.RECORDED);
+    assertThat(covered("list.csv").state()).isEqualTo(Coverage.CoverageState.RECORDED);
   }
 
   @Test
@@ -146,7 +146,7 @@ class RecordingTest {
     assertThat(covered("scratch/draft.tmp").because())
         .contains(
             "leaves out “*.tmp” since Tue 3 Mar 2026; what was recorded of it before is kept");
-    assertThat(covered("scratch/new.tmp").state()).isEqualTo(Coverage.State.UNCOVERED);
+    assertThat(covered("scratch/new.tmp").state()).isEqualTo(Coverage.CoverageState.UNCOVERED);
 
     Files.delete(desk.file("scratch/draft.tmp"));
     desk.capture();

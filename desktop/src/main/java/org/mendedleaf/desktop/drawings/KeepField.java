@@ -20,15 +20,15 @@ public final class KeepField extends Control {
    * @param at since when it was the current one
    * @param stays whether it, or any of them, stays
    */
-  public record Leaf(Instant at, boolean stays, boolean current, boolean issued) {}
+  public record FieldLeaf(Instant at, boolean stays, boolean current, boolean issued) {}
 
   /**
    * A file, or many.
    *
    * @param removed whether it is off its shelf
    */
-  public record Row(String name, boolean removed, List<Leaf> leaves) {
-    public Row {
+  public record FieldRow(String name, boolean removed, List<FieldLeaf> leaves) {
+    public FieldRow {
       leaves = List.copyOf(leaves);
     }
   }
@@ -39,23 +39,24 @@ public final class KeepField extends Control {
    * @param now the right end
    * @param oldest what must have room at the left
    */
-  public record Drawn(Instant now, Instant oldest, List<Row> rows) {
-    public static final Drawn NOTHING = new Drawn(Instant.EPOCH, Instant.EPOCH, List.of());
+  public record DrawnField(Instant now, Instant oldest, List<FieldRow> rows) {
+    public static final DrawnField NOTHING =
+        new DrawnField(Instant.EPOCH, Instant.EPOCH, List.of());
 
-    public Drawn {
+    public DrawnField {
       rows = List.copyOf(rows);
     }
   }
 
-  private final ObjectProperty<Drawn> drawn =
-      new SimpleObjectProperty<>(this, "drawn", Drawn.NOTHING);
+  private final ObjectProperty<DrawnField> drawn =
+      new SimpleObjectProperty<>(this, "drawn", DrawnField.NOTHING);
 
   public KeepField() {
     getStyleClass().add("keep-field");
     setAccessibleRole(AccessibleRole.IMAGE_VIEW);
   }
 
-  public ObjectProperty<Drawn> drawnProperty() {
+  public ObjectProperty<DrawnField> drawnProperty() {
     return drawn;
   }
 

@@ -27,23 +27,24 @@ final class KeepFieldLayout {
    * @param staying how many of them stay
    * @param going how many go
    */
-  record Placed(double x, int staying, int going, boolean current, boolean issued) {}
+  record PlacedFieldLeaf(double x, int staying, int going, boolean current, boolean issued) {}
 
   /** The leaves from left to right. */
-  List<Placed> place(List<KeepField.Leaf> leaves) {
-    Map<Long, Placed> bins = new TreeMap<>();
-    for (KeepField.Leaf leaf : leaves) {
+  List<PlacedFieldLeaf> place(List<KeepField.FieldLeaf> leaves) {
+    Map<Long, PlacedFieldLeaf> bins = new TreeMap<>();
+    for (KeepField.FieldLeaf leaf : leaves) {
       double x = x(scale.place(leaf.at()));
       long bin = Math.round(x / APART);
-      Placed one =
-          new Placed(x, leaf.stays() ? 1 : 0, leaf.stays() ? 0 : 1, leaf.current(), leaf.issued());
+      PlacedFieldLeaf one =
+          new PlacedFieldLeaf(
+              x, leaf.stays() ? 1 : 0, leaf.stays() ? 0 : 1, leaf.current(), leaf.issued());
       bins.merge(bin, one, KeepFieldLayout::together);
     }
     return new ArrayList<>(bins.values());
   }
 
-  private static Placed together(Placed a, Placed b) {
-    return new Placed(
+  private static PlacedFieldLeaf together(PlacedFieldLeaf a, PlacedFieldLeaf b) {
+    return new PlacedFieldLeaf(
         a.x(),
         a.staying() + b.staying(),
         a.going() + b.going(),

@@ -42,7 +42,7 @@ final class KeepFieldSkin extends SkinBase<KeepField> {
   protected void layoutChildren(double x, double y, double width, double height) {
     drawing.resizeRelocate(x, y, width, height);
     drawing.getChildren().clear();
-    KeepField.Drawn drawn = getSkinnable().drawnProperty().get();
+    KeepField.DrawnField drawn = getSkinnable().drawnProperty().get();
     if (drawn.rows().isEmpty() || width < 160) {
       return;
     }
@@ -54,7 +54,7 @@ final class KeepFieldSkin extends SkinBase<KeepField> {
     double bottom = step * drawn.rows().size();
     marks(scale, layout, bottom);
     double at = step / 2;
-    for (KeepField.Row row : drawn.rows()) {
+    for (KeepField.FieldRow row : drawn.rows()) {
       row(row, names, layout, at, Math.min(LEAF, step * 0.44));
       at += step;
     }
@@ -78,7 +78,7 @@ final class KeepFieldSkin extends SkinBase<KeepField> {
   }
 
   private void row(
-      KeepField.Row row, double names, KeepFieldLayout layout, double y, double length) {
+      KeepField.FieldRow row, double names, KeepFieldLayout layout, double y, double length) {
     Label name = new Label(row.removed() ? Words.of("keepField.removed", row.name()) : row.name());
     name.getStyleClass().add("row-name");
     name.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
@@ -87,7 +87,7 @@ final class KeepFieldSkin extends SkinBase<KeepField> {
     Line line = new Line(layout.x(0), y, layout.x(1), y);
     line.getStyleClass().setAll("row-line");
     drawing.getChildren().addAll(name, line);
-    for (KeepFieldLayout.Placed placed : layout.place(row.leaves())) {
+    for (KeepFieldLayout.PlacedFieldLeaf placed : layout.place(row.leaves())) {
       if (placed.going() > 0) {
         leaf(placed, y, length, true);
       }
@@ -98,7 +98,7 @@ final class KeepFieldSkin extends SkinBase<KeepField> {
   }
 
   /** What stays stands on the line, what goes hangs from it. */
-  private void leaf(KeepFieldLayout.Placed placed, double y, double length, boolean goes) {
+  private void leaf(KeepFieldLayout.PlacedFieldLeaf placed, double y, double length, boolean goes) {
     Path leaf = LeafShape.blade(length, length * 0.34);
     leaf.getStyleClass().setAll("leaf");
     leaf.pseudoClassStateChanged(GOES, goes);
@@ -112,7 +112,7 @@ final class KeepFieldSkin extends SkinBase<KeepField> {
     drawing.getChildren().add(group);
   }
 
-  private static String told(KeepFieldLayout.Placed placed) {
+  private static String told(KeepFieldLayout.PlacedFieldLeaf placed) {
     return Words.of(
         "keepField.told",
         Words.count("keepField.stay", placed.staying()),

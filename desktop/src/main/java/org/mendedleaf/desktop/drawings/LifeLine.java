@@ -24,7 +24,7 @@ public final class LifeLine extends Control {
   public static final int NONE = -1;
 
   private final ObservableList<Leaf> leaves = FXCollections.observableArrayList();
-  private final ObservableList<Stop> stops = FXCollections.observableArrayList();
+  private final ObservableList<SnapshotStop> stops = FXCollections.observableArrayList();
   private final IntegerProperty chosen = new SimpleIntegerProperty(this, "chosen", NONE);
   private final IntegerProperty against = new SimpleIntegerProperty(this, "against", NONE);
   private final BooleanProperty removed = new SimpleBooleanProperty(this, "removed", false);
@@ -49,10 +49,10 @@ public final class LifeLine extends Control {
    *
    * @param taken when; not the same as when the revision was made
    */
-  public record Stop(int revision, String label, Instant taken) {}
+  public record SnapshotStop(int revision, String label, Instant taken) {}
 
   /** The snapshots, oldest first. */
-  public ObservableList<Stop> getStops() {
+  public ObservableList<SnapshotStop> getStops() {
     return stops;
   }
 

@@ -44,20 +44,20 @@ final class LifeLineLayout {
    * @param change how much larger (1.27 = 127 % more) or smaller than the revision before it is; 0
    *     for the first
    */
-  record Placed(Leaf leaf, int bundled, double x, double length, boolean up, double change) {}
+  record PlacedLeaf(Leaf leaf, int bundled, double x, double length, boolean up, double change) {}
 
   /**
    * @param leaves drawn ones, oldest first
    * @param breaks where the stem is broken because time was cut short
    */
-  record Places(List<Placed> leaves, List<Double> breaks) {}
+  record LeafPlaces(List<PlacedLeaf> leaves, List<Double> breaks) {}
 
   /**
    * @param chosen the numbers of the chosen revisions
    */
-  static Places place(List<Leaf> leaves, Set<Integer> chosen, double left, double right) {
+  static LeafPlaces place(List<Leaf> leaves, Set<Integer> chosen, double left, double right) {
     if (leaves.isEmpty()) {
-      return new Places(List.of(), List.of());
+      return new LeafPlaces(List.of(), List.of());
     }
     List<List<Leaf>> bundles =
         bundle(sittings(leaves, chosen), (int) Math.max(1, (right - left) / LEAST_ROOM));
@@ -66,8 +66,8 @@ final class LifeLineLayout {
     double all = Arrays.stream(gaps).map(gap -> Math.min(gap, limit)).sum();
     double room = Math.min(GOOD_ROOM, (right - left) / Math.max(1, bundles.size()));
     double free = Math.max(0, right - left - room * (bundles.size() - 1));
-    Scale scale = Scale.of(leaves);
-    List<Placed> placed = new ArrayList<>();
+    ChangeScale scale = ChangeScale.of(leaves);
+    List<PlacedLeaf> placed = new ArrayList<>();
     List<Double> breaks = new ArrayList<>();
     double x = bundles.size() == 1 ? (left + right) / 2 : left;
     Leaf before = null;
@@ -77,7 +77,7 @@ final class LifeLineLayout {
       double change =
           before == null || before.size() == 0 ? 0 : (double) shown.size() / before.size() - 1;
       placed.add(
-          new Placed(shown, bundle.size(), x, scale.length(shown.size()), i % 2 == 0, change));
+          new PlacedLeaf(shown, bundle.size(), x, scale.length(shown.size()), i % 2 == 0, change));
       before = shown;
       if (i < gaps.length) {
         double step =
@@ -88,7 +88,7 @@ final class LifeLineLayout {
         x += step;
       }
     }
-    return new Places(placed, breaks);
+    return new LeafPlaces(placed, breaks);
   }
 
   /** Runs of revisions that were saved close together are bundled until there is room for all. */
@@ -157,9 +157,9 @@ final class LifeLineLayout {
   }
 
   /** Length by the logarithm of the size, over this file's own range of at least a factor of 4. */
-  private record Scale(double low, double high) {
+  private record ChangeScale(double low, double high) {
 
-    static Scale of(List<Leaf> leaves) {
+    static ChangeScale of(List<Leaf> leaves) {
       double[] logs =
           leaves.stream()
               .filter(leaf -> leaf.size() > 0)
@@ -167,12 +167,12 @@ final class LifeLineLayout {
               .sorted()
               .toArray();
       if (logs.length == 0) {
-        return new Scale(0, Math.log(4));
+        return new ChangeScale(0, Math.log(4));
       }
       double low = logs[0];
       double high = logs[logs.length - 1];
       double missing = Math.max(0, Math.log(4) - (high - low));
-      return new Scale(low - missing / 2, high + missing / 2);
+      return new ChangeScale(low - missing / 2, high + missing / 2);
     }
 
     double length(long size) {

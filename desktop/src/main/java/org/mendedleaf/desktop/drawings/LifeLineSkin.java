@@ -92,7 +92,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     double wide = width * zoom;
     offset = Math.max(0, Math.min(offset, wide - width));
     double stem = height * 0.47;
-    LifeLineLayout.Places places =
+    LifeLineLayout.LeafPlaces places =
         LifeLineLayout.place(
             line.getLeaves(),
             new HashSet<>(List.of(line.chosenProperty().get(), line.againstProperty().get())),
@@ -101,7 +101,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     drawStem(places, stem, width);
     drawSpans(places, stem);
     drawArcs(places, stem);
-    for (LifeLineLayout.Placed placed : places.leaves()) {
+    for (LifeLineLayout.PlacedLeaf placed : places.leaves()) {
       if (placed.x() > -80 && placed.x() < width + 80) {
         drawLeaf(placed, stem, places);
       }
@@ -113,7 +113,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     drawLabels(places, stem, height);
   }
 
-  private void drawStem(LifeLineLayout.Places places, double stem, double width) {
+  private void drawStem(LifeLineLayout.LeafPlaces places, double stem, double width) {
     if (places.leaves().isEmpty()) {
       return;
     }
@@ -132,16 +132,16 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     }
   }
 
-  private void drawArcs(LifeLineLayout.Places places, double stem) {
-    Map<Integer, LifeLineLayout.Placed> byNumber = new HashMap<>();
+  private void drawArcs(LifeLineLayout.LeafPlaces places, double stem) {
+    Map<Integer, LifeLineLayout.PlacedLeaf> byNumber = new HashMap<>();
     places.leaves().forEach(placed -> byNumber.put(placed.leaf().number(), placed));
-    for (LifeLineLayout.Placed placed : places.leaves()) {
+    for (LifeLineLayout.PlacedLeaf placed : places.leaves()) {
       placed
           .leaf()
           .mendedFrom()
           .ifPresent(
               from -> {
-                LifeLineLayout.Placed source = byNumber.get(from);
+                LifeLineLayout.PlacedLeaf source = byNumber.get(from);
                 if (source != null) {
                   double top = stem - 108;
                   QuadCurve arc =
@@ -158,7 +158,8 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     }
   }
 
-  private void drawLeaf(LifeLineLayout.Placed placed, double stem, LifeLineLayout.Places places) {
+  private void drawLeaf(
+      LifeLineLayout.PlacedLeaf placed, double stem, LifeLineLayout.LeafPlaces places) {
     LifeLine line = getSkinnable();
     Leaf leaf = placed.leaf();
     Path blade = LeafShape.blade(placed.length());
@@ -206,9 +207,9 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
   }
 
   /** Which drafts led to which issue: a line under the stem from the first of them to it. */
-  private void drawSpans(LifeLineLayout.Places places, double stem) {
+  private void drawSpans(LifeLineLayout.LeafPlaces places, double stem) {
     double from = Double.NaN;
-    for (LifeLineLayout.Placed placed : places.leaves()) {
+    for (LifeLineLayout.PlacedLeaf placed : places.leaves()) {
       from = Double.isNaN(from) ? placed.x() : from;
       if (issue(placed, places).isPresent()) {
         add(styled(new Line(from, stem + SPAN, placed.x(), stem + SPAN), "issue-span"));
@@ -218,8 +219,8 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
   }
 
   /** A pennant with its letter where a revision was given out, on the side away from its leaf. */
-  private void drawPennants(LifeLineLayout.Places places, double stem) {
-    for (LifeLineLayout.Placed placed : places.leaves()) {
+  private void drawPennants(LifeLineLayout.LeafPlaces places, double stem) {
+    for (LifeLineLayout.PlacedLeaf placed : places.leaves()) {
       Optional<Leaf> issued = issue(placed, places);
       if (issued.isPresent()) {
         double end = placed.up() ? stem + POLE : stem - POLE;
@@ -249,21 +250,21 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
   }
 
   /** The newest issued revision at a place. */
-  private Optional<Leaf> issue(LifeLineLayout.Placed placed, LifeLineLayout.Places places) {
+  private Optional<Leaf> issue(LifeLineLayout.PlacedLeaf placed, LifeLineLayout.LeafPlaces places) {
     return getSkinnable().getLeaves().stream()
         .filter(leaf -> !leaf.issue().isEmpty() && isAt(placed, places, leaf.number()))
         .reduce((first, last) -> last);
   }
 
   /** A diamond under each revision that a snapshot holds; several that hold the same are one. */
-  private void drawStops(LifeLineLayout.Places places, double height) {
+  private void drawStops(LifeLineLayout.LeafPlaces places, double height) {
     LifeLine line = getSkinnable();
     int after = Integer.MIN_VALUE;
-    for (LifeLineLayout.Placed placed : places.leaves()) {
+    for (LifeLineLayout.PlacedLeaf placed : places.leaves()) {
       int from = after;
       int to = placed.leaf().number();
       after = to;
-      List<LifeLine.Stop> held =
+      List<LifeLine.SnapshotStop> held =
           line.getStops().stream()
               .filter(stop -> stop.revision() > from && stop.revision() <= to)
               .toList();
@@ -280,7 +281,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     }
   }
 
-  private String describe(List<LifeLine.Stop> held) {
+  private String describe(List<LifeLine.SnapshotStop> held) {
     LifeLine line = getSkinnable();
     return held.stream()
         .map(
@@ -293,34 +294,34 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
         .collect(Collectors.joining("\n"));
   }
 
-  private boolean isHeld(LifeLineLayout.Placed placed, LifeLineLayout.Places places) {
+  private boolean isHeld(LifeLineLayout.PlacedLeaf placed, LifeLineLayout.LeafPlaces places) {
     return getSkinnable().getLeaves().stream()
         .anyMatch(leaf -> leaf.held() && isAt(placed, places, leaf.number()));
   }
 
-  private boolean isChosen(LifeLineLayout.Placed placed, LifeLineLayout.Places places) {
+  private boolean isChosen(LifeLineLayout.PlacedLeaf placed, LifeLineLayout.LeafPlaces places) {
     return isAt(placed, places, getSkinnable().chosenProperty().get())
         || isAt(placed, places, getSkinnable().againstProperty().get());
   }
 
   private static boolean isAt(
-      LifeLineLayout.Placed placed, LifeLineLayout.Places places, int chosen) {
+      LifeLineLayout.PlacedLeaf placed, LifeLineLayout.LeafPlaces places, int chosen) {
     if (placed.bundled() == 1 || chosen == LifeLine.NONE) {
       return placed.leaf().number() == chosen;
     }
-    List<LifeLineLayout.Placed> all = places.leaves();
+    List<LifeLineLayout.PlacedLeaf> all = places.leaves();
     int at = all.indexOf(placed);
     int after = at == 0 ? Integer.MIN_VALUE : all.get(at - 1).leaf().number();
     return chosen <= placed.leaf().number() && chosen > after;
   }
 
   /** Numbers stand on the side away from their leaf, where nothing is in the way. */
-  private void drawLabels(LifeLineLayout.Places places, double stem, double height) {
+  private void drawLabels(LifeLineLayout.LeafPlaces places, double stem, double height) {
     List<Bounds> taken = new ArrayList<>();
     leaves.values().forEach(leaf -> taken.add(leaf.getBoundsInParent()));
-    List<LifeLineLayout.Placed> inOrder = new ArrayList<>(places.leaves());
+    List<LifeLineLayout.PlacedLeaf> inOrder = new ArrayList<>(places.leaves());
     inOrder.sort(Comparator.comparing(placed -> isChosen(placed, places) ? 0 : 1));
-    for (LifeLineLayout.Placed placed : inOrder) {
+    for (LifeLineLayout.PlacedLeaf placed : inOrder) {
       boolean chosen = isChosen(placed, places);
       Text label = new Text(label(placed));
       label.getStyleClass().setAll("leaf-label");
@@ -339,7 +340,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     }
     double end = Double.NEGATIVE_INFINITY;
     double date = Double.NEGATIVE_INFINITY;
-    for (LifeLineLayout.Placed placed : places.leaves()) {
+    for (LifeLineLayout.PlacedLeaf placed : places.leaves()) {
       if (placed.x() - date >= DATE_ROOM) {
         Text day =
             new Text(
@@ -361,7 +362,8 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
   }
 
   /** Of two chosen leaves the earlier gets a ◁ before its number, the later a ▷ after it. */
-  private void drawSide(LifeLineLayout.Placed placed, LifeLineLayout.Places places, Text label) {
+  private void drawSide(
+      LifeLineLayout.PlacedLeaf placed, LifeLineLayout.LeafPlaces places, Text label) {
     int chosen = getSkinnable().chosenProperty().get();
     int against = getSkinnable().againstProperty().get();
     if (against == LifeLine.NONE || against == chosen) {
@@ -380,7 +382,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
   }
 
   /** A change of more than a third is printed at the leaf's tip. */
-  private void drawChange(LifeLineLayout.Placed placed, double stem) {
+  private void drawChange(LifeLineLayout.PlacedLeaf placed, double stem) {
     if (Math.abs(placed.change()) <= NOTABLE) {
       return;
     }
@@ -404,7 +406,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     text.setY(y);
   }
 
-  private String describe(LifeLineLayout.Placed placed) {
+  private String describe(LifeLineLayout.PlacedLeaf placed) {
     Leaf leaf = placed.leaf();
     String when =
         Shown.moment(
@@ -413,7 +415,7 @@ final class LifeLineSkin extends SkinBase<LifeLine> {
     return placed.bundled() == 1 ? text : text + "\n" + Words.of("life.bundle", placed.bundled());
   }
 
-  private static String label(LifeLineLayout.Placed placed) {
+  private static String label(LifeLineLayout.PlacedLeaf placed) {
     return placed.bundled() == 1
         ? placed.leaf().number() == 0
             ? Words.of("revision.first.short")

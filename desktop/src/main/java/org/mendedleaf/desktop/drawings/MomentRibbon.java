@@ -21,13 +21,13 @@ import javafx.scene.control.Skin;
 public final class MomentRibbon extends Control {
 
   /** Something that changed the shelf. */
-  public record Change(Instant at, long saved, long removed) {}
+  public record RibbonChange(Instant at, long saved, long removed) {}
 
   /** A snapshot, by its number and label. */
-  public record Stop(long id, String label, Instant at) {}
+  public record RibbonStop(long id, String label, Instant at) {}
 
-  private final ObservableList<Change> changes = FXCollections.observableArrayList();
-  private final ObservableList<Stop> stops = FXCollections.observableArrayList();
+  private final ObservableList<RibbonChange> changes = FXCollections.observableArrayList();
+  private final ObservableList<RibbonStop> stops = FXCollections.observableArrayList();
   private final ObjectProperty<Instant> pointer = new SimpleObjectProperty<>(this, "pointer");
   private final BooleanProperty atNow = new SimpleBooleanProperty(this, "atNow", true);
   private final ObjectProperty<Instant> now =
@@ -42,7 +42,7 @@ public final class MomentRibbon extends Control {
     record At(Instant moment) implements Choice {}
 
     /** A snapshot. */
-    record OfStop(Stop stop) implements Choice {}
+    record OfStop(RibbonStop stop) implements Choice {}
 
     /** The change before (-1) or after (1) the pointer. */
     record Step(int direction) implements Choice {}
@@ -55,12 +55,12 @@ public final class MomentRibbon extends Control {
   }
 
   /** What changed the shelf, oldest first. */
-  public ObservableList<Change> getChanges() {
+  public ObservableList<RibbonChange> getChanges() {
     return changes;
   }
 
   /** The snapshots, oldest first. */
-  public ObservableList<Stop> getStops() {
+  public ObservableList<RibbonStop> getStops() {
     return stops;
   }
 

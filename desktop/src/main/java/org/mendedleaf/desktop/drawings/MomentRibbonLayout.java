@@ -32,10 +32,14 @@ final class MomentRibbonLayout {
    * @param removed how many files were removed in it
    * @param end the last moment of it
    */
-  record Placed(double x, double length, long saved, long removed, Instant end) {}
+  record PlacedBar(double x, double length, long saved, long removed, Instant end) {}
 
   MomentRibbonLayout(
-      List<MomentRibbon.Change> changes, Instant now, ZoneId zone, double left, double right) {
+      List<MomentRibbon.RibbonChange> changes,
+      Instant now,
+      ZoneId zone,
+      double left,
+      double right) {
     this.zone = zone;
     LocalDate today = now.atZone(zone).toLocalDate();
     LocalDate begin = changes.isEmpty() ? today : changes.get(0).at().atZone(zone).toLocalDate();
@@ -50,10 +54,10 @@ final class MomentRibbonLayout {
   }
 
   /** The spans in which something happened, oldest first. */
-  List<Placed> place(List<MomentRibbon.Change> changes) {
+  List<PlacedBar> place(List<MomentRibbon.RibbonChange> changes) {
     long[] saved = new long[spans];
     long[] removed = new long[spans];
-    for (MomentRibbon.Change change : changes) {
+    for (MomentRibbon.RibbonChange change : changes) {
       int span = span(change.at());
       saved[span] += change.saved();
       removed[span] += change.removed();
@@ -63,13 +67,13 @@ final class MomentRibbonLayout {
     for (int i = 1; i < spans; i++) {
       most = Math.max(most, saved[i]);
     }
-    List<Placed> placed = new ArrayList<>();
+    List<PlacedBar> placed = new ArrayList<>();
     for (int i = 0; i < spans; i++) {
       if (saved[i] + removed[i] > 0) {
         // Lengths by the root: a day with four times as much has a leaf of twice the length.
         double part = Math.sqrt(Math.min(1, (double) saved[i] / most));
         double length = saved[i] == 0 ? 0 : SHORTEST + (LONGEST - SHORTEST) * part;
-        placed.add(new Placed(middle(i), length, saved[i], removed[i], end(i)));
+        placed.add(new PlacedBar(middle(i), length, saved[i], removed[i], end(i)));
       }
     }
     return placed;

@@ -65,7 +65,7 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
     Line line = new Line(MARGIN, ground, width - MARGIN, ground);
     line.getStyleClass().setAll("ground");
     add(line);
-    for (MomentRibbonLayout.Placed placed : layout.place(ribbon.getChanges())) {
+    for (MomentRibbonLayout.PlacedBar placed : layout.place(ribbon.getChanges())) {
       drawSpan(placed, ground);
     }
     ribbon.getStops().forEach(stop -> drawStop(stop, ground));
@@ -75,7 +75,7 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
     drawing.applyCss();
   }
 
-  private void drawSpan(MomentRibbonLayout.Placed placed, double ground) {
+  private void drawSpan(MomentRibbonLayout.PlacedBar placed, double ground) {
     MomentRibbon ribbon = getSkinnable();
     Instant pointer = ribbon.pointerProperty().get();
     boolean later = !ribbon.atNowProperty().get() && pointer != null && isLater(placed, pointer);
@@ -100,11 +100,11 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
     add(group);
   }
 
-  private boolean isLater(MomentRibbonLayout.Placed placed, Instant pointer) {
+  private boolean isLater(MomentRibbonLayout.PlacedBar placed, Instant pointer) {
     return placed.x() > layout.x(pointer);
   }
 
-  private String describe(MomentRibbonLayout.Placed placed) {
+  private String describe(MomentRibbonLayout.PlacedBar placed) {
     MomentRibbon ribbon = getSkinnable();
     String day = Shown.day(placed.end(), ribbon.nowProperty().get(), ribbon.zoneProperty().get());
     String saved = Words.count("ribbon.saved", placed.saved());
@@ -113,7 +113,7 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
         : day + ": " + saved + ", " + Words.count("ribbon.removed", placed.removed());
   }
 
-  private void drawStop(MomentRibbon.Stop stop, double ground) {
+  private void drawStop(MomentRibbon.RibbonStop stop, double ground) {
     MomentRibbon ribbon = getSkinnable();
     Polygon diamond = new Polygon(0, -DIAMOND, DIAMOND, 0, 0, DIAMOND, -DIAMOND, 0);
     diamond.getStyleClass().setAll("stop");

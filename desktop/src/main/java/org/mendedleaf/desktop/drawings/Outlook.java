@@ -22,7 +22,7 @@ public final class Outlook extends Control {
    *
    * @param low and high bound the band, in bytes
    */
-  public record Point(Instant at, long low, long middle, long high) {}
+  public record OutlookPoint(Instant at, long low, long middle, long high) {}
 
   /**
    * A way.
@@ -30,7 +30,7 @@ public final class Outlook extends Control {
    * @param style of its strokes, like "own" or "other"
    * @param points the first is now; soonest first
    */
-  public record Way(String name, String style, List<Point> points) {
+  public record Way(String name, String style, List<OutlookPoint> points) {
     public Way {
       points = List.copyOf(points);
     }
@@ -41,23 +41,24 @@ public final class Outlook extends Control {
    *
    * @param full bytes with which the drive is full; empty where that is out of sight
    */
-  public record Drawn(List<Way> ways, Optional<Long> full, ZoneId zone) {
-    public Drawn {
+  public record DrawnOutlook(List<Way> ways, Optional<Long> full, ZoneId zone) {
+    public DrawnOutlook {
       ways = List.copyOf(ways);
     }
 
-    static final Drawn NOTHING = new Drawn(List.of(), Optional.empty(), ZoneOffset.UTC);
+    static final DrawnOutlook NOTHING =
+        new DrawnOutlook(List.of(), Optional.empty(), ZoneOffset.UTC);
   }
 
-  private final ObjectProperty<Drawn> drawn =
-      new SimpleObjectProperty<>(this, "drawn", Drawn.NOTHING);
+  private final ObjectProperty<DrawnOutlook> drawn =
+      new SimpleObjectProperty<>(this, "drawn", DrawnOutlook.NOTHING);
 
   public Outlook() {
     getStyleClass().add("outlook");
     setAccessibleRole(AccessibleRole.IMAGE_VIEW);
   }
 
-  public ObjectProperty<Drawn> drawnProperty() {
+  public ObjectProperty<DrawnOutlook> drawnProperty() {
     return drawn;
   }
 

@@ -12,12 +12,12 @@ record OutlookLayout(Instant from, Instant to, long most, double width, double h
 
   private static final int LINES = 4;
 
-  static OutlookLayout of(Outlook.Drawn drawn, double width, double height) {
+  static OutlookLayout of(Outlook.DrawnOutlook drawn, double width, double height) {
     Instant from = Instant.MAX;
     Instant to = Instant.MIN;
     long most = 1;
     for (Outlook.Way way : drawn.ways()) {
-      for (Outlook.Point point : way.points()) {
+      for (Outlook.OutlookPoint point : way.points()) {
         from = point.at().isBefore(from) ? point.at() : from;
         to = point.at().isAfter(to) ? point.at() : to;
         most = Math.max(most, point.high());

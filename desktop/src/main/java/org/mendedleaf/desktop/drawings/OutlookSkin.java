@@ -47,7 +47,7 @@ final class OutlookSkin extends SkinBase<Outlook> {
   protected void layoutChildren(double x, double y, double width, double height) {
     drawing.resizeRelocate(x, y, width, height);
     drawing.getChildren().clear();
-    Outlook.Drawn drawn = getSkinnable().drawnProperty().get();
+    Outlook.DrawnOutlook drawn = getSkinnable().drawnProperty().get();
     if (!drawn.ways().isEmpty()) {
       above = drawn.ways().size() > 1 ? NAMED_TOP : PLAIN_TOP;
       OutlookLayout layout =
@@ -68,7 +68,7 @@ final class OutlookSkin extends SkinBase<Outlook> {
 
   private void scale(OutlookLayout layout) {
     List<Long> lines = layout.lines();
-    Shown.Unit unit = Shown.Unit.fitting(layout.most());
+    Shown.SizeUnit unit = Shown.SizeUnit.fitting(layout.most());
     for (long bytes : lines) {
       double y = above + layout.y(bytes);
       line(LEFT, y, LEFT + layout.width(), y, "scale-line");
@@ -80,7 +80,7 @@ final class OutlookSkin extends SkinBase<Outlook> {
   }
 
   /** The beginnings of months, as many as have room. */
-  private void months(Outlook.Drawn drawn, OutlookLayout layout) {
+  private void months(Outlook.DrawnOutlook drawn, OutlookLayout layout) {
     ZonedDateTime month =
         layout.from().atZone(drawn.zone()).truncatedTo(ChronoUnit.DAYS).withDayOfMonth(1);
     double free = LEFT;
@@ -104,11 +104,11 @@ final class OutlookSkin extends SkinBase<Outlook> {
 
   private void band(Outlook.Way way, OutlookLayout layout) {
     Polygon band = new Polygon();
-    for (Outlook.Point point : way.points()) {
+    for (Outlook.OutlookPoint point : way.points()) {
       band.getPoints().addAll(LEFT + layout.x(point.at()), above + layout.y(point.high()));
     }
     for (int i = way.points().size() - 1; i >= 0; i--) {
-      Outlook.Point point = way.points().get(i);
+      Outlook.OutlookPoint point = way.points().get(i);
       band.getPoints().addAll(LEFT + layout.x(point.at()), above + layout.y(point.low()));
     }
     band.getStyleClass().addAll("band", way.style());
@@ -117,7 +117,7 @@ final class OutlookSkin extends SkinBase<Outlook> {
 
   private void line(Outlook.Way way, OutlookLayout layout) {
     Polyline line = new Polyline();
-    for (Outlook.Point point : way.points()) {
+    for (Outlook.OutlookPoint point : way.points()) {
       line.getPoints().addAll(LEFT + layout.x(point.at()), above + layout.y(point.middle()));
     }
     line.getStyleClass().addAll("way", way.style());
@@ -125,7 +125,7 @@ final class OutlookSkin extends SkinBase<Outlook> {
   }
 
   /** Which line is which, the shelf's own first. */
-  private void names(Outlook.Drawn drawn) {
+  private void names(Outlook.DrawnOutlook drawn) {
     double x = LEFT + 12;
     for (int i = drawn.ways().size() - 1; i >= 0; i--) {
       Outlook.Way way = drawn.ways().get(i);

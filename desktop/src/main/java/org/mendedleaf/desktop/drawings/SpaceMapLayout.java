@@ -11,13 +11,13 @@ import java.util.List;
 final class SpaceMapLayout {
 
   /** A part of the rectangle. */
-  record Part(double x, double y, double width, double height) {}
+  record MapPart(double x, double y, double width, double height) {}
 
   private double x;
   private double y;
   private double width;
   private double height;
-  private final List<Part> parts = new ArrayList<>();
+  private final List<MapPart> parts = new ArrayList<>();
 
   private SpaceMapLayout(double width, double height) {
     this.width = width;
@@ -28,7 +28,7 @@ final class SpaceMapLayout {
    * @param sizes positive, the largest first
    * @return a part for each, in their order
    */
-  static List<Part> divide(List<Double> sizes, double width, double height) {
+  static List<MapPart> divide(List<Double> sizes, double width, double height) {
     SpaceMapLayout layout = new SpaceMapLayout(width, height);
     double sum = sizes.stream().mapToDouble(size -> size).sum();
     if (sum <= 0 || width <= 0 || height <= 0) {
@@ -72,7 +72,8 @@ final class SpaceMapLayout {
     double at = 0;
     for (double area : row) {
       double length = area / thick;
-      parts.add(upright ? new Part(x, y + at, thick, length) : new Part(x + at, y, length, thick));
+      parts.add(
+          upright ? new MapPart(x, y + at, thick, length) : new MapPart(x + at, y, length, thick));
       at += length;
     }
     if (upright) {

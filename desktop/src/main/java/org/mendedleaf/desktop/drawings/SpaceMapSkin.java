@@ -34,7 +34,7 @@ final class SpaceMapSkin extends SkinBase<SpaceMap> {
     drawing.getChildren().clear();
     List<SpaceMap.Plot> plots =
         getSkinnable().plotsProperty().get().stream().filter(plot -> plot.bytes() > 0).toList();
-    List<SpaceMapLayout.Part> parts =
+    List<SpaceMapLayout.MapPart> parts =
         SpaceMapLayout.divide(
             plots.stream().map(plot -> (double) plot.bytes()).toList(), width, height);
     for (int i = 0; i < parts.size(); i++) {
@@ -45,7 +45,7 @@ final class SpaceMapSkin extends SkinBase<SpaceMap> {
   }
 
   /** What it is now lies at the bottom, as soil does; its history stands on it. */
-  private void draw(SpaceMap.Plot plot, SpaceMapLayout.Part part) {
+  private void draw(SpaceMap.Plot plot, SpaceMapLayout.MapPart part) {
     double width = Math.max(0, part.width() - APART);
     double height = Math.max(0, part.height() - APART);
     double now = height * plot.current() / plot.bytes();

@@ -23,16 +23,16 @@ import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.Who;
 import org.mendedleaf.core.keeping.Erasures;
 import org.mendedleaf.desktop.drawings.Tip;
-import org.mendedleaf.desktop.erase.ErasePresenter.Choice;
+import org.mendedleaf.desktop.erase.ErasePresenter.EraseChoice;
 import org.mendedleaf.desktop.shelves.ShelfCrumbs;
 import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /**
  * Erasing revisions of a file for good: only this one or all of them, what follows from it, and the
@@ -129,9 +129,9 @@ public final class ErasePage implements Page {
 
   private void choices() {
     ToggleGroup group = new ToggleGroup();
-    choice(group, one, Choice.ONE, "erase-one");
-    choice(group, several, Choice.SEVERAL, "erase-several");
-    choice(group, all, Choice.ALL, "erase-all");
+    choice(group, one, EraseChoice.ONE, "erase-one");
+    choice(group, several, EraseChoice.SEVERAL, "erase-several");
+    choice(group, all, EraseChoice.ALL, "erase-all");
     one.setSelected(true);
     // The arrow keys choose without an action.
     group
@@ -139,12 +139,12 @@ public final class ErasePage implements Page {
         .addListener(
             (property, before, now) -> {
               if (now != null) {
-                presenter.choiceProperty().set((Choice) now.getUserData());
+                presenter.choiceProperty().set((EraseChoice) now.getUserData());
               }
             });
   }
 
-  private static void choice(ToggleGroup group, RadioButton button, Choice meant, String id) {
+  private static void choice(ToggleGroup group, RadioButton button, EraseChoice meant, String id) {
     button.setToggleGroup(group);
     button.setId(id);
     button.setUserData(meant);
@@ -272,17 +272,17 @@ public final class ErasePage implements Page {
 
   private void showChoice() {
     several.setText(Words.count("erase.several", presenter.tickedProperty().get().size()));
-    Choice choice = presenter.choiceProperty().get();
-    one.setSelected(choice == Choice.ONE);
-    several.setSelected(choice == Choice.SEVERAL);
-    all.setSelected(choice == Choice.ALL);
+    EraseChoice choice = presenter.choiceProperty().get();
+    one.setSelected(choice == EraseChoice.ONE);
+    several.setSelected(choice == EraseChoice.SEVERAL);
+    all.setSelected(choice == EraseChoice.ALL);
     table.node().refresh();
   }
 
   private void tell(Erasures.Consequences told) {
     follows.getChildren().clear();
     boolean none =
-        presenter.choiceProperty().get() == Choice.SEVERAL
+        presenter.choiceProperty().get() == EraseChoice.SEVERAL
             && presenter.tickedProperty().get().isEmpty();
     if (told == null) {
       follows

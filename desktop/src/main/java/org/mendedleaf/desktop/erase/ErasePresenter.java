@@ -15,8 +15,8 @@ import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.Recovering;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
  * What erasing revisions of a file would do, and doing it; knows no nodes. Properties change on the
@@ -27,14 +27,14 @@ final class ErasePresenter {
   private final Context context;
   private final FileRef ref;
   private final int first;
-  private final ObjectProperty<Choice> choice = new SimpleObjectProperty<>(Choice.ONE);
+  private final ObjectProperty<EraseChoice> choice = new SimpleObjectProperty<>(EraseChoice.ONE);
   private final ObjectProperty<Set<Integer>> ticked;
   private final ReadOnlyObjectWrapper<FileLife> life = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<Erasures.Consequences> told = new ReadOnlyObjectWrapper<>();
   private long asked;
 
   /** How much goes. */
-  enum Choice {
+  enum EraseChoice {
     /** Only the revision that one came with. */
     ONE,
     /** Those that are ticked. */
@@ -54,7 +54,7 @@ final class ErasePresenter {
     choice.addListener((property, before, now) -> rehearse());
   }
 
-  ObjectProperty<Choice> choiceProperty() {
+  ObjectProperty<EraseChoice> choiceProperty() {
     return choice;
   }
 
@@ -87,15 +87,16 @@ final class ErasePresenter {
 
   /** Ticks a revision or takes the tick away; what was chosen before is where that begins. */
   void toggle(int number) {
-    Set<Integer> now = new TreeSet<>(choice.get() == Choice.ONE ? Set.of(first) : ticked.get());
+    Set<Integer> now =
+        new TreeSet<>(choice.get() == EraseChoice.ONE ? Set.of(first) : ticked.get());
     if (!now.remove(number)) {
       now.add(number);
     }
     ticked.set(Set.copyOf(now));
-    if (choice.get() == Choice.SEVERAL) {
+    if (choice.get() == EraseChoice.SEVERAL) {
       rehearse();
     } else {
-      choice.set(Choice.SEVERAL);
+      choice.set(EraseChoice.SEVERAL);
     }
   }
 

@@ -51,7 +51,7 @@ final class ComparePane {
     }
   }
 
-  private void show(ComparePresenter.Shown shown) {
+  private void show(ComparePresenter.ShownComparison shown) {
     if (shown == null) {
       return;
     }

@@ -7,7 +7,7 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleIntegerProperty;
 import org.mendedleaf.core.compare.Comparison;
-import org.mendedleaf.core.files.Comparisons.State;
+import org.mendedleaf.core.files.Comparisons.ComparedState;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
@@ -21,10 +21,10 @@ final class ComparePresenter {
   private final Context context;
   private final FilePresenter file;
   private final IntegerProperty against = new SimpleIntegerProperty(FilePresenter.NONE);
-  private final ReadOnlyObjectWrapper<Shown> shown = new ReadOnlyObjectWrapper<>();
-  private State other;
+  private final ReadOnlyObjectWrapper<ShownComparison> shown = new ReadOnlyObjectWrapper<>();
+  private ComparedState other;
   private boolean wanted;
-  private Pair asked;
+  private StatePair asked;
 
   ComparePresenter(Context context, FilePresenter file) {
     this.context = context;
@@ -34,7 +34,7 @@ final class ComparePresenter {
     against.addListener((property, before, now) -> chooseOther(now.intValue()));
   }
 
-  private record Pair(int chosen, State earlier, State later) {}
+  private record StatePair(int chosen, ComparedState earlier, ComparedState later) {}
 
   /**
    * What is shown.
@@ -44,10 +44,10 @@ final class ComparePresenter {
    * @param comparison null while it is being worked out, and where it failed
    * @param problem why it failed; empty if it did not
    */
-  record Shown(String earlier, String later, Comparison comparison, String problem) {}
+  record ShownComparison(String earlier, String later, Comparison comparison, String problem) {}
 
   /** The comparison; null while nothing is compared. */
-  ReadOnlyObjectProperty<Shown> shownProperty() {
+  ReadOnlyObjectProperty<ShownComparison> shownProperty() {
     return shown.getReadOnlyProperty();
   }
 
@@ -78,21 +78,21 @@ final class ComparePresenter {
   /** Holds the chosen revision against what lies at its place now. */
   void withNow() {
     against.set(FilePresenter.NONE);
-    other = new State.Now();
+    other = new ComparedState.Now();
     compare();
   }
 
   /** Holds the chosen revision against any other file. */
   void withFile(Path path) {
     against.set(FilePresenter.NONE);
-    other = new State.Outside(path);
+    other = new ComparedState.Outside(path);
     compare();
   }
 
   private void chooseOther(int number) {
     if (number != FilePresenter.NONE
-        && !(other instanceof State.Recorded at && at.number() == number)) {
-      other = new State.Recorded(number);
+        && !(other instanceof ComparedState.Recorded at && at.number() == number)) {
+      other = new ComparedState.Recorded(number);
       compare();
     }
   }
@@ -103,7 +103,8 @@ final class ComparePresenter {
       shown.set(null);
       return;
     }
-    boolean same = other instanceof State.Recorded at && at.number() == file.chosenProperty().get();
+    boolean same =
+        other instanceof ComparedState.Recorded at && at.number() == file.chosenProperty().get();
     if (other == null || same) {
       other = null;
       against.set(before().orElse(FilePresenter.NONE));
@@ -137,16 +138,22 @@ final class ComparePresenter {
     if (!wanted || life == null || life.revision(chosen).isEmpty()) {
       return;
     }
-    State partner =
-        other != null ? other : before().<State>map(State.Recorded::new).orElse(new State.Now());
-    State own = new State.Recorded(chosen);
-    boolean swapped = partner instanceof State.Recorded recorded && recorded.number() < chosen;
-    Pair pair = swapped ? new Pair(chosen, partner, own) : new Pair(chosen, own, partner);
-    if (pair.equals(asked) && !(partner instanceof State.Now)) {
+    ComparedState partner =
+        other != null
+            ? other
+            : before()
+                .<ComparedState>map(ComparedState.Recorded::new)
+                .orElse(new ComparedState.Now());
+    ComparedState own = new ComparedState.Recorded(chosen);
+    boolean swapped =
+        partner instanceof ComparedState.Recorded recorded && recorded.number() < chosen;
+    StatePair pair =
+        swapped ? new StatePair(chosen, partner, own) : new StatePair(chosen, own, partner);
+    if (pair.equals(asked) && !(partner instanceof ComparedState.Now)) {
       return;
     }
     asked = pair;
-    shown.set(new Shown(named(pair.earlier()), named(pair.later()), null, ""));
+    shown.set(new ShownComparison(named(pair.earlier()), named(pair.later()), null, ""));
     context
         .background()
         .ask(
@@ -155,17 +162,17 @@ final class ComparePresenter {
             problem -> show(pair, null, problem.getMessage()));
   }
 
-  private void show(Pair pair, Comparison found, String problem) {
+  private void show(StatePair pair, Comparison found, String problem) {
     if (wanted && pair.equals(asked)) {
-      shown.set(new Shown(named(pair.earlier()), named(pair.later()), found, problem));
+      shown.set(new ShownComparison(named(pair.earlier()), named(pair.later()), found, problem));
     }
   }
 
-  private static String named(State state) {
-    if (state instanceof State.Recorded recorded) {
+  private static String named(ComparedState state) {
+    if (state instanceof ComparedState.Recorded recorded) {
       return FilePresenter.numbered(recorded.number());
     }
-    return state instanceof State.Outside outside
+    return state instanceof ComparedState.Outside outside
         ? outside.file().getFileName().toString()
         : Words.of("sides.now");
   }

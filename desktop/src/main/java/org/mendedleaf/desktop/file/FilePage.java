@@ -37,12 +37,12 @@ import org.mendedleaf.desktop.drawings.LifeLine;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Action;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** The page of one file: its life, its revisions, and what is inside the chosen one. */
 public final class FilePage implements Page {
@@ -333,10 +333,10 @@ public final class FilePage implements Page {
     if (!line.getLeaves().equals(leaves)) {
       line.getLeaves().setAll(leaves);
     }
-    List<LifeLine.Stop> stops =
+    List<LifeLine.SnapshotStop> stops =
         presenter.statesProperty().get().stream()
             .filter(state -> state.source() == Source.SNAPSHOT)
-            .map(state -> new LifeLine.Stop(state.revision(), state.label(), state.taken()))
+            .map(state -> new LifeLine.SnapshotStop(state.revision(), state.label(), state.taken()))
             .toList();
     if (!line.getStops().equals(stops)) {
       line.getStops().setAll(stops);

@@ -30,9 +30,9 @@ import org.mendedleaf.desktop.plan.KeptWords;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.MendingTray.Wanted;
-import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.Recovering;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
 
 /**
  * What the page of a file shows and does; knows no nodes. Properties change on the interface
@@ -47,9 +47,9 @@ final class FilePresenter {
   private final ReadOnlyObjectWrapper<FileLife> life = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<List<EarlierState>> states =
       new ReadOnlyObjectWrapper<>(List.of());
-  private final ReadOnlyObjectWrapper<Kept> kept = new ReadOnlyObjectWrapper<>(Kept.ALL);
+  private final ReadOnlyObjectWrapper<KeptFacts> kept = new ReadOnlyObjectWrapper<>(KeptFacts.ALL);
   private final ReadOnlyObjectWrapper<FolderRow> standing = new ReadOnlyObjectWrapper<>();
-  private final ReadOnlyObjectWrapper<Inside> inside = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<LookInside> inside = new ReadOnlyObjectWrapper<>();
   private final Map<ContentId, ContentId> hashes = new HashMap<>();
   private int wanted = NONE;
   private int page;
@@ -70,7 +70,7 @@ final class FilePresenter {
    *
    * @param sha256 of its bytes; empty for a link, and for a large content that nobody asked for
    */
-  record Inside(Revision revision, Look look, Optional<ContentId> sha256) {}
+  record LookInside(Revision revision, Look look, Optional<ContentId> sha256) {}
 
   /** The file's history; null until it is known. */
   ReadOnlyObjectProperty<FileLife> lifeProperty() {
@@ -78,7 +78,7 @@ final class FilePresenter {
   }
 
   /** Until when its revisions are kept; known as soon as the history is. */
-  ReadOnlyObjectProperty<Kept> keptProperty() {
+  ReadOnlyObjectProperty<KeptFacts> keptProperty() {
     return kept.getReadOnlyProperty();
   }
 
@@ -88,13 +88,13 @@ final class FilePresenter {
     if (revision.isEmpty()) {
       return "";
     }
-    Kept all = kept.get();
+    KeptFacts all = kept.get();
     Judgement.Judged judged = all.judged().get(revision.get().number());
     if (all.plan().isEmpty() || judged == null) {
       return Words.of("kept.sentence.noPlan");
     }
     KeptWords words = new KeptWords(context.now(), context.zone());
-    Optional<RevisionMarks.Notice> notice = life.get().marks(revision.get()).notice();
+    Optional<RevisionMarks.NoticeGiven> notice = life.get().marks(revision.get()).notice();
     if (!judged.stays() && notice.isPresent()) {
       return Words.of(
           "kept.sentence.notice",
@@ -122,7 +122,7 @@ final class FilePresenter {
   }
 
   /** What is in the chosen revision; null while that is being found out. */
-  ReadOnlyObjectProperty<Inside> insideProperty() {
+  ReadOnlyObjectProperty<LookInside> insideProperty() {
     return inside.getReadOnlyProperty();
   }
 
@@ -142,7 +142,7 @@ final class FilePresenter {
         .ask(
             () -> {
               FileLife found = context.office().files().life(ref);
-              return new Found(
+              return new LifeFacts(
                   found, context.office().files().states(found), standingOf(found), kept(found));
             },
             found -> {
@@ -161,8 +161,8 @@ final class FilePresenter {
             context.navigator()::complain);
   }
 
-  private record Found(
-      FileLife life, List<EarlierState> states, Optional<FolderRow> standing, Kept kept) {}
+  private record LifeFacts(
+      FileLife life, List<EarlierState> states, Optional<FolderRow> standing, KeptFacts kept) {}
 
   /**
    * Until when each revision is kept, and why.
@@ -170,15 +170,15 @@ final class FilePresenter {
    * @param plan empty where everything is kept, since the shelf has none
    * @param judged by their numbers
    */
-  record Kept(Optional<NamedPlan> plan, Map<Integer, Judgement.Judged> judged) {
-    static final Kept ALL = new Kept(Optional.empty(), Map.of());
+  record KeptFacts(Optional<NamedPlan> plan, Map<Integer, Judgement.Judged> judged) {
+    static final KeptFacts ALL = new KeptFacts(Optional.empty(), Map.of());
   }
 
-  private Kept kept(FileLife found) throws IOException {
+  private KeptFacts kept(FileLife found) throws IOException {
     Optional<NamedPlan> plan = context.office().plans().of(found.shelf());
     return plan.isEmpty()
-        ? Kept.ALL
-        : new Kept(plan, context.office().plans().judge(found, context.now()));
+        ? KeptFacts.ALL
+        : new KeptFacts(plan, context.office().plans().judge(found, context.now()));
   }
 
   private Optional<FolderRow> standingOf(FileLife found) throws Exception {
@@ -205,7 +205,7 @@ final class FilePresenter {
       return !isCurrent;
     }
     boolean untouched =
-        standing.get() != null && standing.get().standing() == FolderRow.Standing.RECORDED;
+        standing.get() != null && standing.get().standing() == FolderRow.RowStanding.RECORDED;
     return !(isCurrent && untouched);
   }
 
@@ -262,11 +262,11 @@ final class FilePresenter {
   }
 
   /** The chosen revision as it would be on the tray. */
-  private Optional<Wanted> wanted() {
+  private Optional<WantedPick> wanted() {
     return chosenRevision()
         .map(
             revision ->
-                new Wanted(
+                new WantedPick(
                     new Tray.Entry(
                         ref.store(),
                         life.get().shelf().id(),
@@ -456,7 +456,7 @@ final class FilePresenter {
         .ask(
             () -> {
               Look look = context.office().files().look(ref, wanted, wantedPage);
-              return new Inside(wanted, look, knownHash(wanted));
+              return new LookInside(wanted, look, knownHash(wanted));
             },
             found -> {
               if (found.revision().number() == chosen.get() && wantedPage == page) {
@@ -483,9 +483,9 @@ final class FilePresenter {
             () -> context.office().files().contents(ref.store()).sha256(content),
             hash -> {
               hashes.put(content.id(), hash);
-              Inside shown = inside.get();
+              LookInside shown = inside.get();
               if (shown != null && shown.revision().number() == revision.number()) {
-                inside.set(new Inside(revision, shown.look(), Optional.of(hash)));
+                inside.set(new LookInside(revision, shown.look(), Optional.of(hash)));
               }
             },
             context.navigator()::complain);

@@ -24,10 +24,10 @@ record FileStanding(
    */
   static FileStanding of(FileLife life, FolderRow row, Instant now) {
     boolean off = life.shelf().settings().recording() != Recording.ON;
-    boolean leftOut = row != null && row.standing() == FolderRow.Standing.LEFT_OUT;
-    boolean lies = row != null && row.standing() != FolderRow.Standing.GONE;
+    boolean leftOut = row != null && row.standing() == FolderRow.RowStanding.LEFT_OUT;
+    boolean lies = row != null && row.standing() != FolderRow.RowStanding.GONE;
     boolean asked = !life.shelf().isDeposit() && life.address().isPresent() && lies;
-    boolean due = asked && row.standing() != FolderRow.Standing.RECORDED && !leftOut;
+    boolean due = asked && row.standing() != FolderRow.RowStanding.RECORDED && !leftOut;
     String sentence = sentence(life, row, now);
     String style = due ? "strong" : "soft";
     if (off && !leftOut && life.address().isPresent()) {
@@ -49,7 +49,7 @@ record FileStanding(
       return Words.of(life.file().present() ? "file.standing.deposit" : "file.removed");
     } else if (life.address().isEmpty()) {
       return Words.of("file.standing.notHere");
-    } else if (row == null || row.standing() == FolderRow.Standing.GONE) {
+    } else if (row == null || row.standing() == FolderRow.RowStanding.GONE) {
       return Words.of("file.standing.gone", newest);
     }
     return switch (row.standing()) {

@@ -156,7 +156,7 @@ final class InsidePane {
       body.getChildren().setAll(compare.node());
       return;
     }
-    FilePresenter.Inside inside = presenter.insideProperty().get();
+    FilePresenter.LookInside inside = presenter.insideProperty().get();
     if (inside == null) {
       body.getChildren().setAll(Nodes.label(Words.of("inside.looking"), "soft"));
       return;
@@ -168,7 +168,7 @@ final class InsidePane {
                 : InsideView.of(inside.look().inside(), presenter::turnTo));
   }
 
-  private Node facts(FilePresenter.Inside inside) {
+  private Node facts(FilePresenter.LookInside inside) {
     FileLife life = presenter.lifeProperty().get();
     Revision revision = inside.revision();
     GridPane grid = new GridPane();

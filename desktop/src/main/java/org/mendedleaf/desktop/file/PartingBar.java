@@ -12,8 +12,8 @@ import javafx.scene.layout.HBox;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.navigation.Action;
 
 /**
  * Keeping a revision whatever any rule says, and the two ways of parting: removing the file, which

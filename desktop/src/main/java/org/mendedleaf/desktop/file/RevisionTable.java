@@ -40,15 +40,15 @@ final class RevisionTable {
    * @param before the revision before, or null
    * @param kept until when it is kept; empty where nothing ever goes
    */
-  record Row(
+  record RevisionRow(
       Revision revision, Revision before, boolean current, RevisionMarks marks, String kept) {}
 
   private final Context context;
   private final IntegerProperty chosen;
   private final IntegerProperty against;
-  private final TableView<Row> table = new TableView<>();
-  private TableColumn<Row, Row> sizes;
-  private Shown.Unit unit = Shown.Unit.KB;
+  private final TableView<RevisionRow> table = new TableView<>();
+  private TableColumn<RevisionRow, RevisionRow> sizes;
+  private Shown.SizeUnit unit = Shown.SizeUnit.KB;
   private boolean following;
 
   /**
@@ -65,7 +65,7 @@ final class RevisionTable {
     table.setMinWidth(400);
     table.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
     columns();
-    table.setRowFactory(view -> new Line());
+    table.setRowFactory(view -> new RevisionLine());
     table
         .getSelectionModel()
         .selectedItemProperty()
@@ -78,8 +78,8 @@ final class RevisionTable {
     chosen.addListener((property, before, now) -> follow());
   }
 
-  private final class Line extends TableRow<Row> {
-    Line() {
+  private final class RevisionLine extends TableRow<RevisionRow> {
+    RevisionLine() {
       addEventFilter(
           MouseEvent.MOUSE_PRESSED,
           event -> {
@@ -91,7 +91,7 @@ final class RevisionTable {
     }
 
     @Override
-    protected void updateItem(Row row, boolean empty) {
+    protected void updateItem(RevisionRow row, boolean empty) {
       super.updateItem(row, empty);
       boolean there = !empty && row != null;
       pseudoClassStateChanged(CURRENT, there && row.current());
@@ -103,20 +103,20 @@ final class RevisionTable {
     return table;
   }
 
-  void show(FileLife life, FilePresenter.Kept kept) {
+  void show(FileLife life, FilePresenter.KeptFacts kept) {
     KeptWords words = new KeptWords(context.now(), context.zone());
-    List<Row> rows = new ArrayList<>();
+    List<RevisionRow> rows = new ArrayList<>();
     long largest = 0;
     Revision before = null;
     for (Revision revision : life.revisions()) {
       boolean current = revision.equals(life.newest()) && life.file().present();
       Judgement.Judged judged = kept.judged().get(revision.number());
       String until = judged == null ? "" : words.brief(judged, life.marks(revision));
-      rows.add(0, new Row(revision, before, current, life.marks(revision), until));
+      rows.add(0, new RevisionRow(revision, before, current, life.marks(revision), until));
       largest = Math.max(largest, revision.state().size());
       before = revision;
     }
-    unit = Shown.Unit.fitting(largest);
+    unit = Shown.SizeUnit.fitting(largest);
     sizes.setText(Words.of("column.size", unit.name()));
     if (!table.getItems().equals(rows)) {
       following = true;
@@ -140,8 +140,8 @@ final class RevisionTable {
     following = false;
   }
 
-  private interface Filler {
-    void fill(TableCell<Row, Row> cell, Row row);
+  private interface ColumnFiller {
+    void fill(TableCell<RevisionRow, RevisionRow> cell, RevisionRow row);
   }
 
   private void columns() {
@@ -161,7 +161,7 @@ final class RevisionTable {
                   cell.getStyleClass().add("strong");
                 }));
     table.getColumns().add(column("column.when", 150, this::when));
-    TableColumn<Row, Row> ago = column("column.ago", 98, this::ago);
+    TableColumn<RevisionRow, RevisionRow> ago = column("column.ago", 98, this::ago);
     table.getColumns().add(ago);
     table.getColumns().add(column("column.who", 104, RevisionTable::who));
     sizes =
@@ -174,11 +174,11 @@ final class RevisionTable {
               Tip.on(cell, () -> Shown.exact(row.revision().state().size()));
             });
     table.getColumns().add(sizes);
-    TableColumn<Row, Row> change = number("column.change", 92, this::change);
+    TableColumn<RevisionRow, RevisionRow> change = number("column.change", 92, this::change);
     table.getColumns().add(change);
-    TableColumn<Row, Row> what = column("column.what", 170, RevisionTable::what);
+    TableColumn<RevisionRow, RevisionRow> what = column("column.what", 170, RevisionTable::what);
     table.getColumns().add(what);
-    TableColumn<Row, Row> until =
+    TableColumn<RevisionRow, RevisionRow> until =
         column(
             "column.kept",
             150,
@@ -199,14 +199,16 @@ final class RevisionTable {
             });
   }
 
-  private static TableColumn<Row, Row> number(String key, double width, Filler filler) {
-    TableColumn<Row, Row> column = column(key, width, filler);
+  private static TableColumn<RevisionRow, RevisionRow> number(
+      String key, double width, ColumnFiller filler) {
+    TableColumn<RevisionRow, RevisionRow> column = column(key, width, filler);
     column.getStyleClass().add("number-head");
     return column;
   }
 
-  private static TableColumn<Row, Row> column(String key, double width, Filler filler) {
-    TableColumn<Row, Row> column = new TableColumn<>(Words.of(key, ""));
+  private static TableColumn<RevisionRow, RevisionRow> column(
+      String key, double width, ColumnFiller filler) {
+    TableColumn<RevisionRow, RevisionRow> column = new TableColumn<>(Words.of(key, ""));
     column.setPrefWidth(width);
     column.setMinWidth(width * LEAST);
     column.setSortable(false);
@@ -216,7 +218,7 @@ final class RevisionTable {
         view ->
             new TableCell<>() {
               @Override
-              protected void updateItem(Row row, boolean empty) {
+              protected void updateItem(RevisionRow row, boolean empty) {
                 super.updateItem(row, empty);
                 setText(null);
                 Tip.off(this);
@@ -229,7 +231,7 @@ final class RevisionTable {
     return column;
   }
 
-  private void when(TableCell<Row, Row> cell, Row row) {
+  private void when(TableCell<RevisionRow, RevisionRow> cell, RevisionRow row) {
     cell.setText(Shown.moment(row.revision().currentFrom(), context.now(), context.zone()));
     Tip.on(
         cell,
@@ -242,18 +244,18 @@ final class RevisionTable {
                 + (row.kept().isEmpty() ? "" : "\n" + Words.of("kept.tip", row.kept())));
   }
 
-  private void ago(TableCell<Row, Row> cell, Row row) {
+  private void ago(TableCell<RevisionRow, RevisionRow> cell, RevisionRow row) {
     cell.setText(Shown.since(row.revision().currentFrom(), context.now()));
     cell.getStyleClass().add("soft");
   }
 
-  private static void who(TableCell<Row, Row> cell, Row row) {
+  private static void who(TableCell<RevisionRow, RevisionRow> cell, RevisionRow row) {
     Who who = Who.of(row.revision());
     cell.setText(who.name().isEmpty() ? Words.of("who.unknown") : who.name());
     Tip.on(cell, () -> Words.of("who." + who.source().word()));
   }
 
-  private void change(TableCell<Row, Row> cell, Row row) {
+  private void change(TableCell<RevisionRow, RevisionRow> cell, RevisionRow row) {
     cell.getStyleClass().addAll("number", "soft");
     if (row.before() != null) {
       long change = row.revision().state().size() - row.before().state().size();
@@ -263,7 +265,7 @@ final class RevisionTable {
   }
 
   /** A person's words go before what was computed. */
-  private static void what(TableCell<Row, Row> cell, Row row) {
+  private static void what(TableCell<RevisionRow, RevisionRow> cell, RevisionRow row) {
     happened(cell, row);
     String computed = cell.getText();
     String tip = Tip.words(cell).orElse(computed == null ? "" : computed);
@@ -280,7 +282,7 @@ final class RevisionTable {
     }
   }
 
-  private static void happened(TableCell<Row, Row> cell, Row row) {
+  private static void happened(TableCell<RevisionRow, RevisionRow> cell, RevisionRow row) {
     Revision revision = row.revision();
     boolean moved =
         row.before() != null && !row.before().state().path().equals(revision.state().path());

@@ -17,11 +17,11 @@ import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.MendingTray.Wanted;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** What was found for something typed: where each file is or was, and its newest revision. */
 public final class FoundPage implements Page {
@@ -30,13 +30,13 @@ public final class FoundPage implements Page {
 
   private final Context context;
   private final Label facts = Nodes.label("", "soft");
-  private final SheetTable<Search.Found> table =
+  private final SheetTable<Search.SearchHit> table =
       new SheetTable<>("found", this::open, found -> found.file().path().name());
   private final Label title = Nodes.label("", "title");
   private final VBox root;
   private String typed;
   private boolean openFirst;
-  private List<Search.Found> shown = List.of();
+  private List<Search.SearchHit> shown = List.of();
 
   public FoundPage(Context context, String typed) {
     this.context = context;
@@ -70,7 +70,7 @@ public final class FoundPage implements Page {
     if (facts.getText().isEmpty()) {
       openFirst = true;
     } else {
-      Optional<Search.Found> best = table.chosen().or(() -> shown.stream().findFirst());
+      Optional<Search.SearchHit> best = table.chosen().or(() -> shown.stream().findFirst());
       best.ifPresent(this::open);
     }
   }
@@ -93,7 +93,7 @@ public final class FoundPage implements Page {
             context.navigator()::complain);
   }
 
-  private void show(Search.Answer answer) {
+  private void show(Search.Hits answer) {
     shown = answer.files();
     table.placeholder(nothing(answer));
     table.show(shown);
@@ -114,7 +114,7 @@ public final class FoundPage implements Page {
    * Where nothing is found, it is said where was looked, since when that is recorded, and what
    * next.
    */
-  private Node nothing(Search.Answer answer) {
+  private Node nothing(Search.Hits answer) {
     VBox box = new VBox(4, Nodes.text(Words.of("find.nothing", typed), "strong"));
     for (Search.Searched place : answer.searched()) {
       box.getChildren()
@@ -135,14 +135,14 @@ public final class FoundPage implements Page {
     return box;
   }
 
-  private void open(Search.Found found) {
+  private void open(Search.SearchHit found) {
     context.navigator().go(new Place.OneFile(found.ref(), Optional.empty()));
   }
 
-  private Optional<Wanted> wanted(Search.Found found) {
+  private Optional<WantedPick> wanted(Search.SearchHit found) {
     Pick pick = new Pick.OfRevision(found.ref().file(), found.newest().number());
     return Optional.of(
-        new Wanted(
+        new WantedPick(
             new Tray.Entry(found.shelf().store(), found.shelf().id(), pick),
             found.file().path().name(),
             false,
@@ -177,19 +177,22 @@ public final class FoundPage implements Page {
     table.picking(context.tray(), this::wanted);
   }
 
-  private static void nameCell(TableCell<Search.Found, Search.Found> cell, Search.Found found) {
+  private static void nameCell(
+      TableCell<Search.SearchHit, Search.SearchHit> cell, Search.SearchHit found) {
     cell.setText(Shortened.name(found.file().path()));
     cell.getStyleClass().add("strong");
     Tip.on(cell, found.file().path().shown());
   }
 
-  private static void whereCell(TableCell<Search.Found, Search.Found> cell, Search.Found found) {
+  private static void whereCell(
+      TableCell<Search.SearchHit, Search.SearchHit> cell, Search.SearchHit found) {
     String folder = found.file().path().folder().shown();
     cell.setText(found.shelf().name() + (folder.isEmpty() ? "" : " / " + folder));
     Tip.on(cell, cell.getText());
   }
 
-  private static void standingCell(TableCell<Search.Found, Search.Found> cell, Search.Found found) {
+  private static void standingCell(
+      TableCell<Search.SearchHit, Search.SearchHit> cell, Search.SearchHit found) {
     if (!found.file().present()) {
       cell.setText(Words.of("find.removed"));
       cell.getStyleClass().add("rust");

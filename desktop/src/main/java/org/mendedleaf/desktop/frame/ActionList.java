@@ -19,7 +19,7 @@ import javafx.scene.layout.VBox;
 import javafx.stage.Popup;
 import javafx.stage.Window;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Action;
+import org.mendedleaf.desktop.work.navigation.Action;
 
 /** One searchable list of all actions with their keys. */
 final class ActionList {

@@ -8,8 +8,8 @@ import org.mendedleaf.core.history.ShelfSettings.Recording;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.frame.AreaStem.Sprout;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Navigator;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Navigator;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** The areas of the window, the shelves among them, and in which of them a place lies. */
 final class Areas {

@@ -4,9 +4,9 @@ import java.util.List;
 import java.util.Optional;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.ArrivalList.Admitted;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.picks.ArrivalList.Admitted;
 
 /** Says which arrivals became revisions automatically, with the way to take that back. */
 final class CameIn {

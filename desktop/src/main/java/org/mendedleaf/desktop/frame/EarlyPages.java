@@ -15,13 +15,13 @@ import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.RecordingState;
 import org.mendedleaf.core.session.Shelf;
-import org.mendedleaf.desktop.work.ArrivalList;
-import org.mendedleaf.desktop.work.Background;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.Jobs;
-import org.mendedleaf.desktop.work.MendingTray;
-import org.mendedleaf.desktop.work.Navigator;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.jobs.Background;
+import org.mendedleaf.desktop.work.jobs.Jobs;
+import org.mendedleaf.desktop.work.navigation.Navigator;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.picks.ArrivalList;
+import org.mendedleaf.desktop.work.picks.MendingTray;
 
 /**
  * Makes each page once where nobody sees it, while somebody looks at the first one. Else the first

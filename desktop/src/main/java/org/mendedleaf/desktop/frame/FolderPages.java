@@ -9,10 +9,10 @@ import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.moment.MomentPage;
 import org.mendedleaf.desktop.shelves.ShelfPage;
-import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Action;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
  * A shelf's folders now and as they were; one page serves all folders. The page of the past is

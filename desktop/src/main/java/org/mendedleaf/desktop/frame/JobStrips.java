@@ -10,9 +10,9 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Job;
-import org.mendedleaf.desktop.work.Jobs;
 import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.jobs.Job;
+import org.mendedleaf.desktop.work.jobs.Jobs;
 
 /** A strip under the top bar for each job that runs, with its progress and a way to stop it. */
 final class JobStrips {

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.Properties;
@@ -12,7 +13,7 @@ import javafx.application.Application;
 import javafx.scene.Scene;
 import javafx.scene.text.Font;
 import org.mendedleaf.core.desk.DeskFile;
-import org.mendedleaf.desktop.work.Background;
+import org.mendedleaf.desktop.work.jobs.Background;
 
 /**
  * Day or night, and the size of the text. Remembered in the home; a setting that cannot be read or
@@ -28,6 +29,22 @@ public final class Looks {
           "HankenGrotesk_600SemiBold.ttf",
           "HankenGrotesk_700Bold.ttf");
   private static final int NORMAL = 13;
+
+  /** Packages whose pages look like nothing else, after what all have in common. */
+  private static final List<String> AREAS =
+      List.of(
+          "frame",
+          "work",
+          "drawings",
+          "shelves",
+          "file",
+          "inside",
+          "sides",
+          "moment",
+          "tray",
+          "erase",
+          "gather",
+          "plan");
 
   private final Scene scene;
   private final Path file;
@@ -71,10 +88,13 @@ public final class Looks {
   }
 
   private void apply() {
-    scene.getStylesheets().setAll(sheet("tokens.css"), sheet("window.css"));
+    List<String> sheets = new ArrayList<>();
+    sheets.add(sheet("frame/tokens.css"));
     if (night) {
-      scene.getStylesheets().add(1, sheet("night.css"));
+      sheets.add(sheet("frame/night.css"));
     }
+    AREAS.forEach(area -> sheets.add(sheet(area + "/look.css")));
+    scene.getStylesheets().setAll(sheets);
     scene.getRoot().setStyle("-fx-font-size: " + size + "px;");
   }
 

@@ -32,17 +32,17 @@ import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.find.FoundPage;
 import org.mendedleaf.desktop.start.FirstStartPage;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Action;
-import org.mendedleaf.desktop.work.ArrivalList;
-import org.mendedleaf.desktop.work.Background;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.Jobs;
-import org.mendedleaf.desktop.work.MendingTray;
-import org.mendedleaf.desktop.work.Navigator;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.SystemOpener;
+import org.mendedleaf.desktop.work.jobs.Background;
+import org.mendedleaf.desktop.work.jobs.Jobs;
+import org.mendedleaf.desktop.work.navigation.Action;
+import org.mendedleaf.desktop.work.navigation.Navigator;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.picks.ArrivalList;
+import org.mendedleaf.desktop.work.picks.MendingTray;
 
 /**
  * The window: the areas at the left, the state of the store above, one page in the middle.

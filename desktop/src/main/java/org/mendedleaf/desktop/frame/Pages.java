@@ -24,8 +24,8 @@ import org.mendedleaf.desktop.tray.ReceiptPage;
 import org.mendedleaf.desktop.tray.RehearsalPage;
 import org.mendedleaf.desktop.tray.TrayPage;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** Which page shows which place. */
 final class Pages {

@@ -11,7 +11,7 @@ import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.Shelf;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** Where the window goes for what the system hands over. Asks the office; may take long. */
 final class PlacesOf {
@@ -24,7 +24,7 @@ final class PlacesOf {
 
   /** The page of a file or folder, or that it is on no shelf. */
   Place of(Path path) throws IOException {
-    Optional<Addresses.Place> found = office.addresses().placeOf(path);
+    Optional<Addresses.Addressed> found = office.addresses().placeOf(path);
     if (found.isEmpty()) {
       return new Place.Stray(path);
     }

@@ -17,7 +17,7 @@ import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
  * What stands above the page: the search, the state of the stores, and what is on the tray; it
@@ -72,19 +72,21 @@ final class TopBar {
     areas.count(Words.of("area.bringIn"), context.arrivals().waiting().size());
   }
 
-  private record Known(List<Shelf> shelves, List<StoreFacts> stores) {}
+  private record KnownPlaces(List<Shelf> shelves, List<StoreFacts> stores) {}
 
   /** Asks how the stores are, and which areas there are at a place. */
   void refresh(Supplier<Place> place) {
     context
         .background()
         .ask(
-            () -> new Known(context.office().shelves().all(), context.office().stores().known()),
+            () ->
+                new KnownPlaces(
+                    context.office().shelves().all(), context.office().stores().known()),
             known -> show(known, place.get()),
             problem -> showStoreState(Complaint.sentence(problem), true));
   }
 
-  private void show(Known known, Place place) {
+  private void show(KnownPlaces known, Place place) {
     areas.show(new Areas(context.navigator()).at(place, known.shelves()));
     showStoreState(
         StoreSentence.of(known.shelves(), known.stores(), context),

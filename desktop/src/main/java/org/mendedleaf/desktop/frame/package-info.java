@@ -1,2 +1,5 @@
 /** What surrounds every page: areas, top bar, jobs, actions. */
+@NullMarked
 package org.mendedleaf.desktop.frame;
+
+import org.jspecify.annotations.NullMarked;

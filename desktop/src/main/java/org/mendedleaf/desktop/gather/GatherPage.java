@@ -22,12 +22,12 @@ import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.shelves.ShelfCrumbs;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.navigation.Action;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** Copies of one file that lie beside each other, to be made one file with a history. */
 public final class GatherPage implements Page {
@@ -206,7 +206,7 @@ public final class GatherPage implements Page {
       String reason = Words.of("gather.doubt." + doubt.reason().name().toLowerCase(Locale.ROOT));
       String shared = Words.of("gather.shared", Math.round(100 * doubt.shared()));
       cell.setText(
-          doubt.reason() == Family.Reason.BROKEN ? reason : String.join("; ", reason, shared));
+          doubt.reason() == Family.DoubtReason.BROKEN ? reason : String.join("; ", reason, shared));
       Tip.on(cell, cell.getText());
       cell.getStyleClass().add("brass");
     }

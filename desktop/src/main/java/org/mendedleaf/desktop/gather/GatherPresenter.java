@@ -20,8 +20,8 @@ import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.tray.RunReceipt;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.Recovering;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
  * Families of copies in a folder, which of them are to be gathered, and doing it; knows no nodes.
@@ -33,7 +33,7 @@ final class GatherPresenter {
   private final Shelf shelf;
   private final InnerPath folder;
   private final ReadOnlyObjectWrapper<List<GatherRow>> rows = new ReadOnlyObjectWrapper<>();
-  private final List<Choice> choices = new ArrayList<>();
+  private final List<CopyChoice> choices = new ArrayList<>();
   private boolean asked;
 
   GatherPresenter(Context context, Shelf shelf, InnerPath folder) {
@@ -43,12 +43,12 @@ final class GatherPresenter {
   }
 
   /** A family and what somebody wants of it. */
-  private static final class Choice {
+  private static final class CopyChoice {
     private final Gatherings.Proposed proposed;
     private final Set<InnerPath> chosen = new HashSet<>();
     private InnerPath file;
 
-    Choice(Gatherings.Proposed proposed) {
+    CopyChoice(Gatherings.Proposed proposed) {
       this.proposed = proposed;
       this.file = proposed.file();
       chosen.addAll(proposed.copies().copies());
@@ -98,7 +98,7 @@ final class GatherPresenter {
 
   List<Copies> ready() {
     return choices.stream()
-        .filter(Choice::isReady)
+        .filter(CopyChoice::isReady)
         .map(choice -> new Copies(choice.file, choice.copies()))
         .toList();
   }
@@ -119,7 +119,7 @@ final class GatherPresenter {
             progress -> context.office().gatherings().find(shelf, folder, progress),
             found -> {
               choices.clear();
-              found.forEach(one -> choices.add(new Choice(one)));
+              found.forEach(one -> choices.add(new CopyChoice(one)));
               show();
             },
             problem -> {
@@ -130,7 +130,7 @@ final class GatherPresenter {
 
   /** Takes a copy in or out; of a family all that are sure. */
   void toggle(GatherRow row) {
-    Choice choice = choices.get(row.family());
+    CopyChoice choice = choices.get(row.family());
     if (row instanceof GatherRow.Line line) {
       InnerPath path = line.copy().file().state().path();
       if (!choice.chosen.remove(path)) {
@@ -151,7 +151,7 @@ final class GatherPresenter {
   void call(int family, String name) {
     String plain = name.strip();
     if (!plain.isEmpty() && !plain.contains("/") && !plain.contains("\\")) {
-      Choice choice = choices.get(family);
+      CopyChoice choice = choices.get(family);
       choice.file = choice.proposed.file().folder().resolve(plain);
       show();
     }
@@ -160,7 +160,7 @@ final class GatherPresenter {
   private void show() {
     List<GatherRow> list = new ArrayList<>();
     for (int i = 0; i < choices.size(); i++) {
-      Choice choice = choices.get(i);
+      CopyChoice choice = choices.get(i);
       Family<PresentFile> family = choice.proposed.family();
       List<InnerPath> in = choice.copies();
       Map<InnerPath, Family.Doubtful<PresentFile>> doubts = new HashMap<>();

@@ -6,7 +6,7 @@ import javafx.scene.Node;
 import org.mendedleaf.core.compare.inside.ArchiveEntry;
 import org.mendedleaf.core.compare.inside.Inside;
 import org.mendedleaf.desktop.words.Shown;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** What an archive holds. */
 final class ListingTable {
@@ -17,7 +17,7 @@ final class ListingTable {
     SheetTable<ArchiveEntry> table =
         new SheetTable<>("inside-listing", entry -> {}, ArchiveEntry::name);
     long largest = listing.entries().stream().mapToLong(ArchiveEntry::size).max().orElse(0);
-    Shown.Unit unit = Shown.Unit.fitting(largest);
+    Shown.SizeUnit unit = Shown.SizeUnit.fitting(largest);
     table.column("column.name", 200, (cell, entry) -> cell.setText(entry.name()));
     table
         .numbers(

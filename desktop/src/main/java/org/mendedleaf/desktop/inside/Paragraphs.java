@@ -19,15 +19,15 @@ final class Paragraphs {
     ListView<Paragraph> list = new ListView<>();
     list.setId("inside-document");
     list.getItems().setAll(paragraphs);
-    list.setCellFactory(view -> new Line(view));
+    list.setCellFactory(view -> new ParagraphCell(view));
     list.getStyleClass().add("inside-document");
     return list;
   }
 
-  private static final class Line extends ListCell<Paragraph> {
+  private static final class ParagraphCell extends ListCell<Paragraph> {
     private final Label text = Nodes.text("");
 
-    Line(ListView<Paragraph> view) {
+    ParagraphCell(ListView<Paragraph> view) {
       text.prefWidthProperty().bind(view.widthProperty().subtract(EDGE));
       setPrefWidth(0);
     }

@@ -14,7 +14,7 @@ import javafx.scene.layout.FlowPane;
 import org.mendedleaf.core.compare.inside.Cell;
 import org.mendedleaf.core.compare.inside.Sheet;
 import org.mendedleaf.desktop.drawings.Tip;
-import org.mendedleaf.desktop.work.ColumnWidths;
+import org.mendedleaf.desktop.work.tables.ColumnWidths;
 
 /** Tables as they are, sheet by sheet. */
 final class SheetGrid {
@@ -68,14 +68,14 @@ final class SheetGrid {
           data ->
               new ReadOnlyObjectWrapper<>(
                   at < data.getValue().size() ? data.getValue().get(at) : null));
-      column.setCellFactory(view -> new Shown());
+      column.setCellFactory(view -> new ShownCell());
       table.getColumns().add(column);
     }
     table.getItems().setAll(sheet.rows());
     return table;
   }
 
-  private static final class Shown extends TableCell<List<Cell>, Cell> {
+  private static final class ShownCell extends TableCell<List<Cell>, Cell> {
     @Override
     protected void updateItem(Cell cell, boolean empty) {
       super.updateItem(cell, empty);

@@ -19,12 +19,12 @@ final class TextLines {
     lines.setId("inside-text");
     lines.getItems().setAll(text.lines().toList());
     lines.setFixedCellSize(22);
-    lines.setCellFactory(view -> new Line());
+    lines.setCellFactory(view -> new TextLineCell());
     lines.getStyleClass().add("inside-text");
     return lines;
   }
 
-  private static final class Line extends ListCell<String> {
+  private static final class TextLineCell extends ListCell<String> {
     private final Label number = Nodes.label("", "line-number");
     private final Label text = new Label();
     private final HBox row = new HBox(10, number, text);

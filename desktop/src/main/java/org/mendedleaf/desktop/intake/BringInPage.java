@@ -30,14 +30,14 @@ import org.mendedleaf.core.intake.Match;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Action;
-import org.mendedleaf.desktop.work.ArrivalList;
-import org.mendedleaf.desktop.work.ArrivalList.Waiting;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.navigation.Action;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.picks.ArrivalList;
+import org.mendedleaf.desktop.work.picks.ArrivalList.Waiting;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** Files from outside, each with the file it becomes the next revision of. */
 public final class BringInPage implements Page {

@@ -8,8 +8,8 @@ import org.mendedleaf.core.intake.Evidence;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.ArrivalList.Named;
 import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.picks.ArrivalList.NamedDoubt;
 
 /** What speaks for and against a match, in words. */
 final class DoubtWords {
@@ -25,11 +25,11 @@ final class DoubtWords {
   }
 
   /** What speaks against it, as one sentence; empty if nothing does. */
-  String against(List<Named> doubts) {
+  String against(List<NamedDoubt> doubts) {
     return doubts.stream().map(this::against).collect(Collectors.joining("; "));
   }
 
-  private String against(Named named) {
+  private String against(NamedDoubt named) {
     Doubt<FileRef> doubt = named.doubt();
     if (doubt instanceof Doubt.BelongsElsewhere<FileRef> elsewhere) {
       return Words.of("doubt.elsewhere", percent(elsewhere.part()), named.other());

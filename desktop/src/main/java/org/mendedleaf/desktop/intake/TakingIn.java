@@ -12,10 +12,10 @@ import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.ArrivalList;
-import org.mendedleaf.desktop.work.ArrivalList.Waiting;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.picks.ArrivalList;
+import org.mendedleaf.desktop.work.picks.ArrivalList.Waiting;
 
 /** Brings in what waits, tells what became of it, and takes it back. */
 final class TakingIn {
@@ -31,7 +31,7 @@ final class TakingIn {
    *
    * @param problem the first that could not be brought in; null if all could
    */
-  private record Taken(List<Waiting> taken, List<Intake.Done> done, Exception problem) {}
+  private record TakenArrivals(List<Waiting> taken, List<Intake.TakenIn> done, Exception problem) {}
 
   /**
    * Brings them in, in a job.
@@ -55,16 +55,17 @@ final class TakingIn {
             context.navigator()::complain);
   }
 
-  private Taken bringIn(List<Waiting> ready, String said, boolean clearAway, Progress progress) {
+  private TakenArrivals bringIn(
+      List<Waiting> ready, String said, boolean clearAway, Progress progress) {
     List<Waiting> taken = new ArrayList<>();
-    List<Intake.Done> done = new ArrayList<>();
+    List<Intake.TakenIn> done = new ArrayList<>();
     progress.phase(Phase.WRITING, ready.size(), 0);
     try {
       List<Intake.Wish> wishes = ready.stream().map(one -> wish(one, said)).toList();
-      List<Intake.Ended> ended = context.office().intake().bringInAll(wishes, clearAway);
+      List<Intake.TakingInEnded> ended = context.office().intake().bringInAll(wishes, clearAway);
       Exception problem = null;
       for (int i = 0; i < ended.size(); i++) {
-        Optional<Intake.Done> one = ended.get(i).done();
+        Optional<Intake.TakenIn> one = ended.get(i).done();
         if (one.isPresent()) {
           done.add(one.get());
           taken.add(ready.get(i));
@@ -73,9 +74,9 @@ final class TakingIn {
         }
         progress.advanced(1, ready.get(i).size());
       }
-      return new Taken(taken, done, problem);
+      return new TakenArrivals(taken, done, problem);
     } catch (IOException e) {
-      return new Taken(taken, done, e);
+      return new TakenArrivals(taken, done, e);
     }
   }
 
@@ -89,7 +90,7 @@ final class TakingIn {
         one.file(), life.shelf(), OptionalLong.of(life.ref().file()), life.file().path(), said);
   }
 
-  private void tell(Taken taken) {
+  private void tell(TakenArrivals taken) {
     if (taken.problem() != null) {
       context.navigator().complain(taken.problem());
     } else if (taken.done().size() == 1) {
@@ -98,7 +99,7 @@ final class TakingIn {
           one.fresh()
               .map(fresh -> fresh.path().shown())
               .orElseGet(() -> one.onto().orElseThrow().file().path().shown());
-      Intake.Done done = taken.done().get(0);
+      Intake.TakenIn done = taken.done().get(0);
       context
           .navigator()
           .tell(
@@ -117,13 +118,13 @@ final class TakingIn {
     }
   }
 
-  private void undo(List<Intake.Done> done) {
+  private void undo(List<Intake.TakenIn> done) {
     context
         .background()
         .ask(
             () -> {
               // What was brought in together is taken back together.
-              Intake.Done any = done.get(0);
+              Intake.TakenIn any = done.get(0);
               return context
                   .office()
                   .recoveries()

@@ -16,7 +16,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.office.Ledgers;
-import org.mendedleaf.core.office.Ledgers.Row;
+import org.mendedleaf.core.office.Ledgers.LedgerRow;
 import org.mendedleaf.core.report.CsvReport;
 import org.mendedleaf.core.stores.VerifyReport;
 import org.mendedleaf.desktop.drawings.Tip;
@@ -24,10 +24,10 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.Saving;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** All that was ever done, by whom and when. */
 public final class LedgerPage implements Page {
@@ -37,13 +37,13 @@ public final class LedgerPage implements Page {
       Set.of("recover", "bring-in", "gather", "remove", "mend");
 
   private final Context context;
-  private final SheetTable<Row> table =
+  private final SheetTable<LedgerRow> table =
       new SheetTable<>("ledger", this::open, row -> words(row.entry().act().word()));
   private final TextField filter = new TextField();
   private final Label facts = Nodes.label("", "soft");
   private final VBox root;
-  private List<Row> all = List.of();
-  private List<Row> shown = List.of();
+  private List<LedgerRow> all = List.of();
+  private List<LedgerRow> shown = List.of();
   private long asked;
 
   public LedgerPage(Context context) {
@@ -118,7 +118,7 @@ public final class LedgerPage implements Page {
   /** Very many acts are looked through beside the interface thread. */
   private void sift() {
     long mine = ++asked;
-    List<Row> of = all;
+    List<LedgerRow> of = all;
     List<String> wanted =
         List.of(filter.getText().strip().toLowerCase(Locale.ROOT).split("\\s+", -1));
     context
@@ -139,7 +139,7 @@ public final class LedgerPage implements Page {
             context.navigator()::complain);
   }
 
-  private boolean fits(Row row, List<String> wanted) {
+  private boolean fits(LedgerRow row, List<String> wanted) {
     String text =
         String.join(
                 " ",
@@ -154,7 +154,7 @@ public final class LedgerPage implements Page {
     return wanted.stream().allMatch(text::contains);
   }
 
-  private void open(Row row) {
+  private void open(LedgerRow row) {
     if (WITH_RECEIPT.contains(row.entry().act().word())) {
       context.navigator().go(new Place.ReceiptOf(row.store().id(), row.entry().id()));
     } else if (row.shelf().isPresent()) {
@@ -206,12 +206,12 @@ public final class LedgerPage implements Page {
             context.navigator()::complain);
   }
 
-  private interface Writing {
-    void to(List<Row> rows, OutputStream out) throws IOException;
+  private interface LedgerWriting {
+    void to(List<LedgerRow> rows, OutputStream out) throws IOException;
   }
 
-  private void save(String ending, Writing writing) {
-    List<Row> rows = shown;
+  private void save(String ending, LedgerWriting writing) {
+    List<LedgerRow> rows = shown;
     new Saving(context).ask(root, Words.of("ledger.name") + ending, out -> writing.to(rows, out));
   }
 
@@ -221,12 +221,12 @@ public final class LedgerPage implements Page {
 
   // ---- cells
 
-  private void whenCell(TableCell<Row, Row> cell, Row row) {
+  private void whenCell(TableCell<LedgerRow, LedgerRow> cell, LedgerRow row) {
     cell.setText(Shown.moment(row.entry().at(), context.now(), context.zone()));
     Tip.on(cell, () -> Shown.full(row.entry().at(), context.zone()));
   }
 
-  private static void actCell(TableCell<Row, Row> cell, Row row) {
+  private static void actCell(TableCell<LedgerRow, LedgerRow> cell, LedgerRow row) {
     cell.setText(words(row.entry().act().word()));
     String word = row.entry().act().word();
     cell.getStyleClass()
@@ -236,7 +236,7 @@ public final class LedgerPage implements Page {
                 : word.equals("mend") || word.equals("recover") ? "brass" : "plain");
   }
 
-  private static void aboutCell(TableCell<Row, Row> cell, Row row) {
+  private static void aboutCell(TableCell<LedgerRow, LedgerRow> cell, LedgerRow row) {
     String undoes =
         row.entry().undoes().isPresent()
             ? Words.of("ledger.undoes", Shown.count(row.entry().undoes().getAsLong()))

@@ -1,2 +1,5 @@
 /** All that was ever done, by whom and when. */
+@NullMarked
 package org.mendedleaf.desktop.ledger;
+
+import org.jspecify.annotations.NullMarked;

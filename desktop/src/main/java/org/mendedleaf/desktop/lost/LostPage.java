@@ -25,14 +25,14 @@ import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.MendingTray.Wanted;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.Recovering;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.navigation.Action;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** What left the shelves, what went last first; one or many are brought back. */
 public final class LostPage implements Page {
@@ -44,7 +44,7 @@ public final class LostPage implements Page {
   private final SheetTable<Lost> table =
       new SheetTable<>("lost", this::open, lost -> lost.path().name());
   private final VBox root;
-  private Shown.Unit unit = Shown.Unit.KB;
+  private Shown.SizeUnit unit = Shown.SizeUnit.KB;
   private TableColumn<Lost, Lost> sizes;
 
   public LostPage(Context context) {
@@ -91,7 +91,7 @@ public final class LostPage implements Page {
   }
 
   private void show(List<Lost> lost) {
-    unit = Shown.Unit.fitting(lost.stream().mapToLong(Lost::bytes).max().orElse(0));
+    unit = Shown.SizeUnit.fitting(lost.stream().mapToLong(Lost::bytes).max().orElse(0));
     sizes.setText(Words.of("column.size", unit.name()));
     table.show(lost);
     long files = lost.stream().mapToLong(Lost::files).sum();
@@ -142,13 +142,13 @@ public final class LostPage implements Page {
         recovering::tell);
   }
 
-  private Optional<Wanted> wanted(Lost lost) {
+  private Optional<WantedPick> wanted(Lost lost) {
     Pick pick =
         lost.newest().isPresent()
             ? new Pick.OfRevision(lost.newest().get().file(), lost.newest().get().number())
             : new Pick.OfMoment(lost.path(), new Moment.At(lost.at().minusNanos(1)));
     return Optional.of(
-        new Wanted(
+        new WantedPick(
             new Tray.Entry(lost.shelf().store(), lost.shelf().id(), pick),
             lost.path().name(),
             lost.folder(),

@@ -14,8 +14,8 @@ import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.history.TreeEntry;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.shelves.FolderComparison;
-import org.mendedleaf.core.shelves.FolderComparison.Difference;
-import org.mendedleaf.core.shelves.FolderComparison.Kind;
+import org.mendedleaf.core.shelves.FolderComparison.DifferenceKind;
+import org.mendedleaf.core.shelves.FolderComparison.FolderDifference;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.shelves.ShelfCrumbs;
 import org.mendedleaf.desktop.shelves.Shortened;
@@ -23,9 +23,9 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /**
  * A folder at two moments side by side: what only the earlier has with a minus, what only the later
@@ -34,16 +34,16 @@ import org.mendedleaf.desktop.work.SheetTable;
 public final class ComparedPage implements Page {
 
   // What is missing is looked for first; most of what changed was meant to.
-  private static final Comparator<Difference> LOST_FIRST =
-      Comparator.comparing((Difference row) -> row.kind() != Kind.REMOVED)
-          .thenComparing(row -> row.kind() != Kind.ADDED)
-          .thenComparing(row -> row.kind() == Kind.CHANGED)
-          .thenComparing(Difference::path);
+  private static final Comparator<FolderDifference> LOST_FIRST =
+      Comparator.comparing((FolderDifference row) -> row.kind() != DifferenceKind.REMOVED)
+          .thenComparing(row -> row.kind() != DifferenceKind.ADDED)
+          .thenComparing(row -> row.kind() == DifferenceKind.CHANGED)
+          .thenComparing(FolderDifference::path);
 
   private final Context context;
   private final Place.Compared place;
   private final Label summary = Nodes.text("", "strong");
-  private final SheetTable<Difference> table =
+  private final SheetTable<FolderDifference> table =
       new SheetTable<>("differences", this::open, row -> row.path().name());
   private final VBox root;
 
@@ -108,7 +108,7 @@ public final class ComparedPage implements Page {
       return;
     }
     List<String> words = new ArrayList<>();
-    for (Kind kind : Kind.values()) {
+    for (DifferenceKind kind : DifferenceKind.values()) {
       long count = comparison.count(kind);
       if (count > 0) {
         words.add(Words.of("compared.count." + kind.name(), Shown.count(count)));
@@ -118,7 +118,7 @@ public final class ComparedPage implements Page {
     summary.setText(String.join(" · ", words));
   }
 
-  private void open(Difference difference) {
+  private void open(FolderDifference difference) {
     TreeEntry entry = difference.later().or(difference::earlier).orElseThrow();
     context
         .navigator()
@@ -153,13 +153,15 @@ public final class ComparedPage implements Page {
           cell.setText(sign + Shown.count(Math.abs(row.growth())));
           cell.getStyleClass().add("soft");
         });
-    table.state("only-earlier", row -> row.kind() == Kind.REMOVED);
-    table.state("only-later", row -> row.kind() == Kind.ADDED);
+    table.state("only-earlier", row -> row.kind() == DifferenceKind.REMOVED);
+    table.state("only-later", row -> row.kind() == DifferenceKind.ADDED);
     table.placeholder(Nodes.text(Words.of("compared.nothing"), "soft"));
   }
 
   private static void side(
-      TableCell<Difference, Difference> cell, Optional<TreeEntry> entry, Difference row) {
+      TableCell<FolderDifference, FolderDifference> cell,
+      Optional<TreeEntry> entry,
+      FolderDifference row) {
     if (entry.isEmpty()) {
       return;
     }

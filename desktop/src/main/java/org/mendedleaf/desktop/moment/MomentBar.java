@@ -126,22 +126,22 @@ public final class MomentBar {
     }
   }
 
-  private void show(MomentPresenter.View view) {
+  private void show(MomentPresenter.MomentView view) {
     Instant now = context.now();
     ribbon.nowProperty().set(now);
     ribbon.zoneProperty().set(context.zone());
-    List<MomentRibbon.Change> changes =
+    List<MomentRibbon.RibbonChange> changes =
         view.changes().stream()
-            .map(c -> new MomentRibbon.Change(c.at(), c.saved() + c.moved(), c.removed()))
+            .map(c -> new MomentRibbon.RibbonChange(c.at(), c.saved() + c.moved(), c.removed()))
             .toList();
     if (!ribbon.getChanges().equals(changes)) {
       ribbon.getChanges().setAll(changes);
     }
-    List<MomentRibbon.Stop> stops =
+    List<MomentRibbon.RibbonStop> stops =
         view.snapshots().stream()
             .map(
                 snapshot ->
-                    new MomentRibbon.Stop(snapshot.id(), snapshot.label(), snapshot.taken()))
+                    new MomentRibbon.RibbonStop(snapshot.id(), snapshot.label(), snapshot.taken()))
             .toList();
     if (!ribbon.getStops().equals(stops)) {
       ribbon.getStops().setAll(stops);
@@ -173,7 +173,7 @@ public final class MomentBar {
     Tip.on(which, Shown.full(moment.instant(), context.zone()));
   }
 
-  private void words(Moments.Standing standing, Instant now) {
+  private void words(Moments.MomentStanding standing, Instant now) {
     String states =
         standing.states() == 0
             ? Words.of("moment.noStates")

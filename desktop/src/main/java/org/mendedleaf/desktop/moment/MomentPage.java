@@ -23,12 +23,12 @@ import org.mendedleaf.desktop.shelves.ShelfCrumbs;
 import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.Recovering;
+import org.mendedleaf.desktop.work.navigation.Action;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** A folder of a shelf as it was, each line with what became of it since. The past is warm. */
 public final class MomentPage implements Page {
@@ -178,7 +178,7 @@ public final class MomentPage implements Page {
 
   private void open(MomentRow row) {
     TreeEntry entry = row.entry().entry();
-    if (entry.kind() == TreeEntry.Kind.FOLDER) {
+    if (entry.kind() == TreeEntry.EntryKind.FOLDER) {
       goTo(entry.path());
     } else {
       int revision = row.revision().map(Revision::number).orElse(entry.revision().orElseThrow());

@@ -24,7 +24,7 @@ import org.mendedleaf.core.office.When;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.Moments;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
  * A folder of a shelf at a moment, or now; knows no nodes. Properties change on the interface
@@ -42,7 +42,7 @@ final class MomentPresenter {
   private final BooleanProperty withGone = new SimpleBooleanProperty(false);
   private final BooleanProperty withRevisions = new SimpleBooleanProperty(false);
   private final ReadOnlyObjectWrapper<Rows> rows = new ReadOnlyObjectWrapper<>();
-  private final ReadOnlyObjectWrapper<View> view = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<MomentView> view = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<Map<InnerPath, FolderSum>> sums =
       new ReadOnlyObjectWrapper<>(Map.of());
 
@@ -61,11 +61,11 @@ final class MomentPresenter {
    *
    * @param standing where the moment lies among the states of the folder
    */
-  record View(
+  record MomentView(
       List<InnerPath> folders,
-      List<ChangeQuestions.Change> changes,
+      List<ChangeQuestions.ShelfChange> changes,
       List<Snapshot> snapshots,
-      Moments.Standing standing) {}
+      Moments.MomentStanding standing) {}
 
   /**
    * What the list shows; takes longer where it is long.
@@ -104,7 +104,7 @@ final class MomentPresenter {
       List<InnerPath> folders =
           rows.stream()
               .map(row -> row.entry().entry())
-              .filter(entry -> entry.kind() == TreeEntry.Kind.FOLDER)
+              .filter(entry -> entry.kind() == TreeEntry.EntryKind.FOLDER)
               .map(TreeEntry::path)
               .toList();
       return new Rows(folder, moment, rows, there.size(), changed, true, folders, largest(rows));
@@ -126,7 +126,7 @@ final class MomentPresenter {
   }
 
   /** What is shown; null until it is known. */
-  ReadOnlyObjectProperty<View> viewProperty() {
+  ReadOnlyObjectProperty<MomentView> viewProperty() {
     return view.getReadOnlyProperty();
   }
 
@@ -187,7 +187,7 @@ final class MomentPresenter {
         .ask(
             () -> {
               Moments moments = context.office().moments();
-              return new View(
+              return new MomentView(
                   then.isPresent() ? moments.folders(shelf, at) : List.of(),
                   moments.changes(shelf),
                   context.office().snapshots().labelled(shelf),
@@ -323,7 +323,7 @@ final class MomentPresenter {
     if (view.get() == null) {
       return;
     }
-    Moments.Standing standing = view.get().standing();
+    Moments.MomentStanding standing = view.get().standing();
     if (direction < 0) {
       standing.before().ifPresent(at -> go(new Moment.At(at)));
     } else if (standing.after().isPresent()) {

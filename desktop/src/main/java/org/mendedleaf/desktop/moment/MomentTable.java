@@ -26,9 +26,9 @@ import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.MendingTray.Wanted;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** What lay in a folder at a moment, as a table; each line says what became of it. */
 final class MomentTable {
@@ -41,7 +41,7 @@ final class MomentTable {
   private final Supplier<Map<InnerPath, FolderSum>> sums;
   private final SheetTable<MomentRow> table;
   private Optional<Moment> moment = Optional.empty();
-  private Shown.Unit unit = Shown.Unit.KB;
+  private Shown.SizeUnit unit = Shown.SizeUnit.KB;
   private TableColumn<MomentRow, MomentRow> sizes;
 
   /**
@@ -76,7 +76,7 @@ final class MomentTable {
   }
 
   /** What the chosen rows would be on the tray. */
-  List<Wanted> chosen() {
+  List<WantedPick> chosen() {
     return table.chosenRows().stream().flatMap(row -> wanted(row).stream()).toList();
   }
 
@@ -87,28 +87,28 @@ final class MomentTable {
 
   void show(MomentPresenter.Rows shown) {
     moment = Optional.of(shown.moment());
-    unit = Shown.Unit.fitting(shown.largest());
+    unit = Shown.SizeUnit.fitting(shown.largest());
     sizes.setText(Words.of("column.size", unit.name()));
     table.show(shown.rows(), shown.whole());
   }
 
-  private Optional<Wanted> wanted(MomentRow row) {
+  private Optional<WantedPick> wanted(MomentRow row) {
     TreeEntry entry = row.entry().entry();
     String name = entry.path().name();
     if (row.revision().isPresent()) {
       Revision revision = row.revision().get();
       return Optional.of(
-          new Wanted(
+          new WantedPick(
               entry(new Pick.OfRevision(revision.file(), revision.number())),
               name,
               false,
               1,
               revision.state().size()));
     }
-    if (entry.kind() == TreeEntry.Kind.FOLDER) {
+    if (entry.kind() == TreeEntry.EntryKind.FOLDER) {
       FolderSum sum = sums.get().get(entry.path());
       return Optional.of(
-          new Wanted(
+          new WantedPick(
               entry(new Pick.OfMoment(entry.path(), moment.orElseThrow())),
               name,
               true,
@@ -116,7 +116,7 @@ final class MomentTable {
               -1));
     }
     Pick pick = new Pick.OfRevision(entry.file().orElseThrow(), entry.revision().orElseThrow());
-    return Optional.of(new Wanted(entry(pick), name, false, 1, entry.size()));
+    return Optional.of(new WantedPick(entry(pick), name, false, 1, entry.size()));
   }
 
   private Tray.Entry entry(Pick pick) {
@@ -148,7 +148,7 @@ final class MomentTable {
       return;
     }
     TreeEntry entry = row.entry().entry();
-    boolean isFolder = entry.kind() == TreeEntry.Kind.FOLDER;
+    boolean isFolder = entry.kind() == TreeEntry.EntryKind.FOLDER;
     String name = Shortened.name(entry.path());
     cell.setText(isFolder ? name + " /" : name);
     Tip.on(cell, entry.path().shown());
@@ -158,7 +158,7 @@ final class MomentTable {
   }
 
   private void sizeCell(TableCell<MomentRow, MomentRow> cell, MomentRow row) {
-    if (row.revision().isEmpty() && row.entry().entry().kind() == TreeEntry.Kind.FOLDER) {
+    if (row.revision().isEmpty() && row.entry().entry().kind() == TreeEntry.EntryKind.FOLDER) {
       sum(row.entry()).ifPresent(s -> cell.setText(Words.count("moment.held", s.files())));
       return;
     }

@@ -29,11 +29,11 @@ import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.MendingTray.Wanted;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** The snapshots of a shelf: take one, look inside, let one go. */
 public final class SnapshotsPage implements Page {
@@ -51,7 +51,7 @@ public final class SnapshotsPage implements Page {
       new SheetTable<>("snapshots", this::look, listed -> listed.snapshot().label());
   private final VBox root;
   private final Label scheduled = Nodes.text("", "soft");
-  private Shown.Unit unit = Shown.Unit.MB;
+  private Shown.SizeUnit unit = Shown.SizeUnit.MB;
   private Optional<NamedPlan> plan = Optional.empty();
   private TableColumn<Snapshots.Listed, Snapshots.Listed> sizes;
 
@@ -125,15 +125,15 @@ public final class SnapshotsPage implements Page {
         .background()
         .ask(
             () ->
-                new Found(
+                new SnapshotsFacts(
                     context.office().snapshots().of(shelf), context.office().plans().of(shelf)),
             this::show,
             context.navigator()::complain);
   }
 
-  private record Found(List<Snapshots.Listed> listed, Optional<NamedPlan> plan) {}
+  private record SnapshotsFacts(List<Snapshots.Listed> listed, Optional<NamedPlan> plan) {}
 
-  private void show(Found found) {
+  private void show(SnapshotsFacts found) {
     plan = found.plan();
     scheduled.setText(
         found
@@ -170,7 +170,8 @@ public final class SnapshotsPage implements Page {
   }
 
   private void show(List<Snapshots.Listed> listed) {
-    unit = Shown.Unit.fitting(listed.stream().mapToLong(Snapshots.Listed::bytes).max().orElse(0));
+    unit =
+        Shown.SizeUnit.fitting(listed.stream().mapToLong(Snapshots.Listed::bytes).max().orElse(0));
     sizes.setText(Words.of("column.size", unit.name()));
     table.show(
         listed.stream()
@@ -233,11 +234,11 @@ public final class SnapshotsPage implements Page {
     table.placeholder(Nodes.text(Words.of("snapshot.none"), "soft"));
   }
 
-  private Optional<Wanted> wanted(Snapshots.Listed listed) {
+  private Optional<WantedPick> wanted(Snapshots.Listed listed) {
     Snapshot snapshot = listed.snapshot();
     Pick pick = new Pick.OfMoment(snapshot.folder(), new Moment.InSnapshot(snapshot));
     return Optional.of(
-        new Wanted(
+        new WantedPick(
             new Tray.Entry(shelf.store(), shelf.id(), pick),
             snapshot.folder().isRoot() ? shelf.name() : snapshot.folder().name(),
             true,

@@ -10,7 +10,7 @@ import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.keeping.CarePlans;
 import org.mendedleaf.core.keeping.RevisionOf;
 import org.mendedleaf.core.keeping.ShelfLineages;
-import org.mendedleaf.core.keeping.ShelfLineages.OfFile;
+import org.mendedleaf.core.keeping.ShelfLineages.FileLineage;
 import org.mendedleaf.core.plan.Lineage;
 import org.mendedleaf.desktop.drawings.KeepField;
 import org.mendedleaf.desktop.words.Words;
@@ -27,37 +27,39 @@ final class KeepFields {
   private KeepFields() {}
 
   /** The liveliest files line by line, all others as one. */
-  static KeepField.Drawn of(ShelfLineages lineages, CarePlans.Rehearsal rehearsal, Instant at) {
+  static KeepField.DrawnField of(
+      ShelfLineages lineages, CarePlans.PlanRehearsal rehearsal, Instant at) {
     Set<RevisionOf> goes = new HashSet<>();
     rehearsal.goes().forEach(one -> goes.add(one.of()));
-    List<OfFile> byLife =
+    List<FileLineage> byLife =
         lineages.files().stream()
-            .sorted(Comparator.comparingInt((OfFile file) -> -file.lineage().revisions().size()))
+            .sorted(
+                Comparator.comparingInt((FileLineage file) -> -file.lineage().revisions().size()))
             .toList();
     Instant oldest =
         lineages.files().stream()
             .map(file -> file.lineage().revisions().get(0).from())
             .min(Comparator.naturalOrder())
             .orElse(at);
-    List<KeepField.Row> rows = new ArrayList<>();
+    List<KeepField.FieldRow> rows = new ArrayList<>();
     int own = byLife.size() == LIVELIEST + 1 ? LIVELIEST + 1 : LIVELIEST;
-    for (OfFile file : byLife.subList(0, Math.min(own, byLife.size()))) {
+    for (FileLineage file : byLife.subList(0, Math.min(own, byLife.size()))) {
       rows.add(
-          new KeepField.Row(
+          new KeepField.FieldRow(
               name(file, byLife), file.lineage().removedAt().isPresent(), leaves(file, goes)));
     }
     if (byLife.size() > own) {
       rows.add(
-          new KeepField.Row(
+          new KeepField.FieldRow(
               Words.of("keepField.others"),
               false,
               together(byLife.subList(own, byLife.size()), goes, at, oldest)));
     }
-    return new KeepField.Drawn(at, oldest, rows);
+    return new KeepField.DrawnField(at, oldest, rows);
   }
 
   /** The path where the name alone does not tell. */
-  private static String name(OfFile file, List<OfFile> byLife) {
+  private static String name(FileLineage file, List<FileLineage> byLife) {
     InnerPath path = file.lineage().path();
     boolean alone =
         byLife.stream()
@@ -69,11 +71,11 @@ final class KeepFields {
     return alone ? path.name() : path.shown();
   }
 
-  private static List<KeepField.Leaf> leaves(OfFile file, Set<RevisionOf> goes) {
-    List<KeepField.Leaf> leaves = new ArrayList<>();
-    for (Lineage.Kept one : file.lineage().revisions()) {
+  private static List<KeepField.FieldLeaf> leaves(FileLineage file, Set<RevisionOf> goes) {
+    List<KeepField.FieldLeaf> leaves = new ArrayList<>();
+    for (Lineage.KeptRevision one : file.lineage().revisions()) {
       leaves.add(
-          new KeepField.Leaf(
+          new KeepField.FieldLeaf(
               one.from(),
               !goes.contains(new RevisionOf(file.file(), one.number())),
               one.until().isEmpty(),
@@ -83,21 +85,21 @@ final class KeepFields {
   }
 
   /** A hundred thousand leaves on one line: what stays and what goes at each place. */
-  private static List<KeepField.Leaf> together(
-      List<OfFile> files, Set<RevisionOf> goes, Instant at, Instant oldest) {
+  private static List<KeepField.FieldLeaf> together(
+      List<FileLineage> files, Set<RevisionOf> goes, Instant at, Instant oldest) {
     long span = Math.max(1, at.getEpochSecond() - oldest.getEpochSecond());
-    KeepField.Leaf[] staying = new KeepField.Leaf[PLACES + 1];
-    KeepField.Leaf[] going = new KeepField.Leaf[PLACES + 1];
-    for (OfFile file : files) {
-      for (Lineage.Kept one : file.lineage().revisions()) {
+    KeepField.FieldLeaf[] staying = new KeepField.FieldLeaf[PLACES + 1];
+    KeepField.FieldLeaf[] going = new KeepField.FieldLeaf[PLACES + 1];
+    for (FileLineage file : files) {
+      for (Lineage.KeptRevision one : file.lineage().revisions()) {
         double part = (at.getEpochSecond() - one.from().getEpochSecond()) / (double) span;
         // By the root, since the scale widens toward now.
         int place = (int) Math.round(PLACES * Math.sqrt(Math.max(0, Math.min(1, part))));
         boolean stays = !goes.contains(new RevisionOf(file.file(), one.number()));
-        (stays ? staying : going)[place] = new KeepField.Leaf(one.from(), stays, false, false);
+        (stays ? staying : going)[place] = new KeepField.FieldLeaf(one.from(), stays, false, false);
       }
     }
-    List<KeepField.Leaf> leaves = new ArrayList<>();
+    List<KeepField.FieldLeaf> leaves = new ArrayList<>();
     for (int place = 0; place <= PLACES; place++) {
       if (staying[place] != null) {
         leaves.add(staying[place]);

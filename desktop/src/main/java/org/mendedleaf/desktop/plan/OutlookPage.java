@@ -24,9 +24,9 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** What a shelf will take over the next year: under its plan and others, and by other rhythms. */
 public final class OutlookPage implements Page {
@@ -41,13 +41,14 @@ public final class OutlookPage implements Page {
   private final Label facts = Nodes.label("", "soft");
   private final Label answer = Nodes.text("");
   private final Label trust = Nodes.text("", "soft");
-  private final SheetTable<Row> table = new SheetTable<>("outlook", row -> {}, Row::name);
+  private final SheetTable<OutlookRow> table =
+      new SheetTable<>("outlook", row -> {}, OutlookRow::name);
   private final VBox root;
-  private Shown.Unit unit = Shown.Unit.MB;
-  private TableColumn<Row, Row> sizes;
-  private TableColumn<Row, Row> lows;
-  private TableColumn<Row, Row> highs;
-  private Optional<Found> shown = Optional.empty();
+  private Shown.SizeUnit unit = Shown.SizeUnit.MB;
+  private TableColumn<OutlookRow, OutlookRow> sizes;
+  private TableColumn<OutlookRow, OutlookRow> lows;
+  private TableColumn<OutlookRow, OutlookRow> highs;
+  private Optional<OutlookFacts> shown = Optional.empty();
 
   /**
    * A way it may go.
@@ -55,14 +56,14 @@ public final class OutlookPage implements Page {
    * @param own whether it is what the shelf has
    * @param states how many states of files are recorded a week, about
    */
-  private record Row(
+  private record OutlookRow(
       String name, String rhythm, boolean own, double states, Futures futures, Futures.Day full) {
-    Futures.Point inAYear() {
+    Futures.FuturePoint inAYear() {
       return PlanPresenter.inAYear(futures);
     }
   }
 
-  private record Found(Forecasts.Known known, List<Row> rows) {}
+  private record OutlookFacts(Forecasts.ShelfForecast known, List<OutlookRow> rows) {}
 
   public OutlookPage(Context context, Place.Outlook place) {
     this.context = context;
@@ -115,11 +116,11 @@ public final class OutlookPage implements Page {
     table.column("column.driveFull", 190, this::fullCell);
   }
 
-  private void size(TableCell<Row, Row> cell, long bytes) {
+  private void size(TableCell<OutlookRow, OutlookRow> cell, long bytes) {
     cell.setText(unit.number(bytes));
   }
 
-  private void fullCell(TableCell<Row, Row> cell, Row row) {
+  private void fullCell(TableCell<OutlookRow, OutlookRow> cell, OutlookRow row) {
     cell.setText(
         row.full()
             .middle()
@@ -146,8 +147,8 @@ public final class OutlookPage implements Page {
     context.background().ask(this::look, this::show, context.navigator()::complain);
   }
 
-  private Found look() throws java.io.IOException {
-    Forecasts.Known known = context.office().forecasts().of(shelf);
+  private OutlookFacts look() throws java.io.IOException {
+    Forecasts.ShelfForecast known = context.office().forecasts().of(shelf);
     NamedPlan own =
         known
             .own()
@@ -155,7 +156,7 @@ public final class OutlookPage implements Page {
                 () ->
                     NamedPlan.keepingAll(
                         Words.of("plans.everything"), context.zone(), DayOfWeek.MONDAY));
-    List<Row> rows = new ArrayList<>();
+    List<OutlookRow> rows = new ArrayList<>();
     if (known.forecast().isPresent()) {
       rows.add(row(known, own, true));
       for (NamedPlan ready : ReadyPlans.of(context.zone(), DayOfWeek.MONDAY)) {
@@ -170,12 +171,12 @@ public final class OutlookPage implements Page {
         }
       }
     }
-    return new Found(known, rows);
+    return new OutlookFacts(known, rows);
   }
 
-  private static Row row(Forecasts.Known known, NamedPlan plan, boolean own) {
+  private static OutlookRow row(Forecasts.ShelfForecast known, NamedPlan plan, boolean own) {
     Futures futures = known.under(plan).orElseThrow();
-    return new Row(
+    return new OutlookRow(
         plan.name(),
         plan.rhythm().sentence(),
         own,
@@ -184,12 +185,12 @@ public final class OutlookPage implements Page {
         known.full(futures).orElseThrow());
   }
 
-  private void show(Found found) {
+  private void show(OutlookFacts found) {
     shown = Optional.of(found);
-    Forecasts.Known known = found.known();
+    Forecasts.ShelfForecast known = found.known();
     facts.setText(Words.of("outlook.of", shelf.name(), Shown.size(known.bytes())));
     unit =
-        Shown.Unit.fitting(
+        Shown.SizeUnit.fitting(
             found.rows().stream().mapToLong(row -> row.inAYear().high()).max().orElse(0));
     sizes.setText(Words.of("column.inAYear") + ", " + unit.name());
     lows.setText(Words.of("column.low"));
@@ -200,7 +201,7 @@ public final class OutlookPage implements Page {
       trust.setText("");
       return;
     }
-    Row own = found.rows().get(0);
+    OutlookRow own = found.rows().get(0);
     answer.setText(
         Words.of(
                 "outlook.answer",
@@ -216,14 +217,14 @@ public final class OutlookPage implements Page {
     draw();
   }
 
-  private String full(Row own, Instant at) {
+  private String full(OutlookRow own, Instant at) {
     return Words.of(
         "outlook.isFull",
         Shown.day(at, context.now(), context.zone()),
         own.full().low().map(early -> Shown.day(early, context.now(), context.zone())).orElse(""));
   }
 
-  private String trust(Forecasts.Known known) {
+  private String trust(Forecasts.ShelfForecast known) {
     String from = Words.count("outlook.from", known.forecast().orElseThrow().weeks());
     String share =
         known.share() < 1
@@ -247,8 +248,8 @@ public final class OutlookPage implements Page {
     if (shown.isEmpty() || shown.get().rows().isEmpty()) {
       return;
     }
-    Forecasts.Known known = shown.get().known();
-    Row own = shown.get().rows().get(0);
+    Forecasts.ShelfForecast known = shown.get().known();
+    OutlookRow own = shown.get().rows().get(0);
     List<Outlook.Way> ways = new ArrayList<>();
     table.chosen().filter(row -> !row.own()).ifPresent(row -> ways.add(way(row, "other", known)));
     ways.add(way(own, "own", known));
@@ -261,15 +262,15 @@ public final class OutlookPage implements Page {
     drawing
         .drawnProperty()
         .set(
-            new Outlook.Drawn(
+            new Outlook.DrawnOutlook(
                 ways, full < most * 2 ? Optional.of(full) : Optional.empty(), context.zone()));
   }
 
-  private static Outlook.Way way(Row row, String style, Forecasts.Known known) {
-    List<Outlook.Point> points = new ArrayList<>();
-    points.add(new Outlook.Point(known.now(), known.bytes(), known.bytes(), known.bytes()));
-    for (Futures.Point point : row.futures().points()) {
-      points.add(new Outlook.Point(point.at(), point.low(), point.middle(), point.high()));
+  private static Outlook.Way way(OutlookRow row, String style, Forecasts.ShelfForecast known) {
+    List<Outlook.OutlookPoint> points = new ArrayList<>();
+    points.add(new Outlook.OutlookPoint(known.now(), known.bytes(), known.bytes(), known.bytes()));
+    for (Futures.FuturePoint point : row.futures().points()) {
+      points.add(new Outlook.OutlookPoint(point.at(), point.low(), point.middle(), point.high()));
     }
     return new Outlook.Way(
         Words.of(

@@ -35,9 +35,9 @@ import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.Saving;
 import org.mendedleaf.desktop.work.TurnWords;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** A plan as sentences and fields that are typed, and what each of them keeps. */
 final class PlanForm {
@@ -109,7 +109,7 @@ final class PlanForm {
     this.presenter = presenter;
     this.rules =
         new SentenceRows(
-            new SentenceRows.Kind(
+            new SentenceRows.SentenceKind(
                 "rule",
                 Words.of("plan.keep"),
                 Words.of("plan.rule.remove"),
@@ -119,7 +119,7 @@ final class PlanForm {
             all -> edit(draft -> draft.keeping(all)));
     this.snapshots =
         new SentenceRows(
-            new SentenceRows.Kind(
+            new SentenceRows.SentenceKind(
                 "snapshots",
                 Words.of("plan.snapshots.one"),
                 Words.of("plan.snapshots.remove"),
@@ -292,7 +292,7 @@ final class PlanForm {
   }
 
   private void write() {
-    PlanPresenter.Outlook chosen = presenter.outlookProperty().get();
+    PlanPresenter.PlanOutlook chosen = presenter.outlookProperty().get();
     if (chosen != null) {
       byte[] json = (PlanFormat.encode(chosen.plan()).toPrettyString() + "\n").getBytes(UTF_8);
       new Saving(context).ask(root, chosen.plan().name() + ".json", out -> out.write(json));
@@ -364,7 +364,7 @@ final class PlanForm {
     return button;
   }
 
-  void show(PlanPresenter.Known known) {
+  void show(PlanPresenter.PlannedShelf known) {
     Shelf now = known.shelf();
     on.setSelected(now.settings().recording() == Recording.ON);
     paused.setSelected(now.settings().recording() != Recording.ON);
@@ -431,7 +431,7 @@ final class PlanForm {
   }
 
   /** What each sentence keeps, and which other shelves it changes. */
-  void show(PlanPresenter.Outlook outlook) {
+  void show(PlanPresenter.PlanOutlook outlook) {
     Map<Claim.Reason, Integer> claims = outlook.rehearsal().claims();
     // The current one is nearly always the newest good one, so they are not added up.
     count(current, claims, Claim.Basic.CURRENT, Claim.Basic.HELD);

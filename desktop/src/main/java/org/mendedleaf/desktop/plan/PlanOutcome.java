@@ -23,7 +23,7 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
  * What follows from a plan while it is typed: what stays and goes, and what other plans would do.
@@ -114,7 +114,7 @@ final class PlanOutcome {
     return right;
   }
 
-  void show(PlanPresenter.Known known) {
+  void show(PlanPresenter.PlannedShelf known) {
     showPrices();
     long erasable =
         known.waiting().stream().filter(one -> one.fate() == Thinnings.Fate.ERASED).count();
@@ -173,7 +173,7 @@ final class PlanOutcome {
     if (ahead == null || ahead.known().forecast().isEmpty()) {
       year.setText(ahead == null ? "" : Words.of("plan.tooShort"));
     } else if (drawn != null) {
-      Futures.Point point = PlanPresenter.inAYear(drawn);
+      Futures.FuturePoint point = PlanPresenter.inAYear(drawn);
       year.setText(
           Words.of(
               "plan.inAYearAbout",
@@ -185,7 +185,7 @@ final class PlanOutcome {
   }
 
   /** Null while something is not understood. */
-  void show(PlanPresenter.Outlook outlook) {
+  void show(PlanPresenter.PlanOutlook outlook) {
     if (outlook == null) {
       goes.setText(Words.of("plan.unknown"));
       goes.getStyleClass().setAll("label", "rust");
@@ -211,7 +211,7 @@ final class PlanOutcome {
   }
 
   /** Before the last state of anything goes, that is said. */
-  private static String last(CarePlans.Rehearsal rehearsal) {
+  private static String last(CarePlans.PlanRehearsal rehearsal) {
     List<CarePlans.Going> lastOnes = rehearsal.lastOnes();
     return lastOnes.isEmpty()
         ? ""

@@ -11,11 +11,11 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Action;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** A shelf's care plan: what is kept and why, and how far back one could go under it. */
 public final class PlanPage implements Page {
@@ -95,7 +95,7 @@ public final class PlanPage implements Page {
     }
   }
 
-  private void show(PlanPresenter.Known known) {
+  private void show(PlanPresenter.PlannedShelf known) {
     form.show(known);
     outcome.show(known);
     String plan =
@@ -111,7 +111,7 @@ public final class PlanPage implements Page {
     showButtons();
   }
 
-  private void show(PlanPresenter.Outlook outlook) {
+  private void show(PlanPresenter.PlanOutlook outlook) {
     showButtons();
     outcome.show(outlook);
     if (outlook != null) {

@@ -46,9 +46,9 @@ final class PlanPresenter {
 
   private final Context context;
   private final Shelf given;
-  private final ReadOnlyObjectWrapper<Known> known = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<PlannedShelf> known = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<PlanDraft> draft = new ReadOnlyObjectWrapper<>();
-  private final ReadOnlyObjectWrapper<Outlook> outlook = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<PlanOutlook> outlook = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<Ahead> ahead = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<Futures> futures = new ReadOnlyObjectWrapper<>();
   private Period later = Period.ZERO;
@@ -69,9 +69,9 @@ final class PlanPresenter {
    * @param prices what each ready plan would keep and let go here
    * @param mayPlan whether the person who acts may choose
    */
-  record Known(
+  record PlannedShelf(
       Shelf shelf,
-      Optional<Rhythms.Turn> turn,
+      Optional<Rhythms.ShelfRhythm> turn,
       Optional<NamedPlan> own,
       List<Shelf> sharing,
       ShelfLineages lineages,
@@ -88,7 +88,7 @@ final class PlanPresenter {
    *
    * @param ready bytes in a year under each ready plan, by its name; empty if its past is too short
    */
-  record Ahead(Forecasts.Known known, Map<String, Long> ready) {}
+  record Ahead(Forecasts.ShelfForecast known, Map<String, Long> ready) {}
 
   /**
    * What the draft would do.
@@ -97,16 +97,16 @@ final class PlanPresenter {
    * @param nextSnapshots when the next of each line are taken
    * @param others shelves whose plan would change too
    */
-  record Outlook(
+  record PlanOutlook(
       NamedPlan plan,
-      CarePlans.Rehearsal rehearsal,
+      CarePlans.PlanRehearsal rehearsal,
       long disk,
-      KeepField.Drawn field,
+      KeepField.DrawnField field,
       List<String> nextSnapshots,
       List<Shelf> others) {}
 
   /** Null until it is known. */
-  ReadOnlyObjectProperty<Known> knownProperty() {
+  ReadOnlyObjectProperty<PlannedShelf> knownProperty() {
     return known.getReadOnlyProperty();
   }
 
@@ -116,7 +116,7 @@ final class PlanPresenter {
   }
 
   /** Null while the draft is not understood, or before it was rehearsed. */
-  ReadOnlyObjectProperty<Outlook> outlookProperty() {
+  ReadOnlyObjectProperty<PlanOutlook> outlookProperty() {
     return outlook.getReadOnlyProperty();
   }
 
@@ -130,12 +130,12 @@ final class PlanPresenter {
     return futures.getReadOnlyProperty();
   }
 
-  private void lookAhead(Known of) {
+  private void lookAhead(PlannedShelf of) {
     context
         .background()
         .ask(
             () -> {
-              Forecasts.Known found = context.office().forecasts().of(of.shelf());
+              Forecasts.ShelfForecast found = context.office().forecasts().of(of.shelf());
               Map<String, Long> ready = new HashMap<>();
               for (Price price : of.prices()) {
                 NamedPlan plan = price.plan().captured(found.rhythm());
@@ -152,14 +152,14 @@ final class PlanPresenter {
             context.navigator()::complain);
   }
 
-  static Futures.Point inAYear(Futures drawn) {
-    List<Futures.Point> points = drawn.points();
+  static Futures.FuturePoint inAYear(Futures drawn) {
+    List<Futures.FuturePoint> points = drawn.points();
     return points.get(points.size() - 1);
   }
 
   /** What the draft leads to; not with every letter, but as soon as nobody types any more. */
   private void foretell() {
-    Outlook of = outlook.get();
+    PlanOutlook of = outlook.get();
     if (of == null || ahead.get() == null) {
       futures.set(null);
       return;
@@ -194,7 +194,7 @@ final class PlanPresenter {
             context.navigator()::complain);
   }
 
-  private PlanDraft own(Known found) {
+  private PlanDraft own(PlannedShelf found) {
     return found
         .own()
         .map(PlanDraft::of)
@@ -204,7 +204,7 @@ final class PlanPresenter {
                     Words.of("plan.newName", found.shelf().name()), context.zone()));
   }
 
-  private Known look() throws IOException {
+  private PlannedShelf look() throws IOException {
     Shelf shelf = context.office().shelves().byId(given.store(), given.id());
     Optional<NamedPlan> own = context.office().plans().of(shelf);
     List<Shelf> sharing =
@@ -213,7 +213,7 @@ final class PlanPresenter {
     MakingRoom room = context.office().plans().room(shelf);
     List<Price> prices = new ArrayList<>();
     for (NamedPlan ready : ReadyPlans.of(context.zone(), DayOfWeek.MONDAY)) {
-      CarePlans.Rehearsal rehearsal =
+      CarePlans.PlanRehearsal rehearsal =
           CarePlans.rehearse(lineages, ready.plan(), context.now(), Optional.of(room));
       prices.add(
           new Price(
@@ -231,13 +231,13 @@ final class PlanPresenter {
                 .toList();
     boolean mayPlan =
         shelf.settings().people().roleOf(context.office().settings().person()) == Role.KEEPER;
-    Optional<Rhythms.Turn> next =
+    Optional<Rhythms.ShelfRhythm> next =
         context.office().rhythms().all().stream()
             .filter(
                 turn ->
                     turn.shelf().id() == shelf.id() && turn.shelf().store().equals(shelf.store()))
             .findFirst();
-    return new Known(
+    return new PlannedShelf(
         shelf,
         next,
         own,
@@ -282,7 +282,7 @@ final class PlanPresenter {
   }
 
   private void rehearse() {
-    Known of = known.get();
+    PlannedShelf of = known.get();
     long mine = ++asked;
     Optional<NamedPlan> plan =
         draft.get() == null
@@ -308,7 +308,7 @@ final class PlanPresenter {
   }
 
   /** What the plan says of it stays as it is; it is edited where the shelf's patterns are. */
-  private static Optional<List<String>> leaveOut(Known of) {
+  private static Optional<List<String>> leaveOut(PlannedShelf of) {
     return of.own().flatMap(NamedPlan::leaveOut);
   }
 
@@ -321,22 +321,22 @@ final class PlanPresenter {
     }
   }
 
-  private ZoneId zone(Known of) {
+  private ZoneId zone(PlannedShelf of) {
     return of.own().map(plan -> plan.plan().zone()).orElse(context.zone());
   }
 
-  private static DayOfWeek firstDay(Known of) {
+  private static DayOfWeek firstDay(PlannedShelf of) {
     return of.own().map(plan -> plan.plan().firstDay()).orElse(DayOfWeek.MONDAY);
   }
 
-  private Outlook outlook(Known of, NamedPlan plan, Instant at) throws IOException {
-    CarePlans.Rehearsal rehearsal =
+  private PlanOutlook outlook(PlannedShelf of, NamedPlan plan, Instant at) throws IOException {
+    CarePlans.PlanRehearsal rehearsal =
         CarePlans.rehearse(of.lineages(), plan.plan(), at, Optional.of(of.room()));
     List<Shelf> others =
         context.office().plans().sharing(of.shelf(), plan.name()).stream()
             .filter(other -> other.id() != of.shelf().id())
             .toList();
-    return new Outlook(
+    return new PlanOutlook(
         plan,
         rehearsal,
         rehearsal.freed(of.room().space()).disk(),
@@ -355,7 +355,7 @@ final class PlanPresenter {
 
   /** Gives the shelf the plan that stands in the fields. */
   void use() {
-    Outlook chosen = outlook.get();
+    PlanOutlook chosen = outlook.get();
     if (chosen == null || !isChanged()) {
       return;
     }
@@ -371,7 +371,7 @@ final class PlanPresenter {
     }
   }
 
-  private void use(Outlook chosen) {
+  private void use(PlanOutlook chosen) {
     Shelf shelf = known.get().shelf();
     context
         .background()

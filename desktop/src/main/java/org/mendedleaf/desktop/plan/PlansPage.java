@@ -18,18 +18,18 @@ import org.mendedleaf.core.session.RecordingState;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.navigation.Action;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** The care plans of all shelves: what each keeps, and what would go. */
 public final class PlansPage implements Page {
 
   private final Context context;
-  private final SheetTable<Row> table = new SheetTable<>("plans", this::open, Row::name);
+  private final SheetTable<PlanRow> table = new SheetTable<>("plans", this::open, PlanRow::name);
   private final Label facts = Nodes.label("", "soft");
   private final WatchLine watch;
   private final Button thin;
@@ -41,7 +41,7 @@ public final class PlansPage implements Page {
    * @param going how many revisions would go on notice now
    * @param waiting how many are on notice
    */
-  private record Row(Shelf shelf, Optional<NamedPlan> plan, int going, int waiting, int due) {
+  private record PlanRow(Shelf shelf, Optional<NamedPlan> plan, int going, int waiting, int due) {
     String name() {
       return shelf.name();
     }
@@ -95,21 +95,22 @@ public final class PlansPage implements Page {
     return List.of(Action.of("plan.thin", "Shortcut+T", this::thin));
   }
 
-  private List<Row> look() throws IOException {
-    List<Row> rows = new ArrayList<>();
+  private List<PlanRow> look() throws IOException {
+    List<PlanRow> rows = new ArrayList<>();
     for (Shelf shelf : context.office().shelves().all()) {
       if (shelf.recording() == RecordingState.NOT_HERE) {
-        rows.add(new Row(shelf, Optional.empty(), 0, 0, 0));
+        rows.add(new PlanRow(shelf, Optional.empty(), 0, 0, 0));
         continue;
       }
       Optional<NamedPlan> plan = context.office().plans().of(shelf);
       if (plan.isEmpty()) {
-        rows.add(new Row(shelf, plan, 0, 0, 0));
+        rows.add(new PlanRow(shelf, plan, 0, 0, 0));
         continue;
       }
-      Thinnings.Rehearsal told = context.office().thinnings().rehearse(shelf, context.now());
+      Thinnings.RehearsedThinning told =
+          context.office().thinnings().rehearse(shelf, context.now());
       rows.add(
-          new Row(
+          new PlanRow(
               shelf,
               plan,
               told.with(Fate.NOTICED).size(),
@@ -119,7 +120,7 @@ public final class PlansPage implements Page {
     return rows;
   }
 
-  private void show(List<Row> rows) {
+  private void show(List<PlanRow> rows) {
     table.show(rows);
     if (table.chosen().isEmpty() && !rows.isEmpty()) {
       table.node().getSelectionModel().clearAndSelect(0);
@@ -128,7 +129,7 @@ public final class PlansPage implements Page {
     facts.setText(without == 0 ? "" : Words.count("plans.without", without));
   }
 
-  private void open(Row row) {
+  private void open(PlanRow row) {
     context.navigator().go(new Place.PlanOf(row.shelf()));
   }
 
@@ -139,24 +140,24 @@ public final class PlansPage implements Page {
         .ifPresent(row -> context.navigator().go(new Place.Thinning(row.shelf())));
   }
 
-  private static void shelf(TableCell<Row, Row> cell, Row row) {
+  private static void shelf(TableCell<PlanRow, PlanRow> cell, PlanRow row) {
     cell.setText(row.shelf().name());
     cell.getStyleClass().add("strong");
   }
 
-  private static void plan(TableCell<Row, Row> cell, Row row) {
+  private static void plan(TableCell<PlanRow, PlanRow> cell, PlanRow row) {
     cell.setText(row.plan().map(NamedPlan::name).orElse(Words.of("plans.noPlan")));
     if (row.plan().isEmpty()) {
       cell.getStyleClass().add("soft");
     }
   }
 
-  private static void captured(TableCell<Row, Row> cell, Row row) {
+  private static void captured(TableCell<PlanRow, PlanRow> cell, PlanRow row) {
     cell.setText(row.plan().map(plan -> plan.rhythm().sentence()).orElse(""));
     cell.getStyleClass().add("soft");
   }
 
-  private static void keeps(TableCell<Row, Row> cell, Row row) {
+  private static void keeps(TableCell<PlanRow, PlanRow> cell, PlanRow row) {
     List<String> sentences =
         row.plan()
             .map(plan -> plan.plan().rules().stream().map(KeepSentences::format).toList())
@@ -171,7 +172,7 @@ public final class PlansPage implements Page {
     cell.getStyleClass().add("soft");
   }
 
-  private static void thinning(TableCell<Row, Row> cell, Row row) {
+  private static void thinning(TableCell<PlanRow, PlanRow> cell, PlanRow row) {
     if (row.plan().isEmpty()) {
       return;
     }

@@ -28,7 +28,7 @@ final class SentenceRows {
   /** As wide as the names of the plan's other lines. */
   private static final double NAMED = 86;
 
-  private final Kind kind;
+  private final SentenceKind kind;
   private final Consumer<List<String>> changed;
   private final VBox root = new VBox();
   private final List<TextField> fields = new ArrayList<>();
@@ -44,7 +44,7 @@ final class SentenceRows {
    * @param isBelow whether what follows from one has a line of its own
    * @param isUnderstood whether one is
    */
-  record Kind(
+  record SentenceKind(
       String id,
       String before,
       String remove,
@@ -55,7 +55,7 @@ final class SentenceRows {
   /**
    * @param changed hears all sentences as soon as one is changed
    */
-  SentenceRows(Kind kind, Consumer<List<String>> changed) {
+  SentenceRows(SentenceKind kind, Consumer<List<String>> changed) {
     this.kind = kind;
     this.changed = changed;
   }

@@ -26,13 +26,13 @@ import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.Saving;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.navigation.Action;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** What thinning a shelf would do, line by line, and doing it. */
 public final class ThinPage implements Page {
@@ -63,7 +63,7 @@ public final class ThinPage implements Page {
   private final Button thin;
   private final Button keep;
   private final VBox root;
-  private Shown.Unit unit = Shown.Unit.KB;
+  private Shown.SizeUnit unit = Shown.SizeUnit.KB;
   private TableColumn<Concerned, Concerned> sizes;
 
   public ThinPage(Context context, Place.Thinning place) {
@@ -205,7 +205,7 @@ public final class ThinPage implements Page {
 
   private void show(ThinPresenter.Told told) {
     unit =
-        Shown.Unit.fitting(
+        Shown.SizeUnit.fitting(
             told.rehearsal().concerned().stream()
                 .mapToLong(one -> one.revision().bytes())
                 .max()
@@ -233,11 +233,11 @@ public final class ThinPage implements Page {
     keep.setDisable(table.chosenRows().stream().noneMatch(ThinPresenter::isOnNotice));
   }
 
-  private interface Writing {
+  private interface RehearsalWriting {
     void to(Report report, OutputStream out) throws IOException;
   }
 
-  private void save(String ending, Writing writing) {
+  private void save(String ending, RehearsalWriting writing) {
     presenter
         .report()
         .ifPresent(

@@ -31,7 +31,7 @@ final class ThinPresenter {
   private final ReadOnlyObjectWrapper<Told> told = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyStringWrapper freed = new ReadOnlyStringWrapper("");
   private Optional<KeepRule> sentence = Optional.empty();
-  private Optional<Thinnings.Done> done = Optional.empty();
+  private Optional<Thinnings.Thinned> done = Optional.empty();
   private long asked;
 
   ThinPresenter(Context context, Shelf shelf) {
@@ -45,7 +45,7 @@ final class ThinPresenter {
    * @param words in a sentence
    * @param act for the button
    */
-  record Told(Thinnings.Rehearsal rehearsal, String words, String act) {}
+  record Told(Thinnings.RehearsedThinning rehearsal, String words, String act) {}
 
   /** Null until it is known. */
   ReadOnlyObjectProperty<Told> toldProperty() {
@@ -72,14 +72,14 @@ final class ThinPresenter {
             context.navigator()::complain);
   }
 
-  private Thinnings.Rehearsal rehearse() throws IOException {
+  private Thinnings.RehearsedThinning rehearse() throws IOException {
     return sentence.isPresent()
         ? context.office().thinnings().rehearseOnce(shelf, sentence.get(), context.now())
         : context.office().thinnings().rehearse(shelf, context.now());
   }
 
   /** The replacement of what goes is really written, to know its size, and thrown away. */
-  private void encode(Thinnings.Rehearsal of, long mine) {
+  private void encode(Thinnings.RehearsedThinning of, long mine) {
     boolean anything = of.concerned().stream().anyMatch(one -> one.fate() != Fate.KEPT_AFTER_ALL);
     if (!anything) {
       freed.set("");
@@ -103,7 +103,7 @@ final class ThinPresenter {
             context.navigator()::complain);
   }
 
-  private static String words(Thinnings.Rehearsal of) {
+  private static String words(Thinnings.RehearsedThinning of) {
     List<String> words = new ArrayList<>();
     add(words, "thin.some.erased", of.with(Fate.ERASED).size());
     add(words, "thin.some.noticed", of.with(Fate.NOTICED).size());
@@ -124,7 +124,7 @@ final class ThinPresenter {
     }
   }
 
-  private static String act(Thinnings.Rehearsal of) {
+  private static String act(Thinnings.RehearsedThinning of) {
     int noticed = of.with(Fate.NOTICED).size();
     int erased = of.with(Fate.ERASED).size();
     if (erased > 0) {
@@ -187,7 +187,7 @@ final class ThinPresenter {
             });
   }
 
-  private String said(Thinnings.Done found) {
+  private String said(Thinnings.Thinned found) {
     int erased = found.did().with(Fate.ERASED).size();
     String noticed = Words.count("thin.done.noticed", found.did().with(Fate.NOTICED).size());
     return erased == 0

@@ -30,9 +30,9 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.RoleChoice;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** Whether a shelf is recorded, what it leaves out, and who may do what on it. */
 public final class RecordingPage implements Page {
@@ -196,7 +196,7 @@ public final class RecordingPage implements Page {
     }
   }
 
-  private void show(RecordingPresenter.View view) {
+  private void show(RecordingPresenter.RecordingView view) {
     if (view == null) {
       return;
     }

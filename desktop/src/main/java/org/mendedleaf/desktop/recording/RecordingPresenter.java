@@ -23,7 +23,7 @@ final class RecordingPresenter {
 
   private final Context context;
   private final Shelf given;
-  private final ReadOnlyObjectWrapper<View> view = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<RecordingView> view = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<Matches> matches = new ReadOnlyObjectWrapper<>();
 
   RecordingPresenter(Context context, Shelf shelf) {
@@ -38,7 +38,7 @@ final class RecordingPresenter {
    * @param known persons whom the store knows by name
    * @param me the person who acts
    */
-  record View(Shelf shelf, List<Integer> leftOut, List<String> known, String me) {
+  record RecordingView(Shelf shelf, List<Integer> leftOut, List<String> known, String me) {
     boolean mayChange() {
       return shelf.settings().people().roleOf(me) == Role.KEEPER;
     }
@@ -48,7 +48,7 @@ final class RecordingPresenter {
   record Matches(String pattern, List<InnerPath> files) {}
 
   /** Null until it is known. */
-  ReadOnlyObjectProperty<View> viewProperty() {
+  ReadOnlyObjectProperty<RecordingView> viewProperty() {
     return view.getReadOnlyProperty();
   }
 
@@ -61,14 +61,14 @@ final class RecordingPresenter {
     context.background().ask(this::look, view::set, context.navigator()::complain);
   }
 
-  private View look() throws Exception {
+  private RecordingView look() throws Exception {
     Shelf shelf = context.office().shelves().byId(given.store(), given.id());
     List<Integer> leftOut = new ArrayList<>();
     for (LeftOut.Rule rule : shelf.settings().leftOut().rules()) {
       leftOut.add(
           context.office().recordingAndPeople().matches(shelf, List.of(rule.pattern())).size());
     }
-    return new View(
+    return new RecordingView(
         shelf,
         leftOut,
         context.office().recordingAndPeople().known(shelf),

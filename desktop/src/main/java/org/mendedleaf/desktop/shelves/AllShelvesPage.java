@@ -22,9 +22,9 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.TurnWords;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** All shelves, a sheet for each: where it is, how it is recorded, where its revisions are kept. */
 public final class AllShelvesPage implements Page {
@@ -32,7 +32,7 @@ public final class AllShelvesPage implements Page {
   private final Context context;
   private final VBox sheets = new VBox(10);
   private final VBox root;
-  private Found shown = new Found(List.of(), List.of());
+  private ShelvesFacts shown = new ShelvesFacts(List.of(), List.of());
 
   public AllShelvesPage(Context context) {
     this.context = context;
@@ -65,13 +65,13 @@ public final class AllShelvesPage implements Page {
    *
    * @param turns of those that are captured automatically
    */
-  private record Found(List<Shelf> shelves, List<Rhythms.Turn> turns) {}
+  private record ShelvesFacts(List<Shelf> shelves, List<Rhythms.ShelfRhythm> turns) {}
 
-  private Found look() throws IOException {
-    return new Found(context.office().shelves().all(), context.office().rhythms().all());
+  private ShelvesFacts look() throws IOException {
+    return new ShelvesFacts(context.office().shelves().all(), context.office().rhythms().all());
   }
 
-  private void show(Found found) {
+  private void show(ShelvesFacts found) {
     if (found.equals(shown)) {
       return;
     }

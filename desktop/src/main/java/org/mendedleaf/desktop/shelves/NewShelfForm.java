@@ -33,8 +33,8 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.RoleChoice;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** Three steps to a protected folder: which folder, where its revisions are kept, go. */
 public final class NewShelfForm {
@@ -180,7 +180,7 @@ public final class NewShelfForm {
     context
         .background()
         .ask(
-            () -> Outlook.of(protect, Shown.pathWritten(keep)),
+            () -> DriveOutlook.of(protect, Shown.pathWritten(keep)),
             outlook -> {
               if (keep.equals(store.getText().strip())) {
                 space.setText(Words.of("new.free", Shown.size(outlook.free())));
@@ -197,14 +197,14 @@ public final class NewShelfForm {
     node.setManaged(visible);
   }
 
-  private record Outlook(long free, boolean sameDrive) {
-    static Outlook of(String folder, Path store) throws Exception {
+  private record DriveOutlook(long free, boolean sameDrive) {
+    static DriveOutlook of(String folder, Path store) throws Exception {
       Path existing = store.toAbsolutePath();
       while (!Files.exists(existing)) {
         existing = existing.getParent();
       }
       long free = Files.getFileStore(existing).getUsableSpace();
-      return new Outlook(
+      return new DriveOutlook(
           free, !folder.isEmpty() && ShelfPlaces.sameDrive(Shown.pathWritten(folder), store));
     }
   }

@@ -7,7 +7,7 @@ import javafx.scene.layout.VBox;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
+import org.mendedleaf.desktop.work.navigation.Page;
 
 /** Adding a shelf. */
 public final class NewShelfPage implements Page {

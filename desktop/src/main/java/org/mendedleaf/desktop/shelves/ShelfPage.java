@@ -31,16 +31,16 @@ import org.mendedleaf.desktop.moment.MomentBar;
 import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.MendingTray.Wanted;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.Recovering;
-import org.mendedleaf.desktop.work.SheetTable;
 import org.mendedleaf.desktop.work.TurnWords;
+import org.mendedleaf.desktop.work.navigation.Action;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** A folder of a shelf: what lies there now, and for each line whether that is recorded. */
 public final class ShelfPage implements Page {
@@ -65,7 +65,7 @@ public final class ShelfPage implements Page {
   private List<FolderRow> shownRows = List.of();
   private final MomentBar bar;
   private final VBox root;
-  private Shown.Unit unit = Shown.Unit.KB;
+  private Shown.SizeUnit unit = Shown.SizeUnit.KB;
   private TableColumn<FolderRow, FolderRow> sizes;
 
   public ShelfPage(Context context, Shelf shelf, InnerPath folder) {
@@ -196,7 +196,7 @@ public final class ShelfPage implements Page {
   private void remove() {
     List<InnerPath> paths =
         table.chosenRows().stream()
-            .filter(row -> row.standing() != FolderRow.Standing.GONE)
+            .filter(row -> row.standing() != FolderRow.RowStanding.GONE)
             .map(FolderRow::path)
             .toList();
     if (paths.isEmpty()) {
@@ -226,18 +226,18 @@ public final class ShelfPage implements Page {
   }
 
   /** Nothing chosen means the newest that is captured. */
-  private Optional<Wanted> wanted(FolderRow row) {
+  private Optional<WantedPick> wanted(FolderRow row) {
     Pick pick;
-    if (row.kind() == FolderRow.Kind.FOLDER) {
+    if (row.kind() == FolderRow.RowKind.FOLDER) {
       pick = new Pick.OfMoment(row.path(), new Moment.Now(captured));
     } else if (row.file().isPresent() && row.revision().isPresent()) {
       pick = new Pick.OfRevision(row.file().getAsLong(), row.revision().getAsInt());
     } else {
       return Optional.empty();
     }
-    boolean isFolder = row.kind() == FolderRow.Kind.FOLDER;
+    boolean isFolder = row.kind() == FolderRow.RowKind.FOLDER;
     return Optional.of(
-        new Wanted(
+        new WantedPick(
             new Tray.Entry(shelf.store(), shelf.id(), pick),
             row.path().name(),
             isFolder,
@@ -248,36 +248,36 @@ public final class ShelfPage implements Page {
   /**
    * @param due how many files are not recorded as they lie there
    */
-  private record Found(
+  private record FolderFacts(
       Shelf shelf,
       List<FolderRow> rows,
       Optional<Instant> captured,
       long files,
       long due,
       long largest,
-      Optional<Rhythms.Turn> turn) {}
+      Optional<Rhythms.ShelfRhythm> turn) {}
 
   /**
    * @param here the folder that was asked for
    * @param shown what the list shows already
    */
-  private Found look(InnerPath here, List<FolderRow> shown) throws IOException {
+  private FolderFacts look(InnerPath here, List<FolderRow> shown) throws IOException {
     Shelf now = context.office().shelves().byId(shelf.store(), shelf.id());
     List<FolderRow> rows = context.office().shelves().browse(now, here);
-    return new Found(
+    return new FolderFacts(
         now,
         rows.equals(shown) ? shown : rows,
         context.office().moments().capturedBefore(shelf, context.now()),
-        rows.stream().filter(row -> row.kind() != FolderRow.Kind.FOLDER).count(),
+        rows.stream().filter(row -> row.kind() != FolderRow.RowKind.FOLDER).count(),
         rows.stream().filter(ShelfPage::isDue).count(),
         rows.stream().mapToLong(FolderRow::size).max().orElse(0),
         context.office().rhythms().of(now));
   }
 
-  private void show(Found found) {
+  private void show(FolderFacts found) {
     captured = found.captured().orElse(Instant.EPOCH);
     shownRows = found.rows();
-    unit = Shown.Unit.fitting(found.largest());
+    unit = Shown.SizeUnit.fitting(found.largest());
     sizes.setText(Words.of("column.size", unit.name()));
     table.show(found.rows());
     long due = found.due();
@@ -306,7 +306,7 @@ public final class ShelfPage implements Page {
     return switch (row.standing()) {
       case RECORDED, LEFT_OUT -> false;
       case GONE, UNREADABLE -> true;
-      case CHANGED_SINCE, NEW, BEING_WRITTEN -> row.kind() != FolderRow.Kind.FOLDER;
+      case CHANGED_SINCE, NEW, BEING_WRITTEN -> row.kind() != FolderRow.RowKind.FOLDER;
     };
   }
 
@@ -317,13 +317,13 @@ public final class ShelfPage implements Page {
     table.column("column.recorded", 230, this::standingCell);
     table.column("column.revision", 110, this::revisionCell);
     table.picking(context.tray(), this::wanted);
-    table.state("gone", row -> row.standing() == FolderRow.Standing.GONE);
+    table.state("gone", row -> row.standing() == FolderRow.RowStanding.GONE);
     table.state("due", ShelfPage::isDue);
     table.placeholder(Nodes.text(Words.of("shelf.folder.empty"), "soft"));
   }
 
   private void open(FolderRow row) {
-    if (row.kind() == FolderRow.Kind.FOLDER) {
+    if (row.kind() == FolderRow.RowKind.FOLDER) {
       context.navigator().go(new Place.OneShelf(shelf, row.path()));
     } else if (row.file().isPresent()) {
       context
@@ -339,7 +339,7 @@ public final class ShelfPage implements Page {
   // ---- cells
 
   private void nameCell(TableCell<FolderRow, FolderRow> cell, FolderRow row) {
-    boolean isFolder = row.kind() == FolderRow.Kind.FOLDER;
+    boolean isFolder = row.kind() == FolderRow.RowKind.FOLDER;
     String name = Shortened.name(row.path());
     cell.setText(isFolder ? name + " /" : name);
     if (isFolder) {
@@ -349,24 +349,24 @@ public final class ShelfPage implements Page {
   }
 
   private void sizeCell(TableCell<FolderRow, FolderRow> cell, FolderRow row) {
-    if (row.kind() != FolderRow.Kind.FOLDER) {
+    if (row.kind() != FolderRow.RowKind.FOLDER) {
       cell.setText(unit.number(row.size()));
       Tip.on(cell, () -> Shown.exact(row.size()));
     }
   }
 
   private void changedCell(TableCell<FolderRow, FolderRow> cell, FolderRow row) {
-    if (row.kind() != FolderRow.Kind.FOLDER) {
+    if (row.kind() != FolderRow.RowKind.FOLDER) {
       cell.setText(Shown.moment(row.modified(), context.now(), context.zone()));
       Tip.on(cell, () -> Shown.full(row.modified(), context.zone()));
     }
   }
 
   private void standingCell(TableCell<FolderRow, FolderRow> cell, FolderRow row) {
-    if (row.kind() == FolderRow.Kind.FOLDER
-        && row.standing() != FolderRow.Standing.GONE
-        && row.standing() != FolderRow.Standing.LEFT_OUT
-        && row.standing() != FolderRow.Standing.UNREADABLE) {
+    if (row.kind() == FolderRow.RowKind.FOLDER
+        && row.standing() != FolderRow.RowStanding.GONE
+        && row.standing() != FolderRow.RowStanding.LEFT_OUT
+        && row.standing() != FolderRow.RowStanding.UNREADABLE) {
       return;
     }
     cell.setText(
@@ -384,8 +384,8 @@ public final class ShelfPage implements Page {
           case GONE -> Words.of("standing.gone");
         });
     boolean bad =
-        row.standing() == FolderRow.Standing.GONE
-            || row.standing() == FolderRow.Standing.UNREADABLE;
+        row.standing() == FolderRow.RowStanding.GONE
+            || row.standing() == FolderRow.RowStanding.UNREADABLE;
     cell.getStyleClass().add(bad ? "rust" : isDue(row) ? "strong" : "soft");
   }
 

@@ -14,8 +14,8 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** A file or folder without earlier states: says so, where was looked, and what can be done. */
 public final class StrayPage implements Page {
@@ -41,7 +41,7 @@ public final class StrayPage implements Page {
         .background()
         .ask(
             () ->
-                new Answer(
+                new CoverageFacts(
                     context.office().coverages().of(path),
                     context.office().shelves().all(),
                     Files.isDirectory(path)),
@@ -49,9 +49,9 @@ public final class StrayPage implements Page {
             context.navigator()::complain);
   }
 
-  private record Answer(Coverage coverage, List<Shelf> shelves, boolean isFolder) {}
+  private record CoverageFacts(Coverage coverage, List<Shelf> shelves, boolean isFolder) {}
 
-  private void show(Answer answer) {
+  private void show(CoverageFacts answer) {
     VBox sheet = new VBox(10);
     sheet.getStyleClass().addAll("sheet", "padded");
     sheet.getChildren().add(Nodes.text(Words.of("stray.none"), "strong"));

@@ -12,10 +12,10 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.scene.text.Text;
 import javafx.scene.text.TextFlow;
+import org.mendedleaf.core.compare.Comparison.ComparedRow;
+import org.mendedleaf.core.compare.Comparison.ComparisonMark;
 import org.mendedleaf.core.compare.Comparison.Difference;
-import org.mendedleaf.core.compare.Comparison.Mark;
 import org.mendedleaf.core.compare.Comparison.Piece;
-import org.mendedleaf.core.compare.Comparison.Row;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Nodes;
@@ -29,10 +29,10 @@ final class LinesView {
   private LinesView() {}
 
   static Node of(Difference.Lines lines) {
-    ListView<Row> list = new ListView<>();
+    ListView<ComparedRow> list = new ListView<>();
     list.setId("sides-lines");
     list.getItems().setAll(lines.rows());
-    list.setCellFactory(view -> new Line(view));
+    list.setCellFactory(view -> new LineCell(view));
     list.getStyleClass().add("sides-lines");
     int first = firstChange(lines.rows());
     if (first > 1) {
@@ -47,22 +47,23 @@ final class LinesView {
     return box;
   }
 
-  private static int firstChange(List<Row> rows) {
+  private static int firstChange(List<ComparedRow> rows) {
     for (int i = 0; i < rows.size(); i++) {
-      if (rows.get(i).mark() != Mark.SAME && rows.get(i).mark() != Mark.SKIPPED) {
+      if (rows.get(i).mark() != ComparisonMark.SAME
+          && rows.get(i).mark() != ComparisonMark.SKIPPED) {
         return i;
       }
     }
     return 0;
   }
 
-  private static final class Line extends ListCell<Row> {
+  private static final class LineCell extends ListCell<ComparedRow> {
     private final Half left = new Half();
     private final Half right = new Half();
     private final HBox both = new HBox(left.box, right.box);
     private final Label across = Nodes.label("", "soft", "caption");
 
-    Line(ListView<Row> view) {
+    LineCell(ListView<ComparedRow> view) {
       for (Half half : List.of(left, right)) {
         half.box.prefWidthProperty().bind(view.widthProperty().subtract(EDGE).divide(2));
         half.box.maxWidthProperty().bind(half.box.prefWidthProperty());
@@ -71,28 +72,29 @@ final class LinesView {
     }
 
     @Override
-    protected void updateItem(Row row, boolean empty) {
+    protected void updateItem(ComparedRow row, boolean empty) {
       super.updateItem(row, empty);
       getStyleClass().remove("section");
       if (empty || row == null) {
         setGraphic(null);
         return;
       }
-      if (row.mark() == Mark.SKIPPED) {
+      if (row.mark() == ComparisonMark.SKIPPED) {
         across.setText(Words.count("sides.skipped", row.earlier()));
         setGraphic(across);
-      } else if (row.mark() == Mark.SECTION) {
+      } else if (row.mark() == ComparisonMark.SECTION) {
         getStyleClass().add("section");
         across.setText(row.before().get(0).text());
         setGraphic(across);
       } else {
-        boolean same = row.mark() == Mark.SAME;
-        boolean changed = row.mark() == Mark.CHANGED;
-        left.show(row.earlier(), row.before(), row.mark() == Mark.REMOVED || changed, true);
+        boolean same = row.mark() == ComparisonMark.SAME;
+        boolean changed = row.mark() == ComparisonMark.CHANGED;
+        left.show(
+            row.earlier(), row.before(), row.mark() == ComparisonMark.REMOVED || changed, true);
         right.show(
             row.later(),
             same ? row.before() : row.after(),
-            row.mark() == Mark.ADDED || changed,
+            row.mark() == ComparisonMark.ADDED || changed,
             false);
         setGraphic(both);
       }
@@ -117,7 +119,8 @@ final class LinesView {
 
     void show(int line, List<Piece> pieces, boolean differs, boolean earlier) {
       number.setText(line > 0 ? Shown.count(line) : "");
-      sign.setText(differs ? SideMarks.sign(earlier ? Mark.REMOVED : Mark.ADDED) : "");
+      sign.setText(
+          differs ? SideMarks.sign(earlier ? ComparisonMark.REMOVED : ComparisonMark.ADDED) : "");
       SideMarks.show(box, differs && earlier, differs && !earlier);
       flow.getChildren().clear();
       for (Piece piece : pieces) {

@@ -2,7 +2,7 @@ package org.mendedleaf.desktop.sides;
 
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
-import org.mendedleaf.core.compare.Comparison.Mark;
+import org.mendedleaf.core.compare.Comparison.ComparisonMark;
 
 /** The signs and looks of what differs; the same for every kind. */
 final class SideMarks {
@@ -12,7 +12,7 @@ final class SideMarks {
 
   private SideMarks() {}
 
-  static String sign(Mark mark) {
+  static String sign(ComparisonMark mark) {
     return switch (mark) {
       case REMOVED -> "−";
       case ADDED -> "+";

@@ -17,16 +17,16 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import org.mendedleaf.core.compare.Comparison.CellChange;
 import org.mendedleaf.core.compare.Comparison.CellPair;
-import org.mendedleaf.core.compare.Comparison.Column;
+import org.mendedleaf.core.compare.Comparison.ComparedColumn;
+import org.mendedleaf.core.compare.Comparison.ComparisonMark;
 import org.mendedleaf.core.compare.Comparison.Difference;
-import org.mendedleaf.core.compare.Comparison.Mark;
 import org.mendedleaf.core.compare.Comparison.RowPair;
 import org.mendedleaf.core.compare.Comparison.SheetPair;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.ColumnWidths;
 import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.tables.ColumnWidths;
 
 /** Two tables in one grid: a cell that changed shows what was there and what is there now. */
 final class TablesView {
@@ -53,7 +53,7 @@ final class TablesView {
       tab.setToggleGroup(group);
       tab.setOnAction(event -> pane.setCenter(grid(sheet)));
       tabs.getChildren().add(tab);
-      first = first == null && sheet.mark() != Mark.SAME ? tab : first;
+      first = first == null && sheet.mark() != ComparisonMark.SAME ? tab : first;
     }
     if (!sheets.isEmpty()) {
       ToggleButton shown = first == null ? (ToggleButton) tabs.getChildren().get(0) : first;
@@ -69,7 +69,7 @@ final class TablesView {
     table.setId("sides-table");
     table.getStyleClass().addAll("inside-grid", "sides-grid");
     table.setFixedCellSize(ROW);
-    table.setRowFactory(view -> new Line());
+    table.setRowFactory(view -> new PairRow());
     table.getColumns().add(numbers());
     for (int i = 0; i < Math.min(MAX_COLUMNS, sheet.columns().size()); i++) {
       table.getColumns().add(column(sheet, i));
@@ -99,7 +99,7 @@ final class TablesView {
   }
 
   private static String numbered(RowPair row) {
-    if (row.mark() == Mark.SKIPPED) {
+    if (row.mark() == ComparisonMark.SKIPPED) {
       return "…";
     }
     int number = row.later() > 0 ? row.later() : row.earlier();
@@ -107,7 +107,7 @@ final class TablesView {
   }
 
   private static TableColumn<RowPair, RowPair> column(SheetPair sheet, int at) {
-    Column named = sheet.columns().get(at);
+    ComparedColumn named = sheet.columns().get(at);
     TableColumn<RowPair, RowPair> column =
         new TableColumn<>((SideMarks.sign(named.mark()) + " " + named.name()).strip());
     List<String> texts = new ArrayList<>(List.of(column.getText()));
@@ -131,20 +131,23 @@ final class TablesView {
     return cell.before().length() > cell.after().length() ? cell.before() : cell.after();
   }
 
-  private static final class Line extends TableRow<RowPair> {
+  private static final class PairRow extends TableRow<RowPair> {
     @Override
     protected void updateItem(RowPair row, boolean empty) {
       super.updateItem(row, empty);
       boolean there = !empty && row != null;
-      SideMarks.show(this, there && row.mark() == Mark.REMOVED, there && row.mark() == Mark.ADDED);
+      SideMarks.show(
+          this,
+          there && row.mark() == ComparisonMark.REMOVED,
+          there && row.mark() == ComparisonMark.ADDED);
     }
   }
 
   private static final class Shared extends TableCell<RowPair, RowPair> {
     private final int at;
-    private final Mark column;
+    private final ComparisonMark column;
 
-    Shared(int at, Mark column) {
+    Shared(int at, ComparisonMark column) {
       this.at = at;
       this.column = column;
     }
@@ -160,7 +163,7 @@ final class TablesView {
       if (empty || row == null) {
         return;
       }
-      if (row.mark() == Mark.SKIPPED) {
+      if (row.mark() == ComparisonMark.SKIPPED) {
         setText(at == 0 ? Words.count("sides.skippedRows", row.earlier()) : null);
         getStyleClass().add("soft");
         return;
@@ -170,11 +173,12 @@ final class TablesView {
 
     private void show(RowPair row, CellPair cell) {
       boolean both = row.earlier() > 0 && row.later() > 0;
-      SideMarks.show(this, both && column == Mark.REMOVED, both && column == Mark.ADDED);
+      SideMarks.show(
+          this, both && column == ComparisonMark.REMOVED, both && column == ComparisonMark.ADDED);
       if (cell.change() == CellChange.VALUE) {
         setGraphic(twice(cell));
       } else {
-        setText(row.later() > 0 && column != Mark.REMOVED ? cell.after() : cell.before());
+        setText(row.later() > 0 && column != ComparisonMark.REMOVED ? cell.after() : cell.before());
         if (ColumnWidths.isNumber(getText())) {
           getStyleClass().add("number");
         }

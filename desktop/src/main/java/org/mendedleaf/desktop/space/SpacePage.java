@@ -26,9 +26,9 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** What costs how much: as a map and line by line, and what would be free without some of it. */
 public final class SpacePage implements Page {
@@ -43,7 +43,7 @@ public final class SpacePage implements Page {
   private final SheetTable<Group> table = new SheetTable<>("space", this::open, Group::name);
   private final List<TableColumn<Group, Group>> sizes = new ArrayList<>();
   private final VBox root;
-  private Shown.Unit unit = Shown.Unit.KB;
+  private Shown.SizeUnit unit = Shown.SizeUnit.KB;
 
   public SpacePage(Context context) {
     this.context = context;
@@ -104,11 +104,11 @@ public final class SpacePage implements Page {
     sizes.add(size("column.frees", group -> group.cost().alone()));
   }
 
-  private interface Bytes {
+  private interface BytesOf {
     long of(Group group);
   }
 
-  private TableColumn<Group, Group> size(String key, Bytes bytes) {
+  private TableColumn<Group, Group> size(String key, BytesOf bytes) {
     return table.numbers(
         key,
         120,
@@ -167,7 +167,7 @@ public final class SpacePage implements Page {
     return group.store() + "/" + group.name();
   }
 
-  private void show(SpacePresenter.View view) {
+  private void show(SpacePresenter.SpaceView view) {
     stores.setText(
         view.stores().stream()
                 .map(
@@ -183,7 +183,7 @@ public final class SpacePage implements Page {
             + Words.of("space.what")
             + (view.isNew() ? "" : " " + Words.of("space.counting")));
     unit =
-        Shown.Unit.fitting(
+        Shown.SizeUnit.fitting(
             view.groups().stream()
                 .mapToLong(group -> group.cost().current() + group.cost().history())
                 .max()

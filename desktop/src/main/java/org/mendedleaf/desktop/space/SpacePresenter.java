@@ -21,7 +21,7 @@ final class SpacePresenter {
 
   private final Context context;
   private final ObjectProperty<Grouping> grouping = new SimpleObjectProperty<>(Grouping.FILE);
-  private final ReadOnlyObjectWrapper<View> view = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<SpaceView> view = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<Cost> chosen = new ReadOnlyObjectWrapper<>();
   private long asked;
 
@@ -36,17 +36,17 @@ final class SpacePresenter {
    * @param groups the dearest histories first
    * @param isNew whether nothing was recorded since it was counted
    */
-  record View(List<Stored> stores, List<Group> groups, boolean isNew) {}
+  record SpaceView(List<StoreSize> stores, List<Group> groups, boolean isNew) {}
 
   /** A store and what is recorded in it, about. */
-  record Stored(StoreFacts facts, long recorded) {}
+  record StoreSize(StoreFacts facts, long recorded) {}
 
   ObjectProperty<Grouping> groupingProperty() {
     return grouping;
   }
 
   /** Null until it is known. */
-  ReadOnlyObjectProperty<View> viewProperty() {
+  ReadOnlyObjectProperty<SpaceView> viewProperty() {
     return view.getReadOnlyProperty();
   }
 
@@ -86,9 +86,9 @@ final class SpacePresenter {
 
   private void show(Grouping by, Spaces.Sum sum) {
     if (by == grouping.get()) {
-      List<Stored> stores = new ArrayList<>();
-      sum.stores().forEach((store, disk) -> stores.add(new Stored(store, disk)));
-      view.set(new View(stores, sum.groups(), sum.isNew()));
+      List<StoreSize> stores = new ArrayList<>();
+      sum.stores().forEach((store, disk) -> stores.add(new StoreSize(store, disk)));
+      view.set(new SpaceView(stores, sum.groups(), sum.isNew()));
     }
   }
 

@@ -8,7 +8,7 @@ import org.mendedleaf.desktop.shelves.NewShelfForm;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
+import org.mendedleaf.desktop.work.navigation.Page;
 
 /** What a newcomer sees: what this is for, and three steps to a protected folder. */
 public final class FirstStartPage implements Page {

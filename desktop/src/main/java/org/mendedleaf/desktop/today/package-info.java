@@ -1,2 +1,5 @@
 /** What needs a person today. */
+@NullMarked
 package org.mendedleaf.desktop.today;
+
+import org.jspecify.annotations.NullMarked;

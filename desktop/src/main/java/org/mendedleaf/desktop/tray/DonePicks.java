@@ -5,8 +5,8 @@ import org.mendedleaf.core.history.ReceiptItem;
 import org.mendedleaf.core.history.ReceiptItem.Outcome;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.tray.RunReceipt;
-import org.mendedleaf.desktop.work.MendingTray;
-import org.mendedleaf.desktop.work.MendingTray.Picked;
+import org.mendedleaf.desktop.work.picks.MendingTray;
+import org.mendedleaf.desktop.work.picks.MendingTray.Picked;
 
 /** Takes off the tray what was recovered; what was left or refused stays on it. */
 final class DonePicks {
@@ -18,7 +18,7 @@ final class DonePicks {
   }
 
   void takeOff(RunReceipt receipt) {
-    List<RunReceipt.Line> open =
+    List<RunReceipt.ReceiptLine> open =
         receipt.lines().stream()
             .filter(
                 line ->
@@ -31,7 +31,7 @@ final class DonePicks {
             .toList());
   }
 
-  private static boolean isOf(RunReceipt.Line line, Picked picked) {
+  private static boolean isOf(RunReceipt.ReceiptLine line, Picked picked) {
     ReceiptItem item = line.item();
     boolean sameShelf =
         line.shelf().store().equals(picked.entry().store())

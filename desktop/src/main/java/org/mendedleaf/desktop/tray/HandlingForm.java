@@ -38,7 +38,7 @@ final class HandlingForm {
   private boolean showing;
 
   /** Where something goes, apart from the path. */
-  private enum Where {
+  private enum WhereChoice {
     PLACE,
     FOLDER,
     ZIP
@@ -53,7 +53,7 @@ final class HandlingForm {
     path.setPrefColumnCount(28);
     HBox.setHgrow(path, Priority.ALWAYS);
     path.textProperty().addListener((property, before, now) -> tell());
-    HBox to = choices("tray.where", where, Where.values());
+    HBox to = choices("tray.where", where, WhereChoice.values());
     to.getChildren().addAll(path, choose);
     HBox there = choices("tray.ifThere", ifThere, IfThere.values());
     laterRow = choices("tray.later", later, LaterFiles.values());
@@ -93,10 +93,12 @@ final class HandlingForm {
 
   void show(Handling handling) {
     showing = true;
-    Where at =
+    WhereChoice at =
         handling.destination() instanceof Destination.InPlace
-            ? Where.PLACE
-            : handling.destination() instanceof Destination.Folder ? Where.FOLDER : Where.ZIP;
+            ? WhereChoice.PLACE
+            : handling.destination() instanceof Destination.Folder
+                ? WhereChoice.FOLDER
+                : WhereChoice.ZIP;
     select(where, at);
     select(ifThere, handling.ifThere());
     select(later, handling.laterFiles());
@@ -136,20 +138,20 @@ final class HandlingForm {
 
   private Handling handling() {
     Destination destination =
-        chosen(where) == Where.PLACE
+        chosen(where) == WhereChoice.PLACE
             ? new Destination.InPlace()
-            : chosen(where) == Where.FOLDER
+            : chosen(where) == WhereChoice.FOLDER
                 ? new Destination.Folder(Shown.pathWritten(path.getText()))
                 : new Destination.Archive(Shown.pathWritten(path.getText()));
     return new Handling(destination, (IfThere) chosen(ifThere), (LaterFiles) chosen(later));
   }
 
   private void adapt() {
-    boolean elsewhere = chosen(where) != Where.PLACE;
+    boolean elsewhere = chosen(where) != WhereChoice.PLACE;
     path.setVisible(elsewhere);
     choose.setVisible(elsewhere);
     path.setPromptText(
-        Words.of(chosen(where) == Where.ZIP ? "tray.zip.prompt" : "tray.folder.prompt"));
+        Words.of(chosen(where) == WhereChoice.ZIP ? "tray.zip.prompt" : "tray.folder.prompt"));
     laterRow.setDisable(elsewhere);
     said.setText(
         handling().destination().isChosen()
@@ -162,7 +164,7 @@ final class HandlingForm {
 
   private void choose() {
     File chosen;
-    if (chosen(where) == Where.ZIP) {
+    if (chosen(where) == WhereChoice.ZIP) {
       FileChooser chooser = new FileChooser();
       chooser.setInitialFileName(Words.of("tray.zip.name"));
       chosen = chooser.showSaveDialog(root.getScene().getWindow());

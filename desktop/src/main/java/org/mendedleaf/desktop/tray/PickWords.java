@@ -10,7 +10,7 @@ import org.mendedleaf.core.tray.PickFacts;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.MendingTray.Picked;
+import org.mendedleaf.desktop.work.picks.MendingTray.Picked;
 
 /** Picks and what happens to them, in words. */
 final class PickWords {

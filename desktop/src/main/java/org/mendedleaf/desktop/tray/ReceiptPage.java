@@ -23,18 +23,18 @@ import org.mendedleaf.core.report.PdfReport;
 import org.mendedleaf.core.report.Report;
 import org.mendedleaf.core.tray.ReceiptReport;
 import org.mendedleaf.core.tray.RunReceipt;
-import org.mendedleaf.core.tray.RunReceipt.Line;
+import org.mendedleaf.core.tray.RunReceipt.ReceiptLine;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.Recovering;
 import org.mendedleaf.desktop.work.Saving;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.navigation.Action;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** What a recovery did at each place: what, where, from when, checked; and the way to undo it. */
 public final class ReceiptPage implements Page {
@@ -48,16 +48,16 @@ public final class ReceiptPage implements Page {
   private final Button undo;
   private final Button open;
   private final Button show;
-  private final SheetTable<Line> table =
+  private final SheetTable<ReceiptLine> table =
       new SheetTable<>("receipt", line -> open(), line -> Path.of(line.item().target()).toString());
   private final VBox root;
   private RunReceipt receipt;
-  private Shown.Unit unit = Shown.Unit.KB;
-  private TableColumn<Line, Line> sizes;
-  private TableColumn<Line, Line> remarks;
+  private Shown.SizeUnit unit = Shown.SizeUnit.KB;
+  private TableColumn<ReceiptLine, ReceiptLine> sizes;
+  private TableColumn<ReceiptLine, ReceiptLine> remarks;
 
   /** One of the ways in which a report leaves. */
-  private interface Writing {
+  private interface ReceiptWriting {
     void to(Report report, OutputStream out) throws IOException;
   }
 
@@ -110,7 +110,7 @@ public final class ReceiptPage implements Page {
   private void show(RunReceipt found) {
     receipt = found;
     unit =
-        Shown.Unit.fitting(
+        Shown.SizeUnit.fitting(
             found.lines().stream().mapToLong(line -> line.item().bytes()).max().orElse(0));
     sizes.setText(Words.of("column.size", unit.name()));
     title.setText(Words.of("receipt.title", found.act().id()));
@@ -157,11 +157,11 @@ public final class ReceiptPage implements Page {
     chosen().ifPresent(path -> ask(() -> context.opener().showInFolder(path)));
   }
 
-  private interface Deed {
+  private interface ReceiptDeed {
     void run() throws IOException;
   }
 
-  private void ask(Deed deed) {
+  private void ask(ReceiptDeed deed) {
     context
         .background()
         .ask(
@@ -173,7 +173,7 @@ public final class ReceiptPage implements Page {
             context.navigator()::complain);
   }
 
-  private void save(String ending, Writing writing) {
+  private void save(String ending, ReceiptWriting writing) {
     RunReceipt saved = receipt;
     if (saved != null) {
       new Saving(context)
@@ -240,7 +240,7 @@ public final class ReceiptPage implements Page {
   }
 
   /** On a shelf the place on it, elsewhere the path. */
-  private static void placeCell(TableCell<Line, Line> cell, Line line) {
+  private static void placeCell(TableCell<ReceiptLine, ReceiptLine> cell, ReceiptLine line) {
     Path target = Path.of(line.item().target());
     Optional<Path> folder = line.shelf().folder().filter(target::startsWith);
     cell.setText(

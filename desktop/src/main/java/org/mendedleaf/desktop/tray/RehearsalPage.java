@@ -25,17 +25,17 @@ import org.mendedleaf.core.session.Complaint;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.tray.RunReceipt;
 import org.mendedleaf.core.tray.TrayRehearsal;
-import org.mendedleaf.core.tray.TrayRehearsal.Line;
+import org.mendedleaf.core.tray.TrayRehearsal.RehearsedStep;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.Recovering;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.navigation.Action;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** What running the tray would do at each place, conflicts on top, and the button that does it. */
 public final class RehearsalPage implements Page {
@@ -46,12 +46,12 @@ public final class RehearsalPage implements Page {
   private final Label more = Nodes.text("", "soft");
   private final Button go;
   private final Button compare;
-  private final SheetTable<Line> table =
+  private final SheetTable<RehearsedStep> table =
       new SheetTable<>("steps", this::open, line -> name(line.step()));
   private final VBox root;
-  private Shown.Unit unit = Shown.Unit.KB;
-  private TableColumn<Line, Line> sizes;
-  private TableColumn<Line, Line> remarks;
+  private Shown.SizeUnit unit = Shown.SizeUnit.KB;
+  private TableColumn<RehearsedStep, RehearsedStep> sizes;
+  private TableColumn<RehearsedStep, RehearsedStep> remarks;
 
   public RehearsalPage(Context context, Place.Rehearsed place) {
     this.context = context;
@@ -95,7 +95,7 @@ public final class RehearsalPage implements Page {
     context
         .background()
         .ask(
-            () -> Seen.of(tray, context.office().recoveries().rehearse(tray)),
+            () -> RehearsalFacts.of(tray, context.office().recoveries().rehearse(tray)),
             this::show,
             problem -> {
               summary.setText(Complaint.sentence(problem));
@@ -112,8 +112,8 @@ public final class RehearsalPage implements Page {
   }
 
   /** A rehearsal as it is shown, counted beside the interface thread. */
-  private record Seen(
-      List<Line> lines,
+  private record RehearsalFacts(
+      List<RehearsedStep> lines,
       Map<Outcome, Long> counts,
       long bytes,
       long largest,
@@ -121,9 +121,9 @@ public final class RehearsalPage implements Page {
       boolean remarks,
       boolean mends) {
 
-    static Seen of(Tray tray, TrayRehearsal rehearsal) {
-      List<Line> lines = rehearsal.lines();
-      return new Seen(
+    static RehearsalFacts of(Tray tray, TrayRehearsal rehearsal) {
+      List<RehearsedStep> lines = rehearsal.lines();
+      return new RehearsalFacts(
           lines,
           lines.stream()
               .collect(
@@ -141,8 +141,8 @@ public final class RehearsalPage implements Page {
     }
   }
 
-  private void show(Seen seen) {
-    unit = Shown.Unit.fitting(seen.largest());
+  private void show(RehearsalFacts seen) {
+    unit = Shown.SizeUnit.fitting(seen.largest());
     sizes.setText(Words.of("column.size", unit.name()));
     remarks.setVisible(seen.remarks());
     table.show(seen.lines());
@@ -175,7 +175,7 @@ public final class RehearsalPage implements Page {
 
   /** Only where something else stands is there something to compare. */
   private void showChoice() {
-    Optional<Line> line = table.chosen();
+    Optional<RehearsedStep> line = table.chosen();
     compare.setDisable(
         line.isEmpty()
             || line.get().step().stands().isEmpty()
@@ -196,7 +196,7 @@ public final class RehearsalPage implements Page {
                             line.step().stands().map(Step.Stands::at))));
   }
 
-  private void open(Line line) {
+  private void open(RehearsedStep line) {
     line.step()
         .file()
         .ifPresent(
@@ -285,7 +285,7 @@ public final class RehearsalPage implements Page {
     };
   }
 
-  private static void placeCell(TableCell<Line, Line> cell, Line line) {
+  private static void placeCell(TableCell<RehearsedStep, RehearsedStep> cell, RehearsedStep line) {
     Optional<String> inner = line.step().path().map(path -> path.shown());
     cell.setText(
         inner
@@ -296,7 +296,7 @@ public final class RehearsalPage implements Page {
     Tip.on(cell, line.step().target().toString());
   }
 
-  private void standsCell(TableCell<Line, Line> cell, Line line) {
+  private void standsCell(TableCell<RehearsedStep, RehearsedStep> cell, RehearsedStep line) {
     line.step()
         .stands()
         .ifPresent(

@@ -23,15 +23,15 @@ import org.mendedleaf.core.tray.RunReceipt;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Action;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.MendingTray;
-import org.mendedleaf.desktop.work.MendingTray.Picked;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Page;
-import org.mendedleaf.desktop.work.Place;
 import org.mendedleaf.desktop.work.Recovering;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.navigation.Action;
+import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.picks.MendingTray;
+import org.mendedleaf.desktop.work.picks.MendingTray.Picked;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** The tray: what has been picked, where all or some of it goes, and what was recovered before. */
 public final class TrayPage implements Page {
@@ -52,7 +52,7 @@ public final class TrayPage implements Page {
   private final VBox root;
   private final InvalidationListener follower = property -> show();
   private TableColumn<Picked, Picked> sizes;
-  private Shown.Unit unit = Shown.Unit.KB;
+  private Shown.SizeUnit unit = Shown.SizeUnit.KB;
   private boolean choosing;
 
   public TrayPage(Context context) {
@@ -102,7 +102,7 @@ public final class TrayPage implements Page {
         .background()
         .ask(
             () ->
-                new Past(
+                new PastRuns(
                     context.office().recoveries().recent(RECENT),
                     context.office().recoveries().unfinished()),
             this::show,
@@ -116,10 +116,10 @@ public final class TrayPage implements Page {
         Action.of("tray.off", "Delete", this::takeOff));
   }
 
-  private record Past(List<RunReceipt> recent, List<Recoveries.Unfinished> unfinished) {}
+  private record PastRuns(List<RunReceipt> recent, List<Recoveries.Unfinished> unfinished) {}
 
   private void show() {
-    unit = Shown.Unit.fitting(tray.largest());
+    unit = Shown.SizeUnit.fitting(tray.largest());
     sizes.setText(Words.of("column.size", unit.name()));
     table.node().refresh();
     facts.setText(
@@ -230,7 +230,7 @@ public final class TrayPage implements Page {
     table.placeholder(nothing);
   }
 
-  private void show(Past past) {
+  private void show(PastRuns past) {
     before.getChildren().clear();
     if (!past.recent().isEmpty()) {
       before.getChildren().add(Nodes.label(Words.of("tray.before"), "strong"));

@@ -21,11 +21,11 @@ import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
-import org.mendedleaf.desktop.work.MendingTray;
-import org.mendedleaf.desktop.work.MendingTray.Picked;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Picking;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.picks.MendingTray;
+import org.mendedleaf.desktop.work.picks.MendingTray.Picked;
+import org.mendedleaf.desktop.work.picks.Picking;
 
 /**
  * The tray as a sheet beside what is looked at. It shows as soon as something is picked or dragged.
@@ -62,7 +62,7 @@ public final class TraySheet {
     list.setPlaceholder(empty);
     list.getStyleClass().add("tray-list");
     list.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
-    list.setCellFactory(view -> new Line());
+    list.setCellFactory(view -> new PickedCell());
     list.setOnKeyPressed(
         event -> {
           if (event.getCode() == KeyCode.SPACE || event.getCode() == KeyCode.DELETE) {
@@ -146,13 +146,13 @@ public final class TraySheet {
     list.refresh();
   }
 
-  private final class Line extends ListCell<Picked> {
+  private final class PickedCell extends ListCell<Picked> {
     private final Label name = Nodes.label("", "strong");
     private final Label state = Nodes.label("", "soft");
     private final Label stands = Nodes.label("", "soft");
     private final HBox row;
 
-    Line() {
+    PickedCell() {
       Region leaf = leaf();
       Button off = Nodes.button("×", Words.of("pick.off"), this::takeOff, "quiet", "take-off");
       VBox text = new VBox(name, state, stands);

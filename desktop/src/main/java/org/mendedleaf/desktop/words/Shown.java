@@ -77,7 +77,7 @@ public final class Shown {
     if (bytes < 1000) {
       return Words.count("size.bytes", bytes);
     }
-    Unit unit = Unit.fitting(bytes);
+    SizeUnit unit = SizeUnit.fitting(bytes);
     return unit.number(bytes) + " " + unit.name();
   }
 
@@ -110,19 +110,19 @@ public final class Shown {
   }
 
   /** A unit that all sizes of one table share. */
-  public enum Unit {
+  public enum SizeUnit {
     KB(1_000),
     MB(1_000_000),
     GB(1_000_000_000);
 
     private final long bytes;
 
-    Unit(long bytes) {
+    SizeUnit(long bytes) {
       this.bytes = bytes;
     }
 
     /** The unit in which a size has at most four digits before the point. */
-    public static Unit fitting(long largest) {
+    public static SizeUnit fitting(long largest) {
       if (largest < MB.bytes) {
         return KB;
       }

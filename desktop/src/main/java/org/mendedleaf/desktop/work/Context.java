@@ -3,6 +3,11 @@ package org.mendedleaf.desktop.work;
 import java.time.Instant;
 import java.time.ZoneId;
 import org.mendedleaf.core.office.Office;
+import org.mendedleaf.desktop.work.jobs.Background;
+import org.mendedleaf.desktop.work.jobs.Jobs;
+import org.mendedleaf.desktop.work.navigation.Navigator;
+import org.mendedleaf.desktop.work.picks.ArrivalList;
+import org.mendedleaf.desktop.work.picks.MendingTray;
 
 /**
  * What every page needs.

@@ -15,7 +15,8 @@ import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.tray.RunReceipt;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.MendingTray.Wanted;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
 
 /** Runs recoveries as jobs, tells in words how they went, and takes them back. */
 public final class Recovering {
@@ -27,7 +28,7 @@ public final class Recovering {
   }
 
   /** Work that ends with a receipt. */
-  public interface Work {
+  public interface RecoveringWork {
     RunReceipt run(Progress progress) throws IOException;
   }
 
@@ -36,7 +37,7 @@ public final class Recovering {
    *
    * @param then called with the receipt
    */
-  public void run(String title, Work work, java.util.function.Consumer<RunReceipt> then) {
+  public void run(String title, RecoveringWork work, java.util.function.Consumer<RunReceipt> then) {
     context
         .jobs()
         .start(
@@ -64,11 +65,11 @@ public final class Recovering {
   }
 
   /** Asks where to, and copies the chosen ones out; nothing happens where none is chosen. */
-  public void copyOut(List<Wanted> chosen) {
+  public void copyOut(List<WantedPick> chosen) {
     if (!chosen.isEmpty()) {
       String name =
           chosen.size() == 1 ? chosen.get(0).name() : Words.count("copy.several", chosen.size());
-      copyOut(name, chosen.stream().map(Wanted::entry).toList());
+      copyOut(name, chosen.stream().map(WantedPick::entry).toList());
     }
   }
 
@@ -101,14 +102,14 @@ public final class Recovering {
   public static String sentence(RunReceipt receipt) {
     Optional<ReceiptItem> first =
         receipt.lines().stream()
-            .map(RunReceipt.Line::item)
+            .map(RunReceipt.ReceiptLine::item)
             .filter(item -> item.outcome() == Outcome.REFUSED)
             .findFirst();
     long refused =
         receipt.lines().stream().filter(line -> line.item().outcome() == Outcome.REFUSED).count();
     List<ReceiptItem> written =
         receipt.lines().stream()
-            .map(RunReceipt.Line::item)
+            .map(RunReceipt.ReceiptLine::item)
             .filter(item -> item.changedSomething() && item.outcome() != Outcome.FOLDER)
             .toList();
     String done =

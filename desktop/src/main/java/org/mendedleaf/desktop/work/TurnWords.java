@@ -17,7 +17,7 @@ public final class TurnWords {
   }
 
   /** As in "next today, 12:30" or "with each save". */
-  public String next(Rhythms.Turn turn) {
+  public String next(Rhythms.ShelfRhythm turn) {
     if (turn.rhythm() instanceof Rhythm.OnSave) {
       Optional<WatchState> state = context.office().rhythms().watched(turn.shelf());
       if (state.isPresent() && state.get() instanceof WatchState.Away) {

@@ -1,2 +1,5 @@
-/** Questions and jobs that run beside the interface thread. */
+/** What pages of all areas share: the office they ask, and acts that more than one of them does. */
+@NullMarked
 package org.mendedleaf.desktop.work;
+
+import org.jspecify.annotations.NullMarked;

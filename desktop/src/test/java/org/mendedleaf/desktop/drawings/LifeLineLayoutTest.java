@@ -31,7 +31,7 @@ class LifeLineLayoutTest {
     var places = LifeLineLayout.place(hourly(30), Set.of(), 20, 900);
     assertThat(places.leaves()).hasSize(30);
     assertThat(places.leaves())
-        .extracting(LifeLineLayout.Placed::x)
+        .extracting(LifeLineLayout.PlacedLeaf::x)
         .isSorted()
         .allMatch(x -> x >= 20 && x <= 900.001);
   }
@@ -39,7 +39,7 @@ class LifeLineLayoutTest {
   @Test
   void twoThousandRevisionsAreBundledSoThatEachBundleHasRoom() {
     var places = LifeLineLayout.place(hourly(2000), Set.of(), 20, 1000);
-    assertThat(places.leaves().stream().mapToInt(LifeLineLayout.Placed::bundled).sum())
+    assertThat(places.leaves().stream().mapToInt(LifeLineLayout.PlacedLeaf::bundled).sum())
         .isEqualTo(2000);
     for (int i = 1; i < places.leaves().size(); i++) {
       double gap = places.leaves().get(i).x() - places.leaves().get(i - 1).x();
@@ -93,7 +93,7 @@ class LifeLineLayoutTest {
     leaves.add(leaf(8, Duration.ofHours(5).plusMinutes(2), 4000));
     var shut = LifeLineLayout.place(leaves, Set.of(0), 20, 900);
     assertThat(shut.leaves())
-        .extracting(LifeLineLayout.Placed::bundled)
+        .extracting(LifeLineLayout.PlacedLeaf::bundled)
         .as("a jump in size stands alone")
         .containsExactly(1, 1, 6, 1);
     assertThat(shut.leaves().get(2).leaf().number()).isEqualTo(7);

@@ -23,17 +23,17 @@ class SpaceMapLayoutTest {
         sizes.add(Math.exp(random.nextDouble() * 9));
       }
       sizes.sort(Comparator.reverseOrder());
-      List<SpaceMapLayout.Part> parts = SpaceMapLayout.divide(sizes, 900, 300);
+      List<SpaceMapLayout.MapPart> parts = SpaceMapLayout.divide(sizes, 900, 300);
       double sum = sizes.stream().mapToDouble(size -> size).sum();
       assertThat(parts).hasSameSizeAs(sizes);
       for (int i = 0; i < parts.size(); i++) {
-        SpaceMapLayout.Part part = parts.get(i);
+        SpaceMapLayout.MapPart part = parts.get(i);
         assertThat(part.width() * part.height())
             .isCloseTo(sizes.get(i) / sum * 900 * 300, within(0.01));
         assertThat(part.x()).isGreaterThanOrEqualTo(-1e-6);
         assertThat(part.x() + part.width()).isLessThanOrEqualTo(900.0001);
         assertThat(part.y() + part.height()).isLessThanOrEqualTo(300.0001);
-        for (SpaceMapLayout.Part other : parts.subList(0, i)) {
+        for (SpaceMapLayout.MapPart other : parts.subList(0, i)) {
           boolean apart =
               other.x() + other.width() <= part.x() + 1e-6
                   || part.x() + part.width() <= other.x() + 1e-6
@@ -67,12 +67,13 @@ class SpaceMapLayoutTest {
   void leavesThatWouldOverlapAreBundledAndNoneIsForgotten() {
     Instant now = Instant.parse("2026-03-12T17:30:00Z");
     KeepScale scale = new KeepScale(now, now.minus(Duration.ofDays(60)));
-    List<KeepField.Leaf> leaves = new ArrayList<>();
+    List<KeepField.FieldLeaf> leaves = new ArrayList<>();
     for (int i = 0; i < 2000; i++) {
       leaves.add(
-          new KeepField.Leaf(now.minus(Duration.ofMinutes(40L * i)), i % 3 == 0, i == 0, false));
+          new KeepField.FieldLeaf(
+              now.minus(Duration.ofMinutes(40L * i)), i % 3 == 0, i == 0, false));
     }
-    List<KeepFieldLayout.Placed> placed = new KeepFieldLayout(scale, 0, 400).place(leaves);
+    List<KeepFieldLayout.PlacedFieldLeaf> placed = new KeepFieldLayout(scale, 0, 400).place(leaves);
     assertThat(placed.size()).isLessThan(400 / 5);
     assertThat(placed.stream().mapToInt(one -> one.staying() + one.going()).sum()).isEqualTo(2000);
     assertThat(placed.get(placed.size() - 1).current()).isTrue();

@@ -18,8 +18,8 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.desktop.work.InTurn;
-import org.mendedleaf.desktop.work.Navigator;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Navigator;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** Choosing what goes for good, and what is asked before it does. */
 class ErasePresenterTest {
@@ -57,14 +57,14 @@ class ErasePresenterTest {
     assertThat(presenter.goes(1)).isFalse();
 
     presenter.toggle(1);
-    assertThat(presenter.choiceProperty().get()).isEqualTo(ErasePresenter.Choice.SEVERAL);
+    assertThat(presenter.choiceProperty().get()).isEqualTo(ErasePresenter.EraseChoice.SEVERAL);
     assertThat(told()).containsExactlyInAnyOrder(1, 2);
 
     presenter.toggle(1);
     presenter.toggle(2);
     assertThat(presenter.toldProperty().get()).as("nothing is ticked").isNull();
 
-    presenter.choiceProperty().set(ErasePresenter.Choice.ALL);
+    presenter.choiceProperty().set(ErasePresenter.EraseChoice.ALL);
     assertThat(presenter.toldProperty().get().everything()).isTrue();
     assertThat(presenter.goes(1)).isTrue();
   }
@@ -94,7 +94,7 @@ class ErasePresenterTest {
 
   @Test
   void theWholeFileLeadsBackToItsFolder() {
-    presenter.choiceProperty().set(ErasePresenter.Choice.ALL);
+    presenter.choiceProperty().set(ErasePresenter.EraseChoice.ALL);
     presenter.erase("a.txt", false);
     verify(navigator).go(isA(Place.OneShelf.class));
   }

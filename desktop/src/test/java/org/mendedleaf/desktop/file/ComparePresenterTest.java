@@ -12,7 +12,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.InTurn;
-import org.mendedleaf.desktop.work.Navigator;
+import org.mendedleaf.desktop.work.navigation.Navigator;
 
 /** Which two states are held against each other. */
 class ComparePresenterTest {
@@ -41,7 +41,7 @@ class ComparePresenterTest {
   }
 
   private String pair() {
-    ComparePresenter.Shown shown = comparing.shownProperty().get();
+    ComparePresenter.ShownComparison shown = comparing.shownProperty().get();
     assertThat(shown.problem()).isEmpty();
     assertThat(shown.comparison()).isNotNull();
     return shown.earlier() + " / " + shown.later();

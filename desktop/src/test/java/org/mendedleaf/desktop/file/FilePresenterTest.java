@@ -16,7 +16,7 @@ import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.InTurn;
-import org.mendedleaf.desktop.work.Navigator;
+import org.mendedleaf.desktop.work.navigation.Navigator;
 import org.mockito.ArgumentCaptor;
 
 /** What the file page does, without a window: everything runs in turn. */
@@ -69,7 +69,7 @@ class FilePresenterTest {
     desk.write("a.txt", large);
     desk.capture();
     presenter.refresh();
-    FilePresenter.Inside inside = presenter.insideProperty().get();
+    FilePresenter.LookInside inside = presenter.insideProperty().get();
     assertThat(inside.sha256()).isEmpty();
     presenter.workOutHash(inside.revision());
     assertThat(presenter.insideProperty().get().sha256()).contains(sha256(large));

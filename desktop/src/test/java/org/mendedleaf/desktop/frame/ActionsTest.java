@@ -16,8 +16,8 @@ import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.Shelf;
-import org.mendedleaf.desktop.work.Action;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Action;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** What can be done on a page is declared once: it is listed, and its key does it. */
 class ActionsTest extends WindowRobot {

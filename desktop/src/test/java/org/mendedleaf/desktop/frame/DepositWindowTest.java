@@ -19,7 +19,7 @@ import org.mendedleaf.core.history.People;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.Shelf;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** Deposit shelves in the real window: made, filled, issued from, renamed, found by address. */
 class DepositWindowTest extends WindowRobot {

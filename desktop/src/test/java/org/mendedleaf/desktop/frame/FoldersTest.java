@@ -15,7 +15,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.shelves.FolderRow;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** Going from folder to folder of a shelf, which share one page. */
 class FoldersTest extends WindowRobot {

@@ -27,7 +27,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.oracle.TestDesk;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
  * Nothing asks the disk or the office on the interface thread. The calls themselves are watched:

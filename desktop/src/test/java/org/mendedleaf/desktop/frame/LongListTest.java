@@ -10,9 +10,9 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
-import org.mendedleaf.desktop.work.Background;
-import org.mendedleaf.desktop.work.MendingTray;
-import org.mendedleaf.desktop.work.SheetTable;
+import org.mendedleaf.desktop.work.jobs.Background;
+import org.mendedleaf.desktop.work.picks.MendingTray;
+import org.mendedleaf.desktop.work.tables.SheetTable;
 import org.testfx.api.FxToolkit;
 import org.testfx.util.WaitForAsyncUtils;
 

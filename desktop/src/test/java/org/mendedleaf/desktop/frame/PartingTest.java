@@ -17,7 +17,7 @@ import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.session.FileRef;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** Holding, removing and erasing from a file's page, by mouse and by keys. */
 class PartingTest extends WindowRobot {

@@ -18,7 +18,7 @@ import org.mendedleaf.core.history.Role;
 import org.mendedleaf.core.history.ShelfSettings;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.session.RecordingState;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** Recording, leaving out and people, from the shelf and from a file's page. */
 class RecordingWindowTest extends WindowRobot {

@@ -20,7 +20,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.history.ReceiptItem.Outcome;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.tray.TrayRehearsal;
-import org.mendedleaf.desktop.work.MendingTray;
+import org.mendedleaf.desktop.work.picks.MendingTray;
 
 /** The mending tray in the real window: picking, rehearsal, receipt, undo, copying out. */
 class TrayWindowTest extends WindowRobot {
@@ -77,7 +77,7 @@ class TrayWindowTest extends WindowRobot {
     clickOn("#tray-rehearse");
 
     eventually(() -> isThere("#run-tray") && text("#run-tray").equals("Mend 2 files"));
-    TableView<TrayRehearsal.Line> steps = lookup("#steps").query();
+    TableView<TrayRehearsal.RehearsedStep> steps = lookup("#steps").query();
     assertThat(steps.getItems().get(0).step().planned())
         .as("conflicts are on top")
         .isEqualTo(Outcome.MADE_ROOM);

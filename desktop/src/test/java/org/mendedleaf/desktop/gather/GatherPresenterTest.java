@@ -19,8 +19,8 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.desktop.work.InTurn;
-import org.mendedleaf.desktop.work.Navigator;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Navigator;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** Which copies become revisions of one file, and doing it. */
 class GatherPresenterTest {

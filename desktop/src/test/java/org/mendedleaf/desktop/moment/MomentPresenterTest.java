@@ -20,8 +20,8 @@ import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.desktop.work.InTurn;
-import org.mendedleaf.desktop.work.Navigator;
-import org.mendedleaf.desktop.work.Place;
+import org.mendedleaf.desktop.work.navigation.Navigator;
+import org.mendedleaf.desktop.work.navigation.Place;
 import org.mockito.ArgumentCaptor;
 
 /** A folder at a moment: what it lists, and going to other moments. */

@@ -23,14 +23,15 @@ class KeepFieldsTest {
 
   @TempDir Path base;
 
-  private static KeepField.Drawn drawn(TestDesk desk, NamedPlan plan) throws Exception {
+  private static KeepField.DrawnField drawn(TestDesk desk, NamedPlan plan) throws Exception {
     Instant at = desk.clock().instant().plus(Duration.ofDays(400));
     ShelfLineages lineages = desk.office().plans().lineages(desk.shelf());
-    CarePlans.Rehearsal rehearsal = CarePlans.rehearse(lineages, plan.plan(), at, Optional.empty());
+    CarePlans.PlanRehearsal rehearsal =
+        CarePlans.rehearse(lineages, plan.plan(), at, Optional.empty());
     return KeepFields.of(lineages, rehearsal, at);
   }
 
-  private static long going(KeepField.Row row) {
+  private static long going(KeepField.FieldRow row) {
     return row.leaves().stream().filter(leaf -> !leaf.stays()).count();
   }
 
@@ -48,8 +49,8 @@ class KeepFieldsTest {
         desk.capture();
       }
       NamedPlan plan = ReadyPlans.firstChoice(ZoneOffset.UTC, DayOfWeek.MONDAY);
-      KeepField.Drawn field = drawn(desk, plan);
-      List<String> names = field.rows().stream().map(KeepField.Row::name).toList();
+      KeepField.DrawnField field = drawn(desk, plan);
+      List<String> names = field.rows().stream().map(KeepField.FieldRow::name).toList();
       assertThat(names).hasSize(10).contains("a/same.txt", "b/same.txt", "f0.txt");
       assertThat(field.rows().get(0).leaves()).hasSize(4);
       assertThat(field.rows().get(0).leaves().get(3).current()).isTrue();

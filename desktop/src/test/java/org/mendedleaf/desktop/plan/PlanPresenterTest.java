@@ -18,7 +18,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.plan.ReadyPlans;
 import org.mendedleaf.desktop.work.InTurn;
-import org.mendedleaf.desktop.work.Navigator;
+import org.mendedleaf.desktop.work.navigation.Navigator;
 
 /** Editing a care plan and seeing what it would do, without a window. */
 class PlanPresenterTest {

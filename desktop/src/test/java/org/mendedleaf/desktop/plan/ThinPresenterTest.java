@@ -21,7 +21,7 @@ import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.PlanFormat;
 import org.mendedleaf.desktop.work.InTurn;
-import org.mendedleaf.desktop.work.Navigator;
+import org.mendedleaf.desktop.work.navigation.Navigator;
 
 /** Letting go, told first; by the plan or by a sentence just this once. */
 class ThinPresenterTest {

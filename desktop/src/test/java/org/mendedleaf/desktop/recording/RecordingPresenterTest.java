@@ -16,7 +16,7 @@ import org.mendedleaf.core.history.Role;
 import org.mendedleaf.core.history.ShelfSettings;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.desktop.work.InTurn;
-import org.mendedleaf.desktop.work.Navigator;
+import org.mendedleaf.desktop.work.navigation.Navigator;
 
 /** What is recorded of a shelf, and who may do what on it. */
 class RecordingPresenterTest {

@@ -14,7 +14,7 @@ import org.mendedleaf.core.keeping.Spaces.Grouping;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.space.Cost;
 import org.mendedleaf.desktop.work.InTurn;
-import org.mendedleaf.desktop.work.Navigator;
+import org.mendedleaf.desktop.work.navigation.Navigator;
 
 /** What is recorded costs, grouped and chosen. */
 class SpacePresenterTest {

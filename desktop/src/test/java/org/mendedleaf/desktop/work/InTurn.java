@@ -1,6 +1,11 @@
 package org.mendedleaf.desktop.work;
 
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.desktop.work.jobs.Background;
+import org.mendedleaf.desktop.work.jobs.Jobs;
+import org.mendedleaf.desktop.work.navigation.Navigator;
+import org.mendedleaf.desktop.work.picks.ArrivalList;
+import org.mendedleaf.desktop.work.picks.MendingTray;
 
 /** What presenters work with, without a window: everything is done at once, on the same thread. */
 public final class InTurn {

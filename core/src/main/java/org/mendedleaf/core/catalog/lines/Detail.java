@@ -13,11 +13,11 @@ import org.mendedleaf.core.history.RevisionKey;
 public sealed interface Detail {
 
   /** Where a line of metadata stands: block by its position in the header, line from 0. */
-  record Place(int block, int line) {}
+  record MetadataPlace(int block, int line) {}
 
   /** What it says stands in a metadata block of its commit, and can be erased there. */
   sealed interface WithMetadata extends Detail {
-    Place at();
+    MetadataPlace at();
   }
 
   /** It names the file of which it says something. */
@@ -30,37 +30,37 @@ public sealed interface Detail {
     RevisionKey revision();
   }
 
-  record Revised(long file, int number, Origin origin, OptionalInt from, Place at)
+  record Revised(long file, int number, Origin origin, OptionalInt from, MetadataPlace at)
       implements OfFile, WithMetadata {}
 
-  record Moved(long file, Place at) implements OfFile, WithMetadata {}
+  record Moved(long file, MetadataPlace at) implements OfFile, WithMetadata {}
 
-  record Touched(long file, Place at) implements OfFile, WithMetadata {}
+  record Touched(long file, MetadataPlace at) implements OfFile, WithMetadata {}
 
   record Removed(long file) implements OfFile {}
 
-  record FolderChanged(boolean here, Place at) implements WithMetadata {}
+  record FolderChanged(boolean here, MetadataPlace at) implements WithMetadata {}
 
   /** Everything that is in a folder, at any depth, is in another one from now on. */
-  record FolderMoved(Place at) implements WithMetadata {}
+  record FolderMoved(MetadataPlace at) implements WithMetadata {}
 
-  record ShelfAdded(long shelf, Place at) implements WithMetadata {}
+  record ShelfAdded(long shelf, MetadataPlace at) implements WithMetadata {}
 
-  record SaverFound(RevisionKey revision, Place at) implements OfRevision, WithMetadata {}
+  record SaverFound(RevisionKey revision, MetadataPlace at) implements OfRevision, WithMetadata {}
 
-  record Summed(RevisionKey revision, Place at) implements OfRevision, WithMetadata {}
+  record Summed(RevisionKey revision, MetadataPlace at) implements OfRevision, WithMetadata {}
 
-  record SnapshotTaken(long snapshot, Place at) implements WithMetadata {}
+  record SnapshotTaken(long snapshot, MetadataPlace at) implements WithMetadata {}
 
-  record ItemDone(long number, Place at) implements WithMetadata {}
+  record ItemDone(long number, MetadataPlace at) implements WithMetadata {}
 
   record Unlabelled(long snapshot) implements Detail {}
 
-  record Noted(RevisionKey revision, Place at) implements OfRevision, WithMetadata {}
+  record Noted(RevisionKey revision, MetadataPlace at) implements OfRevision, WithMetadata {}
 
   record MarkedGood(RevisionKey revision, boolean isGood) implements OfRevision {}
 
-  record Held(RevisionKey revision, Place at) implements OfRevision, WithMetadata {}
+  record Held(RevisionKey revision, MetadataPlace at) implements OfRevision, WithMetadata {}
 
   record Released(RevisionKey revision) implements OfRevision {}
 
@@ -68,7 +68,7 @@ public sealed interface Detail {
 
   record OffNotice(RevisionKey revision) implements OfRevision {}
 
-  record Described(long file, Place at) implements OfFile, WithMetadata {}
+  record Described(long file, MetadataPlace at) implements OfFile, WithMetadata {}
 
   /**
    * @param file whose letter it is: it stays used when the revision is erased
@@ -76,7 +76,7 @@ public sealed interface Detail {
    */
   record Issued(RevisionKey revision, long file, int letter) implements OfFile {}
 
-  record ShelfSet(String what, Place at) implements WithMetadata {}
+  record ShelfSet(String what, MetadataPlace at) implements WithMetadata {}
 
   record Erased(RevisionKey revision) implements Detail {}
 
@@ -86,7 +86,7 @@ public sealed interface Detail {
   record Called(String name) implements Detail {}
 
   /** Where its metadata stands; empty if it has none. */
-  default Optional<Place> place() {
+  default Optional<MetadataPlace> place() {
     return this instanceof WithMetadata line ? Optional.of(line.at()) : Optional.empty();
   }
 }

@@ -50,7 +50,7 @@ final class LineFields {
     return this;
   }
 
-  LineFields put(Detail.Place place) {
+  LineFields put(Detail.MetadataPlace place) {
     node.putArray("m").add(place.block()).add(place.line());
     return this;
   }
@@ -85,8 +85,8 @@ final class LineFields {
     return new RevisionKey(key.required(0).asLong(), key.required(1).asInt());
   }
 
-  Detail.Place place() {
+  Detail.MetadataPlace place() {
     JsonNode m = node.required("m");
-    return new Detail.Place(m.required(0).asInt(), m.required(1).asInt());
+    return new Detail.MetadataPlace(m.required(0).asInt(), m.required(1).asInt());
   }
 }

@@ -16,7 +16,7 @@ public final class MetadataBlocks {
   private final List<ContentId> ids;
   private final Map<Integer, List<String>> lines = new HashMap<>();
   private final ContentReader reader;
-  private Detail.Place parsedAt;
+  private Detail.MetadataPlace parsedAt;
   private JsonNode parsed;
 
   public MetadataBlocks(List<ContentId> ids, ContentReader reader) {
@@ -25,7 +25,7 @@ public final class MetadataBlocks {
   }
 
   /** One line of them that was read already, so that the rest need not be kept for it. */
-  public MetadataBlocks only(Detail.Place place) throws IOException {
+  public MetadataBlocks only(Detail.MetadataPlace place) throws IOException {
     MetadataBlocks one = new MetadataBlocks(ids, reader);
     one.parsed = line(place);
     one.parsedAt = place;
@@ -36,7 +36,7 @@ public final class MetadataBlocks {
     return detail.place().isPresent() && MetadataFormat.isErased(line(detail.place().get()));
   }
 
-  public JsonNode line(Detail.Place place) throws IOException {
+  public JsonNode line(Detail.MetadataPlace place) throws IOException {
     // Each line is asked for twice in a row: whether it was erased, and what it says.
     if (place.equals(parsedAt)) {
       return parsed;

@@ -34,7 +34,7 @@ public sealed interface Proposal {
     /**
      * @param at where its metadata stands; null if it has none
      */
-    Detail line(Detail.Place at);
+    Detail line(Detail.MetadataPlace at);
   }
 
   /**
@@ -112,7 +112,7 @@ public sealed interface Proposal {
     }
 
     @Override
-    public Detail line(Detail.Place at) {
+    public Detail line(Detail.MetadataPlace at) {
       return new Detail.FolderChanged(true, at);
     }
   }
@@ -125,7 +125,7 @@ public sealed interface Proposal {
     }
 
     @Override
-    public Detail line(Detail.Place at) {
+    public Detail line(Detail.MetadataPlace at) {
       return new Detail.FolderChanged(false, at);
     }
   }
@@ -162,7 +162,7 @@ public sealed interface Proposal {
   /** A snapshot loses its label. */
   record Unlabel(long snapshot) implements Unnumbered {
     @Override
-    public Detail line(Detail.Place at) {
+    public Detail line(Detail.MetadataPlace at) {
       return new Detail.Unlabelled(snapshot);
     }
   }
@@ -175,7 +175,7 @@ public sealed interface Proposal {
     }
 
     @Override
-    public Detail line(Detail.Place at) {
+    public Detail line(Detail.MetadataPlace at) {
       return new Detail.SaverFound(revision, at);
     }
   }
@@ -188,7 +188,7 @@ public sealed interface Proposal {
     }
 
     @Override
-    public Detail line(Detail.Place at) {
+    public Detail line(Detail.MetadataPlace at) {
       return new Detail.Summed(revision, at);
     }
   }
@@ -201,7 +201,7 @@ public sealed interface Proposal {
     }
 
     @Override
-    public Detail line(Detail.Place at) {
+    public Detail line(Detail.MetadataPlace at) {
       return new Detail.Noted(revision, at);
     }
   }
@@ -209,7 +209,7 @@ public sealed interface Proposal {
   /** A revision is known to be good, or no longer is. */
   record Good(RevisionKey revision, boolean isGood) implements Unnumbered {
     @Override
-    public Detail line(Detail.Place at) {
+    public Detail line(Detail.MetadataPlace at) {
       return new Detail.MarkedGood(revision, isGood);
     }
   }
@@ -222,7 +222,7 @@ public sealed interface Proposal {
     }
 
     @Override
-    public Detail line(Detail.Place at) {
+    public Detail line(Detail.MetadataPlace at) {
       return new Detail.Held(revision, at);
     }
   }
@@ -230,7 +230,7 @@ public sealed interface Proposal {
   /** A hold is lifted. */
   record Release(RevisionKey revision) implements Unnumbered {
     @Override
-    public Detail line(Detail.Place at) {
+    public Detail line(Detail.MetadataPlace at) {
       return new Detail.Released(revision);
     }
   }
@@ -242,7 +242,7 @@ public sealed interface Proposal {
    */
   record PutOnNotice(RevisionKey revision, Instant until, boolean byHand) implements Unnumbered {
     @Override
-    public Detail line(Detail.Place at) {
+    public Detail line(Detail.MetadataPlace at) {
       return new Detail.Noticed(revision, until, byHand);
     }
   }
@@ -250,7 +250,7 @@ public sealed interface Proposal {
   /** A revision on notice is kept after all. */
   record TakeOffNotice(RevisionKey revision) implements Unnumbered {
     @Override
-    public Detail line(Detail.Place at) {
+    public Detail line(Detail.MetadataPlace at) {
       return new Detail.OffNotice(revision);
     }
   }
@@ -266,7 +266,7 @@ public sealed interface Proposal {
     }
 
     @Override
-    public Detail line(Detail.Place at) {
+    public Detail line(Detail.MetadataPlace at) {
       return new Detail.ShelfSet(setting.what(), at);
     }
   }
@@ -279,7 +279,7 @@ public sealed interface Proposal {
     }
 
     @Override
-    public Detail line(Detail.Place at) {
+    public Detail line(Detail.MetadataPlace at) {
       return new Detail.Described(file, at);
     }
   }

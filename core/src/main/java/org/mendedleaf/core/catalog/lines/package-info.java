@@ -5,4 +5,7 @@
  * <p>Knows {@code history}. Start reading at {@link org.mendedleaf.core.catalog.lines.Detail} and
  * {@link org.mendedleaf.core.catalog.lines.Proposal}.
  */
+@NullMarked
 package org.mendedleaf.core.catalog.lines;
+
+import org.jspecify.annotations.NullMarked;

@@ -33,12 +33,14 @@ public final class ChangeQuestions {
    * @param removed how many files left the shelf
    * @param moved how many files have another path since
    */
-  public record Change(Instant at, long saved, long removed, long moved) {}
+  public record ShelfChange(Instant at, long saved, long removed, long moved) {}
 
   /** Every act that changed a shelf, oldest first. */
-  public List<Change> of(long shelf) throws IOException {
+  public List<ShelfChange> of(long shelf) throws IOException {
     return sql.list(
-        row -> new Change(Times.of(row.getLong(1)), row.getLong(2), row.getLong(3), row.getLong(4)),
+        row ->
+            new ShelfChange(
+                Times.of(row.getLong(1)), row.getLong(2), row.getLong(3), row.getLong(4)),
         """
         SELECT at, saved, gone, moved FROM segment
         WHERE shelf = ? AND saved + gone + moved > 0 ORDER BY at, number""",
@@ -52,7 +54,7 @@ public final class ChangeQuestions {
   public List<Instant> moments(long shelf, InnerPath folder) throws IOException {
     if (folder.isRoot()) {
       // The acts say it: the states of a whole shelf may be millions.
-      return of(shelf).stream().map(Change::at).distinct().toList();
+      return of(shelf).stream().map(ShelfChange::at).distinct().toList();
     }
     Optional<Long> id =
         sql.first(

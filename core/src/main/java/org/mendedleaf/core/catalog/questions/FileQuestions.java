@@ -233,9 +233,9 @@ public final class FileQuestions {
   /** Names that files of a shelf had before, or under which revisions of them arrived, by file. */
   public Map<Long, List<String>> otherNames(long shelf) throws IOException {
     Map<Long, List<String>> names = new HashMap<>();
-    for (Named one :
+    for (OtherName one :
         sql.list(
-            row -> new Named(row.getLong(1), InnerPath.ofBytes(row.getBytes(2)).name()),
+            row -> new OtherName(row.getLong(1), InnerPath.ofBytes(row.getBytes(2)).name()),
             """
             SELECT former.file, path.inner FROM former JOIN path ON path.id = former.path
             WHERE path.shelf = ?1
@@ -249,7 +249,7 @@ public final class FileQuestions {
     return names;
   }
 
-  private record Named(long file, String name) {}
+  private record OtherName(long file, String name) {}
 
   /** Revisions of any file that hold this content, newest first. */
   public List<Revision> holding(ContentId content) throws IOException {

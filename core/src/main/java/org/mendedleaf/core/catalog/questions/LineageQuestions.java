@@ -27,7 +27,7 @@ public final class LineageQuestions {
    * @param afterRemoval whether its file had been removed before
    * @param gathered when it was made of a copy; empty if it was recorded in its time
    */
-  public record Line(
+  public record LineageRevision(
       long file,
       int number,
       Instant from,
@@ -37,7 +37,7 @@ public final class LineageQuestions {
       Optional<Instant> gathered) {}
 
   /** A file by the path that it has or had last. */
-  public record OfFile(long file, InnerPath path, boolean present) {}
+  public record LineageFile(long file, InnerPath path, boolean present) {}
 
   /** The smallest and the largest number of a file of a store; both 0 where there is none. */
   public List<Long> range() throws IOException {
@@ -48,9 +48,10 @@ public final class LineageQuestions {
   }
 
   /** The files of a shelf from one number to before another, in the order of their numbers. */
-  public List<OfFile> files(long shelf, long from, long to) throws IOException {
+  public List<LineageFile> files(long shelf, long from, long to) throws IOException {
     return sql.list(
-        row -> new OfFile(row.getLong(1), InnerPath.ofBytes(row.getBytes(2)), row.getBoolean(3)),
+        row ->
+            new LineageFile(row.getLong(1), InnerPath.ofBytes(row.getBytes(2)), row.getBoolean(3)),
         """
         SELECT file.id, path.inner, file.present FROM file
         JOIN state ON state.id = file.state JOIN path ON path.id = state.path
@@ -64,12 +65,12 @@ public final class LineageQuestions {
    * All revisions of the files of a shelf from one number to before another, file by file in the
    * order of their numbers, oldest first.
    */
-  public List<Line> of(long shelf, long from, long to) throws IOException {
+  public List<LineageRevision> of(long shelf, long from, long to) throws IOException {
     return sql.list(
         row -> {
           long until = row.getLong(4);
           long gathered = row.getLong(7);
-          return new Line(
+          return new LineageRevision(
               row.getLong(1),
               row.getInt(2),
               Times.of(row.getLong(3)),

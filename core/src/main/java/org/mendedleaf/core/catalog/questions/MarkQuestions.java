@@ -56,12 +56,12 @@ public final class MarkQuestions {
             "revision.number, name, folder, arrived.modified FROM revision JOIN arrived",
             row -> new Arrived(row.getString(2), row.getString(3), Times.file(row, 4), ""));
     Map<Integer, RevisionMarks.Issue> issues = newest(each(file, ISSUES, MarkQuestions::issue));
-    Map<Integer, RevisionMarks.Notice> notices =
+    Map<Integer, RevisionMarks.NoticeGiven> notices =
         last(
             file,
             "revision.number, until, by_hand, on_notice.at, on_notice.person FROM revision JOIN on_notice",
             row ->
-                new RevisionMarks.Notice(
+                new RevisionMarks.NoticeGiven(
                     Times.of(row.getLong(2)),
                     row.getBoolean(3),
                     Times.of(row.getLong(4)),
@@ -92,10 +92,10 @@ public final class MarkQuestions {
   }
 
   /** All marks of one kind, by the number of the revision, which is the first column. */
-  private <T> Map<Integer, List<T>> each(long file, String marks, Sql.Row<T> reader)
+  private <T> Map<Integer, List<T>> each(long file, String marks, Sql.RowReader<T> reader)
       throws IOException {
     Map<Integer, List<T>> found = new HashMap<>();
-    sql.list(row -> new Found<>(row.getInt(1), reader.read(row)), marks, file)
+    sql.list(row -> new MarkedNumber<>(row.getInt(1), reader.read(row)), marks, file)
         .forEach(one -> found.computeIfAbsent(one.number(), n -> new ArrayList<>()).add(one.it()));
     return found;
   }
@@ -105,7 +105,8 @@ public final class MarkQuestions {
    *
    * @param marks what to select, with the mark's own table last
    */
-  private <T> Map<Integer, T> last(long file, String marks, Sql.Row<T> reader) throws IOException {
+  private <T> Map<Integer, T> last(long file, String marks, Sql.RowReader<T> reader)
+      throws IOException {
     String table = marks.substring(marks.lastIndexOf(' ') + 1);
     return newest(
         each(
@@ -176,7 +177,7 @@ public final class MarkQuestions {
         shelf);
   }
 
-  private record Found<T>(int number, T it) {}
+  private record MarkedNumber<T>(int number, T it) {}
 
   /** What people say a file is. */
   public Description description(long file) throws IOException {

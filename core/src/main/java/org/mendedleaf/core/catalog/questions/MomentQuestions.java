@@ -130,7 +130,7 @@ public final class MomentQuestions {
   /** How many files lay directly in a folder at a moment. */
   public long files(long shelf, InnerPath folder, Moment moment) throws IOException {
     Optional<Long> id = pathId(shelf, folder);
-    TreeQuestions.Point point = TreeQuestions.Point.of(moment);
+    TreeQuestions.PointInHistory point = TreeQuestions.PointInHistory.of(moment);
     return id.isEmpty()
         ? 0
         : sql.first(
@@ -159,7 +159,7 @@ public final class MomentQuestions {
 
   /** What a folder held at a moment and what became of it; counts every file below it. */
   public FolderSum sum(long shelf, InnerPath folder, Moment moment) throws IOException {
-    TreeQuestions.Point point = TreeQuestions.Point.of(moment);
+    TreeQuestions.PointInHistory point = TreeQuestions.PointInHistory.of(moment);
     Optional<Instant> removed =
         sql.first(
                 row -> row.getLong(1),
@@ -215,7 +215,7 @@ public final class MomentQuestions {
       String folders,
       List<Object> values)
       throws IOException {
-    TreeQuestions.Point point = TreeQuestions.Point.of(moment);
+    TreeQuestions.PointInHistory point = TreeQuestions.PointInHistory.of(moment);
     List<Object> bound = new ArrayList<>(values);
     bound.add(1, point.value());
     Object[] all = bound.toArray();

@@ -47,7 +47,7 @@ public final class NameQuestions {
    * @param formerly the earlier path that matched, where the present one does not
    * @param newest its newest revision
    */
-  public record Found(RecordedFile file, Optional<InnerPath> formerly, Revision newest) {}
+  public record NamedFile(RecordedFile file, Optional<InnerPath> formerly, Revision newest) {}
 
   /**
    * What was found.
@@ -56,16 +56,16 @@ public final class NameQuestions {
    *     it, then the rest; what is there before what is removed, the newest first
    * @param more whether there are others that are not told
    */
-  public record Answer(List<Found> files, boolean more) {
-    public Answer {
+  public record NameAnswer(List<NamedFile> files, boolean more) {
+    public NameAnswer {
       files = List.copyOf(files);
     }
   }
 
   /** Finds at most so many files. */
-  public Answer find(NameQuery query, int limit) throws IOException {
+  public NameAnswer find(NameQuery query, int limit) throws IOException {
     if (query.isEmpty()) {
-      return new Answer(List.of(), false);
+      return new NameAnswer(List.of(), false);
     }
     Candidates candidates = candidates(query);
     Map<Long, Hit> hits = new LinkedHashMap<>();
@@ -115,18 +115,18 @@ public final class NameQuestions {
     return query.words().stream().anyMatch(name::contains) ? 1 : 2;
   }
 
-  private Answer best(Map<Long, Hit> hits, boolean more, int limit) throws IOException {
+  private NameAnswer best(Map<Long, Hit> hits, boolean more, int limit) throws IOException {
     Comparator<Hit> order =
         Comparator.comparingInt(Hit::rank)
             .thenComparing(hit -> !hit.file().present())
             .thenComparing(hit -> -hit.file().id());
     List<Hit> sorted = hits.values().stream().sorted(order).limit(limit).toList();
-    List<Found> found = new ArrayList<>();
+    List<NamedFile> found = new ArrayList<>();
     for (Hit hit : sorted) {
       Revision newest = files.current(hit.file().id()).orElseThrow();
-      found.add(new Found(hit.file(), hit.formerly(), newest));
+      found.add(new NamedFile(hit.file(), hit.formerly(), newest));
     }
-    return new Answer(found, more || hits.size() > limit);
+    return new NameAnswer(found, more || hits.size() > limit);
   }
 
   /**

@@ -41,15 +41,15 @@ public final class ShelfQuestions {
         FROM shelf ORDER BY id""");
   }
 
-  private static Map<String, ShelfSetting.Said> said(String parts) {
-    Map<String, ShelfSetting.Said> said = new HashMap<>();
+  private static Map<String, ShelfSetting.SaidSetting> said(String parts) {
+    Map<String, ShelfSetting.SaidSetting> said = new HashMap<>();
     MetadataFormat.parse(parts)
         .properties()
         .forEach(
             part ->
                 said.put(
                     part.getKey(),
-                    new ShelfSetting.Said(
+                    new ShelfSetting.SaidSetting(
                         part.getValue().get(0).asText(),
                         Times.of(part.getValue().get(1).asLong()))));
     return said;

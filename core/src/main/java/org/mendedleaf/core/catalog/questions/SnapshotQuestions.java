@@ -46,16 +46,16 @@ public final class SnapshotQuestions {
   }
 
   /** What a snapshot holds. */
-  public record Held(long files, long bytes) {}
+  public record SnapshotSize(long files, long bytes) {}
 
   /** How many files a snapshot of a whole shelf or of a folder holds, and their bytes. */
-  public Held held(Snapshot snapshot) throws IOException {
+  public SnapshotSize held(Snapshot snapshot) throws IOException {
     byte[] from =
         (snapshot.folder().text() + "/").getBytes(java.nio.charset.StandardCharsets.UTF_8);
     byte[] to = (snapshot.folder().text() + "0").getBytes(java.nio.charset.StandardCharsets.UTF_8);
     boolean whole = snapshot.folder().isRoot();
     return sql.first(
-            row -> new Held(row.getLong(1), row.getLong(2)),
+            row -> new SnapshotSize(row.getLong(1), row.getLong(2)),
             """
             SELECT COUNT(*), COALESCE(SUM(revision.size), 0)
             FROM path JOIN state ON state.path = path.id

@@ -32,7 +32,7 @@ public final class SpaceQuestions {
    * @param length of that record, in stored bytes
    * @param size in plain bytes
    */
-  public record Stored(ContentId id, long sheaf, long offset, int length, int size) {}
+  public record StoredChunk(ContentId id, long sheaf, long offset, int length, int size) {}
 
   /** All revisions that have a content, file by file, oldest first. */
   public List<Use> uses() throws IOException {
@@ -52,13 +52,13 @@ public final class SpaceQuestions {
   }
 
   /** A file that was ever recorded, by the path it has or had last. */
-  public record Named(long shelf, long file, InnerPath path, boolean present) {}
+  public record SpaceFile(long shelf, long file, InnerPath path, boolean present) {}
 
   /** All files. */
-  public List<Named> files() throws IOException {
+  public List<SpaceFile> files() throws IOException {
     return sql.list(
         row ->
-            new Named(
+            new SpaceFile(
                 row.getLong(1),
                 row.getLong(2),
                 InnerPath.ofBytes(row.getBytes(3)),
@@ -79,7 +79,7 @@ public final class SpaceQuestions {
   }
 
   /** What a file cost when it was counted last. */
-  public record Counted(long file, int revisions, long current, long history, long alone) {}
+  public record CountedFile(long file, int revisions, long current, long history, long alone) {}
 
   /**
    * What all files cost when they were counted last.
@@ -87,7 +87,7 @@ public final class SpaceQuestions {
    * @param commit up to which
    * @param disk bytes of all that was recorded
    */
-  public record Count(long commit, long disk, List<Counted> files) {}
+  public record Count(long commit, long disk, List<CountedFile> files) {}
 
   /** What was counted last; empty if nothing was. */
   public Optional<Count> counted() throws IOException {
@@ -97,20 +97,20 @@ public final class SpaceQuestions {
       return Optional.empty();
     }
     String[] words = when.get().split(" ", -1);
-    List<Counted> files =
+    List<CountedFile> files =
         sql.list(
             row ->
-                new Counted(
+                new CountedFile(
                     row.getLong(1), row.getInt(2), row.getLong(3), row.getLong(4), row.getLong(5)),
             "SELECT file, revisions, current, history, alone FROM file_cost");
     return Optional.of(new Count(Long.parseLong(words[0]), Long.parseLong(words[1]), files));
   }
 
   /** Every piece that is stored. */
-  public List<Stored> stored() throws IOException {
+  public List<StoredChunk> stored() throws IOException {
     return sql.list(
         row ->
-            new Stored(
+            new StoredChunk(
                 ContentId.of(row.getBytes(1)),
                 row.getLong(2),
                 row.getLong(3),
@@ -123,12 +123,12 @@ public final class SpaceQuestions {
 
   /** The pieces of large contents, as far as they were asked for before. */
   public Map<ContentId, byte[]> parts() throws IOException {
-    record Parts(ContentId content, byte[] ids) {}
+    record ContentParts(ContentId content, byte[] ids) {}
     return sql
         .list(
-            row -> new Parts(ContentId.of(row.getBytes(1)), row.getBytes(2)),
+            row -> new ContentParts(ContentId.of(row.getBytes(1)), row.getBytes(2)),
             "SELECT content, ids FROM part")
         .stream()
-        .collect(Collectors.toMap(Parts::content, Parts::ids));
+        .collect(Collectors.toMap(ContentParts::content, ContentParts::ids));
   }
 }

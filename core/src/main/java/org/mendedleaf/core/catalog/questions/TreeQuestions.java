@@ -58,7 +58,8 @@ public final class TreeQuestions {
     if (id.isEmpty()) {
       return List.of();
     }
-    return entries(Point.of(moment), "path.folder = ?1", "folder_state.folder = ?1", id.get());
+    return entries(
+        PointInHistory.of(moment), "path.folder = ?1", "folder_state.folder = ?1", id.get());
   }
 
   /** What lay at one path at a moment: a file, a folder, or neither. */
@@ -67,21 +68,22 @@ public final class TreeQuestions {
     if (id.isEmpty()) {
       return Optional.empty();
     }
-    return entries(Point.of(moment), "path.id = ?1", "folder_state.path = ?1", id.get()).stream()
+    return entries(PointInHistory.of(moment), "path.id = ?1", "folder_state.path = ?1", id.get())
+        .stream()
         .findFirst();
   }
 
   /** What lay in a folder and all folders in it at a moment, sorted by path. */
   public List<TreeEntry> below(long shelf, InnerPath folder, Moment moment) throws IOException {
     if (folder.isRoot()) {
-      return entries(Point.of(moment), "path.shelf = ?1", "path.shelf = ?1", shelf);
+      return entries(PointInHistory.of(moment), "path.shelf = ?1", "path.shelf = ?1", shelf);
     }
     List<TreeEntry> entries = new ArrayList<>();
     Deque<InnerPath> folders = new ArrayDeque<>(List.of(folder));
     while (!folders.isEmpty()) {
       for (TreeEntry entry : folder(shelf, folders.pop(), moment)) {
         entries.add(entry);
-        if (entry.kind() == TreeEntry.Kind.FOLDER) {
+        if (entry.kind() == TreeEntry.EntryKind.FOLDER) {
           folders.add(entry.path());
         }
       }
@@ -92,7 +94,7 @@ public final class TreeQuestions {
 
   /** The folders of a shelf at a moment, the shelf's own left out, sorted. */
   public List<InnerPath> folders(long shelf, Moment moment) throws IOException {
-    Point point = Point.of(moment);
+    PointInHistory point = PointInHistory.of(moment);
     return sql
         .list(
             TreeQuestions::readFolder, point.in(FOLDERS) + "path.shelf = ?1", shelf, point.value())
@@ -114,24 +116,25 @@ public final class TreeQuestions {
    * Which of the states of a tree is meant: by the time at which they were captured, or by their
    * place in the log.
    */
-  record Point(String from, String until, long value) {
+  record PointInHistory(String from, String until, long value) {
 
-    static Point at(Instant moment) {
+    static PointInHistory at(Instant moment) {
       // What has not ended ends at NEVER, which must lie after every moment.
-      return new Point("from_at", "until_at", Math.min(Times.nanos(moment), Times.NEVER - 1));
+      return new PointInHistory(
+          "from_at", "until_at", Math.min(Times.nanos(moment), Times.NEVER - 1));
     }
 
     /** What has not ended; the index by ends finds it at once. */
-    static Point now() {
-      return new Point("from_segment", "until_at", Times.NEVER - 1);
+    static PointInHistory now() {
+      return new PointInHistory("from_segment", "until_at", Times.NEVER - 1);
     }
 
-    static Point of(Moment moment) {
+    static PointInHistory of(Moment moment) {
       if (moment instanceof Moment.Now) {
         return now();
       }
       return moment instanceof Moment.InSnapshot in
-          ? new Point("from_segment", "until_segment", in.snapshot().segment())
+          ? new PointInHistory("from_segment", "until_segment", in.snapshot().segment())
           : at(moment.instant());
     }
 
@@ -151,7 +154,7 @@ public final class TreeQuestions {
         .map(Times::of);
   }
 
-  private List<TreeEntry> entries(Point point, String files, String folders, long id)
+  private List<TreeEntry> entries(PointInHistory point, String files, String folders, long id)
       throws IOException {
     List<TreeEntry> entries = new ArrayList<>();
     entries.addAll(
@@ -163,7 +166,7 @@ public final class TreeQuestions {
 
   static TreeEntry readFolder(ResultSet row) throws SQLException {
     return new TreeEntry(
-        TreeEntry.Kind.FOLDER,
+        TreeEntry.EntryKind.FOLDER,
         InnerPath.ofBytes(row.getBytes(1)),
         OptionalLong.empty(),
         OptionalInt.empty(),
@@ -178,7 +181,7 @@ public final class TreeQuestions {
   static TreeEntry readFile(ResultSet row) throws SQLException {
     byte[] content = row.getBytes(8);
     return new TreeEntry(
-        content == null ? TreeEntry.Kind.LINK : TreeEntry.Kind.FILE,
+        content == null ? TreeEntry.EntryKind.LINK : TreeEntry.EntryKind.FILE,
         InnerPath.ofBytes(row.getBytes(2)),
         OptionalLong.of(row.getLong(1)),
         OptionalInt.of(row.getInt(3)),

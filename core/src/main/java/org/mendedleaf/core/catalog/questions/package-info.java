@@ -5,4 +5,7 @@
  * <p>Knows {@code catalog.tables}. Start reading at {@link
  * org.mendedleaf.core.catalog.questions.FileQuestions}.
  */
+@NullMarked
 package org.mendedleaf.core.catalog.questions;
+
+import org.jspecify.annotations.NullMarked;

@@ -123,7 +123,7 @@ final class AppliedLines implements LineTarget {
   @Override
   public void folderMoved(Detail.FolderMoved line, LineContext in) throws IOException {
     settingsChanged = true;
-    movedFiles += folderMoves.apply(FolderMoves.Move.of(line, in));
+    movedFiles += folderMoves.apply(FolderMoves.FolderMove.of(line, in));
   }
 
   @Override

@@ -198,16 +198,16 @@ final class FileRows {
         segment);
   }
 
-  private record Standing(long state, long from) {}
+  private record StandingState(long state, long from) {}
 
   /**
    * Ends what stands, if anything does, and returns since when another state counts. A clock that
    * is late must not make anything end before it began: the log has the order.
    */
   private long endState(long file, long at, long segment) throws IOException {
-    Optional<Standing> standing =
+    Optional<StandingState> standing =
         sql.first(
-            row -> new Standing(row.getLong(1), row.getLong(2)),
+            row -> new StandingState(row.getLong(1), row.getLong(2)),
             """
             SELECT state.id, state.from_at FROM file JOIN state ON state.id = file.state
             WHERE file.id = ? AND file.present""",

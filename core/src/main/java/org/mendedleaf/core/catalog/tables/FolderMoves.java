@@ -40,10 +40,10 @@ public final class FolderMoves {
    *
    * @param from when it counts, see {@link TrueTimes}
    */
-  record Move(RevisionKey line, long shelf, InnerPath before, InnerPath now, long from) {
-    static Move of(Detail.FolderMoved line, LineContext in) throws IOException {
+  record FolderMove(RevisionKey line, long shelf, InnerPath before, InnerPath now, long from) {
+    static FolderMove of(Detail.FolderMoved line, LineContext in) throws IOException {
       JsonNode says = in.metadata(line);
-      return new Move(
+      return new FolderMove(
           in.key(),
           in.shelf(),
           MetadataFormat.formerPath(says),
@@ -53,7 +53,7 @@ public final class FolderMoves {
   }
 
   /** Moves every file that is in the folder, at any depth; returns how many. */
-  long apply(Move move) throws IOException {
+  long apply(FolderMove move) throws IOException {
     sql.update(
         "INSERT OR REPLACE INTO folder_move VALUES (?,?,?,?)",
         move.line().segment(),
@@ -78,14 +78,14 @@ public final class FolderMoves {
     return finish(move);
   }
 
-  private record Standing(long state, long path, long folder, InnerPath inner) {}
+  private record StandingPlace(long state, long path, long folder, InnerPath inner) {}
 
   /** Moves one file if it is in the folder; returns whether it is. */
-  boolean apply(Move move, long file) throws IOException {
-    Optional<Standing> standing =
+  boolean apply(FolderMove move, long file) throws IOException {
+    Optional<StandingPlace> standing =
         sql.first(
             row ->
-                new Standing(
+                new StandingPlace(
                     row.getLong(1),
                     row.getLong(2),
                     row.getLong(3),
@@ -150,13 +150,13 @@ public final class FolderMoves {
     sql.update("DELETE FROM moving_folder");
   }
 
-  private record Folder(long path, InnerPath inner) {}
+  private record FolderPath(long path, InnerPath inner) {}
 
   /** Does to all that is moving what a line of its own would do to each. */
-  private long finish(Move move) throws IOException {
-    for (Folder folder :
+  private long finish(FolderMove move) throws IOException {
+    for (FolderPath folder :
         sql.list(
-            row -> new Folder(row.getLong(1), InnerPath.ofBytes(row.getBytes(2))),
+            row -> new FolderPath(row.getLong(1), InnerPath.ofBytes(row.getBytes(2))),
             """
             SELECT id, inner FROM path WHERE id IN (SELECT DISTINCT folder FROM moving)
             ORDER BY inner""")) {
@@ -178,7 +178,7 @@ public final class FolderMoves {
    * The row of what stands goes on standing under the new path, and what ended gets a row of its
    * own: so the row of the file, which names what stands, stays as it is.
    */
-  private long turnStates(Move move) throws IOException {
+  private long turnStates(FolderMove move) throws IOException {
     sql.update(
         """
         INSERT INTO state (file, path, revision, modified, mode, from_at, until_at,
@@ -199,7 +199,7 @@ public final class FolderMoves {
   /**
    * Names are those that the files had, so they are found where those stand in the index of names.
    */
-  private void placePaths(Move move) throws IOException {
+  private void placePaths(FolderMove move) throws IOException {
     byte[] folder = Paths.below(move.now(), '/');
     int rest = Paths.below(move.before(), '/').length + 1;
     sql.update(

@@ -30,7 +30,7 @@ public final class LoggedLines {
   private final SegmentLog log;
   private final ContentReader contents;
   private final Sql sql;
-  private final Map<RevisionKey, Line> fetched = new HashMap<>();
+  private final Map<RevisionKey, LoggedLine> fetched = new HashMap<>();
   private final Map<Long, Loaded> loaded =
       new LinkedHashMap<>(16, 0.75f, true) {
         private static final long serialVersionUID = 1L;
@@ -51,7 +51,7 @@ public final class LoggedLines {
       Segment segment, CommitHeader header, MetadataBlocks blocks, long countsFrom) {}
 
   /** A line of the log with what it is read by. */
-  public record Line(Detail detail, LineContext in) {
+  public record LoggedLine(Detail detail, LineContext in) {
 
     public RevisionKey key() {
       return in.key();
@@ -72,12 +72,12 @@ public final class LoggedLines {
     }
   }
 
-  Line line(RevisionKey key) throws IOException {
-    Line known = fetched.get(key);
+  LoggedLine line(RevisionKey key) throws IOException {
+    LoggedLine known = fetched.get(key);
     return known == null ? read(key) : known;
   }
 
-  private Line read(RevisionKey key) throws IOException {
+  private LoggedLine read(RevisionKey key) throws IOException {
     Loaded of = load(key.segment());
     if (key.line() < 1 || key.line() >= of.segment().lines().size()) {
       throw new UnprovenException("which line of the log says something");
@@ -85,11 +85,11 @@ public final class LoggedLines {
     Detail detail = LineKinds.decode(of.segment().lines().get(key.line()));
     MetadataBlocks blocks =
         detail.place().isPresent() ? of.blocks().only(detail.place().get()) : of.blocks();
-    return new Line(detail, new LineContext(key, of.header(), blocks, of.countsFrom()));
+    return new LoggedLine(detail, new LineContext(key, of.header(), blocks, of.countsFrom()));
   }
 
-  List<Line> lines(List<RevisionKey> keys) throws IOException {
-    List<Line> lines = new ArrayList<>();
+  List<LoggedLine> lines(List<RevisionKey> keys) throws IOException {
+    List<LoggedLine> lines = new ArrayList<>();
     for (RevisionKey key : keys) {
       lines.add(line(key));
     }

@@ -66,7 +66,7 @@ public final class Mentions {
     return mixed >>> 33;
   }
 
-  private record Proof(long lines, long sum, long proof) {}
+  private record MentionProof(long lines, long sum, long proof) {}
 
   /**
    * All lines that speak of a file, in the order of the log.
@@ -81,12 +81,12 @@ public final class Mentions {
             SELECT segment, line FROM mention WHERE file = ?1
             UNION SELECT segment, line FROM revision WHERE file = ?1 ORDER BY 1, 2""",
             file);
-    Proof proof =
+    MentionProof proof =
         sql.first(
-                row -> new Proof(row.getLong(1), row.getLong(2), row.getLong(3)),
+                row -> new MentionProof(row.getLong(1), row.getLong(2), row.getLong(3)),
                 "SELECT lines, sum, proof FROM mentions WHERE file = ?",
                 file)
-            .orElse(new Proof(0, 0, EMPTY));
+            .orElse(new MentionProof(0, 0, EMPTY));
     long sum = 0;
     for (RevisionKey line : lines) {
       sum = (sum + mix(line)) % RANGE;

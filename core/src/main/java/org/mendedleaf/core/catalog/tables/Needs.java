@@ -42,7 +42,7 @@ public final class Needs {
   };
   private static final long EMPTY = 97;
 
-  private static final Row NEVER = new Row(new Need(0, 0, 0, 0, 0), EMPTY);
+  private static final ProvenNeed NEVER = new ProvenNeed(new Need(0, 0, 0, 0, 0), EMPTY);
 
   private final Sql sql;
   private final Map<ContentRef, Integer> uses = new HashMap<>();
@@ -298,7 +298,7 @@ public final class Needs {
         EMPTY);
   }
 
-  private record Row(Need need, long proof) {}
+  private record ProvenNeed(Need need, long proof) {}
 
   /**
    * How often something is needed, as far as it is written.
@@ -306,10 +306,10 @@ public final class Needs {
    * @throws UnprovenException if the row is not what was written
    */
   public Need of(ContentId id) throws IOException {
-    Row row =
+    ProvenNeed row =
         sql.first(
                 found ->
-                    new Row(
+                    new ProvenNeed(
                         new Need(
                             found.getLong(1),
                             found.getLong(2),

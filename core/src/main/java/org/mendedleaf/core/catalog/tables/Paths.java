@@ -42,18 +42,18 @@ public final class Paths {
     return added;
   }
 
-  private record Row(Long folder, InnerPath inner, boolean isIndexed) {}
+  private record PathRow(Long folder, InnerPath inner, boolean isIndexed) {}
 
   /** Forgets a path, and the folders that it lay in, as far as nothing has or ever had them. */
   void forgetUnneeded(long path) throws IOException {
     Long at = path;
     while (at != null && !isNeeded(at)) {
       long gone = at;
-      Optional<Row> row =
+      Optional<PathRow> row =
           sql.first(
               found -> {
                 long folder = found.getLong(1);
-                return new Row(
+                return new PathRow(
                     found.wasNull() ? null : folder,
                     InnerPath.ofBytes(found.getBytes(2)),
                     found.getObject(3) == null);

@@ -191,17 +191,18 @@ public final class Projection {
    * @return those that moved it with its folder
    */
   public Set<RevisionKey> applyAgain(
-      long file, List<LoggedLines.Line> lines, Map<RevisionKey, Long> ids) throws IOException {
+      long file, List<LoggedLines.LoggedLine> lines, Map<RevisionKey, Long> ids)
+      throws IOException {
     Set<RevisionKey> moved = new LinkedHashSet<>();
     AppliedLines applied = lines(Long.MAX_VALUE, ids);
-    for (LoggedLines.Line line : lines) {
+    for (LoggedLines.LoggedLine line : lines) {
       if (line.detail() instanceof Detail.ItemDone) {
         boolean erased = line.isErased();
         if (fileOf(line.detail(), line.in(), erased).equals(OptionalLong.of(file))) {
           mentions.add(file, line.key(), !erased);
         }
       } else if (line.detail() instanceof Detail.FolderMoved folder) {
-        if (folderMoves.apply(FolderMoves.Move.of(folder, line.in()), file)) {
+        if (folderMoves.apply(FolderMoves.FolderMove.of(folder, line.in()), file)) {
           moved.add(line.key());
         }
       } else {

@@ -48,7 +48,7 @@ public final class Proof {
     new SmallTables(sql).prove();
   }
 
-  public LoggedLines.Line line(RevisionKey key) throws IOException {
+  public LoggedLines.LoggedLine line(RevisionKey key) throws IOException {
     return log.line(key);
   }
 
@@ -118,13 +118,15 @@ public final class Proof {
         record);
   }
 
-  private record Row(SheafId sheaf, boolean retired, long in) {}
+  private record SheafRow(SheafId sheaf, boolean retired, long in) {}
 
   /** The sheaves whose files are there and that are not in use. */
   public List<SheafId> unused() throws IOException {
-    List<Row> rows =
+    List<SheafRow> rows =
         sql.list(
-            row -> new Row(new SheafId(row.getString(1)), row.getObject(2) != null, row.getLong(3)),
+            row ->
+                new SheafRow(
+                    new SheafId(row.getString(1)), row.getObject(2) != null, row.getLong(3)),
             "SELECT name, retired_at, retired_in FROM sheaf ORDER BY id");
     long count =
         sql.first(row -> row.getLong(1), "SELECT value FROM about WHERE key = 'sheaves'")
@@ -134,7 +136,7 @@ public final class Proof {
     }
     List<SheafId> there = store.sheavesThere();
     Set<SheafId> unused = new HashSet<>(there);
-    for (Row row : rows) {
+    for (SheafRow row : rows) {
       if (!row.retired()) {
         // One that is not there under its name may be there under another, for all that is known.
         if (!unused.remove(row.sheaf()) && !builtHere) {

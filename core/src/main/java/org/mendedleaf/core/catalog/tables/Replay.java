@@ -49,7 +49,7 @@ public final class Replay {
 
   /** Told of each file with all lines that speak of it. */
   public interface Each {
-    void of(long file, List<LoggedLines.Line> lines) throws IOException;
+    void of(long file, List<LoggedLines.LoggedLine> lines) throws IOException;
   }
 
   /**
@@ -152,10 +152,10 @@ public final class Replay {
   }
 
   private void look(RevisionKey key, Set<Long> files, Set<ContentId> contents) throws IOException {
-    record Row(long file, byte[] content) {}
-    Optional<Row> row =
+    record ContentRow(long file, byte[] content) {}
+    Optional<ContentRow> row =
         sql.first(
-            found -> new Row(found.getLong(1), found.getBytes(2)),
+            found -> new ContentRow(found.getLong(1), found.getBytes(2)),
             "SELECT file, content FROM revision WHERE segment = ? AND line = ?",
             key.segment(),
             key.line());
@@ -198,7 +198,7 @@ public final class Replay {
     if (said.isEmpty()) {
       return Set.of();
     }
-    LoggedLines.Line line = log.line(key);
+    LoggedLines.LoggedLine line = log.line(key);
     Optional<String> says =
         line.detail() instanceof Detail.ItemDone item && !line.isErased()
             ? Optional.of(line.in().metadata(item).toString())
@@ -224,13 +224,13 @@ public final class Replay {
 
   private record Had(long id, RevisionKey key, Optional<ContentRef> content) {}
 
-  private record Standing(long shelf, boolean present) {}
+  private record FilePresence(long shelf, boolean present) {}
 
-  private void again(long file, List<LoggedLines.Line> lines) throws IOException {
+  private void again(long file, List<LoggedLines.LoggedLine> lines) throws IOException {
     Mentions mentions = projection.mentions();
     Set<RevisionKey> counted = new HashSet<>(mentions.counted(file));
     counted.addAll(movedWithFolder(file, lines));
-    Optional<Standing> before = standing(file);
+    Optional<FilePresence> before = standing(file);
     Set<Long> paths =
         new HashSet<>(
             sql.list(
@@ -251,12 +251,12 @@ public final class Replay {
     }
   }
 
-  private Set<RevisionKey> movedWithFolder(long file, List<LoggedLines.Line> lines)
+  private Set<RevisionKey> movedWithFolder(long file, List<LoggedLines.LoggedLine> lines)
       throws IOException {
     Set<RevisionKey> moved = new HashSet<>();
-    for (LoggedLines.Line line : lines) {
+    for (LoggedLines.LoggedLine line : lines) {
       if (line.detail() instanceof Detail.FolderMoved folder) {
-        FolderMoves.Move move = FolderMoves.Move.of(folder, line.in());
+        FolderMoves.FolderMove move = FolderMoves.FolderMove.of(folder, line.in());
         if (projection.folderMoves().moved(file, line.key(), move.before(), move.now())) {
           moved.add(line.key());
         }
@@ -265,9 +265,9 @@ public final class Replay {
     return moved;
   }
 
-  private Optional<Standing> standing(long file) throws IOException {
+  private Optional<FilePresence> standing(long file) throws IOException {
     return sql.first(
-        row -> new Standing(row.getLong(1), row.getBoolean(2)),
+        row -> new FilePresence(row.getLong(1), row.getBoolean(2)),
         "SELECT shelf, present FROM file WHERE id = ?",
         file);
   }
@@ -318,13 +318,13 @@ public final class Replay {
 
   /** What acts did, and what a shelf has, without what was erased. */
   private void countAgain(
-      List<LoggedLines.Line> lines,
+      List<LoggedLines.LoggedLine> lines,
       Set<RevisionKey> counted,
       Set<RevisionKey> counts,
-      Standing before,
-      Optional<Standing> after)
+      FilePresence before,
+      Optional<FilePresence> after)
       throws IOException {
-    for (LoggedLines.Line line : lines) {
+    for (LoggedLines.LoggedLine line : lines) {
       if (counted.contains(line.key()) && !counts.contains(line.key())) {
         if (line.detail() instanceof Detail.Revised) {
           sql.update("UPDATE segment SET saved = saved - 1 WHERE number = ?", line.key().segment());
@@ -335,7 +335,8 @@ public final class Replay {
         }
       }
     }
-    int files = (after.map(Standing::present).orElse(false) ? 1 : 0) - (before.present() ? 1 : 0);
+    int files =
+        (after.map(FilePresence::present).orElse(false) ? 1 : 0) - (before.present() ? 1 : 0);
     if (files != 0) {
       sql.update("UPDATE shelf SET files = files + ? WHERE id = ?", files, before.shelf());
     }

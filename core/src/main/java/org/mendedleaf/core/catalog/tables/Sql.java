@@ -96,7 +96,7 @@ public final class Sql implements Closeable {
   }
 
   /** Reads one row. */
-  public interface Row<T> {
+  public interface RowReader<T> {
     T read(ResultSet row) throws SQLException;
   }
 
@@ -111,7 +111,7 @@ public final class Sql implements Closeable {
   }
 
   /** Work that sees or leaves all or nothing. */
-  public interface Work {
+  public interface InTransaction {
     void run() throws IOException;
   }
 
@@ -123,7 +123,7 @@ public final class Sql implements Closeable {
     }
   }
 
-  public synchronized void transaction(Work work) throws IOException {
+  public synchronized void transaction(InTransaction work) throws IOException {
     execute("BEGIN IMMEDIATE");
     boolean done = false;
     try {
@@ -138,7 +138,7 @@ public final class Sql implements Closeable {
   }
 
   /** Work of which nothing stays. */
-  public synchronized void rehearsal(Work work) throws IOException {
+  public synchronized void rehearsal(InTransaction work) throws IOException {
     execute("BEGIN IMMEDIATE");
     try {
       work.run();
@@ -177,7 +177,7 @@ public final class Sql implements Closeable {
     Sql instead(Sql damaged) throws IOException;
   }
 
-  public <T> List<T> list(Row<T> reader, String sql, Object... values) throws IOException {
+  public <T> List<T> list(RowReader<T> reader, String sql, Object... values) throws IOException {
     asking.incrementAndGet();
     try {
       return listInTurn(reader, sql, values);
@@ -191,7 +191,7 @@ public final class Sql implements Closeable {
     }
   }
 
-  private synchronized <T> List<T> listInTurn(Row<T> reader, String sql, Object... values)
+  private synchronized <T> List<T> listInTurn(RowReader<T> reader, String sql, Object... values)
       throws CatalogueException {
     List<T> rows = new ArrayList<>();
     try (ResultSet result = bound(sql, values).executeQuery()) {
@@ -206,7 +206,8 @@ public final class Sql implements Closeable {
     return rows;
   }
 
-  public <T> Optional<T> first(Row<T> reader, String sql, Object... values) throws IOException {
+  public <T> Optional<T> first(RowReader<T> reader, String sql, Object... values)
+      throws IOException {
     try {
       return firstInTurn(reader, sql, values);
     } catch (UnprovenException e) {
@@ -217,8 +218,8 @@ public final class Sql implements Closeable {
     }
   }
 
-  private synchronized <T> Optional<T> firstInTurn(Row<T> reader, String sql, Object... values)
-      throws CatalogueException {
+  private synchronized <T> Optional<T> firstInTurn(
+      RowReader<T> reader, String sql, Object... values) throws CatalogueException {
     try (ResultSet result = bound(sql, values).executeQuery()) {
       return result.next() ? Optional.of(reader.read(result)) : Optional.empty();
     } catch (SQLException e) {

@@ -6,4 +6,7 @@
  * org.mendedleaf.core.catalog.tables.Schema}, then {@link
  * org.mendedleaf.core.catalog.tables.Projection}.
  */
+@NullMarked
 package org.mendedleaf.core.catalog.tables;
+
+import org.jspecify.annotations.NullMarked;

@@ -3,4 +3,7 @@
  *
  * <p>Knows nobody. Start reading at {@link org.mendedleaf.core.compare.inside.Inside}.
  */
+@NullMarked
 package org.mendedleaf.core.compare.inside;
+
+import org.jspecify.annotations.NullMarked;

@@ -63,27 +63,27 @@ public final class ReaderMain {
   }
 
   private boolean answerNext(DataInputStream in, DataOutputStream out) throws IOException {
-    Wire.Request request;
+    Wire.WireRequest request;
     try {
-      request = Wire.read(in, Wire.Request.class);
+      request = Wire.read(in, Wire.WireRequest.class);
     } catch (EOFException e) {
       return false;
     }
     List<Sample> samples = new ArrayList<>();
     List<Kind> seen = new ArrayList<>();
-    for (Wire.Part part : request.parts()) {
+    for (Wire.WirePart part : request.parts()) {
       byte[] bytes = new byte[part.length()];
       in.readFully(bytes);
       samples.add(new Sample(part.name(), bytes, part.length() == part.size()));
       seen.add(kinds.of(part.name(), bytes));
     }
-    Wire.write(out, new Wire.Seen(seen));
+    Wire.write(out, new Wire.SeenKinds(seen));
     out.flush();
     Wire.write(out, answer(request, samples, seen));
     return true;
   }
 
-  private Object answer(Wire.Request request, List<Sample> samples, List<Kind> seen)
+  private Object answer(Wire.WireRequest request, List<Sample> samples, List<Kind> seen)
       throws IOException {
     return switch (request.ask()) {
       case LOOK -> look(seen.get(0), samples.get(0), request.page());

@@ -68,7 +68,7 @@ public final class ReaderProcess implements Closeable {
    * @throws IOException if the content itself cannot be read
    */
   public synchronized Look look(Content content, int page) throws IOException {
-    Head head = new Head();
+    HeadOfOutput head = new HeadOfOutput();
     Inside inside;
     try {
       inside = ask(new Asked(Wire.Ask.LOOK, page, List.of(content)), Inside.class, head);
@@ -86,7 +86,7 @@ public final class ReaderProcess implements Closeable {
   /** Who a document says saved it; {@link Author#isKnown} is false where it does not say. */
   public synchronized Author author(Content content) throws IOException {
     try {
-      return ask(new Asked(Wire.Ask.AUTHOR, 0, List.of(content)), Author.class, new Head());
+      return ask(new Asked(Wire.Ask.AUTHOR, 0, List.of(content)), Author.class, new HeadOfOutput());
     } catch (FailedException e) {
       return Author.UNKNOWN;
     }
@@ -120,7 +120,8 @@ public final class ReaderProcess implements Closeable {
   /** Nothing but the kind where the child failed over it. */
   private synchronized Described describe(Content content) throws IOException {
     try {
-      return ask(new Asked(Wire.Ask.DESCRIBE, 0, List.of(content)), Described.class, new Head());
+      return ask(
+          new Asked(Wire.Ask.DESCRIBE, 0, List.of(content)), Described.class, new HeadOfOutput());
     } catch (FailedException e) {
       return Described.unreadable(seen.isEmpty() ? Kind.UNKNOWN : seen.get(0));
     }
@@ -136,7 +137,7 @@ public final class ReaderProcess implements Closeable {
       throws IOException {
     Wire.Ask ask = inDetail ? Wire.Ask.COMPARE : Wire.Ask.SUMMARY;
     try {
-      return ask(new Asked(ask, 0, List.of(earlier, later)), Comparison.class, new Head());
+      return ask(new Asked(ask, 0, List.of(earlier, later)), Comparison.class, new HeadOfOutput());
     } catch (FailedException e) {
       Kind kind = seen.isEmpty() ? Kind.UNKNOWN : seen.get(seen.size() - 1);
       return Comparison.ofBytes(kind, "", e.getMessage());
@@ -150,13 +151,14 @@ public final class ReaderProcess implements Closeable {
 
   private record Asked(Wire.Ask ask, int page, List<Content> contents) {}
 
-  private <T> T ask(Asked asked, Class<T> type, Head head) throws IOException, FailedException {
+  private <T> T ask(Asked asked, Class<T> type, HeadOfOutput head)
+      throws IOException, FailedException {
     seen = List.of();
     send(asked, head);
     Future<T> answer =
         waiting.submit(
             () -> {
-              seen = Wire.read(answers, Wire.Seen.class).kinds();
+              seen = Wire.read(answers, Wire.SeenKinds.class).kinds();
               return Wire.read(answers, type);
             });
     try {
@@ -175,20 +177,20 @@ public final class ReaderProcess implements Closeable {
   }
 
   /** The child reads a request whole before it does anything with it, so this cannot hang. */
-  private void send(Asked asked, Head head) throws IOException, FailedException {
+  private void send(Asked asked, HeadOfOutput head) throws IOException, FailedException {
     if (child == null || !child.isAlive()) {
       start();
     }
-    List<Wire.Part> parts = new ArrayList<>();
+    List<Wire.WirePart> parts = new ArrayList<>();
     for (Content content : asked.contents()) {
       int length = (int) Math.min(Sample.MAX_BYTES, content.size());
-      parts.add(new Wire.Part(content.name(), length, content.size()));
+      parts.add(new Wire.WirePart(content.name(), length, content.size()));
     }
     boolean sent = false;
     try {
-      Wire.write(requests, new Wire.Request(asked.ask(), asked.page(), parts));
+      Wire.write(requests, new Wire.WireRequest(asked.ask(), asked.page(), parts));
       for (int i = 0; i < parts.size(); i++) {
-        OutputStream counted = new Counted(requests, head);
+        OutputStream counted = new CountedOutput(requests, head);
         asked.contents().get(i).writeFirst(parts.get(i).length(), counted);
       }
       requests.flush();
@@ -258,18 +260,18 @@ public final class ReaderProcess implements Closeable {
   }
 
   /** Keeps the first bytes of what is sent, for a fact sheet. */
-  private static final class Head extends ByteArrayOutputStream {
+  private static final class HeadOfOutput extends ByteArrayOutputStream {
     @Override
     public synchronized void write(byte[] bytes, int from, int length) {
       super.write(bytes, from, Math.min(length, FACTS - size()));
     }
   }
 
-  private static final class Counted extends OutputStream {
+  private static final class CountedOutput extends OutputStream {
     private final OutputStream out;
-    private final Head head;
+    private final HeadOfOutput head;
 
-    Counted(OutputStream out, Head head) {
+    CountedOutput(OutputStream out, HeadOfOutput head) {
       this.out = out;
       this.head = head;
     }

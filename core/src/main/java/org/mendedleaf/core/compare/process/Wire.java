@@ -51,7 +51,7 @@ public final class Wire {
    *
    * @param page for a look: which page, from 0
    */
-  record Request(Ask ask, int page, List<Part> parts) {}
+  record WireRequest(Ask ask, int page, List<WirePart> parts) {}
 
   /**
    * A content of a request.
@@ -60,10 +60,10 @@ public final class Wire {
    * @param length how many bytes follow
    * @param size how many bytes it has in all
    */
-  record Part(String name, int length, long size) {}
+  record WirePart(String name, int length, long size) {}
 
   /** The kinds of the contents of a request. */
-  record Seen(List<Kind> kinds) {}
+  record SeenKinds(List<Kind> kinds) {}
 
   static void write(DataOutputStream out, Object value) throws IOException {
     byte[] bytes = JSON.writeValueAsBytes(value);

@@ -5,4 +5,7 @@
  * <p>Knows the rest of {@code compare} and {@code likeness}. Start reading at {@link
  * org.mendedleaf.core.compare.process.ReaderProcess}.
  */
+@NullMarked
 package org.mendedleaf.core.compare.process;
+
+import org.jspecify.annotations.NullMarked;

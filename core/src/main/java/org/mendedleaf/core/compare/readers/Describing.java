@@ -100,7 +100,7 @@ public final class Describing {
   }
 
   private Described picture(Kind kind, Sample sample) throws UnreadableException {
-    Pictures.Decoded decoded = glance.picture(kind, sample);
+    Pictures.DecodedPicture decoded = glance.picture(kind, sample);
     return new Described(kind, Sketch.EMPTY, print(decoded), "", decoded.whole());
   }
 
@@ -170,7 +170,7 @@ public final class Describing {
     return text.lines().map(String::strip).filter(line -> !line.isEmpty()).findFirst().orElse("");
   }
 
-  private static PicturePrint print(Pictures.Decoded decoded) {
+  private static PicturePrint print(Pictures.DecodedPicture decoded) {
     int edge = PicturePrint.EDGE;
     BufferedImage small = new BufferedImage(edge, edge, BufferedImage.TYPE_BYTE_GRAY);
     Graphics2D graphics = small.createGraphics();

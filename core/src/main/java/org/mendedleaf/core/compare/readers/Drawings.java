@@ -23,7 +23,7 @@ public final class Drawings {
               + "|\\burl\\(\\s*[\"']?(https?|ftp|file):|@import",
           Pattern.CASE_INSENSITIVE);
 
-  Pictures.Decoded draw(byte[] bytes) throws UnreadableException {
+  Pictures.DecodedPicture draw(byte[] bytes) throws UnreadableException {
     String head = new String(bytes, StandardCharsets.ISO_8859_1);
     if (head.contains("<!ENTITY")) {
       throw new UnreadableException(
@@ -58,7 +58,7 @@ public final class Drawings {
     document.render(
         (java.awt.Component) null, g, new ViewBox(0, 0, image.getWidth(), image.getHeight()));
     g.dispose();
-    return new Pictures.Decoded(image, Math.round(width), Math.round(height), true);
+    return new Pictures.DecodedPicture(image, Math.round(width), Math.round(height), true);
   }
 
   private static boolean fetches(String svg) {

@@ -22,7 +22,7 @@ public final class Glance {
 
   private static final int LATELY = 2;
 
-  private final Deque<Seen> lately = new ArrayDeque<>();
+  private final Deque<SeenPicture> lately = new ArrayDeque<>();
   private final TextReader texts = new TextReader();
   private final ValuesReader values = new ValuesReader();
   private final WorkbookReader workbooks = new WorkbookReader();
@@ -71,7 +71,7 @@ public final class Glance {
   }
 
   private Inside text(Kind kind, Sample sample) throws UnreadableException {
-    Optional<TextReader.Decoded> decoded = texts.decode(sample.bytes(), sample.complete());
+    Optional<TextReader.DecodedText> decoded = texts.decode(sample.bytes(), sample.complete());
     if (decoded.isEmpty()) {
       return new Inside.Nothing("Files of this kind cannot be shown here; these are its facts.");
     }
@@ -90,7 +90,7 @@ public final class Glance {
         whole);
   }
 
-  private static Inside picture(Pictures.Decoded decoded) throws IOException {
+  private static Inside picture(Pictures.DecodedPicture decoded) throws IOException {
     return new Inside.Picture(
         Pictures.png(Pictures.scaled(decoded.image(), Pictures.SHOWN_EDGE)),
         decoded.width(),
@@ -98,16 +98,16 @@ public final class Glance {
         decoded.whole());
   }
 
-  public Pictures.Decoded picture(Kind kind, Sample sample) throws UnreadableException {
+  public Pictures.DecodedPicture picture(Kind kind, Sample sample) throws UnreadableException {
     byte[] bytes = sample.all();
-    for (Seen seen : lately) {
+    for (SeenPicture seen : lately) {
       if (Arrays.equals(seen.bytes(), bytes)) {
         return seen.decoded();
       }
     }
-    Pictures.Decoded decoded =
+    Pictures.DecodedPicture decoded =
         kind.family() == KindFamily.DRAWING ? drawings.draw(bytes) : pictures.decode(bytes);
-    lately.addFirst(new Seen(bytes, decoded));
+    lately.addFirst(new SeenPicture(bytes, decoded));
     if (lately.size() > LATELY) {
       lately.removeLast();
     }
@@ -115,7 +115,7 @@ public final class Glance {
   }
 
   /** Whoever walks from state to state compares each one twice. */
-  private record Seen(byte[] bytes, Pictures.Decoded decoded) {}
+  private record SeenPicture(byte[] bytes, Pictures.DecodedPicture decoded) {}
 
   /** The text of a content; throws if it is none. */
   public String text(Sample sample) throws UnreadableException {

@@ -33,9 +33,9 @@ public final class Pictures {
    * @param height of the original in pixels
    * @param whole false where the file is cut off
    */
-  public record Decoded(BufferedImage image, int width, int height, boolean whole) {}
+  public record DecodedPicture(BufferedImage image, int width, int height, boolean whole) {}
 
-  Decoded decode(byte[] bytes) throws UnreadableException {
+  DecodedPicture decode(byte[] bytes) throws UnreadableException {
     try (ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(bytes))) {
       Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
       if (!readers.hasNext()) {
@@ -57,7 +57,8 @@ public final class Pictures {
   }
 
   /** A damaged picture is decoded as far as it goes: that is what a person wants to see. */
-  private static Decoded decode(ImageReader reader, int width, int height) throws IOException {
+  private static DecodedPicture decode(ImageReader reader, int width, int height)
+      throws IOException {
     int step = 1;
     while ((long) width * height / ((long) step * step) > DECODED_PIXELS) {
       step++;
@@ -71,9 +72,9 @@ public final class Pictures {
             .createBufferedImage((width + step - 1) / step, (height + step - 1) / step);
     into.setDestination(image);
     try {
-      return new Decoded(reader.read(0, into), width, height, true);
+      return new DecodedPicture(reader.read(0, into), width, height, true);
     } catch (IOException e) {
-      return new Decoded(image, width, height, false);
+      return new DecodedPicture(image, width, height, false);
     }
   }
 

@@ -21,13 +21,13 @@ public final class TextReader {
    *
    * @param encoding its name
    */
-  record Decoded(String text, String encoding) {}
+  record DecodedText(String text, String encoding) {}
 
   /**
    * @param complete whether these are all bytes; else the last character may be cut
    * @return empty if it is no text
    */
-  Optional<Decoded> decode(byte[] bytes, boolean complete) {
+  Optional<DecodedText> decode(byte[] bytes, boolean complete) {
     Optional<Charset> marked = marked(bytes);
     if (marked.isPresent()) {
       return decode(bytes, complete ? 0 : UTF8_TAIL, marked.get());
@@ -35,7 +35,7 @@ public final class TextReader {
     if (hasControls(bytes)) {
       return unmarkedUtf16(bytes);
     }
-    Optional<Decoded> utf8 = decode(bytes, complete ? 0 : UTF8_TAIL, StandardCharsets.UTF_8);
+    Optional<DecodedText> utf8 = decode(bytes, complete ? 0 : UTF8_TAIL, StandardCharsets.UTF_8);
     return utf8.isPresent() ? utf8 : decode(bytes, 0, Charset.forName("windows-1252"));
   }
 
@@ -59,7 +59,7 @@ public final class TextReader {
     return false;
   }
 
-  private static Optional<Decoded> unmarkedUtf16(byte[] bytes) {
+  private static Optional<DecodedText> unmarkedUtf16(byte[] bytes) {
     int looked = Math.min(bytes.length, SAMPLE) & ~1;
     int[] zeros = new int[2];
     for (int i = 0; i < looked; i++) {
@@ -78,14 +78,14 @@ public final class TextReader {
   /**
    * @param tail how many bytes at the end may belong to a character that is cut
    */
-  private static Optional<Decoded> decode(byte[] bytes, int tail, Charset charset) {
+  private static Optional<DecodedText> decode(byte[] bytes, int tail, Charset charset) {
     Optional<String> text = Optional.empty();
     for (int cut = 0; text.isEmpty() && cut <= Math.min(tail, bytes.length); cut++) {
       text = strictly(bytes, bytes.length - cut, charset);
     }
     return text.map(
         body ->
-            new Decoded(
+            new DecodedText(
                 body.startsWith("\uFEFF") ? body.substring(1) : body,
                 charset.displayName().replace("windows", "Windows")));
   }

@@ -37,8 +37,9 @@ public final class WorkbookReader {
   List<Sheet> read(byte[] bytes, CellBudget budget) throws UnreadableException {
     try (OPCPackage pack = OPCPackage.open(new ByteArrayInputStream(bytes))) {
       XSSFReader reader = new XSSFReader(pack);
-      Parts parts =
-          new Parts(new ReadOnlySharedStringsTable(pack, false), reader.getStylesTable(), budget);
+      WorkbookParts parts =
+          new WorkbookParts(
+              new ReadOnlySharedStringsTable(pack, false), reader.getStylesTable(), budget);
       List<Sheet> sheets = new ArrayList<>();
       XSSFReader.SheetIterator each = (XSSFReader.SheetIterator) reader.getSheetsData();
       while (each.hasNext()) {
@@ -56,14 +57,14 @@ public final class WorkbookReader {
     }
   }
 
-  private final class Parts {
+  private final class WorkbookParts {
     final ReadOnlySharedStringsTable strings;
     // Null where the workbook has none.
     final StylesTable styles;
     final CellBudget budget;
     final Map<Integer, String> looks = new HashMap<>();
 
-    Parts(ReadOnlySharedStringsTable strings, StylesTable styles, CellBudget budget) {
+    WorkbookParts(ReadOnlySharedStringsTable strings, StylesTable styles, CellBudget budget) {
       this.strings = strings;
       this.styles = styles;
       this.budget = budget;
@@ -110,7 +111,8 @@ public final class WorkbookReader {
     }
   }
 
-  private Sheet sheet(String name, XMLStreamReader xml, Parts parts) throws XMLStreamException {
+  private Sheet sheet(String name, XMLStreamReader xml, WorkbookParts parts)
+      throws XMLStreamException {
     List<List<Cell>> rows = new ArrayList<>();
     while (xml.hasNext()) {
       if (xml.next() == XMLStreamConstants.START_ELEMENT && xml.getLocalName().equals("row")) {
@@ -128,7 +130,8 @@ public final class WorkbookReader {
     return new Sheet(name, rows, true);
   }
 
-  private static List<Cell> row(XMLStreamReader xml, Parts parts) throws XMLStreamException {
+  private static List<Cell> row(XMLStreamReader xml, WorkbookParts parts)
+      throws XMLStreamException {
     List<Cell> row = new ArrayList<>();
     while (xml.hasNext()) {
       int event = xml.next();
@@ -147,7 +150,7 @@ public final class WorkbookReader {
     return row;
   }
 
-  private static Cell cell(XMLStreamReader xml, Parts parts) throws XMLStreamException {
+  private static Cell cell(XMLStreamReader xml, WorkbookParts parts) throws XMLStreamException {
     String type = xml.getAttributeValue(null, "t");
     int style = number(xml.getAttributeValue(null, "s"), 0);
     String value = "";

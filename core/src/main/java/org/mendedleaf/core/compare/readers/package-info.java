@@ -6,4 +6,7 @@
  * Knows {@code compare.inside}. Start reading at {@link
  * org.mendedleaf.core.compare.readers.Glance}.
  */
+@NullMarked
 package org.mendedleaf.core.compare.readers;
+
+import org.jspecify.annotations.NullMarked;

@@ -25,7 +25,7 @@ import org.mendedleaf.core.store.StoreFormatException;
 class LineKindsTest {
 
   private static final RevisionKey KEY = new RevisionKey(12, 3);
-  private static final Detail.Place AT = new Detail.Place(1, 40);
+  private static final Detail.MetadataPlace AT = new Detail.MetadataPlace(1, 40);
 
   private static final Map<Detail, String> LINES =
       Map.ofEntries(

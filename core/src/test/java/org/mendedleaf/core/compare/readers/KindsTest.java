@@ -17,10 +17,10 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 import org.mendedleaf.core.compare.Comparison;
 import org.mendedleaf.core.compare.Comparison.CellChange;
+import org.mendedleaf.core.compare.Comparison.ComparedRow;
+import org.mendedleaf.core.compare.Comparison.ComparisonMark;
 import org.mendedleaf.core.compare.Comparison.Difference;
-import org.mendedleaf.core.compare.Comparison.Mark;
 import org.mendedleaf.core.compare.Comparison.Piece;
-import org.mendedleaf.core.compare.Comparison.Row;
 import org.mendedleaf.core.compare.Samples;
 import org.mendedleaf.core.compare.Samples.Bytes;
 import org.mendedleaf.core.compare.inside.ArchiveEntry;
@@ -82,14 +82,14 @@ class KindsTest {
                 "note.txt", "first\nthe leech is 925 mm long\nlast\n" + many + "end\nnew\n"));
     assertThat(found.summary()).isEqualTo("1 line changed, 1 added");
     Difference.Lines lines = (Difference.Lines) found.difference();
-    Row changed = lines.rows().get(1);
-    assertThat(changed.mark()).isEqualTo(Mark.CHANGED);
+    ComparedRow changed = lines.rows().get(1);
+    assertThat(changed.mark()).isEqualTo(ComparisonMark.CHANGED);
     assertThat(changed.before()).contains(new Piece("910", true));
     assertThat(changed.after()).contains(new Piece("925", true));
     assertThat(lines.rows())
         .anySatisfy(
             row -> {
-              assertThat(row.mark()).isEqualTo(Mark.SKIPPED);
+              assertThat(row.mark()).isEqualTo(ComparisonMark.SKIPPED);
               assertThat(row.earlier()).isGreaterThan(30);
             });
   }
@@ -148,8 +148,9 @@ class KindsTest {
         .isEqualTo("1 cell changed, 1 row added, 1 row gone, 1 row moved, 1 column added");
     Difference.Tables tables = (Difference.Tables) found.difference();
     assertThat(tables.sheets().get(0).columns())
-        .extracting(Comparison.Column::mark)
-        .containsExactly(Mark.SAME, Mark.ADDED, Mark.SAME, Mark.SAME);
+        .extracting(Comparison.ComparedColumn::mark)
+        .containsExactly(
+            ComparisonMark.SAME, ComparisonMark.ADDED, ComparisonMark.SAME, ComparisonMark.SAME);
   }
 
   @Test
@@ -229,7 +230,7 @@ class KindsTest {
     Comparison found = compare(before, after);
     assertThat(found.summary()).isEqualTo("3 pages instead of 2, 1 line changed, 1 added");
     assertThat(((Difference.Lines) found.difference()).rows().get(0))
-        .isEqualTo(Row.section("Page 1"));
+        .isEqualTo(ComparedRow.section("Page 1"));
   }
 
   @Test

@@ -1,0 +1,5 @@
+/** What somebody has picked and what has arrived: both are shown on several pages. */
+@NullMarked
+package org.mendedleaf.desktop.work.picks;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,426 @@
+package org.mendedleaf.desktop.work.tables;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import java.util.function.Predicate;
+import java.util.function.Supplier;
+import javafx.application.Platform;
+import javafx.beans.InvalidationListener;
+import javafx.beans.WeakInvalidationListener;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.collections.FXCollections;
+import javafx.collections.ListChangeListener;
+import javafx.collections.ObservableList;
+import javafx.collections.WeakListChangeListener;
+import javafx.css.PseudoClass;
+import javafx.scene.Node;
+import javafx.scene.control.SelectionMode;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.TableRow;
+import javafx.scene.control.TableView;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import org.mendedleaf.desktop.drawings.Tip;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.picks.MendingTray;
+import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
+import org.mendedleaf.desktop.work.picks.Picking;
+
+/**
+ * A table on a sheet: rows of one height, cells filled from the whole row, Enter or a double click
+ * opens, typed letters choose the next row whose name begins with them.
+ *
+ * <p>"All rows" is a state of its own here: the selection model makes and hashes an object for each
+ * row, which stops the window for most of a second where there are a hundred thousand.
+ *
+ * @param <T> a row; equal rows look the same
+ */
+public final class SheetTable<T> {
+
+  private static final double ROW = 30;
+  private static final double LEAF = 34;
+  private static final int COMPARED_HERE = 2_000;
+  private static final int LOOKED_THROUGH = 10_000;
+  private static final long TYPING_PAUSE_NANOS = 900_000_000;
+
+  private final TableView<T> table = new TableView<>();
+  private final Map<PseudoClass, Predicate<T>> states = new LinkedHashMap<>();
+  private final Consumer<T> open;
+  private final Function<T, String> name;
+  private final StringBuilder typed = new StringBuilder();
+  // Held here, since the tray outlives the page and holds it weakly.
+  private final InvalidationListener refresher = property -> refreshPicks();
+  private Picking<T> picking;
+  private long lastTyped;
+  private String finding = "";
+  private List<T> shown = List.of();
+  private boolean whole = true;
+  private boolean all;
+  private boolean followed;
+  // Held here, since the list outlives the table and holds it weakly.
+  private final ListChangeListener<T> resetter = change -> all(false);
+  private final List<Runnable> onceWhole = new ArrayList<>();
+  private final List<Runnable> choiceFollowers = new ArrayList<>();
+
+  /** Fills a cell; its text and styles have been cleared. */
+  public interface Filler<T> {
+    void fill(TableCell<T, T> cell, T row);
+  }
+
+  /**
+   * @param id of the node
+   * @param open what Enter and a double click do
+   * @param name by which typing finds a row
+   */
+  public SheetTable(String id, Consumer<T> open, Function<T, String> name) {
+    this.open = open;
+    this.name = name;
+    table.setId(id);
+    table.getStyleClass().add("sheet");
+    table.setFixedCellSize(ROW);
+    table.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
+    table.setRowFactory(view -> new SheetRow());
+    table.setOnKeyPressed(
+        event -> {
+          if (event.getCode() == KeyCode.ENTER) {
+            chosen().ifPresent(open);
+          }
+        });
+    table.setOnKeyTyped(event -> type(event.getCharacter()));
+    table.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
+    table.addEventFilter(MouseEvent.MOUSE_PRESSED, this::pressed);
+    table
+        .getSelectionModel()
+        .getSelectedIndices()
+        .addListener((ListChangeListener<Integer>) change -> chosenAnew());
+  }
+
+  public TableView<T> node() {
+    return table;
+  }
+
+  /** Shows this instead of rows where there are none. */
+  public void placeholder(Node node) {
+    table.setPlaceholder(node);
+  }
+
+  public Optional<T> chosen() {
+    return Optional.ofNullable(table.getSelectionModel().getSelectedItem());
+  }
+
+  /**
+   * All chosen rows. The selection model's own list is searched from its beginning for each of its
+   * items, which takes minutes for very many.
+   */
+  public List<T> chosenRows() {
+    List<T> rows = table.getItems();
+    if (all) {
+      // What is shown is never changed in place, so a copy would only cost time.
+      return followed ? List.copyOf(rows) : Collections.unmodifiableList(shown);
+    }
+    int chosen = table.getSelectionModel().getSelectedIndices().size();
+    List<T> found = new ArrayList<>();
+    for (int i = 0; i < rows.size() && found.size() < chosen; i++) {
+      if (table.getSelectionModel().isSelected(i)) {
+        found.add(rows.get(i));
+      }
+    }
+    return found;
+  }
+
+  /** Chooses all rows, where several can be chosen. */
+  public void chooseAll() {
+    if (table.getSelectionModel().getSelectionMode() == SelectionMode.MULTIPLE) {
+      if (whole) {
+        all(true);
+      } else {
+        onceWhole.add(() -> all(true));
+      }
+    }
+  }
+
+  /** Calls this whenever other rows are chosen. */
+  public void onChoice(Runnable follower) {
+    choiceFollowers.add(follower);
+  }
+
+  /** Shows a list that changes automatically, instead of {@link #show}. */
+  public void follow(ObservableList<T> rows) {
+    followed = true;
+    table.setItems(rows);
+    rows.addListener(new WeakListChangeListener<>(resetter));
+  }
+
+  /**
+   * Does something with what is chosen: at once, unless a choice waits for the rest of the rows.
+   */
+  public void inTurn(Runnable act) {
+    if (onceWhole.isEmpty()) {
+      act.run();
+    } else {
+      onceWhole.add(act);
+    }
+  }
+
+  private void all(boolean chosen) {
+    if (all != chosen) {
+      all = chosen;
+      table.refresh();
+      choiceFollowers.forEach(Runnable::run);
+    }
+  }
+
+  private void chosenAnew() {
+    if (all) {
+      all(false);
+    } else {
+      choiceFollowers.forEach(Runnable::run);
+    }
+  }
+
+  private void pressed(KeyEvent event) {
+    // Whoever does something else no longer waits for what was typed.
+    finding = "";
+    if (event.isShortcutDown() && event.getCode() == KeyCode.A) {
+      chooseAll();
+      event.consume();
+    }
+  }
+
+  /** Any row pressed makes a new choice; with the shortcut key it is all but that one. */
+  private void pressed(MouseEvent event) {
+    finding = "";
+    if (!all || event.getButton() != MouseButton.PRIMARY || !isOnRow(event)) {
+      return;
+    }
+    if (event.isShortcutDown()) {
+      all = false;
+      table.getSelectionModel().selectAll();
+    } else if (!event.isShiftDown()) {
+      all(false);
+    }
+  }
+
+  private static boolean isOnRow(MouseEvent event) {
+    for (Node node = (Node) event.getTarget(); node != null; node = node.getParent()) {
+      if (node instanceof TableRow<?> row) {
+        return !row.isEmpty();
+      }
+    }
+    return false;
+  }
+
+  /** Gives rows a pseudo-class. */
+  public void state(String pseudoClass, Predicate<T> holds) {
+    states.put(PseudoClass.getPseudoClass(pseudoClass), holds);
+  }
+
+  /**
+   * Adds a column.
+   *
+   * @param key of its heading; a {0} in it is left empty until {@link TableColumn#setText}
+   */
+  public TableColumn<T, T> column(String key, double width, Filler<T> filler) {
+    return column(key, width, () -> new SheetCell<>(filler));
+  }
+
+  private TableColumn<T, T> column(String key, double width, Supplier<TableCell<T, T>> cells) {
+    TableColumn<T, T> column = new TableColumn<>(Words.of(key, ""));
+    column.setPrefWidth(width);
+    column.setSortable(false);
+    column.setReorderable(false);
+    column.setCellValueFactory(data -> new ReadOnlyObjectWrapper<>(data.getValue()));
+    column.setCellFactory(view -> cells.get());
+    table.getColumns().add(column);
+    return column;
+  }
+
+  /** Adds a column of numbers, which stand at the right. */
+  public TableColumn<T, T> numbers(String key, double width, Filler<T> filler) {
+    TableColumn<T, T> column =
+        column(
+            key,
+            width,
+            () -> {
+              SheetCell<T> cell = new SheetCell<>(filler);
+              cell.getStyleClass().add("number");
+              return cell;
+            });
+    column.getStyleClass().add("number-head");
+    return column;
+  }
+
+  /**
+   * Lets rows be picked: by Space, by dragging, or by a click at their end.
+   *
+   * @param wanted what picking a row means; empty where it cannot be picked
+   */
+  public void picking(MendingTray tray, Function<T, Optional<WantedPick>> wanted) {
+    table.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
+    picking = new Picking<>(tray, wanted);
+    TableColumn<T, T> leaf = column("column.pick", LEAF, picking::cell);
+    leaf.setMinWidth(LEAF);
+    leaf.setMaxWidth(LEAF);
+    tray.membersProperty().addListener(new WeakInvalidationListener(refresher));
+  }
+
+  /** Picks the chosen rows, or takes them off the tray. */
+  public void pick() {
+    if (picking != null) {
+      inTurn(() -> picking.toggle(chosenRows()));
+    }
+  }
+
+  /** Drops what waits for the rest of rows that will not come, since others do. */
+  public void waitNoMore() {
+    onceWhole.clear();
+  }
+
+  /** Goes back to the first row. */
+  public void startOver() {
+    table.getSelectionModel().clearSelection();
+    table.scrollTo(0);
+  }
+
+  /** Shows these rows; looking again must not take a row away under somebody's mouse. */
+  public void show(List<T> rows) {
+    show(rows, true);
+  }
+
+  /**
+   * Shows these rows.
+   *
+   * @param isWhole whether they are all there will be; else the whole follows soon
+   */
+  public void show(List<T> rows, boolean isWhole) {
+    replace(rows);
+    whole = isWhole;
+    if (whole) {
+      List<Runnable> acts = List.copyOf(onceWhole);
+      onceWhole.clear();
+      acts.forEach(Runnable::run);
+    }
+  }
+
+  private void replace(List<T> rows) {
+    // Many rows are compared beside the interface thread, by whoever asks for them.
+    if (rows == shown || (rows.size() <= COMPARED_HERE && rows.equals(shown))) {
+      return;
+    }
+    shown = rows;
+    all = false;
+    int chosen = Math.max(0, table.getSelectionModel().getSelectedIndex());
+    table.getSelectionModel().clearSelection();
+    // Copying them one after another into the list that is there takes the longer.
+    table.setItems(FXCollections.observableList(rows));
+    table.getSelectionModel().clearAndSelect(Math.min(chosen, rows.size() - 1));
+  }
+
+  private void refreshPicks() {
+    table.refresh();
+  }
+
+  private void type(String character) {
+    if (character.isEmpty() || Character.isISOControl(character.charAt(0))) {
+      return;
+    }
+    long now = System.nanoTime();
+    if (now - lastTyped > TYPING_PAUSE_NANOS) {
+      typed.setLength(0);
+    }
+    if (typed.isEmpty() && character.equals(" ")) {
+      pick();
+      return;
+    }
+    lastTyped = now;
+    typed.append(character.toLowerCase(Locale.ROOT));
+    finding = typed.toString();
+    find(finding, table.getItems(), 0);
+  }
+
+  /** Some rows at a time, so that the next key is heard in between. */
+  private void find(String wanted, List<T> rows, int from) {
+    if (rows != table.getItems() || !wanted.equals(finding)) {
+      return;
+    }
+    int to = Math.min(from + LOOKED_THROUGH, rows.size());
+    for (int i = from; i < to; i++) {
+      String text = name.apply(rows.get(i));
+      if (text.regionMatches(true, 0, wanted, 0, wanted.length())) {
+        table.getSelectionModel().clearAndSelect(i);
+        table.scrollTo(Math.max(0, i - 3));
+        return;
+      }
+    }
+    if (to < rows.size()) {
+      Platform.runLater(() -> find(wanted, rows, to));
+    }
+  }
+
+  private static final class SheetCell<T> extends TableCell<T, T> {
+    private final Filler<T> filler;
+
+    SheetCell(Filler<T> filler) {
+      this.filler = filler;
+    }
+
+    @Override
+    protected void updateItem(T row, boolean empty) {
+      super.updateItem(row, empty);
+      setText(null);
+      Tip.off(this);
+      setGraphic(null);
+      getStyleClass().removeAll("soft", "strong", "rust", "brass", "slate");
+      if (!empty && row != null) {
+        filler.fill(this, row);
+      }
+    }
+  }
+
+  private final class SheetRow extends TableRow<T> {
+    SheetRow() {
+      setOnMouseClicked(
+          event -> {
+            // Folder after folder at one spot counts on: the second double click there is 3 and 4.
+            if (event.getClickCount() % 2 == 0
+                && getItem() != null
+                && event.getButton() == MouseButton.PRIMARY) {
+              open.accept(getItem());
+            }
+          });
+      setOnDragDetected(
+          event -> {
+            if (picking != null && getItem() != null) {
+              picking.drag(this, chosenRows());
+              event.consume();
+            }
+          });
+      setOnDragDone(event -> picking.dragDone());
+    }
+
+    @Override
+    public void updateSelected(boolean selected) {
+      super.updateSelected(selected || (all && !isEmpty()));
+    }
+
+    @Override
+    protected void updateItem(T row, boolean empty) {
+      super.updateItem(row, empty);
+      if (all || isSelected()) {
+        updateSelected(table.getSelectionModel().isSelected(getIndex()));
+      }
+      boolean there = !empty && row != null;
+      states.forEach((state, holds) -> pseudoClassStateChanged(state, there && holds.test(row)));
+    }
+  }
+}
