@@ -3,9 +3,13 @@ package org.mendedleaf.core.capture;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.nio.file.attribute.PosixFileAttributes;
+import java.nio.file.attribute.PosixFilePermission;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Instant;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.InnerPath;
 
@@ -22,6 +26,10 @@ record Found(
     Optional<String> mode,
     Optional<String> key,
     boolean isLink) {
+
+  /** There are few, and a shelf may have hundreds of thousands of files. */
+  private static final Map<Set<PosixFilePermission>, Optional<String>> MODES =
+      new ConcurrentHashMap<>();
 
   static Found of(Path file, InnerPath path, BasicFileAttributes attributes, FileTimes times) {
     return new Found(
@@ -50,7 +58,8 @@ record Found(
 
   private static Optional<String> mode(BasicFileAttributes attributes) {
     return attributes instanceof PosixFileAttributes posix
-        ? Optional.of(PosixFilePermissions.toString(posix.permissions()))
+        ? MODES.computeIfAbsent(
+            posix.permissions(), of -> Optional.of(PosixFilePermissions.toString(of)))
         : Optional.empty();
   }
 }

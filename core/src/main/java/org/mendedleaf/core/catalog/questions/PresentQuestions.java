@@ -1,8 +1,6 @@
 package org.mendedleaf.core.catalog.questions;
 
 import java.io.IOException;
-import java.sql.ResultSet;
-import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -11,11 +9,9 @@ import java.util.Optional;
 import org.mendedleaf.core.catalog.tables.Paths;
 import org.mendedleaf.core.catalog.tables.Sql;
 import org.mendedleaf.core.catalog.tables.Times;
-import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.FolderState;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.LookedFile;
-import org.mendedleaf.core.history.Names;
 import org.mendedleaf.core.history.PresentFile;
 
 /** What lies on a shelf now, as it is recorded. Safe for several threads. */
@@ -56,17 +52,13 @@ public final class PresentQuestions {
 
   /** What a shelf's files are like now: the newest state of each that is present. */
   public List<PresentFile> of(long shelf) throws IOException {
-    return sql.list(PresentQuestions::readPresent, PRESENT, shelf);
+    return sql.list(new PresentReader(), PRESENT, shelf);
   }
 
   /** The same for the file at one path. */
   public Optional<PresentFile> at(long shelf, InnerPath path) throws IOException {
     return sql.first(
-        PresentQuestions::readPresent,
-        PRESENT_AT + "AND path.inner = ?3",
-        shelf,
-        Times.NEVER,
-        path.bytes());
+        new PresentReader(), PRESENT_AT + "AND path.inner = ?3", shelf, Times.NEVER, path.bytes());
   }
 
   /** The same for a file at this path, or for all files in a folder of this path, at any depth. */
@@ -78,8 +70,7 @@ public final class PresentQuestions {
     byte[] from = Paths.below(path, '/');
     byte[] until = Paths.below(path, '/' + 1);
     within.addAll(
-        sql.list(
-            PresentQuestions::readPresent, PRESENT_AT + BELOW, shelf, Times.NEVER, from, until));
+        sql.list(new PresentReader(), PRESENT_AT + BELOW, shelf, Times.NEVER, from, until));
     return within;
   }
 
@@ -124,12 +115,11 @@ public final class PresentQuestions {
   public List<PresentFile> since(long shelf, long commit) throws IOException {
     List<PresentFile> since =
         new ArrayList<>(
-            sql.list(
-                PresentQuestions::readPresent, PRESENT + "AND file.touched >= ?2", shelf, commit));
+            sql.list(new PresentReader(), PRESENT + "AND file.touched >= ?2", shelf, commit));
     for (InnerPath folder : movedFolders(shelf, commit)) {
       since.addAll(
           sql.list(
-              PresentQuestions::readPresent,
+              new PresentReader(),
               PRESENT_AT + BELOW + " AND state.from_segment >= ?5",
               shelf,
               Times.NEVER,
@@ -186,24 +176,6 @@ public final class PresentQuestions {
                 Times.of(row.getLong(3))),
         "SELECT revision, file_key, at FROM looked WHERE file = ?",
         file);
-  }
-
-  // Columns by number: looking them up by name takes longer than reading them, and a capture asks
-  // this for every file of a shelf.
-  private static PresentFile readPresent(ResultSet row) throws SQLException {
-    return new PresentFile(
-        row.getLong(1),
-        row.getInt(2),
-        Times.of(row.getLong(3)),
-        new FileState(
-            InnerPath.ofBytes(row.getBytes(4)),
-            row.getLong(5),
-            Times.file(row, 6),
-            Optional.ofNullable(row.getString(7)),
-            Optional.ofNullable(row.getString(8)),
-            Optional.ofNullable(row.getString(9)),
-            FileQuestions.content(row.getBytes(10), row, 11, 5),
-            Optional.ofNullable(row.getBytes(12)).map(Names::text)));
   }
 
   /** The folders of a shelf as they are recorded now, the root included. */
