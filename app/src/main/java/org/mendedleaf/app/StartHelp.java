@@ -1,6 +1,7 @@
 package org.mendedleaf.app;
 
 import java.util.Map;
+import java.util.Objects;
 
 /** What the words mean that open a window, for who asks instead of opening one. */
 final class StartHelp {
@@ -29,6 +30,6 @@ final class StartHelp {
   }
 
   static String of(String word) {
-    return TEXTS.get(word);
+    return Objects.requireNonNull(TEXTS.get(word), word);
   }
 }

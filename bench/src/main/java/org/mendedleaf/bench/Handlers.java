@@ -24,6 +24,7 @@ import javafx.scene.control.TableView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.stage.Stage;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.catalog.questions.ChangeQuestions;
 import org.mendedleaf.core.history.InnerPath;
@@ -63,7 +64,7 @@ public final class Handlers {
   private final List<Long> nanos = Collections.synchronizedList(new ArrayList<>());
   private final List<String> slow = Collections.synchronizedList(new ArrayList<>());
   private volatile String current = "window";
-  private MainWindow window;
+  private @Nullable MainWindow window;
 
   private Handlers(Path base, int files) {
     this.base = base;

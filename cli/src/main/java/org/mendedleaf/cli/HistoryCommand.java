@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
@@ -45,7 +46,10 @@ final class HistoryCommand extends FileCommand implements Callable<Integer> {
                   Json.history(life, office.files().contents(life.ref().store()), sha256);
               for (JsonNode one : node.get("revisions")) {
                 claims.ifPresent(
-                    text -> text.put((ObjectNode) one, judged.get(one.get("revision").asInt())));
+                    text ->
+                        text.put(
+                            (ObjectNode) one,
+                            Objects.requireNonNull(judged.get(one.get("revision").asInt()))));
               }
               return Answer.done(node, text(life, claims, judged));
             });
@@ -81,7 +85,10 @@ final class HistoryCommand extends FileCommand implements Callable<Integer> {
           words ->
               text.append(
                   "             %s%n"
-                      .formatted(words.of(judged.get(revision.number()), life.zone()))));
+                      .formatted(
+                          words.of(
+                              Objects.requireNonNull(judged.get(revision.number())),
+                              life.zone()))));
     }
     return text.toString();
   }

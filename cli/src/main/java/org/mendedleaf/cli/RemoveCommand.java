@@ -3,6 +3,7 @@ package org.mendedleaf.cli;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
@@ -46,6 +47,8 @@ final class RemoveCommand implements Callable<Integer> {
       paths.add(place.path());
     }
     return new RecoveryAnswer(office)
-        .of(office.recoveries().remove(first.shelf(), paths, Progress.NONE), Optional.empty());
+        .of(
+            office.recoveries().remove(Objects.requireNonNull(first).shelf(), paths, Progress.NONE),
+            Optional.empty());
   }
 }

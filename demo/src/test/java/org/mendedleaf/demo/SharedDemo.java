@@ -13,10 +13,16 @@ final class SharedDemo {
 
   static synchronized DemoOffice get() throws IOException {
     if (built == null) {
-      DemoOffice demo = new DemoOffice(Path.of("target", "demo-for-tests").toAbsolutePath());
+      DemoOffice demo =
+          new DemoOffice(Path.of("target", "demo-for-tests." + fork()).toAbsolutePath());
       demo.build(Progress.NONE);
       built = demo;
     }
     return built;
+  }
+
+  /** Tests may run in several processes side by side; each has an office of its own. */
+  private static String fork() {
+    return System.getProperty("fork", "1");
   }
 }

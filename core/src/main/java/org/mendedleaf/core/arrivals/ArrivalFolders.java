@@ -201,7 +201,8 @@ public final class ArrivalFolders {
     Map<String, List<SeenFile>> same = new LinkedHashMap<>();
     for (SeenFile seen : found) {
       // Only files of one size can be the same, so that few are read.
-      String content = sizes.get(seen.size()) == 1 ? seen.file().toString() : hash(seen);
+      String content =
+          sizes.getOrDefault(seen.size(), 0L) == 1 ? seen.file().toString() : hash(seen);
       same.computeIfAbsent(content, unused -> new ArrayList<>()).add(seen);
     }
     return same.values().stream().map(this::arrival).toList();

@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.files.FileLife;
@@ -107,12 +108,13 @@ final class CandidatePool {
         arrivals.stream().map(arrival -> likeness.weigh(arrival.name())).toList();
     Map<KnownFile, Double> nearness = new HashMap<>();
     for (KnownFile one : known) {
-      WeighedName name = likeness.weigh(names.get(one));
+      WeighedName name = likeness.weigh(Objects.requireNonNull(names.get(one)));
       nearness.put(
           one, wanted.stream().mapToDouble(arrival -> likeness.of(arrival, name)).max().orElse(0));
     }
     return known.stream()
-        .sorted((a, b) -> Double.compare(nearness.get(b), nearness.get(a)))
+        .sorted(
+            (a, b) -> Double.compare(nearness.getOrDefault(b, 0.0), nearness.getOrDefault(a, 0.0)))
         .limit(POOL)
         .toList();
   }

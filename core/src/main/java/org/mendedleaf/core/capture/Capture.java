@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
@@ -246,7 +247,7 @@ public final class Capture {
    * @throws IOException if it cannot be read, or keeps changing
    */
   public StoredFile store(Path file, ContentWriter writer) throws IOException {
-    Scanner scanner = new Scanner(file.toAbsolutePath().getParent(), times);
+    Scanner scanner = new Scanner(Objects.requireNonNull(file.toAbsolutePath().getParent()), times);
     return store(scanner, file, Optional.empty(), writer);
   }
 
@@ -274,6 +275,7 @@ public final class Capture {
   public FileState outside(Path file, Optional<ContentRef> former, ContentWriter writer)
       throws IOException {
     Path real = file.toRealPath();
-    return store(new Scanner(real.getParent(), times), real, former, writer).state();
+    return store(new Scanner(Objects.requireNonNull(real.getParent()), times), real, former, writer)
+        .state();
   }
 }

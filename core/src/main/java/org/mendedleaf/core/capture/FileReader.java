@@ -74,7 +74,9 @@ final class FileReader {
       return failed(found, Problem.ProblemKind.UNREADABLE, Scanner.reason(e));
     } catch (SourceReadException e) {
       return failed(
-          found, Problem.ProblemKind.UNREADABLE, Scanner.reason((IOException) e.getCause()));
+          found,
+          Problem.ProblemKind.UNREADABLE,
+          Scanner.reason(e.getCause() instanceof IOException io ? io : new IOException(e)));
     }
   }
 

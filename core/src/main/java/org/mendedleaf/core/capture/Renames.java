@@ -9,6 +9,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
@@ -162,7 +163,11 @@ final class Renames {
                   .toList();
           if (left.size() <= count) {
             left.forEach(
-                file -> pair(file, fresh.get(folders.get(1).resolve(file.state().path().name()))));
+                file ->
+                    pair(
+                        file,
+                        Objects.requireNonNull(
+                            fresh.get(folders.get(1).resolve(file.state().path().name())))));
           }
         });
   }

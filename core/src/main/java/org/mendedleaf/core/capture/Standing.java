@@ -3,6 +3,7 @@ package org.mendedleaf.core.capture;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.Objects;
 import java.util.Optional;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.InnerPath;
@@ -26,7 +27,7 @@ public final class Standing {
   }
 
   static Standing of(Path file, InnerPath path, Instant now, FileTimes times) throws IOException {
-    Scanner scanner = new Scanner(file.toAbsolutePath().getParent(), times);
+    Scanner scanner = new Scanner(Objects.requireNonNull(file.toAbsolutePath().getParent()), times);
     return new Standing(file, path, scanner.look(file, path), now, times);
   }
 

@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.LookedFile;
@@ -72,7 +73,7 @@ record Stocktaking(
    *
    * @param looked what this desk found out by reading it later; may be null
    */
-  static boolean same(PresentFile file, Found found, LookedFile looked) {
+  static boolean same(PresentFile file, Found found, @Nullable LookedFile looked) {
     FileState state = file.state();
     boolean alike =
         state.size() == found.size()

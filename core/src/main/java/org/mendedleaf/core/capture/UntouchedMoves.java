@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.LookedFile;
 import org.mendedleaf.core.history.PresentFile;
@@ -57,7 +58,7 @@ final class UntouchedMoves {
     return later == null ? file.state().key() : later.key();
   }
 
-  private LookedFile looked(PresentFile file) {
+  private @Nullable LookedFile looked(PresentFile file) {
     LookedFile later = looked.get(file.file());
     return later != null && later.revision() == file.revision() ? later : null;
   }

@@ -100,7 +100,6 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
     }
   }
 
-  /** A change of the tables. */
   interface CatalogueChange {
     void make(Sql sql) throws IOException;
   }
@@ -154,9 +153,8 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
   }
 
   /**
-   * Applies what was published since, for a question that is about to be asked. Where a thread of
-   * this process is changing something, as by a large capture, it does not wait for that: what was
-   * committed before is answered.
+   * Applies what was published since, for a question that is about to be asked; never waits for a
+   * thread of this process that is changing something.
    */
   public void lookForNews() throws IOException {
     if (changing.tryLock()) {
@@ -360,6 +358,11 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
   @Override
   public Optional<Location> locate(ContentId id) throws IOException {
     return new StoredChunks(reading()).locate(id);
+  }
+
+  @Override
+  public List<Location> copies(ContentId id) throws IOException {
+    return new StoredChunks(reading()).copies(id);
   }
 
   /** Damage that a question has met: the catalogue is read from the log, and it is asked again. */

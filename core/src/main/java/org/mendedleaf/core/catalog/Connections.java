@@ -4,6 +4,8 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.catalog.tables.CatalogueException;
 import org.mendedleaf.core.catalog.tables.CatalogueFiles;
 import org.mendedleaf.core.catalog.tables.Schema;
@@ -26,7 +28,7 @@ final class Connections {
 
   private final CatalogueFiles files;
   private final String store;
-  private Sql writing;
+  private @Nullable Sql writing;
   // One long question must not keep the short ones waiting.
   private volatile List<Sql> reading = List.of();
   private boolean building = true;
@@ -43,7 +45,7 @@ final class Connections {
   }
 
   Sql writing() {
-    return writing;
+    return Objects.requireNonNull(writing);
   }
 
   /** The connection that is least asked at the moment. */
@@ -69,27 +71,28 @@ final class Connections {
     files.make();
     writing = new Sql(files.current());
     if (version() == 0) {
-      writing.execute("PRAGMA cache_size=" + BUILDING_CACHE);
-      writing.transaction(
-          () -> {
-            for (String table : Schema.TABLES) {
-              writing.execute(table);
-            }
-            writing.update("INSERT INTO about VALUES ('store', ?)", store);
-            new SmallTables(writing).seal();
-            writing.execute("PRAGMA user_version = " + Schema.VERSION);
-          });
+      writing().execute("PRAGMA cache_size=" + BUILDING_CACHE);
+      writing()
+          .transaction(
+              () -> {
+                for (String table : Schema.TABLES) {
+                  writing().execute(table);
+                }
+                writing().update("INSERT INTO about VALUES ('store', ?)", store);
+                new SmallTables(writing()).seal();
+                writing().execute("PRAGMA user_version = " + Schema.VERSION);
+              });
     }
   }
 
   private int version() throws IOException {
-    return writing.first(row -> row.getInt(1), "PRAGMA user_version").orElse(0);
+    return writing().first(row -> row.getInt(1), "PRAGMA user_version").orElse(0);
   }
 
   /** Whether the file is of this version and of this store. */
   boolean areOfThisStore() throws IOException {
     return version() == Schema.VERSION
-        && writing
+        && writing()
             .first(row -> row.getString(1), "SELECT value FROM about WHERE key = 'store'")
             .filter(store::equals)
             .isPresent();
@@ -107,7 +110,7 @@ final class Connections {
 
   /** Goes back to the file that answers; what was built meanwhile is dropped. */
   void giveUpBuilding() throws IOException {
-    writing.close();
+    writing().close();
     files.back();
     connect();
     building = false;
@@ -116,11 +119,11 @@ final class Connections {
   /** Once it is built, a new catalogue answers, and nothing is left of the former one's files. */
   void answerFromHere(Sql.Repair repair) throws IOException {
     // What is sorted for an index may be sorted by two.
-    writing.execute("PRAGMA threads=2");
+    writing().execute("PRAGMA threads=2");
     for (String index : Schema.AFTERWARDS) {
-      writing.execute(index);
+      writing().execute(index);
     }
-    writing.execute("PRAGMA cache_size=" + Sql.CACHE);
+    writing().execute("PRAGMA cache_size=" + Sql.CACHE);
     List<Sql> readers = new ArrayList<>();
     for (int i = 0; i < READERS; i++) {
       readers.add(new Sql(files.current(), repair));
@@ -153,7 +156,7 @@ final class Connections {
 
   /** What was erased must not stay here either: the pages that were written lie in two files. */
   void forgetWritten() throws CatalogueException {
-    writing.execute("PRAGMA wal_checkpoint(TRUNCATE)");
+    writing().execute("PRAGMA wal_checkpoint(TRUNCATE)");
   }
 
   void close() {

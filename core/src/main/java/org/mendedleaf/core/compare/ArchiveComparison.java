@@ -45,12 +45,14 @@ final class ArchiveComparison {
     for (String name : names) {
       ArchiveEntry was = before.get(name);
       ArchiveEntry is = after.get(name);
-      if (is == null) {
+      if (is == null && was != null) {
         tally.removed++;
         show(rows, new ComparedRow(ComparisonMark.REMOVED, 0, 0, told(was), List.of()));
-      } else if (was == null) {
+      } else if (was == null && is != null) {
         tally.added++;
         show(rows, new ComparedRow(ComparisonMark.ADDED, 0, 0, List.of(), told(is)));
+      } else if (was == null || is == null) {
+        throw new IllegalStateException("in neither archive: " + name);
       } else if (was.size() != is.size() || !was.check().equals(is.check())) {
         tally.changed++;
         show(rows, new ComparedRow(ComparisonMark.CHANGED, 0, 0, told(was), told(is)));

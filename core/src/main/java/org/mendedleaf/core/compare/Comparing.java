@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.compare.Comparison.ComparedRow;
 import org.mendedleaf.core.compare.Comparison.Difference;
 import org.mendedleaf.core.compare.Comparison.SheetPair;
@@ -64,7 +65,7 @@ public final class Comparing {
     try {
       return alike(kindBefore, earlier, kindAfter, later);
     } catch (UnreadableException e) {
-      return Comparison.ofBytes(kindAfter, "", e.getMessage());
+      return Comparison.ofBytes(kindAfter, "", String.valueOf(e.getMessage()));
     }
   }
 
@@ -73,7 +74,7 @@ public final class Comparing {
       try {
         return texts(kindAfter, earlier, later);
       } catch (UnreadableException e) {
-        return Comparison.ofBytes(kindAfter, "", e.getMessage());
+        return Comparison.ofBytes(kindAfter, "", String.valueOf(e.getMessage()));
       }
     }
     return Comparison.ofBytes(
@@ -206,7 +207,7 @@ public final class Comparing {
     return Comparison.of(kindAfter, summary, new Difference.Tables(pairs));
   }
 
-  private static Sheet former(
+  private static @Nullable Sheet former(
       Sheet sheet, List<Sheet> left, List<Sheet> before, List<Sheet> after) {
     for (Sheet former : left) {
       if (former.name().equals(sheet.name())) {

@@ -17,6 +17,7 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 
@@ -115,12 +116,12 @@ public final class DeskFile {
   /** Writes a text so that it lasts. */
   public void write(String text) throws IOException {
     String whole = text.isEmpty() || text.endsWith("\n") ? text : text + "\n";
-    PrivateFolder.make(file.toAbsolutePath().getParent());
+    PrivateFolder.make(Objects.requireNonNull(file.toAbsolutePath().getParent()));
     Path pending = file.resolveSibling(file.getFileName() + ".pending");
     byte[] bytes = (whole + seal(whole)).getBytes(StandardCharsets.UTF_8);
     writeNew(pending, bytes);
     replace(pending, file);
-    forceFolder(file.toAbsolutePath().getParent());
+    forceFolder(Objects.requireNonNull(file.toAbsolutePath().getParent()));
     if (keptTwice) {
       writeNew(pending, bytes);
       replace(pending, copy());
@@ -131,7 +132,7 @@ public final class DeskFile {
   public void delete() throws IOException {
     Files.deleteIfExists(file);
     Files.deleteIfExists(copy());
-    forceFolder(file.toAbsolutePath().getParent());
+    forceFolder(Objects.requireNonNull(file.toAbsolutePath().getParent()));
   }
 
   private Path copy() {

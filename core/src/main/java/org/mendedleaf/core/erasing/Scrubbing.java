@@ -10,6 +10,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import org.mendedleaf.core.catalog.lines.Detail;
@@ -229,8 +230,8 @@ public final class Scrubbing {
       }
       blank.getOrDefault(block, Set.of()).forEach(line -> said.put(line, MetadataFormat.ERASED));
       for (int line : maybe.getOrDefault(block, Set.of())) {
-        if (hashes.stream().anyMatch(said.get(line)::contains)) {
-          said.put(line, MetadataFormat.without(said.get(line), hashes));
+        if (hashes.stream().anyMatch(Objects.requireNonNull(said.get(line))::contains)) {
+          said.put(line, MetadataFormat.without(Objects.requireNonNull(said.get(line)), hashes));
         }
       }
       String now = String.join("\n", said.values());

@@ -8,6 +8,8 @@ import java.nio.file.Path;
 import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.time.Duration;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.compare.Comparison;
 import org.mendedleaf.core.compare.process.Content;
 import org.mendedleaf.core.compare.process.ReaderProcess;
@@ -73,7 +75,7 @@ public final class Comparisons {
     if (same(before, after, contents)) {
       return ReaderProcess.identical();
     }
-    Comparison found = desk.insides().compare(before.content(), after.content());
+    Comparison found = desk.insides().compare(before.held(), after.held());
     return found.bytes().isKnown()
         ? found
         : found.with(shared(before, after, contents, cutting(life)));
@@ -83,9 +85,15 @@ public final class Comparisons {
    * @param recorded null for a file that is not recorded
    * @param link where it points to; null for a file
    */
-  private record Side(Content content, ContentRef recorded, String link) {
+  private record Side(
+      @Nullable Content content, @Nullable ContentRef recorded, @Nullable String link) {
     boolean isLink() {
       return link != null;
+    }
+
+    /** What a side that is no link holds. */
+    Content held() {
+      return Objects.requireNonNull(content);
     }
   }
 
@@ -126,7 +134,7 @@ public final class Comparisons {
 
   private static Comparison links(Side before, Side after) {
     if (before.isLink() && after.isLink()) {
-      return before.link().equals(after.link())
+      return Objects.equals(before.link(), after.link())
           ? ReaderProcess.identical()
           : Comparison.ofLinks(
               "points to “%s” instead of “%s”".formatted(after.link(), before.link()));
@@ -136,7 +144,7 @@ public final class Comparisons {
   }
 
   private static boolean same(Side before, Side after, ContentReader contents) throws IOException {
-    if (before.content().size() != after.content().size()) {
+    if (before.held().size() != after.held().size()) {
       return false;
     }
     if (before.recorded() != null && after.recorded() != null) {
@@ -151,8 +159,7 @@ public final class Comparisons {
     }
     MessageDigest digest = ContentId.sha256();
     try (InputStream in =
-        new DigestInputStream(
-            Files.newInputStream(((FileContent) side.content()).file()), digest)) {
+        new DigestInputStream(Files.newInputStream(((FileContent) side.held()).file()), digest)) {
       in.transferTo(java.io.OutputStream.nullOutputStream());
     }
     return ContentId.of(digest.digest());
@@ -174,7 +181,7 @@ public final class Comparisons {
     if (side.recorded() != null) {
       return contents.cut(side.recorded());
     }
-    try (InputStream in = Files.newInputStream(((FileContent) side.content()).file())) {
+    try (InputStream in = Files.newInputStream(((FileContent) side.held()).file())) {
       return ContentReader.cut(in, cutting);
     }
   }

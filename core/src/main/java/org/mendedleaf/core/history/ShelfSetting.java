@@ -83,6 +83,30 @@ public sealed interface ShelfSetting {
   }
 
   /**
+   * That a shelf has the plan of this name, as it was set last on any shelf of the store: {@code
+   * {"plan":{"name":NAME}}}.
+   */
+  record Shares(String name) implements ShelfSetting {
+    @Override
+    public String what() {
+      return "plan";
+    }
+
+    @Override
+    public String encode() {
+      ObjectNode node = JsonNodeFactory.instance.objectNode();
+      node.putObject("plan").put("name", name);
+      return node.toString();
+    }
+  }
+
+  /** The name of the plan that a line sets; empty if it sets something else, or refers to one. */
+  static Optional<String> planSetBy(JsonNode says) {
+    JsonNode plan = says.path("plan");
+    return plan.size() > 1 ? Optional.of(plan.path("name").asText()) : Optional.empty();
+  }
+
+  /**
    * A yes or no: {@code {WHAT:BOOLEAN}}.
    *
    * @param question what it answers

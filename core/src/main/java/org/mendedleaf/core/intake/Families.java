@@ -7,6 +7,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.mendedleaf.core.intake.Family.Copy;
@@ -161,7 +162,7 @@ public final class Families<F> {
   }
 
   private boolean isSure(Copy<F> one, Copy<F> other, String usual, boolean series) {
-    ContentLikeness likeness = contents.get(one).likeness(contents.get(other));
+    ContentLikeness likeness = likeness(one, other);
     boolean otherWords = !one.name().joined().equals(usual) || !other.name().joined().equals(usual);
     double needed = otherWords ? SURE_WITH_OTHER_WORDS : series ? SURE_IN_SERIES : SURE;
     double inside = Math.max(likeness.bytes().both(), likeness.terms().both());
@@ -201,14 +202,19 @@ public final class Families<F> {
     }
   }
 
+  private ContentLikeness likeness(Copy<F> one, Copy<F> other) {
+    return Objects.requireNonNull(contents.get(one))
+        .likeness(Objects.requireNonNull(contents.get(other)));
+  }
+
   /** A beginning of a copy shares little with it, but all of it. */
   private double worthALook(Copy<F> one, Copy<F> other) {
-    ContentLikeness likeness = contents.get(one).likeness(contents.get(other));
+    ContentLikeness likeness = likeness(one, other);
     return Math.max(likeness.strongest(), likeness.ofFirst());
   }
 
   private double strongest(Copy<F> one, Copy<F> other) {
-    return contents.get(one).likeness(contents.get(other)).strongest();
+    return likeness(one, other).strongest();
   }
 
   /** What is called nearly the same and holds nearly the same. */

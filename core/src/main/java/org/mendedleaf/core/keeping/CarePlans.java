@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -85,7 +86,8 @@ public final class CarePlans {
   }
 
   /**
-   * Gives a shelf a plan, and the same to every shelf of its store that has one of that name.
+   * Gives a shelf a plan, and with one commit the same to every shelf of its store that has one of
+   * that name: those refer to it by its name. Each of them then has an act of its own that says so.
    *
    * @return the shelves that have it now
    */
@@ -100,16 +102,20 @@ public final class CarePlans {
 
   /** The same for a plan that may keep nothing, which somebody has confirmed. */
   public List<Shelf> chooseConfirmed(Shelf shelf, NamedPlan plan) throws IOException {
-    List<Shelf> sharing = sharing(shelf, plan.name());
+    List<Shelf> sharing = new ArrayList<>(sharing(shelf, plan.name()));
     for (Shelf one : sharing) {
       shelves.require(one.store(), one.id(), Right.PLAN);
     }
     OpenStore store = desk.store(shelf.store());
     String run = "%012x".formatted(settings.random().nextLong() & 0xffff_ffff_ffffL);
+    sharing.sort(Comparator.comparing(one -> one.id() != shelf.id()));
     for (Shelf one : sharing) {
       List<Proposal> proposals = new ArrayList<>();
       proposals.add(
-          new Proposal.SetShelf(new ShelfSetting.Planned(PlanFormat.encode(plan).toString())));
+          new Proposal.SetShelf(
+              one.id() == shelf.id()
+                  ? new ShelfSetting.Planned(PlanFormat.encode(plan).toString())
+                  : new ShelfSetting.Shares(plan.name())));
       patterns(one, plan).ifPresent(proposals::add);
       Journal.Draft draft =
           Journal.Draft.on(
@@ -274,7 +280,8 @@ public final class CarePlans {
       said.put(revision.number(), of);
     }
     for (SnapshotQuestions.HeldRevision one : snapshots.holding(life.ref())) {
-      said.get(one.revision()).add(Said.IN_SNAPSHOT);
+      said.computeIfAbsent(one.revision(), number -> EnumSet.noneOf(Said.class))
+          .add(Said.IN_SNAPSHOT);
     }
     return said;
   }

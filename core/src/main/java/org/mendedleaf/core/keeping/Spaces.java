@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.mendedleaf.core.catalog.Catalogue;
@@ -271,7 +272,7 @@ public final class Spaces {
               one.key().name(),
               one.key().shelf(),
               one.key().folder(),
-              files.get(one.key()),
+              Objects.requireNonNull(files.get(one.key())),
               one.revisions(),
               one.cost()));
     }

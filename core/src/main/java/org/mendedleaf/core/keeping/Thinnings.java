@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
@@ -264,7 +265,7 @@ public final class Thinnings {
         changing.stream().collect(Collectors.toMap(Concerned::of, Function.identity()));
     List<Proposal> proposals = new ArrayList<>();
     for (Revision revision : revisions(shelf, changing)) {
-      Concerned one = fates.get(RevisionOf.of(revision));
+      Concerned one = Objects.requireNonNull(fates.get(RevisionOf.of(revision)));
       proposals.add(
           one.fate() == Fate.NOTICED
               ? new Proposal.PutOnNotice(revision.key(), one.until(), one.byHand())

@@ -12,6 +12,7 @@ import java.time.format.DateTimeParseException;
 import java.time.temporal.TemporalAdjusters;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -55,7 +56,9 @@ public final class When {
     }
     Matcher ago = AGO.matcher(text);
     if (ago.matches()) {
-      return now.minus(UNITS.get(ago.group(2)).multipliedBy(Long.parseLong(ago.group(1))));
+      return now.minus(
+          Objects.requireNonNull(UNITS.get(ago.group(2)))
+              .multipliedBy(Long.parseLong(ago.group(1))));
     }
     LocalDate today = now.atZone(zone).toLocalDate();
     Matcher time = TIME.matcher(text);

@@ -11,6 +11,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Files that are written aside at the same time. Nearly all of the time that a small file takes is
@@ -27,7 +28,7 @@ final class Asides implements Closeable {
   private final Placement placement;
   private final int workers;
   private final IdentityHashMap<Step, Future<Placement.Aside>> begun = new IdentityHashMap<>();
-  private ExecutorService threads;
+  private @Nullable ExecutorService threads;
 
   /**
    * @param workers 1 for everything one after another

@@ -79,6 +79,6 @@ public record PlacePlan(
     if (where instanceof Where.OnShelf on) {
       return on.folder();
     }
-    return where instanceof Where.Below below ? below.folder() : step.target().getParent();
+    return where instanceof Where.Below below ? below.folder() : step.parent();
   }
 }

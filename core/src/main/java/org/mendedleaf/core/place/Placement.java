@@ -13,9 +13,11 @@ import java.nio.file.attribute.BasicFileAttributes;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.random.RandomGenerator;
 import org.apache.commons.compress.archivers.zip.ZipFile;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.capture.TemporaryNames;
 import org.mendedleaf.core.history.FileState;
@@ -38,7 +40,7 @@ final class Placement {
   private final ContentReader contents;
   private final RandomGenerator random;
   private final int workers;
-  private volatile Drive drive;
+  private volatile @Nullable Drive drive;
 
   private record Drive(Path folder, FileStore store) {}
 
@@ -143,7 +145,7 @@ final class Placement {
    */
   List<Step> placeArchive(Path zip, List<Step> entries, Recorded before, Progress progress)
       throws IOException {
-    Path above = zip.toAbsolutePath().getParent();
+    Path above = Objects.requireNonNull(zip.toAbsolutePath().getParent());
     ForbiddenPlaces.requireOutside(above);
     Files.createDirectories(above);
     List<Step> done = new ArrayList<>();
@@ -200,7 +202,7 @@ final class Placement {
       }
       return entry;
     } catch (DamagedContentException e) {
-      return entry.ending(Outcome.REFUSED, e.getMessage());
+      return entry.ending(Outcome.REFUSED, String.valueOf(e.getMessage()));
     }
   }
 
@@ -261,7 +263,7 @@ final class Placement {
   }
 
   private void requireRoom(Path target, long bytes) throws IOException {
-    Path parent = target.toAbsolutePath().getParent();
+    Path parent = Objects.requireNonNull(target.toAbsolutePath().getParent());
     Drive known = drive;
     if (known == null || !known.folder().equals(parent)) {
       // All mounts are gone through for it.

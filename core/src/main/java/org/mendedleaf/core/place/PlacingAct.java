@@ -9,7 +9,9 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.InnerPath;
@@ -36,8 +38,8 @@ final class PlacingAct {
   private final List<Step> madeFolders = new ArrayList<>();
   private final PlacingHistory history;
   // The folder of the step before: most steps of a plan go into few folders.
-  private TargetFolder open;
-  private Path openAt;
+  private @Nullable TargetFolder open;
+  private @Nullable Path openAt;
   private Optional<DamagedContentException> damage = Optional.empty();
 
   /**
@@ -95,7 +97,10 @@ final class PlacingAct {
       int end = together(steps, at, asides.most());
       stopped |= progress.cancelled();
       if (stopped) {
-        done(steps.get(at).ending(Outcome.REFUSED, new CancelledException().getMessage()));
+        done(
+            steps
+                .get(at)
+                .ending(Outcome.REFUSED, String.valueOf(new CancelledException().getMessage())));
         at++;
         continue;
       }
@@ -124,7 +129,7 @@ final class PlacingAct {
     while (end < steps.size()
         && end - from < most
         && steps.get(end).puts()
-        && steps.get(end).target().getParent().equals(first.target().getParent())
+        && steps.get(end).parent().equals(first.parent())
         && bytes + steps.get(end).bytes() <= TOGETHER_BYTES) {
       bytes += steps.get(end).bytes();
       end++;
@@ -207,7 +212,7 @@ final class PlacingAct {
   private void take(Step step) throws IOException {
     if (!(plan.where() instanceof PlacePlan.Where.InLog)) {
       Recorded before = before(step);
-      Path parent = step.target().getParent();
+      Path parent = step.parent();
       if (!parent.equals(openAt)) {
         closeFolder();
         open =
@@ -216,19 +221,19 @@ final class PlacingAct {
         openAt = parent;
       }
       before.requireStill();
-      open.delete(step.target().getFileName());
+      Objects.requireNonNull(open).delete(step.target().getFileName());
     }
     history.removal(step);
   }
 
   private TargetFolder folderOf(Step step) throws IOException {
-    Path parent = step.target().getParent();
+    Path parent = step.parent();
     if (!parent.equals(openAt)) {
       closeFolder();
       open = TargetFolder.open(plan.rootOf(step), parent);
       openAt = parent;
     }
-    return open;
+    return Objects.requireNonNull(open);
   }
 
   /** Names are durable once their folder was forced, and that costs as much as forcing a file. */

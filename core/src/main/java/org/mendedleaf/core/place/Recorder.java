@@ -10,6 +10,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.mendedleaf.core.capture.Capture;
@@ -105,9 +106,9 @@ final class Recorder {
 
   /** A link somewhere in the path must not lead out of the shelf: nothing there is the shelf's. */
   private static void requireInside(Path folder, Path target) throws IOException {
-    Path parent = target.toAbsolutePath().getParent();
+    Path parent = Objects.requireNonNull(target.toAbsolutePath().getParent());
     while (!Files.exists(parent, LinkOption.NOFOLLOW_LINKS)) {
-      parent = parent.getParent();
+      parent = Objects.requireNonNull(parent.getParent());
     }
     if (!parent.toRealPath().startsWith(folder.toRealPath())) {
       throw new RefusedException(

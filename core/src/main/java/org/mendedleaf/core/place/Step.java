@@ -2,6 +2,7 @@ package org.mendedleaf.core.place;
 
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
@@ -45,6 +46,11 @@ public record Step(
    * @param revision the recorded one that it is, if it is one
    */
   public record Stands(Path at, long size, Instant modified, OptionalInt revision) {}
+
+  /** The folder that the target lies in; nothing is put in place of a whole drive. */
+  Path parent() {
+    return Objects.requireNonNull(target.getParent());
+  }
 
   /** A step for a file whose history goes on as it mostly does. */
   public Step(

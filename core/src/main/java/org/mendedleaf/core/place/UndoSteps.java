@@ -18,6 +18,7 @@ import java.util.OptionalLong;
 import java.util.Set;
 import java.util.zip.ZipException;
 import org.apache.commons.compress.archivers.zip.ZipFile;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.history.Act;
@@ -215,7 +216,7 @@ public final class UndoSteps {
   }
 
   /** Folders that the act made go again, as far as they are empty. */
-  private List<Path> emptied(Path shelfFolder) {
+  private List<Path> emptied(@Nullable Path shelfFolder) {
     FileSystem system = shelfFolder == null ? files : shelfFolder.getFileSystem();
     return items.stream()
         .filter(item -> item.outcome() == Outcome.FOLDER)

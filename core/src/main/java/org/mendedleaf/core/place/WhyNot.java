@@ -19,7 +19,7 @@ public final class WhyNot {
   /** Why something could not be done at this place. */
   public static String of(IOException e, Path place) {
     if (e instanceof RefusedException) {
-      return e.getMessage();
+      return String.valueOf(e.getMessage());
     } else if (e instanceof AccessDeniedException) {
       return "there is no permission to write there";
     } else if (e instanceof NoSuchFileException missing) {

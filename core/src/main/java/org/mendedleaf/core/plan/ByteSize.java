@@ -3,6 +3,7 @@ package org.mendedleaf.core.plan;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.OptionalLong;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -28,14 +29,14 @@ final class ByteSize {
       return OptionalLong.empty();
     }
     long count = Long.parseLong(matcher.group(1));
-    long unit = UNITS.get(matcher.group(2).toUpperCase(Locale.ROOT));
+    long unit = Objects.requireNonNull(UNITS.get(matcher.group(2).toUpperCase(Locale.ROOT)));
     return count > Long.MAX_VALUE / unit ? OptionalLong.empty() : OptionalLong.of(count * unit);
   }
 
   static String format(long bytes) {
     String best = bytes + " B";
     for (String unit : List.of("KB", "MB", "GB", "TB")) {
-      if (bytes > 0 && bytes % UNITS.get(unit) == 0) {
+      if (bytes > 0 && bytes % Objects.requireNonNull(UNITS.get(unit)) == 0) {
         best = bytes / UNITS.get(unit) + " " + unit;
       }
     }

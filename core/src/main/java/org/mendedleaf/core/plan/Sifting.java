@@ -6,6 +6,7 @@ import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 
 /**
  * Which claims hold the revisions of very many files, without asking until when: a million are
@@ -54,7 +55,8 @@ public final class Sifting {
 
   /** Whether what claims this hold yields where there is too little room. */
   public boolean yieldsToRoom(long held) {
-    return Claim.FIRM.stream().noneMatch(basic -> (held & 1L << basicBits.get(basic)) != 0);
+    return Claim.FIRM.stream()
+        .noneMatch(basic -> (held & 1L << Objects.requireNonNull(basicBits.get(basic))) != 0);
   }
 
   /** How many of some revisions each reason holds, by what {@link #sift} said of each. */

@@ -7,6 +7,7 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import org.mendedleaf.core.capture.ShelfPaths;
@@ -47,14 +48,18 @@ final class ArrivalGroup {
     return ended.getOrDefault(request, new BringIn.Ended(Optional.empty(), why));
   }
 
+  private FileState stored(BringIn.BringInRequest request) {
+    return Objects.requireNonNull(stored.get(request));
+  }
+
   /** Empty if everything is there already. */
   Optional<Step> step(Catalogue catalogue) throws IOException {
     List<BringIn.BringInRequest> inOrder = new ArrayList<>(stored.keySet());
-    inOrder.sort(Comparator.comparing(request -> stored.get(request).modified()));
+    inOrder.sort(Comparator.comparing(request -> stored(request).modified()));
     List<Continues.ContinuedArrival> arrivals = new ArrayList<>();
     Optional<FileState> before = there ? current.map(Revision::state) : Optional.empty();
     for (BringIn.BringInRequest request : inOrder) {
-      FileState arrived = stored.get(request);
+      FileState arrived = stored(request);
       if (before.isPresent() && before.get().sameContent(arrived)) {
         ended.put(request, new BringIn.Ended(Optional.empty(), same(request)));
         continue;

@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
@@ -153,7 +154,10 @@ public final class BringIn {
     for (ArrivalGroup group : groups.values()) {
       prepare(group);
     }
-    store(groups.values());
+    if (requests.isEmpty()) {
+      return List.of();
+    }
+    store(requests.get(0), groups.values());
     List<Step> steps = new ArrayList<>();
     for (ArrivalGroup group : groups.values()) {
       if (group.why.isEmpty()) {
@@ -163,7 +167,9 @@ public final class BringIn {
     if (!steps.isEmpty()) {
       place(requests.get(0), run, steps, groups);
     }
-    return requests.stream().map(one -> groups.get(one.path()).ended(one)).toList();
+    return requests.stream()
+        .map(one -> Objects.requireNonNull(groups.get(one.path())).ended(one))
+        .toList();
   }
 
   /** Records what lies at the place, and looks whether anything may come there. */
@@ -204,14 +210,12 @@ public final class BringIn {
   }
 
   /** Stores the arrivals; they are in the store before anything on the shelf is touched. */
-  private void store(Iterable<ArrivalGroup> groups) throws IOException {
+  private void store(BringInRequest any, Iterable<ArrivalGroup> groups) throws IOException {
     List<Proposal> kept = new ArrayList<>();
-    BringInRequest any = null;
     try (WriteSession session = catalogue.store().write(catalogue);
         ContentWriter writer = session.writer()) {
       for (ArrivalGroup group : groups) {
         for (BringInRequest request : group.requests) {
-          any = request;
           if (group.why.isEmpty()) {
             store(group, request, writer).ifPresent(state -> kept.add(kept(request, state)));
           }
@@ -273,7 +277,7 @@ public final class BringIn {
             new PlacePlan(any.where(), any.shelf(), Act.BRING_IN, any.by(), run, steps),
             Progress.NONE);
     for (Step step : steps) {
-      ArrivalGroup group = groups.get(step.path().orElseThrow());
+      ArrivalGroup group = Objects.requireNonNull(groups.get(step.path().orElseThrow()));
       Optional<ReceiptItem> refused =
           done.items().stream()
               .filter(item -> item.target().equals(step.target().toString()))

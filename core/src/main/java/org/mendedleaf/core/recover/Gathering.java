@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
@@ -80,7 +81,7 @@ final class Gathering {
       if (gathered) {
         for (InnerPath copy : family.copies()) {
           if (!copy.equals(family.file())) {
-            going.add(Deposit.removing(present.get(copy), place(copy)));
+            going.add(Deposit.removing(recorded(copy), place(copy)));
           }
         }
       }
@@ -111,9 +112,9 @@ final class Gathering {
           Optional.empty(),
           OptionalLong.empty(),
           OptionalInt.empty(),
-          e.getMessage());
+          String.valueOf(e.getMessage()));
     }
-    PresentFile newest = present.get(family.copies().get(family.copies().size() - 1));
+    PresentFile newest = recorded(family.copies().get(family.copies().size() - 1));
     PresentFile there = present.get(family.file());
     Outcome planned = Outcome.RECOVERED;
     if (there != null) {
@@ -153,6 +154,10 @@ final class Gathering {
     return Files.exists(place(path), LinkOption.NOFOLLOW_LINKS);
   }
 
+  private PresentFile recorded(InnerPath copy) {
+    return Objects.requireNonNull(present.get(copy));
+  }
+
   /** Each copy as a revision of the file, with the name and time that it had. */
   private List<Proposal.Save> revisions(Copies family) throws IOException {
     Optional<PresentFile> file = Optional.ofNullable(present.get(family.file()));
@@ -160,7 +165,7 @@ final class Gathering {
         file.isPresent() ? catalogue.files().history(file.get().file()) : List.of();
     List<Proposal.Save> proposals = new ArrayList<>();
     for (InnerPath path : family.copies()) {
-      PresentFile copy = present.get(path);
+      PresentFile copy = recorded(path);
       boolean own = path.equals(family.file());
       // What the file will hold must be a revision of this act, or undoing it would not find it.
       boolean becomesCurrent =
@@ -195,6 +200,6 @@ final class Gathering {
 
   private Arrived cameAs(FileState copy) {
     Path at = place(copy.path());
-    return new Arrived(copy.path().name(), at.getParent().toString(), copy.modified(), "");
+    return new Arrived(copy.path().name(), String.valueOf(at.getParent()), copy.modified(), "");
   }
 }

@@ -69,16 +69,15 @@ final class StandingTargets {
   /** What a conflict is about. */
   Step.Stands stands(Path target, BasicFileAttributes found, InnerPath to) throws IOException {
     Instant modified = times.onOfficeClock(found.lastModifiedTime().toInstant());
-    PresentFile recorded = recordedAt(to).orElse(null);
-    boolean isRecorded =
-        recorded != null
-            && recorded.state().modified().equals(modified)
-            && recorded.state().size() == found.size();
+    Optional<PresentFile> recorded =
+        recordedAt(to)
+            .filter(one -> one.state().modified().equals(modified))
+            .filter(one -> one.state().size() == found.size());
     return new Step.Stands(
         target,
         found.size(),
         modified,
-        isRecorded ? OptionalInt.of(recorded.revision()) : OptionalInt.empty());
+        recorded.map(one -> OptionalInt.of(one.revision())).orElse(OptionalInt.empty()));
   }
 
   /** Why nothing can be put below a folder of the target; empty if nothing is in the way. */

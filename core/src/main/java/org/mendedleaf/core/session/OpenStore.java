@@ -4,6 +4,8 @@ import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.FileSystems;
 import java.nio.file.Path;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.capture.Capture;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
@@ -26,7 +28,7 @@ public final class OpenStore implements Closeable {
   private final Recovery recovery;
   private final BringIn bringIn;
   private final Deposit deposit;
-  private StoreSpace space;
+  private @Nullable StoreSpace space;
 
   private OpenStore(Catalogue catalogue, OfficeSettings settings, String desk) {
     this.catalogue = catalogue;
@@ -70,7 +72,7 @@ public final class OpenStore implements Closeable {
 
   public static OpenStore of(Store store, OfficeSettings settings, String desk) throws IOException {
     Path file = settings.home().resolve("catalogues").resolve(store.description().id() + ".sqlite");
-    PrivateFolder.make(file.getParent());
+    PrivateFolder.make(Objects.requireNonNull(file.getParent()));
     return new OpenStore(Catalogue.open(store, file), settings, desk);
   }
 

@@ -12,6 +12,7 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.util.Objects;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.place.ForbiddenPlaces;
 
@@ -50,7 +51,7 @@ public final class SavedFile {
           "There is a file %s already, and it was left as it is. Choose another name, or say that it is to be replaced."
               .formatted(file));
     }
-    Path folder = file.toAbsolutePath().getParent();
+    Path folder = Objects.requireNonNull(file.toAbsolutePath().getParent());
     if (!Files.isDirectory(folder)) {
       throw new SentenceException(
           "There is no folder %s, so nothing was written.".formatted(folder));

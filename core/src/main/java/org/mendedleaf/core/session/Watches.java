@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -35,7 +36,7 @@ public final class Watches implements Closeable {
     Set<String> names = shelves.stream().map(ShelfTimes::name).collect(Collectors.toSet());
     for (String name : List.copyOf(watched.keySet())) {
       if (!names.contains(name)) {
-        watched.remove(name).watch().close();
+        Objects.requireNonNull(watched.remove(name)).watch().close();
         states.remove(name);
       }
     }

@@ -11,6 +11,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
@@ -133,7 +134,7 @@ public final class StoreSpace {
       int ordinal = pieces.size();
       pieces.put(one.id(), ordinal);
       plain[ordinal] = one.size();
-      long all = together.get(new RecordAt(one.sheaf(), one.offset()));
+      long all = Objects.requireNonNull(together.get(new RecordAt(one.sheaf(), one.offset())));
       disk[ordinal] = all == 0 ? one.length() : (double) one.length() * one.size() / all;
     }
   }

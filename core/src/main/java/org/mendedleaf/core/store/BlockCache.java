@@ -3,6 +3,7 @@ package org.mendedleaf.core.store;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Keeps the plain bytes of recently decoded records, least recently used out first, up to a limit
@@ -20,7 +21,7 @@ final class BlockCache {
     this.limit = limit;
   }
 
-  synchronized byte[] getOrNull(Location at) {
+  synchronized byte @Nullable [] getOrNull(Location at) {
     return blocks.get(new BlockKey(at.sheaf(), at.offset()));
   }
 

@@ -1,6 +1,7 @@
 package org.mendedleaf.core.store;
 
 import java.io.IOException;
+import java.util.List;
 import java.util.Optional;
 
 /** Tells where contents lie. Must be safe for use by several threads at once. */
@@ -8,6 +9,11 @@ public interface ChunkIndex {
 
   /** Where this content lies, or empty if no committed sheaf holds it. */
   Optional<Location> locate(ContentId id) throws IOException;
+
+  /** Further records that hold this content, besides the one in which it is located. */
+  default List<Location> copies(ContentId id) throws IOException {
+    return List.of();
+  }
 
   /**
    * Whether this content is known to be damaged where it lies, so that it does not count as held.

@@ -4,6 +4,7 @@ import com.github.luben.zstd.Zstd;
 import com.github.luben.zstd.ZstdCompressCtx;
 import java.io.Closeable;
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Compresses one block after another as {@link Compression#compress} does, and keeps what it works
@@ -12,7 +13,7 @@ import java.util.Arrays;
  */
 final class Compressor implements Closeable {
 
-  private ZstdCompressCtx context;
+  private @Nullable ZstdCompressCtx context;
   private byte[] packed = new byte[0];
 
   byte[] compress(byte[] plain) {

@@ -10,6 +10,7 @@ import java.nio.file.Path;
 import java.nio.file.ReadOnlyFileSystemException;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.util.Objects;
 
 /**
  * A file system of this machine. With hard links a name is published by linking, which fails if it
@@ -107,7 +108,7 @@ public final class LocalDurability implements Durability {
       } else {
         Files.move(temporary, target, StandardCopyOption.ATOMIC_MOVE);
       }
-      forceFolder(target.toAbsolutePath().getParent());
+      forceFolder(Objects.requireNonNull(target.toAbsolutePath().getParent()));
       return true;
     } catch (FileAlreadyExistsException e) {
       return false;
@@ -120,6 +121,6 @@ public final class LocalDurability implements Durability {
   public void replace(Path temporary, Path target) throws IOException {
     Files.move(
         temporary, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-    forceFolder(target.toAbsolutePath().getParent());
+    forceFolder(Objects.requireNonNull(target.toAbsolutePath().getParent()));
   }
 }

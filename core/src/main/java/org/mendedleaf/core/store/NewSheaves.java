@@ -4,6 +4,7 @@ import java.io.Closeable;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Takes records into new sheaves, one after another, none larger than the store wants. Closed
@@ -29,7 +30,7 @@ sealed interface NewSheaves extends Closeable {
   final class WrittenSheaves implements NewSheaves {
     private final Store store;
     private final List<FinishedSheaf> finished = new ArrayList<>();
-    private SheafWriter current;
+    private @Nullable SheafWriter current;
     private boolean done;
 
     WrittenSheaves(Store store) {

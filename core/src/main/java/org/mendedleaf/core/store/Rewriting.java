@@ -8,6 +8,7 @@ import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 
 /**
@@ -180,7 +181,7 @@ public final class Rewriting {
     }
     if (head.kind() == RecordKind.META) {
       ContentId id = head.directory().get(0).id();
-      output.append(Packer.metadata(id, instead.get(id)));
+      output.append(Packer.metadata(id, Objects.requireNonNull(instead.get(id))));
       return;
     }
     Location at = new Location(sheaf, extent.offset(), extent.length(), 0, 0, head.depth());

@@ -9,6 +9,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.random.RandomGenerator;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The one ordered log of a store. A commit is published as the next number if that is still free,
@@ -20,7 +21,7 @@ public final class SegmentLog {
   private final StoreLayout layout;
   private final Durability durability;
   private final RandomGenerator random;
-  private volatile Fold lastFold;
+  private volatile @Nullable Fold lastFold;
 
   SegmentLog(StoreLayout layout, Durability durability, RandomGenerator random) {
     this.layout = layout;

@@ -67,14 +67,14 @@ public final class SheafVerification {
         byte[] raw = sheaves.reading(id, reader -> reader.raw(extent.offset(), extent.length()));
         RecordFormat.decode(raw, where);
       } catch (DamagedContentException | StoreFormatException e) {
-        damage.add(new SheafDamage(where, e.getMessage(), extent.offset()));
+        damage.add(new SheafDamage(where, String.valueOf(e.getMessage()), extent.offset()));
       }
     }
     return new Result(extents.size(), size(id), damage);
   }
 
   private Result whole(SheafId id, DamagedContentException e) {
-    return new Result(0, 0, List.of(new SheafDamage(name(id), e.getMessage(), -1)));
+    return new Result(0, 0, List.of(new SheafDamage(name(id), String.valueOf(e.getMessage()), -1)));
   }
 
   private long size(SheafId id) throws IOException {

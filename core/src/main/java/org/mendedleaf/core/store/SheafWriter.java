@@ -8,6 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 
 /**
  * Writes one sheaf under a pending name; {@link #finish} makes it durable and gives it its name.
@@ -30,7 +31,7 @@ final class SheafWriter implements Closeable {
     this.layout = layout;
     this.durability = durability;
     this.id = id;
-    Path folder = layout.sheaf(id).getParent();
+    Path folder = Objects.requireNonNull(layout.sheaf(id).getParent());
     if (!Files.isDirectory(folder)) {
       layout.access().makeFolders(folder);
       durability.forceFolder(layout.sheaves());

@@ -11,6 +11,7 @@ import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The open sheaves of one store: decodes records, keeps a few files open and recent blocks decoded.
@@ -32,12 +33,17 @@ final class Sheaves implements Closeable {
 
   /** The plain bytes of the record at this place; the caller must not change them. */
   byte[] block(Location at, ChunkIndex index) throws IOException {
+    return block(at, index, null);
+  }
+
+  private byte[] block(Location at, ChunkIndex index, @Nullable RecordsBeingRead above)
+      throws IOException {
     byte[] cached = cache.getOrNull(at);
     if (cached != null) {
       return cached;
     }
     StoredRecord record = record(at);
-    byte[] dictionary = bases(record.bases(), index);
+    byte[] dictionary = bases(record.bases(), index, new RecordsBeingRead(at, above));
     byte[] plain =
         Compression.expand(
             record.codec(), record.payload(), record.plainLength(), dictionary, describe(at));
@@ -86,25 +92,64 @@ final class Sheaves implements Closeable {
 
   /** The plain bytes of one chunk, a slice of its block. */
   byte[] chunk(ContentId id, ChunkIndex index) throws IOException {
+    return chunk(id, index, null);
+  }
+
+  private byte[] chunk(ContentId id, ChunkIndex index, @Nullable RecordsBeingRead above)
+      throws IOException {
     try {
-      return locatedChunk(id, index);
+      return locatedChunk(id, index, above);
     } catch (MissingSheafException e) {
       // Another desk may have packed it into another sheaf since this index was read.
       if (index.refresh()) {
-        return locatedChunk(id, index);
+        return locatedChunk(id, index, above);
       }
       throw e;
     } catch (MissingContentException e) {
       if (index.refreshFor(id)) {
-        return locatedChunk(id, index);
+        return locatedChunk(id, index, above);
       }
       throw e;
     }
   }
 
-  private byte[] locatedChunk(ContentId id, ChunkIndex index) throws IOException {
+  private byte[] locatedChunk(ContentId id, ChunkIndex index, @Nullable RecordsBeingRead above)
+      throws IOException {
     Location at = index.locate(id).orElseThrow(() -> new MissingContentException(id));
-    byte[] block = block(at, index);
+    try {
+      return chunk(at, index, above);
+    } catch (LeaningInCirclesException e) {
+      return copied(id, index, above, e);
+    }
+  }
+
+  /**
+   * Two desks that store the same contents at the same time may compress each with the other; then
+   * a record that lay there before leads out of the circle.
+   */
+  private byte[] copied(
+      ContentId id,
+      ChunkIndex index,
+      @Nullable RecordsBeingRead above,
+      LeaningInCirclesException circle)
+      throws IOException {
+    for (Location copy : index.copies(id)) {
+      try {
+        return chunk(copy, index, above);
+      } catch (DamagedContentException e) {
+        // The next one may do.
+        circle.addSuppressed(e);
+      }
+    }
+    throw circle;
+  }
+
+  private byte[] chunk(Location at, ChunkIndex index, @Nullable RecordsBeingRead above)
+      throws IOException {
+    if (above != null && above.holds(at)) {
+      throw new LeaningInCirclesException(describe(at));
+    }
+    byte[] block = block(at, index, above);
     if (at.from() == 0 && at.size() == block.length) {
       return block;
     }
@@ -113,11 +158,16 @@ final class Sheaves implements Closeable {
 
   /** The stretches one after another. */
   byte[] bases(List<Base> bases, ChunkIndex index) throws IOException {
+    return bases(bases, index, null);
+  }
+
+  private byte[] bases(List<Base> bases, ChunkIndex index, @Nullable RecordsBeingRead above)
+      throws IOException {
     int length = bases.stream().mapToInt(Base::length).sum();
     byte[] out = new byte[length];
     int at = 0;
     for (Base base : bases) {
-      byte[] chunk = chunk(base.chunk(), index);
+      byte[] chunk = chunk(base.chunk(), index, above);
       if (base.from() + base.length() > chunk.length) {
         throw new DamagedContentException(
             base.chunk().hex(), "another record leans on bytes that it does not have");

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.random.RandomGenerator;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Everything that is written for one commit: new chunks from any number of {@link ContentWriter}s
@@ -34,7 +35,7 @@ public final class WriteSession implements Closeable {
   private final long erasuresBefore;
   private final List<FinishedSheaf> finished = new ArrayList<>();
   private final List<SheafId> own = new ArrayList<>();
-  private SheafWriter current;
+  private @Nullable SheafWriter current;
   private long bytesAppended;
 
   WriteSession(Store store, ChunkIndex index) {

@@ -19,6 +19,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.capture.TemporaryNames;
 import org.mendedleaf.core.history.InnerPath;
@@ -50,7 +51,7 @@ public final class FolderWatch implements Closeable {
   private final Settling settling = new Settling();
   private Optional<WatchService> service = Optional.empty();
   private Optional<String> incomplete = Optional.empty();
-  private Object identity;
+  private @Nullable Object identity;
   private Instant lookedThrough = Instant.MIN;
 
   /** How the system is asked to watch a folder; fails where it watches no more of them. */
@@ -95,7 +96,7 @@ public final class FolderWatch implements Closeable {
   }
 
   /** Which folder is there; null if none is. */
-  private Object identity() {
+  private @Nullable Object identity() {
     try {
       BasicFileAttributes read =
           Files.readAttributes(root, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS);

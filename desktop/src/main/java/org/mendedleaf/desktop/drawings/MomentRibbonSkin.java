@@ -1,6 +1,7 @@
 package org.mendedleaf.desktop.drawings;
 
 import java.time.Instant;
+import java.util.Objects;
 import javafx.beans.InvalidationListener;
 import javafx.css.PseudoClass;
 import javafx.event.EventHandler;
@@ -16,6 +17,7 @@ import javafx.scene.shape.Path;
 import javafx.scene.shape.Polygon;
 import javafx.scene.text.Text;
 import javafx.scene.transform.Rotate;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 
@@ -33,7 +35,7 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
   private final InvalidationListener redraw = change -> getSkinnable().requestLayout();
   private final EventHandler<KeyEvent> keys = this::onKey;
   private final EventHandler<MouseEvent> clicks = this::onClick;
-  private MomentRibbonLayout layout;
+  private @Nullable MomentRibbonLayout layout;
 
   MomentRibbonSkin(MomentRibbon control) {
     super(control);
@@ -65,7 +67,7 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
     Line line = new Line(MARGIN, ground, width - MARGIN, ground);
     line.getStyleClass().setAll("ground");
     add(line);
-    for (MomentRibbonLayout.PlacedBar placed : layout.place(ribbon.getChanges())) {
+    for (MomentRibbonLayout.PlacedBar placed : layout().place(ribbon.getChanges())) {
       drawSpan(placed, ground);
     }
     ribbon.getStops().forEach(stop -> drawStop(stop, ground));
@@ -75,13 +77,18 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
     drawing.applyCss();
   }
 
+  /** How it was laid out last; nothing is drawn or clicked before that. */
+  private MomentRibbonLayout layout() {
+    return Objects.requireNonNull(layout);
+  }
+
   private void drawSpan(MomentRibbonLayout.PlacedBar placed, double ground) {
     MomentRibbon ribbon = getSkinnable();
     Instant pointer = ribbon.pointerProperty().get();
     boolean later = !ribbon.atNowProperty().get() && pointer != null && isLater(placed, pointer);
     Group group = new Group();
     if (placed.length() > 0) {
-      Path leaf = LeafShape.blade(placed.length(), layout.width());
+      Path leaf = LeafShape.blade(placed.length(), layout().width());
       leaf.getStyleClass().setAll("leaf");
       leaf.pseudoClassStateChanged(LATER, later);
       leaf.getTransforms().add(new Rotate(-90, 0, 0));
@@ -101,7 +108,7 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
   }
 
   private boolean isLater(MomentRibbonLayout.PlacedBar placed, Instant pointer) {
-    return placed.x() > layout.x(pointer);
+    return placed.x() > layout().x(pointer);
   }
 
   private String describe(MomentRibbonLayout.PlacedBar placed) {
@@ -118,7 +125,7 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
     Polygon diamond = new Polygon(0, -DIAMOND, DIAMOND, 0, 0, DIAMOND, -DIAMOND, 0);
     diamond.getStyleClass().setAll("stop");
     diamond.setId("stop-" + stop.id());
-    diamond.setLayoutX(layout.x(stop.at()));
+    diamond.setLayoutX(layout().x(stop.at()));
     diamond.setLayoutY(ground + 9);
     Tip.on(
         diamond,
@@ -141,7 +148,7 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
     if (at == null) {
       return;
     }
-    double x = ribbon.atNowProperty().get() ? drawing.getWidth() - MARGIN : layout.x(at);
+    double x = ribbon.atNowProperty().get() ? drawing.getWidth() - MARGIN : layout().x(at);
     Line line = new Line(x, 4, x, ground + 4);
     line.getStyleClass().setAll("pointer");
     line.setMouseTransparent(true);
@@ -155,12 +162,12 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
   private void drawDates(double height) {
     MomentRibbon ribbon = getSkinnable();
     double last = -DATE_ROOM;
-    for (int i = 0; i < layout.spans(); i++) {
-      double x = layout.middle(i);
+    for (int i = 0; i < layout().spans(); i++) {
+      double x = layout().middle(i);
       if (x - last < DATE_ROOM) {
         continue;
       }
-      Instant day = layout.day(i).atTime(12, 0).atZone(ribbon.zoneProperty().get()).toInstant();
+      Instant day = layout().day(i).atTime(12, 0).atZone(ribbon.zoneProperty().get()).toInstant();
       Text text = new Text(Shown.day(day, ribbon.nowProperty().get(), ribbon.zoneProperty().get()));
       text.getStyleClass().setAll("date-label");
       text.applyCss();
@@ -193,7 +200,7 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
   private void onClick(MouseEvent event) {
     MomentRibbon ribbon = getSkinnable();
     ribbon.requestFocus();
-    ribbon.choose(new MomentRibbon.Choice.At(layout.at(event.getX())));
+    ribbon.choose(new MomentRibbon.Choice.At(layout().at(event.getX())));
   }
 
   private void add(Node node) {

@@ -7,6 +7,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
 import javafx.util.Duration;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Words that are shown where the mouse rests. A tooltip has a window and a scene of its own, with
@@ -19,8 +20,8 @@ public final class Tip {
 
   private final Node node;
   private final EventHandler<MouseEvent> maker = event -> make();
-  private Supplier<String> words;
-  private Tooltip made;
+  private @Nullable Supplier<String> words;
+  private @Nullable Tooltip made;
 
   private Tip(Node node) {
     this.node = node;
@@ -44,7 +45,7 @@ public final class Tip {
 
   /** What would be shown at a node. */
   public static Optional<String> words(Node node) {
-    return of(node).filter(tip -> tip.words != null).map(tip -> tip.words.get());
+    return of(node).flatMap(tip -> Optional.ofNullable(tip.words)).map(Supplier::get);
   }
 
   private static Optional<Tip> of(Node node) {
@@ -53,7 +54,7 @@ public final class Tip {
         : Optional.empty();
   }
 
-  private void set(Supplier<String> wanted) {
+  private void set(@Nullable Supplier<String> wanted) {
     if (words == null && wanted != null) {
       node.addEventHandler(MouseEvent.MOUSE_ENTERED, maker);
     }
@@ -72,10 +73,11 @@ public final class Tip {
   }
 
   private void make() {
-    if (made == null) {
-      made = new Tooltip(words.get());
-      made.setShowDelay(DELAY);
-      Tooltip.install(node, made);
+    if (made == null && words != null) {
+      Tooltip tooltip = new Tooltip(words.get());
+      tooltip.setShowDelay(DELAY);
+      Tooltip.install(node, tooltip);
+      made = tooltip;
     }
   }
 }

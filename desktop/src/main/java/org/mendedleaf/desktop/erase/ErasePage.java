@@ -18,6 +18,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.Who;
@@ -279,7 +280,7 @@ public final class ErasePage implements Page {
     table.node().refresh();
   }
 
-  private void tell(Erasures.Consequences told) {
+  private void tell(Erasures.@Nullable Consequences told) {
     follows.getChildren().clear();
     boolean none =
         presenter.choiceProperty().get() == EraseChoice.SEVERAL

@@ -6,6 +6,7 @@ import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleIntegerProperty;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.compare.Comparison;
 import org.mendedleaf.core.files.Comparisons.ComparedState;
 import org.mendedleaf.core.files.FileLife;
@@ -22,9 +23,9 @@ final class ComparePresenter {
   private final FilePresenter file;
   private final IntegerProperty against = new SimpleIntegerProperty(FilePresenter.NONE);
   private final ReadOnlyObjectWrapper<ShownComparison> shown = new ReadOnlyObjectWrapper<>();
-  private ComparedState other;
+  private @Nullable ComparedState other;
   private boolean wanted;
-  private StatePair asked;
+  private @Nullable StatePair asked;
 
   ComparePresenter(Context context, FilePresenter file) {
     this.context = context;
@@ -44,7 +45,8 @@ final class ComparePresenter {
    * @param comparison null while it is being worked out, and where it failed
    * @param problem why it failed; empty if it did not
    */
-  record ShownComparison(String earlier, String later, Comparison comparison, String problem) {}
+  record ShownComparison(
+      String earlier, String later, @Nullable Comparison comparison, String problem) {}
 
   /** The comparison; null while nothing is compared. */
   ReadOnlyObjectProperty<ShownComparison> shownProperty() {
@@ -159,10 +161,10 @@ final class ComparePresenter {
         .ask(
             () -> context.office().comparisons().compare(life, pair.earlier(), pair.later()),
             found -> show(pair, found, ""),
-            problem -> show(pair, null, problem.getMessage()));
+            problem -> show(pair, null, String.valueOf(problem.getMessage())));
   }
 
-  private void show(StatePair pair, Comparison found, String problem) {
+  private void show(StatePair pair, @Nullable Comparison found, String problem) {
     if (wanted && pair.equals(asked)) {
       shown.set(new ShownComparison(named(pair.earlier()), named(pair.later()), found, problem));
     }

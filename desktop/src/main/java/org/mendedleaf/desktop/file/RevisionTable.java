@@ -11,6 +11,7 @@ import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableRow;
 import javafx.scene.control.TableView;
 import javafx.scene.input.MouseEvent;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Arrived;
 import org.mendedleaf.core.history.InnerPath;
@@ -41,7 +42,11 @@ final class RevisionTable {
    * @param kept until when it is kept; empty where nothing ever goes
    */
   record RevisionRow(
-      Revision revision, Revision before, boolean current, RevisionMarks marks, String kept) {}
+      Revision revision,
+      @Nullable Revision before,
+      boolean current,
+      RevisionMarks marks,
+      String kept) {}
 
   private final Context context;
   private final IntegerProperty chosen;

@@ -15,6 +15,7 @@ import javafx.scene.shape.LineTo;
 import javafx.scene.shape.MoveTo;
 import javafx.scene.shape.Path;
 import javafx.scene.transform.Rotate;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The areas as leaves on a stem, the current one grown large; under an area, its twigs: for Shelves
@@ -39,7 +40,7 @@ final class AreaStem extends Pane {
    * @param current whether it is where the window is
    * @param off whether nothing grows there for the time being: its leaf is hollow
    */
-  record Sprout(String name, boolean twig, boolean current, boolean off, Runnable go) {
+  record Sprout(String name, boolean twig, boolean current, boolean off, @Nullable Runnable go) {
     Sprout withoutDeed() {
       return new Sprout(name, twig, current, off, null);
     }
@@ -101,7 +102,13 @@ final class AreaStem extends Pane {
     button.getStyleClass().setAll("area", sprout.twig() ? "twig" : "whole");
     button.pseudoClassStateChanged(CURRENT, sprout.current());
     button.setAlignment(Pos.CENTER_LEFT);
-    button.setOnAction(event -> sprout.go().run());
+    Runnable go = sprout.go();
+    button.setOnAction(
+        event -> {
+          if (go != null) {
+            go.run();
+          }
+        });
     double height = sprout.twig() ? 26 : 30;
     if (sprout.current()) {
       Path grown =

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.scene.control.TableView;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.history.ShelfKind;
@@ -128,10 +129,10 @@ final class EarlyPages {
     public void open(Path path) {}
 
     @Override
-    public void tell(String sentence, Runnable undo) {}
+    public void tell(String sentence, @Nullable Runnable undo) {}
 
     @Override
-    public void tell(String sentence, Runnable undo, String more, Runnable show) {}
+    public void tell(String sentence, @Nullable Runnable undo, String more, Runnable show) {}
 
     @Override
     public void askFolder(String question, String yes, String last, Consumer<Path> act) {}

@@ -1,10 +1,12 @@
 package org.mendedleaf.desktop.frame;
 
 import java.util.List;
+import java.util.Objects;
 import javafx.animation.PauseTransition;
 import javafx.scene.Node;
 import javafx.scene.layout.StackPane;
 import javafx.util.Duration;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.moment.MomentPage;
@@ -28,7 +30,7 @@ final class FolderPages implements Page {
   private final Shelf shelf;
   private final StackPane root = new StackPane();
   private ShelfPage present;
-  private Place.OneShelf presentOf;
+  private Place.@Nullable OneShelf presentOf;
   private MomentPage past;
   private Page shown;
 
@@ -77,7 +79,7 @@ final class FolderPages implements Page {
     }
     if (shown != before) {
       firstFocus().requestFocus();
-    } else if (shown == present && !presentOf.equals(folderBefore)) {
+    } else if (shown == present && !Objects.equals(presentOf, folderBefore)) {
       // The tree takes the keyboard only after it has told which folder was clicked.
       context.background().later(() -> firstFocus().requestFocus());
     }

@@ -4,6 +4,7 @@ import javafx.scene.Scene;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Lets a chord act once, however long it is held. The system repeats a held key; by then the first
@@ -11,7 +12,7 @@ import javafx.scene.input.KeyEvent;
  */
 final class HeldKeys {
 
-  private KeyCode held;
+  private @Nullable KeyCode held;
 
   private HeldKeys() {}
 

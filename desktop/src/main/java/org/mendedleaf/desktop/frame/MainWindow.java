@@ -6,6 +6,7 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.css.PseudoClass;
@@ -24,6 +25,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.files.FileAddress;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.session.RecordingState;
@@ -68,8 +70,8 @@ public final class MainWindow implements Navigator {
   private final Deque<Place> behind = new ArrayDeque<>();
   private final List<Action> actions = new ArrayList<>();
   private final ActionList actionList;
-  private Place place;
-  private Page page;
+  private @Nullable Place place;
+  private @Nullable Page page;
 
   public MainWindow(Stage stage, Office office, Background background, SystemOpener opener) {
     this.stage = stage;
@@ -240,14 +242,11 @@ public final class MainWindow implements Navigator {
     place = next;
     notice.hide();
     boolean first = next instanceof Place.NewShelf start && start.folder().isEmpty();
-    boolean moved = page != null && page.moveTo(next);
-    if (!moved) {
-      page = first && behind.isEmpty() ? new FirstStartPage(context) : pages.at(next);
-      Action.listen(page.node(), page::actions);
-      middle.getChildren().setAll(page.node());
-    }
+    Page before = page;
+    boolean moved = before != null && before.moveTo(next);
     // The page is there at once; what it shows is asked for in a turn of its own.
-    Page shown = page;
+    Page shown = moved ? Objects.requireNonNull(before) : page(next, first);
+    page = shown;
     context
         .background()
         .later(
@@ -256,12 +255,19 @@ public final class MainWindow implements Navigator {
               showFrame();
             });
     backdrop.pseudoClassStateChanged(PAST, next instanceof Place.ShelfAt);
-    if (!(page instanceof FoundPage)) {
+    if (!(shown instanceof FoundPage)) {
       search.clear();
       if (!moved) {
-        page.firstFocus().requestFocus();
+        shown.firstFocus().requestFocus();
       }
     }
+  }
+
+  private Page page(Place next, boolean first) {
+    Page page = first && behind.isEmpty() ? new FirstStartPage(context) : pages.at(next);
+    Action.listen(page.node(), page::actions);
+    middle.getChildren().setAll(page.node());
+    return page;
   }
 
   private void focusPage() {
@@ -313,7 +319,7 @@ public final class MainWindow implements Navigator {
   }
 
   @Override
-  public void tell(String sentence, Runnable undo, String more, Runnable show) {
+  public void tell(String sentence, @Nullable Runnable undo, String more, Runnable show) {
     notice.tell(sentence, undo, more, show);
   }
 
@@ -323,7 +329,7 @@ public final class MainWindow implements Navigator {
   }
 
   @Override
-  public void tell(String sentence, Runnable undo) {
+  public void tell(String sentence, @Nullable Runnable undo) {
     notice.tell(sentence, undo);
   }
 

@@ -12,6 +12,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.stage.DirectoryChooser;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.session.Complaint;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
@@ -35,7 +36,7 @@ final class Notice {
   }
 
   /** Tells what was done, with a way to take it back, or null where there is none. */
-  void tell(String sentence, Runnable undo) {
+  void tell(String sentence, @Nullable Runnable undo) {
     bar.getStyleClass().setAll("notice");
     Label text = sentence(sentence);
     bar.getChildren().setAll(text);
@@ -55,7 +56,7 @@ final class Notice {
   }
 
   /** Tells what was done, with a way to take it back and a place where more is said. */
-  void tell(String sentence, Runnable undo, String more, Runnable show) {
+  void tell(String sentence, @Nullable Runnable undo, String more, Runnable show) {
     tell(sentence, undo);
     Button button = new Button(more);
     button.setId("more");

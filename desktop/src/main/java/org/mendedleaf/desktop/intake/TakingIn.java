@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.arrivals.Intake;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.FileLife;
@@ -31,7 +32,8 @@ final class TakingIn {
    *
    * @param problem the first that could not be brought in; null if all could
    */
-  private record TakenArrivals(List<Waiting> taken, List<Intake.TakenIn> done, Exception problem) {}
+  private record TakenArrivals(
+      List<Waiting> taken, List<Intake.TakenIn> done, @Nullable Exception problem) {}
 
   /**
    * Brings them in, in a job.
@@ -63,7 +65,7 @@ final class TakingIn {
     try {
       List<Intake.Wish> wishes = ready.stream().map(one -> wish(one, said)).toList();
       List<Intake.TakingInEnded> ended = context.office().intake().bringInAll(wishes, clearAway);
-      Exception problem = null;
+      @Nullable Exception problem = null;
       for (int i = 0; i < ended.size(); i++) {
         Optional<Intake.TakenIn> one = ended.get(i).done();
         if (one.isPresent()) {

@@ -2,11 +2,7 @@ package org.mendedleaf.desktop.ledger;
 
 import java.io.IOException;
 import java.io.OutputStream;
-import java.util.ArrayList;
-import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
-import java.util.Set;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -14,11 +10,9 @@ import javafx.scene.control.TableCell;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.office.Ledgers;
 import org.mendedleaf.core.office.Ledgers.LedgerRow;
 import org.mendedleaf.core.report.CsvReport;
-import org.mendedleaf.core.stores.VerifyReport;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
@@ -26,33 +20,30 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Saving;
 import org.mendedleaf.desktop.work.navigation.Page;
-import org.mendedleaf.desktop.work.navigation.Place;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** All that was ever done, by whom and when. */
 public final class LedgerPage implements Page {
 
   private static final double WHEN = 150;
-  private static final Set<String> WITH_RECEIPT =
-      Set.of("recover", "bring-in", "gather", "remove", "mend");
 
   private final Context context;
-  private final SheetTable<LedgerRow> table =
-      new SheetTable<>("ledger", this::open, row -> words(row.entry().act().word()));
+  private final LedgerPresenter presenter;
+  private final SheetTable<LedgerRow> table;
   private final TextField filter = new TextField();
   private final Label facts = Nodes.label("", "soft");
   private final VBox root;
-  private List<LedgerRow> all = List.of();
-  private List<LedgerRow> shown = List.of();
-  private long asked;
 
   public LedgerPage(Context context) {
     this.context = context;
+    this.presenter = new LedgerPresenter(context);
+    this.table = new SheetTable<>("ledger", presenter::open, LedgerPresenter::act);
+    presenter.siftedProperty().addListener((property, before, now) -> show(now));
     filter.setId("ledger-filter");
     filter.setPromptText(Words.of("ledger.filter"));
     filter.setPrefColumnCount(20);
-    filter.textProperty().addListener((property, before, text) -> sift());
-    Button check = Nodes.button(Words.of("ledger.verify"), "", this::check);
+    filter.textProperty().bindBidirectional(presenter.filterProperty());
+    Button check = Nodes.button(Words.of("ledger.verify"), "", presenter::check);
     check.setId("check-chain");
     Button csv =
         Nodes.button(
@@ -104,106 +95,15 @@ public final class LedgerPage implements Page {
 
   @Override
   public void refresh() {
-    context
-        .background()
-        .ask(
-            () -> context.office().ledgers().all(),
-            rows -> {
-              all = rows;
-              sift();
-            },
-            context.navigator()::complain);
+    presenter.refresh();
   }
 
-  /** Very many acts are looked through beside the interface thread. */
-  private void sift() {
-    long mine = ++asked;
-    List<LedgerRow> of = all;
-    List<String> wanted =
-        List.of(filter.getText().strip().toLowerCase(Locale.ROOT).split("\\s+", -1));
-    context
-        .background()
-        .ask(
-            () -> of.stream().filter(row -> fits(row, wanted)).toList(),
-            found -> {
-              if (mine == asked) {
-                shown = found;
-                table.show(found);
-                facts.setText(
-                    found.size() == of.size()
-                        ? Words.count("ledger.count", of.size())
-                        : Words.of(
-                            "ledger.count.of", Shown.count(found.size()), Shown.count(of.size())));
-              }
-            },
-            context.navigator()::complain);
-  }
-
-  private boolean fits(LedgerRow row, List<String> wanted) {
-    String text =
-        String.join(
-                " ",
-                String.valueOf(row.entry().id()),
-                words(row.entry().act().word()),
-                row.entry().act().word(),
-                row.entry().by(),
-                row.shelf().orElse(""),
-                row.entry().about().orElse(""),
-                Shown.moment(row.entry().at(), context.now(), context.zone()))
-            .toLowerCase(Locale.ROOT);
-    return wanted.stream().allMatch(text::contains);
-  }
-
-  private void open(LedgerRow row) {
-    if (WITH_RECEIPT.contains(row.entry().act().word())) {
-      context.navigator().go(new Place.ReceiptOf(row.store().id(), row.entry().id()));
-    } else if (row.shelf().isPresent()) {
-      context
-          .background()
-          .ask(
-              () ->
-                  context
-                      .office()
-                      .shelves()
-                      .byId(row.store().id(), row.entry().shelf().orElseThrow()),
-              shelf ->
-                  context
-                      .navigator()
-                      .go(
-                          new Place.ShelfAt(
-                              shelf,
-                              org.mendedleaf.core.history.InnerPath.ROOT,
-                              new org.mendedleaf.core.history.Moment.At(row.entry().at()))),
-              context.navigator()::complain);
-    }
-  }
-
-  /** Reads every act again and looks whether each continues the one before. */
-  private void check() {
-    Set<String> stores = new LinkedHashSet<>(all.stream().map(row -> row.store().id()).toList());
-    int acts = all.size();
-    context
-        .jobs()
-        .start(
-            Words.of("ledger.verify"),
-            progress -> {
-              List<VerifyReport.Damage> damaged = new ArrayList<>();
-              for (String store : stores) {
-                damaged.addAll(context.office().stores().chain(store));
-              }
-              return damaged;
-            },
-            damaged -> {
-              if (damaged.isEmpty()) {
-                context.navigator().tell(Words.of("ledger.ok", Shown.count(acts)), null);
-              } else {
-                context
-                    .navigator()
-                    .complain(
-                        new SentenceException(Words.of("ledger.broken", damaged.get(0).where())));
-              }
-            },
-            context.navigator()::complain);
+  private void show(LedgerPresenter.Sifted now) {
+    table.show(now.rows());
+    facts.setText(
+        now.rows().size() == now.of()
+            ? Words.count("ledger.count", now.of())
+            : Words.of("ledger.count.of", Shown.count(now.rows().size()), Shown.count(now.of())));
   }
 
   private interface LedgerWriting {
@@ -211,12 +111,8 @@ public final class LedgerPage implements Page {
   }
 
   private void save(String ending, LedgerWriting writing) {
-    List<LedgerRow> rows = shown;
+    List<LedgerRow> rows = presenter.siftedProperty().get().rows();
     new Saving(context).ask(root, Words.of("ledger.name") + ending, out -> writing.to(rows, out));
-  }
-
-  private static String words(String act) {
-    return Words.of("ledger.act." + act);
   }
 
   // ---- cells
@@ -227,7 +123,7 @@ public final class LedgerPage implements Page {
   }
 
   private static void actCell(TableCell<LedgerRow, LedgerRow> cell, LedgerRow row) {
-    cell.setText(words(row.entry().act().word()));
+    cell.setText(LedgerPresenter.act(row));
     String word = row.entry().act().word();
     cell.getStyleClass()
         .add(

@@ -1,6 +1,7 @@
 package org.mendedleaf.desktop.lost;
 
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -12,6 +13,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.Who;
@@ -45,7 +47,7 @@ public final class LostPage implements Page {
       new SheetTable<>("lost", this::open, lost -> lost.path().name());
   private final VBox root;
   private Shown.SizeUnit unit = Shown.SizeUnit.KB;
-  private TableColumn<Lost, Lost> sizes;
+  private @Nullable TableColumn<Lost, Lost> sizes;
 
   public LostPage(Context context) {
     this.context = context;
@@ -92,7 +94,7 @@ public final class LostPage implements Page {
 
   private void show(List<Lost> lost) {
     unit = Shown.SizeUnit.fitting(lost.stream().mapToLong(Lost::bytes).max().orElse(0));
-    sizes.setText(Words.of("column.size", unit.name()));
+    Objects.requireNonNull(sizes).setText(Words.of("column.size", unit.name()));
     table.show(lost);
     long files = lost.stream().mapToLong(Lost::files).sum();
     facts.setText(lost.isEmpty() ? "" : Words.count("lost.files", files));

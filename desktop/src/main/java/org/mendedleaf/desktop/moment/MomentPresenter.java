@@ -284,7 +284,7 @@ final class MomentPresenter {
     for (MomentEntry entry : entries) {
       rows.add(MomentRow.of(entry));
       if (entry.entry().file().isPresent()) {
-        List<Revision> own = histories.get(entry.entry().file().getAsLong());
+        List<Revision> own = histories.getOrDefault(entry.entry().file().getAsLong(), List.of());
         for (int i = own.size() - 1; i >= 0; i--) {
           rows.add(new MomentRow(entry, Optional.of(own.get(i))));
         }

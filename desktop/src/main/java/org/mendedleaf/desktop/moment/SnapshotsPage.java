@@ -1,9 +1,7 @@
 package org.mendedleaf.desktop.moment;
 
-import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -16,11 +14,8 @@ import javafx.scene.layout.VBox;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.history.Snapshot;
-import org.mendedleaf.core.plan.NamedPlan;
-import org.mendedleaf.core.plan.SnapshotTimes;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
-import org.mendedleaf.core.rhythm.ScheduledSnapshots;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.Snapshots;
 import org.mendedleaf.desktop.drawings.Tip;
@@ -38,8 +33,6 @@ import org.mendedleaf.desktop.work.tables.SheetTable;
 /** The snapshots of a shelf: take one, look inside, let one go. */
 public final class SnapshotsPage implements Page {
 
-  private static final int NEXT = 3;
-
   private final Context context;
   private final Shelf shelf;
   private final InnerPath folder;
@@ -47,18 +40,21 @@ public final class SnapshotsPage implements Page {
   private final TextField reason = new TextField();
   private final Button unlabel;
   private final Button look;
-  private final SheetTable<Snapshots.Listed> table =
-      new SheetTable<>("snapshots", this::look, listed -> listed.snapshot().label());
+  private final SnapshotsPresenter presenter;
+  private final SheetTable<Snapshots.Listed> table;
   private final VBox root;
   private final Label scheduled = Nodes.text("", "soft");
   private Shown.SizeUnit unit = Shown.SizeUnit.MB;
-  private Optional<NamedPlan> plan = Optional.empty();
   private TableColumn<Snapshots.Listed, Snapshots.Listed> sizes;
 
   public SnapshotsPage(Context context, Place.ShelfSnapshots place) {
     this.context = context;
     this.shelf = place.shelf();
     this.folder = place.folder();
+    this.presenter = new SnapshotsPresenter(context, place);
+    this.table =
+        new SheetTable<>("snapshots", presenter::look, listed -> listed.snapshot().label());
+    presenter.factsProperty().addListener((property, before, now) -> show(now));
     label.setId("snapshot-label");
     label.setPromptText(Words.of("snapshot.label"));
     label.setPrefColumnCount(18);
@@ -71,9 +67,12 @@ public final class SnapshotsPage implements Page {
     reason.setOnAction(event -> take());
     HBox form = new HBox(10, label, reason, take);
     form.setAlignment(Pos.CENTER_LEFT);
-    look = Nodes.button(Words.of("snapshot.look"), "Enter", () -> chosen().ifPresent(this::look));
+    look =
+        Nodes.button(
+            Words.of("snapshot.look"), "Enter", () -> table.chosen().ifPresent(presenter::look));
     unlabel =
-        Nodes.button(Words.of("snapshot.unlabel"), "", () -> chosen().ifPresent(this::unlabel));
+        Nodes.button(
+            Words.of("snapshot.unlabel"), "", () -> table.chosen().ifPresent(presenter::unlabel));
     unlabel.setId("snapshot-unlabel");
     columns();
     Node below = new TraySheet(context).beside(table.node());
@@ -121,68 +120,18 @@ public final class SnapshotsPage implements Page {
 
   @Override
   public void refresh() {
-    context
-        .background()
-        .ask(
-            () ->
-                new SnapshotsFacts(
-                    context.office().snapshots().of(shelf), context.office().plans().of(shelf)),
-            this::show,
-            context.navigator()::complain);
+    presenter.refresh();
   }
 
-  private record SnapshotsFacts(List<Snapshots.Listed> listed, Optional<NamedPlan> plan) {}
-
-  private void show(SnapshotsFacts found) {
-    plan = found.plan();
-    scheduled.setText(
-        found
-            .plan()
-            .map(
-                one ->
-                    one.snapshots().stream()
-                        .map(times -> scheduled(times, one))
-                        .collect(Collectors.joining("\n")))
-            .filter(text -> !text.isEmpty())
-            .orElse(Words.of("snapshot.notScheduled")));
-    show(found.listed());
-  }
-
-  private String kept(Snapshot snapshot) {
-    Optional<Instant> until =
-        plan.flatMap(one -> context.office().scheduledSnapshots().keptUntil(snapshot, one));
-    Optional<SnapshotTimes> line = plan.flatMap(one -> ScheduledSnapshots.lineOf(snapshot, one));
-    if (until.isPresent()) {
-      return Shown.day(until.get(), context.now(), context.zone());
-    }
-    return line.isPresent() && line.get().kept() instanceof SnapshotTimes.Newest newest
-        ? Words.of("snapshot.newest", newest.count())
-        : Words.of("snapshot.untilLetGo");
-  }
-
-  /** When they are taken automatically, with the next three times. */
-  private String scheduled(SnapshotTimes times, NamedPlan of) {
-    List<String> next =
-        times.next(context.now(), of.plan(), NEXT).stream()
-            .map(at -> Shown.moment(at, context.now(), context.zone()))
-            .toList();
-    return Words.of("snapshot.scheduled", times.sentence(), String.join("; ", next));
-  }
-
-  private void show(List<Snapshots.Listed> listed) {
+  private void show(SnapshotsPresenter.SnapshotsFacts now) {
+    List<Snapshots.Listed> listed = now.listed();
+    scheduled.setText(presenter.scheduled());
     unit =
         Shown.SizeUnit.fitting(listed.stream().mapToLong(Snapshots.Listed::bytes).max().orElse(0));
     sizes.setText(Words.of("column.size", unit.name()));
-    table.show(
-        listed.stream()
-            .sorted((a, b) -> Long.compare(b.snapshot().segment(), a.snapshot().segment()))
-            .toList());
+    table.show(listed);
     look.setDisable(listed.isEmpty());
     unlabel.setDisable(listed.isEmpty());
-  }
-
-  private Optional<Snapshots.Listed> chosen() {
-    return table.chosen();
   }
 
   private void columns() {
@@ -219,7 +168,7 @@ public final class SnapshotsPage implements Page {
         "column.keptUntil",
         130,
         (cell, row) -> {
-          cell.setText(kept(row.snapshot()));
+          cell.setText(presenter.kept(row.snapshot()));
           cell.getStyleClass().add("soft");
         });
     table.column(
@@ -247,56 +196,12 @@ public final class SnapshotsPage implements Page {
   }
 
   private void take() {
-    String wanted = label.getText();
-    String why = reason.getText();
-    context
-        .jobs()
-        .start(
-            Words.of("snapshot.job", shelf.name()),
-            progress -> context.office().snapshots().take(shelf, folder, wanted, why, progress),
-            taken -> {
-              label.clear();
-              reason.clear();
-              refresh();
-              context
-                  .navigator()
-                  .tell(
-                      Words.of(
-                          "snapshot.taken",
-                          taken.snapshot().label(),
-                          Shown.count(taken.files()),
-                          Shown.size(taken.bytes())),
-                      null);
-            },
-            context.navigator()::complain);
-  }
-
-  private void look(Snapshots.Listed listed) {
-    Snapshot snapshot = listed.snapshot();
-    context
-        .navigator()
-        .go(new Place.ShelfAt(shelf, snapshot.folder(), new Moment.InSnapshot(snapshot)));
-  }
-
-  private void unlabel(Snapshots.Listed listed) {
-    context
-        .navigator()
-        .ask(
-            Words.of(
-                "snapshot.unlabel.ask", listed.snapshot().label(), Shown.count(listed.files())),
-            Words.of("snapshot.unlabel"),
-            () ->
-                context
-                    .background()
-                    .ask(
-                        () ->
-                            context.office().snapshots().unlabel(shelf.store(), listed.snapshot()),
-                        gone -> {
-                          refresh();
-                          context
-                              .navigator()
-                              .tell(Words.of("snapshot.unlabelled", gone.label()), null);
-                        },
-                        context.navigator()::complain));
+    presenter.take(
+        label.getText(),
+        reason.getText(),
+        () -> {
+          label.clear();
+          reason.clear();
+        });
   }
 }

@@ -317,7 +317,7 @@ final class PlanPresenter {
     try {
       edit(PlanDraft.of(PlanFormat.decode(json, context.zone())));
     } catch (PlanFormat.PlanException e) {
-      context.navigator().complain(new SentenceException(e.getMessage(), e));
+      context.navigator().complain(new SentenceException(String.valueOf(e.getMessage()), e));
     }
   }
 

@@ -1,55 +1,43 @@
 package org.mendedleaf.desktop.plan;
 
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import org.mendedleaf.core.keeping.Thinnings;
-import org.mendedleaf.core.keeping.Thinnings.Fate;
 import org.mendedleaf.core.plan.KeepSentences;
 import org.mendedleaf.core.plan.NamedPlan;
-import org.mendedleaf.core.session.RecordingState;
-import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.drawings.Tip;
+import org.mendedleaf.desktop.plan.PlansPresenter.PlanRow;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.navigation.Action;
 import org.mendedleaf.desktop.work.navigation.Page;
-import org.mendedleaf.desktop.work.navigation.Place;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** The care plans of all shelves: what each keeps, and what would go. */
 public final class PlansPage implements Page {
 
   private final Context context;
-  private final SheetTable<PlanRow> table = new SheetTable<>("plans", this::open, PlanRow::name);
+  private final PlansPresenter presenter;
+  private final SheetTable<PlanRow> table;
   private final Label facts = Nodes.label("", "soft");
   private final WatchLine watch;
   private final Button thin;
   private final VBox root;
 
-  /**
-   * A shelf.
-   *
-   * @param going how many revisions would go on notice now
-   * @param waiting how many are on notice
-   */
-  private record PlanRow(Shelf shelf, Optional<NamedPlan> plan, int going, int waiting, int due) {
-    String name() {
-      return shelf.name();
-    }
-  }
-
   public PlansPage(Context context) {
     this.context = context;
-    thin = Nodes.button(Words.of("plan.thin"), "Ctrl+T", this::thin);
+    this.presenter = new PlansPresenter(context);
+    this.table = new SheetTable<>("plans", presenter::open, PlanRow::name);
+    presenter.rowsProperty().addListener((property, before, now) -> show(now));
+    thin =
+        Nodes.button(
+            Words.of("plan.thin"), "Ctrl+T", () -> table.chosen().ifPresent(presenter::thin));
     watch = new WatchLine(context);
     table.onChoice(
         () -> thin.setDisable(table.chosen().filter(row -> row.plan().isPresent()).isEmpty()));
@@ -66,7 +54,9 @@ public final class PlansPage implements Page {
             Nodes.row(
                 Nodes.titled(Nodes.label(Words.of("area.plans"), "title"), facts),
                 Nodes.button(
-                    Words.of("plans.open"), "Enter", () -> table.chosen().ifPresent(this::open)),
+                    Words.of("plans.open"),
+                    "Enter",
+                    () -> table.chosen().ifPresent(presenter::open)),
                 thin),
             Nodes.text(Words.of("plans.what"), "soft"),
             table.node(),
@@ -86,38 +76,14 @@ public final class PlansPage implements Page {
 
   @Override
   public void refresh() {
-    context.background().ask(this::look, this::show, context.navigator()::complain);
+    presenter.refresh();
     context.background().ask(watch::isKept, watch::show, context.navigator()::complain);
   }
 
   @Override
   public List<Action> actions() {
-    return List.of(Action.of("plan.thin", "Shortcut+T", this::thin));
-  }
-
-  private List<PlanRow> look() throws IOException {
-    List<PlanRow> rows = new ArrayList<>();
-    for (Shelf shelf : context.office().shelves().all()) {
-      if (shelf.recording() == RecordingState.NOT_HERE) {
-        rows.add(new PlanRow(shelf, Optional.empty(), 0, 0, 0));
-        continue;
-      }
-      Optional<NamedPlan> plan = context.office().plans().of(shelf);
-      if (plan.isEmpty()) {
-        rows.add(new PlanRow(shelf, plan, 0, 0, 0));
-        continue;
-      }
-      Thinnings.RehearsedThinning told =
-          context.office().thinnings().rehearse(shelf, context.now());
-      rows.add(
-          new PlanRow(
-              shelf,
-              plan,
-              told.with(Fate.NOTICED).size(),
-              told.with(Fate.WAITS).size(),
-              told.with(Fate.ERASED).size()));
-    }
-    return rows;
+    return List.of(
+        Action.of("plan.thin", "Shortcut+T", () -> table.chosen().ifPresent(presenter::thin)));
   }
 
   private void show(List<PlanRow> rows) {
@@ -125,19 +91,8 @@ public final class PlansPage implements Page {
     if (table.chosen().isEmpty() && !rows.isEmpty()) {
       table.node().getSelectionModel().clearAndSelect(0);
     }
-    long without = rows.stream().filter(row -> row.plan().isEmpty()).count();
+    long without = presenter.withoutPlan();
     facts.setText(without == 0 ? "" : Words.count("plans.without", without));
-  }
-
-  private void open(PlanRow row) {
-    context.navigator().go(new Place.PlanOf(row.shelf()));
-  }
-
-  private void thin() {
-    table
-        .chosen()
-        .filter(row -> row.plan().isPresent())
-        .ifPresent(row -> context.navigator().go(new Place.Thinning(row.shelf())));
   }
 
   private static void shelf(TableCell<PlanRow, PlanRow> cell, PlanRow row) {

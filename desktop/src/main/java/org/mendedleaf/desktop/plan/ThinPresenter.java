@@ -180,7 +180,10 @@ final class ThinPresenter {
               if (problem instanceof ClockException) {
                 context
                     .navigator()
-                    .ask(problem.getMessage(), Words.of("thin.clockIsRight"), () -> thin(true));
+                    .ask(
+                        String.valueOf(problem.getMessage()),
+                        Words.of("thin.clockIsRight"),
+                        () -> thin(true));
               } else {
                 context.navigator().complain(problem);
               }

@@ -1,11 +1,7 @@
 package org.mendedleaf.desktop.shelves;
 
 import java.io.File;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.DayOfWeek;
-import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import javafx.beans.binding.Bindings;
 import javafx.scene.Node;
@@ -18,28 +14,19 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
-import org.mendedleaf.core.history.InnerPath;
-import org.mendedleaf.core.history.People;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.history.Role;
 import org.mendedleaf.core.history.ShelfSettings.Recording;
-import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.plan.NamedPlan;
-import org.mendedleaf.core.plan.ReadyPlans;
-import org.mendedleaf.core.session.Shelf;
-import org.mendedleaf.core.session.ShelfPlaces;
-import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.RoleChoice;
-import org.mendedleaf.desktop.work.navigation.Place;
 
 /** Three steps to a protected folder: which folder, where its revisions are kept, go. */
 public final class NewShelfForm {
 
-  private final Context context;
+  private final NewShelfPresenter presenter;
   private final TextField folder = new TextField();
   private final TextField store = new TextField();
   private final Label warning = Nodes.text("", "warning");
@@ -52,7 +39,7 @@ public final class NewShelfForm {
   private final VBox root;
 
   public NewShelfForm(Context context, Optional<Path> protect) {
-    this.context = context;
+    presenter = new NewShelfPresenter(context);
     folder.setId("folder");
     store.setId("store");
     protect.ifPresent(path -> folder.setText(Shown.path(path)));
@@ -89,7 +76,15 @@ public final class NewShelfForm {
         .selectedProperty()
         .addListener(
             (property, before, now) -> go.setText(Words.of(now ? "new.go.later" : "new.go")));
-    suggestStore();
+    presenter.suggestStore(
+        known -> {
+          if (store.getText().isBlank()) {
+            store.setText(Shown.path(known));
+          }
+        });
+    presenter.outlookProperty().addListener((property, before, now) -> show(now));
+    show(space, false);
+    show(warning, false);
     look();
   }
 
@@ -125,15 +120,9 @@ public final class NewShelfForm {
         Nodes.button(
             Words.of("new.choose"),
             "",
-            () -> {
-              Path present = Shown.pathWritten(field.getText());
-              context
-                  .background()
-                  .ask(
-                      () -> !field.getText().isBlank() && Files.isDirectory(present),
-                      isFolder -> choose(field, isFolder ? present.toFile() : null),
-                      context.navigator()::complain);
-            });
+            () ->
+                presenter.ifFolder(
+                    field.getText(), begin -> choose(field, begin.map(Path::toFile).orElse(null))));
     HBox.setHgrow(field, Priority.ALWAYS);
     return new HBox(8, field, choose);
   }
@@ -141,7 +130,7 @@ public final class NewShelfForm {
   /**
    * @param begin where to begin, or null
    */
-  private void choose(TextField field, File begin) {
+  private void choose(TextField field, @Nullable File begin) {
     DirectoryChooser chooser = new DirectoryChooser();
     chooser.setInitialDirectory(begin);
     File chosen = chooser.showDialog(root.getScene().getWindow());
@@ -150,46 +139,17 @@ public final class NewShelfForm {
     }
   }
 
-  /** A store that is known already is the likely place for the next shelf. */
-  private void suggestStore() {
-    context
-        .background()
-        .ask(
-            () -> context.office().stores().known(),
-            (List<StoreFacts> stores) -> {
-              if (store.getText().isBlank()) {
-                stores.stream()
-                    .filter(StoreFacts::here)
-                    .findFirst()
-                    .ifPresent(known -> store.setText(Shown.path(known.folder())));
-              }
-            },
-            context.navigator()::complain);
+  private void look() {
+    presenter.look(folder.getText(), store.getText());
   }
 
-  private void look() {
-    String protect = folder.getText().strip();
-    String keep = store.getText().strip();
-    warning.setText("");
-    space.setText("");
-    show(warning, false);
-    show(space, false);
-    if (keep.isEmpty()) {
-      return;
+  private void show(NewShelfPresenter.@Nullable DriveOutlook outlook) {
+    show(space, outlook != null);
+    show(warning, outlook != null && outlook.sameDrive());
+    if (outlook != null) {
+      space.setText(Words.of("new.free", Shown.size(outlook.free())));
+      warning.setText(outlook.sameDrive() ? Words.of("new.sameDrive") : "");
     }
-    context
-        .background()
-        .ask(
-            () -> DriveOutlook.of(protect, Shown.pathWritten(keep)),
-            outlook -> {
-              if (keep.equals(store.getText().strip())) {
-                space.setText(Words.of("new.free", Shown.size(outlook.free())));
-                show(space, true);
-                warning.setText(outlook.sameDrive() ? Words.of("new.sameDrive") : "");
-                show(warning, outlook.sameDrive());
-              }
-            },
-            problem -> show(space, false));
   }
 
   private static void show(Node node, boolean visible) {
@@ -197,70 +157,16 @@ public final class NewShelfForm {
     node.setManaged(visible);
   }
 
-  private record DriveOutlook(long free, boolean sameDrive) {
-    static DriveOutlook of(String folder, Path store) throws Exception {
-      Path existing = store.toAbsolutePath();
-      while (!Files.exists(existing)) {
-        existing = existing.getParent();
-      }
-      long free = Files.getFileStore(existing).getUsableSpace();
-      return new DriveOutlook(
-          free, !folder.isEmpty() && ShelfPlaces.sameDrive(Shown.pathWritten(folder), store));
-    }
-  }
-
   private void protect() {
+    Path keep = Shown.pathWritten(store.getText());
     if (deposit.isSelected()) {
-      makeDeposit();
-      return;
+      presenter.makeDeposit(name.getText(), keep, others.getValue());
+    } else {
+      presenter.protect(
+          Shown.pathWritten(folder.getText()),
+          keep,
+          others.getValue(),
+          later.isSelected() ? Recording.NOT_YET : Recording.ON);
     }
-    Path protect = Shown.pathWritten(folder.getText());
-    Path keep = Shown.pathWritten(store.getText());
-    Role role = others.getValue();
-    Recording recording = later.isSelected() ? Recording.NOT_YET : Recording.ON;
-    context
-        .background()
-        .ask(
-            () -> add(context.office(), protect, keep, role, recording),
-            shelf -> {
-              context.navigator().go(new Place.OneShelf(shelf, InnerPath.ROOT));
-              if (recording == Recording.ON) {
-                new Captures(context).capture(shelf);
-              }
-            },
-            context.navigator()::complain);
-  }
-
-  private void makeDeposit() {
-    Path keep = Shown.pathWritten(store.getText());
-    String called = name.getText();
-    Role role = others.getValue();
-    context
-        .background()
-        .ask(
-            () -> {
-              Office office = context.office();
-              if (!Files.exists(keep.resolve("store.json"))) {
-                office.stores().make(keep);
-              }
-              People people = new People(Map.of(office.settings().person(), Role.KEEPER), role);
-              return office.shelves().addDeposit(keep, called, people);
-            },
-            shelf -> context.navigator().go(new Place.OneShelf(shelf, InnerPath.ROOT)),
-            context.navigator()::complain);
-  }
-
-  /** Whoever makes a shelf keeps it. */
-  private static Shelf add(Office office, Path folder, Path store, Role others, Recording recording)
-      throws Exception {
-    if (!Files.exists(store.resolve("store.json"))) {
-      ShelfPlaces.requireApart(folder, store);
-      office.stores().make(store);
-    }
-    People people = new People(Map.of(office.settings().person(), Role.KEEPER), others);
-    NamedPlan plan = ReadyPlans.firstChoice(office.settings().zone(), DayOfWeek.MONDAY);
-    return office
-        .shelves()
-        .add(folder, store, Optional.empty(), people, recording, Optional.of(plan));
   }
 }

@@ -3,6 +3,7 @@ package org.mendedleaf.desktop.shelves;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.layout.HBox;
@@ -78,10 +79,10 @@ public final class StrayPage implements Page {
                   () -> new Captures(context).capture(shelf.get()),
                   "moss"));
     } else {
-      Path folder = answer.isFolder() ? path : path.getParent();
+      Path folder = answer.isFolder() ? path : Objects.requireNonNull(path.getParent());
       Node protect =
           Nodes.button(
-              Words.of("stray.protect", folder.getFileName()),
+              Words.of("stray.protect", String.valueOf(folder.getFileName())),
               "",
               () -> context.navigator().go(new Place.NewShelf(Optional.of(folder))),
               "moss");

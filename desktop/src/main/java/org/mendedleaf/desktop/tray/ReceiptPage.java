@@ -17,6 +17,7 @@ import javafx.scene.control.TableColumn;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.history.ReceiptItem.Outcome;
 import org.mendedleaf.core.report.CsvReport;
 import org.mendedleaf.core.report.PdfReport;
@@ -51,7 +52,7 @@ public final class ReceiptPage implements Page {
   private final SheetTable<ReceiptLine> table =
       new SheetTable<>("receipt", line -> open(), line -> Path.of(line.item().target()).toString());
   private final VBox root;
-  private RunReceipt receipt;
+  private @Nullable RunReceipt receipt;
   private Shown.SizeUnit unit = Shown.SizeUnit.KB;
   private TableColumn<ReceiptLine, ReceiptLine> sizes;
   private TableColumn<ReceiptLine, ReceiptLine> remarks;

@@ -43,7 +43,7 @@ public final class Captures {
             outcome -> tell(shelf, outcome),
             problem -> {
               if (problem instanceof CancelledException) {
-                context.navigator().tell(problem.getMessage(), null);
+                context.navigator().tell(String.valueOf(problem.getMessage()), null);
               } else {
                 context.navigator().complain(problem);
               }

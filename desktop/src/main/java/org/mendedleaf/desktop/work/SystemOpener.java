@@ -3,6 +3,7 @@ package org.mendedleaf.desktop.work;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Objects;
 
 /** Opens files in the programs that the system has for them. */
 public interface SystemOpener {
@@ -11,7 +12,8 @@ public interface SystemOpener {
 
   /** Opens the folder that something lies in. */
   default void showInFolder(Path file) throws IOException {
-    open(Files.isDirectory(file) ? file : file.toAbsolutePath().getParent());
+    open(
+        Files.isDirectory(file) ? file : Objects.requireNonNull(file.toAbsolutePath().getParent()));
   }
 
   /** Asks the desktop, as its file manager would. */

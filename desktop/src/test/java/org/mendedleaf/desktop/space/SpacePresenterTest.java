@@ -28,8 +28,8 @@ class SpacePresenterTest {
     desk = new TestDesk(base);
     for (int i = 0; i < 3; i++) {
       desk.write("list.csv", "state %d of the list ".formatted(i).repeat(400));
-      desk.write("notes/small.txt", "small " + i);
-      desk.write("notes/other.txt", "other " + i);
+      desk.write("notes/small.txt", "small %d ".formatted(i).repeat(90));
+      desk.write("notes/other.txt", "other %d ".formatted(i).repeat(90));
       desk.capture();
     }
     presenter = new SpacePresenter(InTurn.of(desk, mock(Navigator.class)));

@@ -50,7 +50,9 @@ class WordsTest {
     while (exactly.isEmpty() && beginning.contains(".")) {
       beginning = beginning.substring(0, beginning.lastIndexOf('.'));
       exactly.addAll(quoting(beginning + "."));
-      exactly.addAll(quoting(beginning));
+      if (exactly.isEmpty()) {
+        exactly.addAll(quoting(beginning));
+      }
     }
     return exactly;
   }

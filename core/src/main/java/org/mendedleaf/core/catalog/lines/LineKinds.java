@@ -7,6 +7,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.BiConsumer;
 import java.util.function.Function;
 import org.mendedleaf.core.catalog.lines.Detail.Called;
@@ -288,6 +289,6 @@ public final class LineKinds {
   }
 
   private static LineKind<?> of(Detail detail) {
-    return BY_TYPE.get(detail.getClass());
+    return Objects.requireNonNull(BY_TYPE.get(detail.getClass()), detail.getClass()::getName);
   }
 }

@@ -6,6 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
@@ -16,8 +17,8 @@ public final class MetadataBlocks {
   private final List<ContentId> ids;
   private final Map<Integer, List<String>> lines = new HashMap<>();
   private final ContentReader reader;
-  private Detail.MetadataPlace parsedAt;
-  private JsonNode parsed;
+  private Detail.@Nullable MetadataPlace parsedAt;
+  private @Nullable JsonNode parsed;
 
   public MetadataBlocks(List<ContentId> ids, ContentReader reader) {
     this.ids = ids;
@@ -38,7 +39,7 @@ public final class MetadataBlocks {
 
   public JsonNode line(Detail.MetadataPlace place) throws IOException {
     // Each line is asked for twice in a row: whether it was erased, and what it says.
-    if (place.equals(parsedAt)) {
+    if (place.equals(parsedAt) && parsed != null) {
       return parsed;
     }
     List<String> block = lines.get(place.block());
@@ -47,8 +48,9 @@ public final class MetadataBlocks {
       block = List.of(new String(bytes, StandardCharsets.UTF_8).split("\n", -1));
       lines.put(place.block(), block);
     }
-    parsed = MetadataFormat.parse(block.get(place.line()));
+    JsonNode says = MetadataFormat.parse(block.get(place.line()));
+    parsed = says;
     parsedAt = place;
-    return parsed;
+    return says;
   }
 }

@@ -151,10 +151,10 @@ public final class NameQuestions {
       Map<Long, InnerPath> removed = removed();
       return new Candidates(removed, Set.of(), savers, removed.size() >= CANDIDATES);
     }
-    Candidates rarest = null;
-    for (String word : query.words()) {
+    Candidates rarest = candidates(query.words().get(0), savers);
+    for (String word : query.words().subList(1, query.words().size())) {
       Candidates found = candidates(word, savers);
-      if (rarest == null || size(found) < size(rarest)) {
+      if (size(found) < size(rarest)) {
         rarest = found;
       }
     }

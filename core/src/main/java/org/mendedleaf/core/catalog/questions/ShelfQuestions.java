@@ -36,7 +36,10 @@ public final class ShelfQuestions {
                 ShelfSetting.settings(said(row.getString(9)))),
         """
         SELECT id, name, kind, folder, at, first_done, files, revisions,
-          (SELECT json_group_object(what, json_array(line, shelf_setting.at)) FROM shelf_setting
+          (SELECT json_group_object(what,
+             json_array(COALESCE(plan.line, shelf_setting.line), shelf_setting.at))
+           FROM shelf_setting LEFT JOIN plan ON what = 'plan'
+             AND plan.name = json_extract(shelf_setting.line, '$.plan.name')
            WHERE shelf_setting.shelf = shelf.id)
         FROM shelf ORDER BY id""");
   }

@@ -146,7 +146,7 @@ final class AppliedLines implements LineTarget {
   @Override
   public void shelfSet(Detail.ShelfSet line, LineContext in) throws IOException {
     settingsChanged = true;
-    shelfRows.set(in, line.what(), in.metadata(line).toString());
+    shelfRows.set(in, line.what(), in.metadata(line));
   }
 
   @Override

@@ -78,16 +78,15 @@ public final class Needs {
 
   /** A record leans on this chunk. */
   void lean(ContentId base, long record) throws IOException {
-    note("INSERT OR IGNORE INTO leans VALUES (?,?)", base, record, 2);
+    change(base, 2, sql.update("INSERT OR IGNORE INTO leans VALUES (?,?)", key(base), record));
   }
 
   /** Another record holds this as well. */
-  void copy(ContentId id, long record) throws IOException {
-    note("INSERT OR IGNORE INTO copy VALUES (?,?)", id, record, 3);
-  }
-
-  private void note(String sql, ContentId id, long record, int column) throws IOException {
-    change(id, column, this.sql.update(sql, key(id), record));
+  void copy(ContentId id, long record, int start, int size) throws IOException {
+    change(
+        id,
+        3,
+        sql.update("INSERT OR IGNORE INTO copy VALUES (?,?,?,?)", key(id), record, start, size));
   }
 
   /** A line of a receipt names this content. */

@@ -3,6 +3,7 @@ package org.mendedleaf.core.catalog.tables;
 import java.io.IOException;
 import java.util.Arrays;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.history.InnerPath;
 
 /**
@@ -42,7 +43,7 @@ public final class Paths {
     return added;
   }
 
-  private record PathRow(Long folder, InnerPath inner, boolean isIndexed) {}
+  private record PathRow(@Nullable Long folder, InnerPath inner, boolean isIndexed) {}
 
   /** Forgets a path, and the folders that it lay in, as far as nothing has or ever had them. */
   void forgetUnneeded(long path) throws IOException {

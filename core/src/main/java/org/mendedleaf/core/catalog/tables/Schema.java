@@ -12,7 +12,7 @@ import java.util.List;
  */
 public final class Schema {
 
-  public static final int VERSION = 24;
+  public static final int VERSION = 25;
 
   static final String STATE_PATH =
       "CREATE INDEX IF NOT EXISTS state_path ON state (path, until_at, from_at)";
@@ -36,8 +36,8 @@ public final class Schema {
             segment INTEGER NOT NULL, retired_at INTEGER, retired_in INTEGER)""",
           // Further records that hold what the chunk's row says of one only.
           """
-          CREATE TABLE copy (id BLOB, record INTEGER, PRIMARY KEY (id, record))
-            WITHOUT ROWID""",
+          CREATE TABLE copy (id BLOB, record INTEGER, start INTEGER NOT NULL,
+            size INTEGER NOT NULL, PRIMARY KEY (id, record)) WITHOUT ROWID""",
           // Records that lean on this chunk; some may be gone.
           """
           CREATE TABLE leans (base BLOB, record INTEGER, PRIMARY KEY (base, record))
@@ -82,6 +82,10 @@ public final class Schema {
           CREATE TABLE shelf_setting (shelf INTEGER NOT NULL REFERENCES shelf,
             what TEXT NOT NULL, line TEXT NOT NULL, at INTEGER NOT NULL,
             PRIMARY KEY (shelf, what))""",
+          // Care plans by name. What is set of a shelf says the name of its own, so that all
+          // shelves
+          // of that name have the one that was set last.
+          "CREATE TABLE plan (name TEXT PRIMARY KEY, line TEXT NOT NULL) WITHOUT ROWID",
           // The shelf's own folder is the one that lies in none.
           """
           CREATE TABLE path (id INTEGER PRIMARY KEY, shelf INTEGER NOT NULL REFERENCES shelf,

@@ -117,18 +117,21 @@ public final class SheafTable {
     return ByteBuffer.wrap(ContentId.hash(ids.array(), 0, ids.capacity()).bytes()).getLong();
   }
 
+  /** Where in a record a chunk lay so far. */
+  private record Former(long record, int start, int size) {}
+
   /** The record in which it lay so far may be in use, and then holds it as well. */
   private void noteCopy(long row, ContentId id) throws IOException {
-    Optional<Long> other =
+    Optional<Former> former =
         sql.first(
-            r -> r.getLong(1),
+            r -> new Former(r.getLong(1), r.getInt(2), r.getInt(3)),
             """
-            SELECT record.id FROM chunk JOIN record ON record.id = chunk.record
+            SELECT record.id, chunk.start, chunk.size FROM chunk JOIN record ON record.id = chunk.record
             JOIN sheaf ON sheaf.id = record.sheaf
             WHERE chunk.id = ? AND sheaf.retired_at IS NULL""",
             (Object) id.bytes());
-    if (other.isPresent() && other.get() != row) {
-      needs.copy(id, other.get());
+    if (former.isPresent() && former.get().record() != row) {
+      needs.copy(id, former.get().record(), former.get().start(), former.get().size());
     }
   }
 

@@ -2,10 +2,12 @@ package org.mendedleaf.core.catalog.tables;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
+import java.util.Optional;
 import org.mendedleaf.core.catalog.lines.LineContext;
 import org.mendedleaf.core.history.FolderState;
 import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.history.ShelfKind;
+import org.mendedleaf.core.history.ShelfSetting;
 
 /**
  * The rows of shelves: what they are and how they are set, their folders and snapshots. For one
@@ -31,13 +33,17 @@ final class ShelfRows {
         ShelfKind.of(says.get("kind").asText()) == ShelfKind.DEPOSIT);
   }
 
-  void set(LineContext in, String what, String says) throws IOException {
+  void set(LineContext in, String what, JsonNode says) throws IOException {
     sql.update(
         "INSERT OR REPLACE INTO shelf_setting VALUES (?,?,?,?)",
         in.shelf(),
         what,
-        says,
+        says.toString(),
         Times.nanos(in.header().at()));
+    Optional<String> plan = ShelfSetting.planSetBy(says);
+    if (plan.isPresent()) {
+      sql.update("INSERT OR REPLACE INTO plan VALUES (?,?)", plan.get(), says.toString());
+    }
   }
 
   void takeSnapshot(LineContext in, long snapshot, JsonNode says) throws IOException {

@@ -15,6 +15,7 @@ public final class SmallTables {
       List.of(
           "SELECT id, name, kind, folder, at FROM shelf ORDER BY id",
           "SELECT * FROM shelf_setting ORDER BY shelf, what",
+          "SELECT * FROM plan ORDER BY name",
           "SELECT * FROM folder_move ORDER BY segment, line",
           "SELECT * FROM snapshot ORDER BY id");
 

@@ -18,6 +18,7 @@ import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteErrorCode;
 
@@ -59,7 +60,7 @@ public final class Sql implements Closeable {
   public static final int CACHE = -65_536;
 
   private final Connection connection;
-  private final Repair repair;
+  private final @Nullable Repair repair;
   private final Map<String, PreparedStatement> prepared = new HashMap<>();
   private final AtomicInteger asking = new AtomicInteger();
 
@@ -70,7 +71,7 @@ public final class Sql implements Closeable {
   /**
    * @param repair what is done where a question meets damage; null if the caller sees to it
    */
-  public Sql(Path file, Repair repair) throws CatalogueException {
+  public Sql(Path file, @Nullable Repair repair) throws CatalogueException {
     this.repair = repair;
     try {
       SQLiteConfig config = new SQLiteConfig();
@@ -147,7 +148,7 @@ public final class Sql implements Closeable {
     }
   }
 
-  public synchronized int update(String sql, Object... values) throws CatalogueException {
+  public synchronized int update(String sql, @Nullable Object... values) throws CatalogueException {
     try {
       return bound(sql, values).executeUpdate();
     } catch (SQLException e) {
@@ -156,7 +157,8 @@ public final class Sql implements Closeable {
   }
 
   /** Inserts a row and returns its row id. */
-  public synchronized long insert(String sql, Object... values) throws CatalogueException {
+  public synchronized long insert(String sql, @Nullable Object... values)
+      throws CatalogueException {
     try {
       bound(sql, values).executeUpdate();
       try (ResultSet keys = statement("SELECT last_insert_rowid()").executeQuery()) {
@@ -177,7 +179,8 @@ public final class Sql implements Closeable {
     Sql instead(Sql damaged) throws IOException;
   }
 
-  public <T> List<T> list(RowReader<T> reader, String sql, Object... values) throws IOException {
+  public <T> List<T> list(RowReader<T> reader, String sql, @Nullable Object... values)
+      throws IOException {
     asking.incrementAndGet();
     try {
       return listInTurn(reader, sql, values);
@@ -191,8 +194,8 @@ public final class Sql implements Closeable {
     }
   }
 
-  private synchronized <T> List<T> listInTurn(RowReader<T> reader, String sql, Object... values)
-      throws CatalogueException {
+  private synchronized <T> List<T> listInTurn(
+      RowReader<T> reader, String sql, @Nullable Object... values) throws CatalogueException {
     List<T> rows = new ArrayList<>();
     try (ResultSet result = bound(sql, values).executeQuery()) {
       while (result.next()) {
@@ -206,7 +209,7 @@ public final class Sql implements Closeable {
     return rows;
   }
 
-  public <T> Optional<T> first(RowReader<T> reader, String sql, Object... values)
+  public <T> Optional<T> first(RowReader<T> reader, String sql, @Nullable Object... values)
       throws IOException {
     try {
       return firstInTurn(reader, sql, values);
@@ -219,7 +222,7 @@ public final class Sql implements Closeable {
   }
 
   private synchronized <T> Optional<T> firstInTurn(
-      RowReader<T> reader, String sql, Object... values) throws CatalogueException {
+      RowReader<T> reader, String sql, @Nullable Object... values) throws CatalogueException {
     try (ResultSet result = bound(sql, values).executeQuery()) {
       return result.next() ? Optional.of(reader.read(result)) : Optional.empty();
     } catch (SQLException e) {
@@ -236,7 +239,7 @@ public final class Sql implements Closeable {
   private static CatalogueException failed(String message, SQLException e) {
     return AROUND_THE_FILE.contains(e.getErrorCode() & 0xff)
         ? new CatalogueException(message, e)
-        : new UnprovenException(e.getMessage());
+        : new UnprovenException(String.valueOf(e.getMessage()));
   }
 
   /** Whatever is in a row was written by this program, so one that cannot be read was changed. */
@@ -246,7 +249,7 @@ public final class Sql implements Closeable {
     return damage;
   }
 
-  private PreparedStatement bound(String sql, Object... values) throws SQLException {
+  private PreparedStatement bound(String sql, @Nullable Object... values) throws SQLException {
     PreparedStatement statement = statement(sql);
     for (int i = 0; i < values.length; i++) {
       statement.setObject(i + 1, values[i]);

@@ -14,6 +14,7 @@ import java.net.URLStreamHandler;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.compare.Comparing;
 import org.mendedleaf.core.compare.Comparison;
 import org.mendedleaf.core.compare.inside.Author;
@@ -131,7 +132,7 @@ public final class ReaderMain {
         : "It cannot be read as what it is: " + Sentences.reason(e) + ".";
   }
 
-  private static URLStreamHandler refuseNetwork(String protocol) {
+  private static @Nullable URLStreamHandler refuseNetwork(String protocol) {
     if (LOCAL.contains(protocol)) {
       return null;
     }

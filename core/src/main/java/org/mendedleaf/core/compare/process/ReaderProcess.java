@@ -20,6 +20,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.compare.Comparison;
 import org.mendedleaf.core.compare.inside.Author;
 import org.mendedleaf.core.compare.inside.Described;
@@ -48,9 +49,7 @@ public final class ReaderProcess implements Closeable {
             thread.setDaemon(true);
             return thread;
           });
-  private Process child;
-  private DataOutputStream requests;
-  private DataInputStream answers;
+  private @Nullable Child child;
   private volatile List<Kind> seen = List.of();
 
   /**
@@ -73,7 +72,7 @@ public final class ReaderProcess implements Closeable {
     try {
       inside = ask(new Asked(Wire.Ask.LOOK, page, List.of(content)), Inside.class, head);
     } catch (FailedException e) {
-      inside = new Inside.Nothing(e.getMessage());
+      inside = new Inside.Nothing(String.valueOf(e.getMessage()));
     }
     Kind kind = seen.isEmpty() ? Kind.UNKNOWN : seen.get(0);
     return new Look(
@@ -140,7 +139,7 @@ public final class ReaderProcess implements Closeable {
       return ask(new Asked(ask, 0, List.of(earlier, later)), Comparison.class, new HeadOfOutput());
     } catch (FailedException e) {
       Kind kind = seen.isEmpty() ? Kind.UNKNOWN : seen.get(seen.size() - 1);
-      return Comparison.ofBytes(kind, "", e.getMessage());
+      return Comparison.ofBytes(kind, "", String.valueOf(e.getMessage()));
     }
   }
 
@@ -149,17 +148,20 @@ public final class ReaderProcess implements Closeable {
     return Comparison.identical(Kind.UNKNOWN);
   }
 
+  /** The process with the two ends of the talk with it. */
+  private record Child(Process process, DataOutputStream requests, DataInputStream answers) {}
+
   private record Asked(Wire.Ask ask, int page, List<Content> contents) {}
 
   private <T> T ask(Asked asked, Class<T> type, HeadOfOutput head)
       throws IOException, FailedException {
     seen = List.of();
-    send(asked, head);
+    Child asking = send(asked, head);
     Future<T> answer =
         waiting.submit(
             () -> {
-              seen = Wire.read(answers, Wire.SeenKinds.class).kinds();
-              return Wire.read(answers, type);
+              seen = Wire.read(asking.answers(), Wire.SeenKinds.class).kinds();
+              return Wire.read(asking.answers(), type);
             });
     try {
       return answer.get(deadline.toMillis(), TimeUnit.MILLISECONDS);
@@ -177,10 +179,8 @@ public final class ReaderProcess implements Closeable {
   }
 
   /** The child reads a request whole before it does anything with it, so this cannot hang. */
-  private void send(Asked asked, HeadOfOutput head) throws IOException, FailedException {
-    if (child == null || !child.isAlive()) {
-      start();
-    }
+  private Child send(Asked asked, HeadOfOutput head) throws IOException, FailedException {
+    Child to = child != null && child.process().isAlive() ? child : start();
     List<Wire.WirePart> parts = new ArrayList<>();
     for (Content content : asked.contents()) {
       int length = (int) Math.min(Sample.MAX_BYTES, content.size());
@@ -188,13 +188,14 @@ public final class ReaderProcess implements Closeable {
     }
     boolean sent = false;
     try {
-      Wire.write(requests, new Wire.WireRequest(asked.ask(), asked.page(), parts));
+      Wire.write(to.requests(), new Wire.WireRequest(asked.ask(), asked.page(), parts));
       for (int i = 0; i < parts.size(); i++) {
-        OutputStream counted = new CountedOutput(requests, head);
+        OutputStream counted = new CountedOutput(to.requests(), head);
         asked.contents().get(i).writeFirst(parts.get(i).length(), counted);
       }
-      requests.flush();
+      to.requests().flush();
       sent = true;
+      return to;
     } finally {
       if (!sent) {
         // Half a request would be taken for the beginning of the next one.
@@ -203,9 +204,9 @@ public final class ReaderProcess implements Closeable {
     }
   }
 
-  private void start() throws IOException, FailedException {
+  private Child start() throws IOException, FailedException {
     String java = Path.of(System.getProperty("java.home"), "bin", "java").toString();
-    child =
+    Process process =
         new ProcessBuilder(
                 List.of(
                     java,
@@ -218,14 +219,19 @@ public final class ReaderProcess implements Closeable {
                     ReaderMain.class.getName()))
             .redirectError(ProcessBuilder.Redirect.DISCARD)
             .start();
-    requests = new DataOutputStream(new BufferedOutputStream(child.getOutputStream(), 1 << 16));
-    answers = new DataInputStream(new BufferedInputStream(child.getInputStream(), 1 << 16));
-    awaitReady();
+    Child started =
+        new Child(
+            process,
+            new DataOutputStream(new BufferedOutputStream(process.getOutputStream(), 1 << 16)),
+            new DataInputStream(new BufferedInputStream(process.getInputStream(), 1 << 16)));
+    child = started;
+    awaitReady(started);
+    return started;
   }
 
   /** Starting takes as long as the machine is busy; that is no content's fault. */
-  private void awaitReady() throws FailedException {
-    Future<Integer> ready = waiting.submit(() -> answers.read());
+  private void awaitReady(Child begun) throws FailedException {
+    Future<Integer> ready = waiting.submit(() -> begun.answers().read());
     boolean started = false;
     try {
       started = ready.get(STARTING.toMillis(), TimeUnit.MILLISECONDS) == Wire.READY;
@@ -243,7 +249,7 @@ public final class ReaderProcess implements Closeable {
 
   private void kill() {
     if (child != null) {
-      child.destroyForcibly();
+      child.process().destroyForcibly();
       child = null;
     }
   }

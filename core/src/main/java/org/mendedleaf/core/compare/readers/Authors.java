@@ -4,6 +4,7 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.zip.ZipEntry;
@@ -49,7 +50,9 @@ public final class Authors {
   private static Optional<Author> author(byte[] bytes, String part, String name, String saved) {
     return properties(bytes, part, Set.of(name, saved))
         .filter(found -> found.containsKey(name))
-        .map(found -> new Author(found.get(name), found.getOrDefault(saved, "")));
+        .map(
+            found ->
+                new Author(Objects.requireNonNull(found.get(name)), found.getOrDefault(saved, "")));
   }
 
   private static Optional<Map<String, String>> properties(

@@ -41,7 +41,7 @@ public final class Glance {
     try {
       return shown(kind, sample, page);
     } catch (UnreadableException e) {
-      return new Inside.Nothing(e.getMessage());
+      return new Inside.Nothing(String.valueOf(e.getMessage()));
     }
   }
 

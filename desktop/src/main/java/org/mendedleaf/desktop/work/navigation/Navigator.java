@@ -2,6 +2,7 @@ package org.mendedleaf.desktop.work.navigation;
 
 import java.nio.file.Path;
 import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
 
 /** Leads the window from place to place. For the interface thread. */
 public interface Navigator {
@@ -17,10 +18,10 @@ public interface Navigator {
   void open(Path path);
 
   /** Tells what was done, with a way to take it back, or null where there is none. */
-  void tell(String sentence, Runnable undo);
+  void tell(String sentence, @Nullable Runnable undo);
 
   /** Tells what was done, with a way to take it back and a place where more is said. */
-  void tell(String sentence, Runnable undo, String more, Runnable show);
+  void tell(String sentence, @Nullable Runnable undo, String more, Runnable show);
 
   /**
    * Asks for a folder.

@@ -19,6 +19,7 @@ import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.Pick;
@@ -83,8 +84,8 @@ public final class MendingTray {
   public static final class Picked {
     private final WantedPick wanted;
     // Read beside the interface thread when the tray is kept.
-    private volatile Handling own;
-    private PickFacts facts;
+    private volatile @Nullable Handling own;
+    private @Nullable PickFacts facts;
     private String problem = "";
 
     Picked(WantedPick wanted) {
@@ -107,7 +108,7 @@ public final class MendingTray {
     }
 
     /** What is known about it; null until it has been found out. */
-    public PickFacts facts() {
+    public @Nullable PickFacts facts() {
       return facts;
     }
 
@@ -117,7 +118,7 @@ public final class MendingTray {
     }
 
     /** How it is recovered if otherwise than the rest, else null. */
-    public Handling own() {
+    public @Nullable Handling own() {
       return own;
     }
 
@@ -218,7 +219,7 @@ public final class MendingTray {
   }
 
   /** Gives some picks a way of their own; null for that of the rest. */
-  public void handle(Collection<Picked> some, Handling own) {
+  public void handle(Collection<Picked> some, @Nullable Handling own) {
     for (Picked picked : some) {
       boolean there = byKey.get(picked.key()) == picked;
       if (there) {
@@ -332,7 +333,7 @@ public final class MendingTray {
     }
   }
 
-  private record PickAnswer(Picked picked, PickFacts facts, String problem) {}
+  private record PickAnswer(Picked picked, @Nullable PickFacts facts, String problem) {}
 
   /** Finds out, some at a time, what is not known about the picks. */
   private void look() {

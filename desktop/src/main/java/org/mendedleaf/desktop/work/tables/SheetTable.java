@@ -30,6 +30,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.picks.MendingTray;
@@ -60,7 +61,7 @@ public final class SheetTable<T> {
   private final StringBuilder typed = new StringBuilder();
   // Held here, since the tray outlives the page and holds it weakly.
   private final InvalidationListener refresher = property -> refreshPicks();
-  private Picking<T> picking;
+  private @Nullable Picking<T> picking;
   private long lastTyped;
   private String finding = "";
   private List<T> shown = List.of();
@@ -267,8 +268,9 @@ public final class SheetTable<T> {
    */
   public void picking(MendingTray tray, Function<T, Optional<WantedPick>> wanted) {
     table.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
-    picking = new Picking<>(tray, wanted);
-    TableColumn<T, T> leaf = column("column.pick", LEAF, picking::cell);
+    Picking<T> now = new Picking<>(tray, wanted);
+    picking = now;
+    TableColumn<T, T> leaf = column("column.pick", LEAF, now::cell);
     leaf.setMinWidth(LEAF);
     leaf.setMaxWidth(LEAF);
     tray.membersProperty().addListener(new WeakInvalidationListener(refresher));
@@ -276,8 +278,9 @@ public final class SheetTable<T> {
 
   /** Picks the chosen rows, or takes them off the tray. */
   public void pick() {
-    if (picking != null) {
-      inTurn(() -> picking.toggle(chosenRows()));
+    Picking<T> now = picking;
+    if (now != null) {
+      inTurn(() -> now.toggle(chosenRows()));
     }
   }
 
@@ -405,7 +408,12 @@ public final class SheetTable<T> {
               event.consume();
             }
           });
-      setOnDragDone(event -> picking.dragDone());
+      setOnDragDone(
+          event -> {
+            if (picking != null) {
+              picking.dragDone();
+            }
+          });
     }
 
     @Override

@@ -1,0 +1,11 @@
+package org.mendedleaf.core.store;
+
+/** A record leans on one that leans on it in turn, so that neither can be read. */
+final class LeaningInCirclesException extends DamagedContentException {
+
+  private static final long serialVersionUID = 1;
+
+  LeaningInCirclesException(String where) {
+    super(where, "what it leans on leans on it in turn");
+  }
+}

@@ -1,0 +1,182 @@
+package org.mendedleaf.desktop.today;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.beans.InvalidationListener;
+import javafx.beans.WeakInvalidationListener;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.Moment;
+import org.mendedleaf.core.office.Todays;
+import org.mendedleaf.core.office.Todays.Matter;
+import org.mendedleaf.core.office.Todays.Today;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Captures;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.navigation.Place;
+
+/**
+ * What needs a person today, in sentences with the one step that leads on; knows no nodes. For the
+ * interface thread.
+ */
+final class TodayPresenter {
+
+  private final Context context;
+  // Held here, since the arrivals outlive the page and hold it weakly.
+  private final InvalidationListener follower = list -> tell();
+  private final ReadOnlyObjectWrapper<TodayLines> lines = new ReadOnlyObjectWrapper<>();
+  private Today found = new Today(List.of(), List.of());
+
+  TodayPresenter(Context context) {
+    this.context = context;
+    context.arrivals().waiting().addListener(new WeakInvalidationListener(follower));
+  }
+
+  /**
+   * One sentence.
+   *
+   * @param style "rust" where something is wrong, else "plain"
+   * @param act what the step is called
+   */
+  record TodayLine(String words, String style, String act, Runnable step) {}
+
+  /**
+   * What needs a person, and what happened since yesterday.
+   *
+   * @param at when that was so
+   */
+  record TodayLines(Instant at, List<TodayLine> needs, List<TodayLine> happened) {}
+
+  /** Null until it is known. */
+  ReadOnlyObjectProperty<TodayLines> linesProperty() {
+    return lines.getReadOnlyProperty();
+  }
+
+  void refresh() {
+    context
+        .background()
+        .ask(
+            () -> context.office().todays().look(),
+            now -> {
+              found = now;
+              tell();
+            },
+            context.navigator()::complain);
+  }
+
+  private void tell() {
+    List<TodayLine> needs = new ArrayList<>();
+    found.matters().forEach(matter -> needs.add(line(matter)));
+    int arrivals = context.arrivals().waiting().size();
+    if (arrivals > 0) {
+      needs.add(
+          line(
+              Words.count("today.arrivals", arrivals),
+              "plain",
+              Words.of("area.bringIn"),
+              new Place.BringIn()));
+    }
+    List<TodayLine> happened =
+        found.happened().stream()
+            .map(
+                one ->
+                    line(happened(one), "plain", Words.of("today.yesterday"), before(one.shelf())))
+            .toList();
+    lines.set(new TodayLines(context.now(), List.copyOf(needs), happened));
+  }
+
+  private TodayLine line(String words, String style, String act, Place place) {
+    return new TodayLine(words, style, act, () -> context.navigator().go(place));
+  }
+
+  private static String happened(Todays.Happened one) {
+    String saved = Words.count("today.saved", one.saved());
+    return one.shelf().name()
+        + ": "
+        + (one.removed() == 0 ? saved : saved + ", " + Words.count("today.removed", one.removed()));
+  }
+
+  /** The shelf as it was when yesterday began. */
+  private Place before(Shelf shelf) {
+    return new Place.ShelfAt(
+        shelf,
+        InnerPath.ROOT,
+        new Moment.At(
+            context
+                .now()
+                .atZone(context.zone())
+                .toLocalDate()
+                .minusDays(1)
+                .atStartOfDay(context.zone())
+                .toInstant()));
+  }
+
+  private TodayLine line(Matter matter) {
+    if (matter instanceof Todays.StoreAway away) {
+      return line(
+          Words.of("today.away", Shown.path(away.store().folder())),
+          "rust",
+          Words.of("area.shelves"),
+          new Place.AllShelves());
+    } else if (matter instanceof Todays.NotRecorded off) {
+      return line(
+          Words.of(
+              "today.off",
+              off.shelf().name(),
+              off.since().map(at -> Words.of("today.since", day(at))).orElse("")),
+          "rust",
+          Words.of("shelf.recordingAndPeople"),
+          new Place.RecordingOf(off.shelf()));
+    } else if (matter instanceof Todays.FolderAway away) {
+      return line(
+          Words.of(
+              "today.folderAway",
+              away.shelf().name(),
+              Shown.path(away.shelf().folder().orElseThrow())),
+          "rust",
+          Words.of("area.shelves"),
+          new Place.AllShelves());
+    } else if (matter instanceof Todays.Unwatched unwatched) {
+      return line(
+          Words.count("today.unwatched", unwatched.shelves()),
+          "plain",
+          Words.of("area.plans"),
+          new Place.Plans());
+    } else if (matter instanceof Todays.Missed missed) {
+      return new TodayLine(
+          Words.of("today.missed", missed.shelf().name(), day(missed.due())),
+          "rust",
+          Words.of("shelf.capture"),
+          () -> new Captures(context).capture(missed.shelf()));
+    } else if (matter instanceof Todays.Erasing erasing) {
+      return line(
+          Words.count(
+              erasing.next().isAfter(context.now()) ? "today.erasing" : "today.erasable",
+              erasing.revisions(),
+              erasing.shelf().name(),
+              day(erasing.next())),
+          "rust",
+          Words.of("today.look"),
+          new Place.Thinning(erasing.shelf()));
+    } else if (matter instanceof Todays.LastOne last) {
+      return line(
+          Words.of("today.last", last.lost().path().shown(), day(last.keptUntil())),
+          "rust",
+          Words.of("area.lost"),
+          new Place.Lost());
+    }
+    return line(
+        Words.of("today.sameDrive", Shown.path(((Todays.SameDrive) matter).store().folder())),
+        "plain",
+        Words.of("area.shelves"),
+        new Place.AllShelves());
+  }
+
+  private String day(Instant at) {
+    return Shown.moment(at, context.now(), context.zone());
+  }
+}
