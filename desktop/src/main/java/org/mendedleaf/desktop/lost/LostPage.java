@@ -2,7 +2,6 @@ package org.mendedleaf.desktop.lost;
 
 import java.util.List;
 import java.util.Objects;
-import java.util.Optional;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -14,14 +13,10 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
-import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.Who;
 import org.mendedleaf.core.keeping.LostAndFound.Lost;
 import org.mendedleaf.core.plan.Claim;
-import org.mendedleaf.core.recover.Pick;
-import org.mendedleaf.core.recover.Tray;
-import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.tray.TraySheet;
@@ -29,11 +24,8 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Recovering;
 import org.mendedleaf.desktop.work.navigation.Action;
 import org.mendedleaf.desktop.work.navigation.Page;
-import org.mendedleaf.desktop.work.navigation.Place;
-import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** What left the shelves, what went last first; one or many are brought back. */
@@ -43,14 +35,17 @@ public final class LostPage implements Page {
   private final Label facts = Nodes.label("", "soft");
   private final TextField to = new TextField();
   private final Button back;
-  private final SheetTable<Lost> table =
-      new SheetTable<>("lost", this::open, lost -> lost.path().name());
+  private final LostPresenter presenter;
+  private final SheetTable<Lost> table;
   private final VBox root;
   private Shown.SizeUnit unit = Shown.SizeUnit.KB;
   private @Nullable TableColumn<Lost, Lost> sizes;
 
   public LostPage(Context context) {
     this.context = context;
+    this.presenter = new LostPresenter(context);
+    this.table = new SheetTable<>("lost", presenter::open, lost -> lost.path().name());
+    presenter.lostProperty().addListener((property, before, now) -> show(now));
     back = Nodes.button(Words.of("lost.back.none"), "Ctrl+B", this::bringBack, "gilded");
     back.setId("bring-back");
     to.setId("lost-to");
@@ -81,10 +76,7 @@ public final class LostPage implements Page {
 
   @Override
   public void refresh() {
-    context
-        .background()
-        .ask(
-            () -> context.office().lostAndFound().all(), this::show, context.navigator()::complain);
+    presenter.refresh();
   }
 
   @Override
@@ -96,17 +88,13 @@ public final class LostPage implements Page {
     unit = Shown.SizeUnit.fitting(lost.stream().mapToLong(Lost::bytes).max().orElse(0));
     Objects.requireNonNull(sizes).setText(Words.of("column.size", unit.name()));
     table.show(lost);
-    long files = lost.stream().mapToLong(Lost::files).sum();
+    long files = LostPresenter.files(lost);
     facts.setText(lost.isEmpty() ? "" : Words.count("lost.files", files));
     showChoice();
   }
 
-  private List<Lost> chosen() {
-    return table.chosenRows();
-  }
-
   private void showChoice() {
-    long files = chosen().stream().mapToLong(Lost::files).sum();
+    long files = LostPresenter.files(table.chosenRows());
     back.setDisable(files == 0);
     // Only what goes back to its place mends; a copy elsewhere does not.
     boolean inPlace = to.getText().isBlank();
@@ -117,45 +105,8 @@ public final class LostPage implements Page {
             : Words.count(inPlace ? "lost.back" : "lost.copy", files));
   }
 
-  private void open(Lost lost) {
-    if (lost.folder()) {
-      Moment before = new Moment.At(lost.at().minusNanos(1));
-      context.navigator().go(new Place.ShelfAt(lost.shelf(), lost.path(), before));
-    } else {
-      long file = lost.newest().orElseThrow().file();
-      context
-          .navigator()
-          .go(new Place.OneFile(new FileRef(lost.shelf().store(), file), Optional.empty()));
-    }
-  }
-
   private void bringBack() {
-    List<Lost> wanted = chosen();
-    if (wanted.isEmpty()) {
-      return;
-    }
-    Optional<java.nio.file.Path> elsewhere =
-        to.getText().isBlank() ? Optional.empty() : Optional.of(Shown.pathWritten(to.getText()));
-    long files = wanted.stream().mapToLong(Lost::files).sum();
-    Recovering recovering = new Recovering(context);
-    recovering.run(
-        Words.count("lost.job", files),
-        progress -> context.office().lostAndFound().bringBack(wanted, elsewhere, progress),
-        recovering::tell);
-  }
-
-  private Optional<WantedPick> wanted(Lost lost) {
-    Pick pick =
-        lost.newest().isPresent()
-            ? new Pick.OfRevision(lost.newest().get().file(), lost.newest().get().number())
-            : new Pick.OfMoment(lost.path(), new Moment.At(lost.at().minusNanos(1)));
-    return Optional.of(
-        new WantedPick(
-            new Tray.Entry(lost.shelf().store(), lost.shelf().id(), pick),
-            lost.path().name(),
-            lost.folder(),
-            lost.files(),
-            lost.bytes()));
+    presenter.bringBack(table.chosenRows(), to.getText());
   }
 
   private void columns() {
@@ -193,7 +144,7 @@ public final class LostPage implements Page {
                     .map(number -> number == 0 ? Words.of("revision.first") : "r" + number)
                     .orElse(Words.count("moment.held", lost.files()))));
     factColumns();
-    table.picking(context.tray(), this::wanted);
+    table.picking(context.tray(), presenter::wanted);
     table.placeholder(Nodes.text(Words.of("lost.none"), "soft"));
   }
 

@@ -1,9 +1,6 @@
 package org.mendedleaf.desktop.shelves;
 
-import java.io.IOException;
-import java.time.Instant;
 import java.util.List;
-import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -15,15 +12,9 @@ import javafx.scene.input.KeyCombination;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.history.InnerPath;
-import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.history.Revision;
-import org.mendedleaf.core.history.ShelfSettings.Recording;
-import org.mendedleaf.core.recover.Pick;
-import org.mendedleaf.core.recover.Tray;
-import org.mendedleaf.core.rhythm.Rhythms;
-import org.mendedleaf.core.session.FileRef;
-import org.mendedleaf.core.session.RecordingState;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.FolderRow;
 import org.mendedleaf.desktop.drawings.Tip;
@@ -35,11 +26,9 @@ import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Recovering;
-import org.mendedleaf.desktop.work.TurnWords;
 import org.mendedleaf.desktop.work.navigation.Action;
 import org.mendedleaf.desktop.work.navigation.Page;
 import org.mendedleaf.desktop.work.navigation.Place;
-import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** A folder of a shelf: what lies there now, and for each line whether that is recorded. */
@@ -53,16 +42,13 @@ public final class ShelfPage implements Page {
 
   private final Context context;
   private final Shelf shelf;
-  private InnerPath folder;
-  private final SheetTable<FolderRow> table =
-      new SheetTable<>("files", this::open, row -> row.path().name());
+  private final ShelfPresenter presenter;
+  private final SheetTable<FolderRow> table;
   private final Label title = Nodes.label("", "title");
   private final Label facts = Nodes.label("", "soft");
   private final Button capture;
   private final ShelfCrumbs crumbs;
   private final FolderTree tree;
-  private Instant captured = Instant.EPOCH;
-  private List<FolderRow> shownRows = List.of();
   private final MomentBar bar;
   private final VBox root;
   private Shown.SizeUnit unit = Shown.SizeUnit.KB;
@@ -71,7 +57,8 @@ public final class ShelfPage implements Page {
   public ShelfPage(Context context, Shelf shelf, InnerPath folder) {
     this.context = context;
     this.shelf = shelf;
-    this.folder = folder;
+    this.presenter = new ShelfPresenter(context, shelf, folder);
+    this.table = new SheetTable<>("files", presenter::open, row -> row.path().name());
     name();
     capture =
         shelf.isDeposit()
@@ -97,7 +84,7 @@ public final class ShelfPage implements Page {
         Nodes.button(
             Words.of("shelf.snapshots"),
             "Ctrl+T",
-            () -> context.navigator().go(new Place.ShelfSnapshots(shelf, folder)));
+            () -> context.navigator().go(new Place.ShelfSnapshots(shelf, presenter.folder())));
     snapshots.setId("snapshots-of-shelf");
     HBox head =
         Nodes.row(
@@ -120,9 +107,12 @@ public final class ShelfPage implements Page {
     root = new VBox(6, way, head, bar.node(), below);
     VBox.setMargin(below, new javafx.geometry.Insets(6, 0, 0, 0));
     root.getStyleClass().add("page");
+    presenter.factsProperty().addListener((property, before, now) -> show(now));
+    presenter.foldersProperty().addListener((property, before, now) -> tree.show(now));
   }
 
   private void name() {
+    InnerPath folder = presenter.folder();
     title.setText(folder.isRoot() ? shelf.name() : Shortened.name(folder));
   }
 
@@ -131,13 +121,12 @@ public final class ShelfPage implements Page {
    * takes longer to draw than they to be found.
    */
   public void moveTo(InnerPath other) {
-    folder = other;
-    shownRows = List.of();
+    presenter.moveTo(other);
     name();
     facts.setText("");
-    crumbs.show(folder);
-    tree.at(folder);
-    bar.moveTo(folder);
+    crumbs.show(other);
+    tree.at(other);
+    bar.moveTo(other);
     table.waitNoMore();
     table.startOver();
   }
@@ -155,24 +144,7 @@ public final class ShelfPage implements Page {
   @Override
   public void refresh() {
     bar.refresh();
-    List<FolderRow> before = shownRows;
-    InnerPath here = folder;
-    context
-        .background()
-        .ask(
-            () -> look(here, before),
-            found -> {
-              if (here.equals(folder)) {
-                show(found);
-              }
-            },
-            context.navigator()::complain);
-    context
-        .background()
-        .ask(
-            () -> context.office().shelves().folders(shelf),
-            tree::show,
-            context.navigator()::complain);
+    presenter.refresh();
   }
 
   @Override
@@ -188,126 +160,36 @@ public final class ShelfPage implements Page {
         Action.of(
             "shelf.snapshots",
             "Shortcut+T",
-            () -> context.navigator().go(new Place.ShelfSnapshots(shelf, folder))),
+            () -> context.navigator().go(new Place.ShelfSnapshots(shelf, presenter.folder()))),
         Action.of("moment.before", "Alt+Left", () -> bar.step(-1)));
   }
 
-  /** Takes the chosen files and folders off the shelf; one undo brings them back. */
   private void remove() {
-    List<InnerPath> paths =
-        table.chosenRows().stream()
-            .filter(row -> row.standing() != FolderRow.RowStanding.GONE)
-            .map(FolderRow::path)
-            .toList();
-    if (paths.isEmpty()) {
-      return;
-    }
-    String name =
-        paths.size() == 1 ? paths.get(0).name() : Words.count("copy.several", paths.size());
-    Recovering recovering = new Recovering(context);
-    recovering.run(
-        Words.of("remove.job", name),
-        progress -> context.office().recoveries().remove(shelf, paths, progress),
-        receipt ->
-            context
-                .navigator()
-                .tell(Words.of("remove.done", name), () -> recovering.undo(receipt)));
+    presenter.remove(table.chosenRows());
   }
 
   private void gather() {
     if (!shelf.isDeposit()) {
-      context.navigator().go(new Place.Gather(shelf, folder));
+      context.navigator().go(new Place.Gather(shelf, presenter.folder()));
     }
   }
 
   private void copyOut() {
     new Recovering(context)
-        .copyOut(table.chosenRows().stream().flatMap(row -> wanted(row).stream()).toList());
+        .copyOut(
+            table.chosenRows().stream().flatMap(row -> presenter.wanted(row).stream()).toList());
   }
 
-  /** Nothing chosen means the newest that is captured. */
-  private Optional<WantedPick> wanted(FolderRow row) {
-    Pick pick;
-    if (row.kind() == FolderRow.RowKind.FOLDER) {
-      pick = new Pick.OfMoment(row.path(), new Moment.Now(captured));
-    } else if (row.file().isPresent() && row.revision().isPresent()) {
-      pick = new Pick.OfRevision(row.file().getAsLong(), row.revision().getAsInt());
-    } else {
-      return Optional.empty();
+  private void show(ShelfPresenter.@Nullable FolderFacts found) {
+    if (found == null) {
+      return;
     }
-    boolean isFolder = row.kind() == FolderRow.RowKind.FOLDER;
-    return Optional.of(
-        new WantedPick(
-            new Tray.Entry(shelf.store(), shelf.id(), pick),
-            row.path().name(),
-            isFolder,
-            isFolder ? 0 : 1,
-            -1));
-  }
-
-  /**
-   * @param due how many files are not recorded as they lie there
-   */
-  private record FolderFacts(
-      Shelf shelf,
-      List<FolderRow> rows,
-      Optional<Instant> captured,
-      long files,
-      long due,
-      long largest,
-      Optional<Rhythms.ShelfRhythm> turn) {}
-
-  /**
-   * @param here the folder that was asked for
-   * @param shown what the list shows already
-   */
-  private FolderFacts look(InnerPath here, List<FolderRow> shown) throws IOException {
-    Shelf now = context.office().shelves().byId(shelf.store(), shelf.id());
-    List<FolderRow> rows = context.office().shelves().browse(now, here);
-    return new FolderFacts(
-        now,
-        rows.equals(shown) ? shown : rows,
-        context.office().moments().capturedBefore(shelf, context.now()),
-        rows.stream().filter(row -> row.kind() != FolderRow.RowKind.FOLDER).count(),
-        rows.stream().filter(ShelfPage::isDue).count(),
-        rows.stream().mapToLong(FolderRow::size).max().orElse(0),
-        context.office().rhythms().of(now));
-  }
-
-  private void show(FolderFacts found) {
-    captured = found.captured().orElse(Instant.EPOCH);
-    shownRows = found.rows();
     unit = Shown.SizeUnit.fitting(found.largest());
     sizes.setText(Words.of("column.size", unit.name()));
     table.show(found.rows());
-    long due = found.due();
-    boolean off = found.shelf().settings().recording() != Recording.ON;
-    facts.getStyleClass().setAll("label", off ? "rust" : "soft");
-    String recorded =
-        due > 0
-            ? Words.count("shelf.due", due)
-            : Words.of(found.files() > 0 ? "shelf.allRecorded" : "shelf.noneListed");
-    String state =
-        switch (found.shelf().recording()) {
-          case NOT_YET -> folder.isRoot() ? Words.of("shelf.notYet") : recorded;
-          case DEPOSIT -> Words.of("shelf.deposit");
-          case PAUSED -> AllShelvesPage.paused(found.shelf(), context);
-          default -> recorded;
-        };
-    String files = Words.count("shelf.files", found.files());
-    if (due > 0 && found.turn().isPresent()) {
-      state = Words.of("shelf.nextCapture", state, new TurnWords(context).next(found.turn().get()));
-    }
-    facts.setText(off ? state + " · " + files : files + " · " + state);
-    capture.setDisable(off && found.shelf().recording() != RecordingState.NOT_YET);
-  }
-
-  private static boolean isDue(FolderRow row) {
-    return switch (row.standing()) {
-      case RECORDED, LEFT_OUT -> false;
-      case GONE, UNREADABLE -> true;
-      case CHANGED_SINCE, NEW, BEING_WRITTEN -> row.kind() != FolderRow.RowKind.FOLDER;
-    };
+    facts.getStyleClass().setAll("label", found.isOff() ? "rust" : "soft");
+    facts.setText(presenter.told(found));
+    capture.setDisable(!found.canBeCaptured());
   }
 
   private void columns() {
@@ -316,24 +198,10 @@ public final class ShelfPage implements Page {
     table.column("column.changed", 145, this::changedCell).setMinWidth(WHEN);
     table.column("column.recorded", 230, this::standingCell);
     table.column("column.revision", 110, this::revisionCell);
-    table.picking(context.tray(), this::wanted);
+    table.picking(context.tray(), presenter::wanted);
     table.state("gone", row -> row.standing() == FolderRow.RowStanding.GONE);
-    table.state("due", ShelfPage::isDue);
+    table.state("due", ShelfPresenter::isDue);
     table.placeholder(Nodes.text(Words.of("shelf.folder.empty"), "soft"));
-  }
-
-  private void open(FolderRow row) {
-    if (row.kind() == FolderRow.RowKind.FOLDER) {
-      context.navigator().go(new Place.OneShelf(shelf, row.path()));
-    } else if (row.file().isPresent()) {
-      context
-          .navigator()
-          .go(
-              new Place.OneFile(
-                  new FileRef(shelf.store(), row.file().getAsLong()), Optional.empty()));
-    } else {
-      context.navigator().go(new Place.Stray(row.address()));
-    }
   }
 
   // ---- cells
@@ -386,7 +254,7 @@ public final class ShelfPage implements Page {
     boolean bad =
         row.standing() == FolderRow.RowStanding.GONE
             || row.standing() == FolderRow.RowStanding.UNREADABLE;
-    cell.getStyleClass().add(bad ? "rust" : isDue(row) ? "strong" : "soft");
+    cell.getStyleClass().add(bad ? "rust" : ShelfPresenter.isDue(row) ? "strong" : "soft");
   }
 
   private void revisionCell(TableCell<FolderRow, FolderRow> cell, FolderRow row) {

@@ -5,8 +5,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
-import java.util.stream.Collectors;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -17,21 +15,16 @@ import javafx.scene.control.TableColumn;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.history.ReceiptItem.Outcome;
 import org.mendedleaf.core.place.Step;
-import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Tray;
-import org.mendedleaf.core.session.Complaint;
-import org.mendedleaf.core.session.FileRef;
-import org.mendedleaf.core.tray.RunReceipt;
-import org.mendedleaf.core.tray.TrayRehearsal;
 import org.mendedleaf.core.tray.TrayRehearsal.RehearsedStep;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Recovering;
 import org.mendedleaf.desktop.work.navigation.Action;
 import org.mendedleaf.desktop.work.navigation.Page;
 import org.mendedleaf.desktop.work.navigation.Place;
@@ -46,8 +39,8 @@ public final class RehearsalPage implements Page {
   private final Label more = Nodes.text("", "soft");
   private final Button go;
   private final Button compare;
-  private final SheetTable<RehearsedStep> table =
-      new SheetTable<>("steps", this::open, line -> name(line.step()));
+  private final RehearsalPresenter presenter;
+  private final SheetTable<RehearsedStep> table;
   private final VBox root;
   private Shown.SizeUnit unit = Shown.SizeUnit.KB;
   private TableColumn<RehearsedStep, RehearsedStep> sizes;
@@ -56,6 +49,10 @@ public final class RehearsalPage implements Page {
   public RehearsalPage(Context context, Place.Rehearsed place) {
     this.context = context;
     this.tray = place.tray();
+    this.presenter = new RehearsalPresenter(context, tray);
+    this.table = new SheetTable<>("steps", presenter::open, line -> name(line.step()));
+    presenter.factsProperty().addListener((property, before, now) -> show(now));
+    presenter.problemProperty().addListener((property, before, now) -> showProblem(now));
     go = Nodes.button(Words.of("rehearsal.none"), "Ctrl+Enter", this::run);
     go.setId("run-tray");
     go.setDisable(true);
@@ -92,16 +89,15 @@ public final class RehearsalPage implements Page {
 
   @Override
   public void refresh() {
-    context
-        .background()
-        .ask(
-            () -> RehearsalFacts.of(tray, context.office().recoveries().rehearse(tray)),
-            this::show,
-            problem -> {
-              summary.setText(Complaint.sentence(problem));
-              table.show(List.of());
-              go.setDisable(true);
-            });
+    presenter.refresh();
+  }
+
+  private void showProblem(String problem) {
+    if (!problem.isEmpty()) {
+      summary.setText(problem);
+      table.show(List.of());
+      go.setDisable(true);
+    }
   }
 
   @Override
@@ -111,37 +107,10 @@ public final class RehearsalPage implements Page {
         Action.of("rehearsal.compare", "Shortcut+E", compare::fire));
   }
 
-  /** A rehearsal as it is shown, counted beside the interface thread. */
-  private record RehearsalFacts(
-      List<RehearsedStep> lines,
-      Map<Outcome, Long> counts,
-      long bytes,
-      long largest,
-      long written,
-      boolean remarks,
-      boolean mends) {
-
-    static RehearsalFacts of(Tray tray, TrayRehearsal rehearsal) {
-      List<RehearsedStep> lines = rehearsal.lines();
-      return new RehearsalFacts(
-          lines,
-          lines.stream()
-              .collect(
-                  Collectors.groupingBy(
-                      line -> line.step().planned(), TreeMap::new, Collectors.counting())),
-          rehearsal.bytes(),
-          lines.stream().mapToLong(line -> line.step().bytes()).max().orElse(0),
-          lines.stream()
-              .filter(line -> line.step().file().isPresent() && writes(line.step().planned()))
-              .count(),
-          lines.stream().anyMatch(line -> !line.step().why().isEmpty()),
-          tray.entries().stream()
-              .map(entry -> entry.own().orElse(tray.handling()))
-              .anyMatch(how -> how.destination() instanceof Destination.InPlace));
+  private void show(RehearsalPresenter.@Nullable RehearsalFacts seen) {
+    if (seen == null) {
+      return;
     }
-  }
-
-  private void show(RehearsalFacts seen) {
     unit = Shown.SizeUnit.fitting(seen.largest());
     sizes.setText(Words.of("column.size", unit.name()));
     remarks.setVisible(seen.remarks());
@@ -149,13 +118,12 @@ public final class RehearsalPage implements Page {
     summary.setText(Shown.size(seen.bytes()) + " · " + told(seen.counts(), "rehearsal.count."));
     more.setText(PickWords.handling(tray.handling()));
     long written = seen.written();
-    long taken = seen.counts().getOrDefault(Outcome.REMOVED, 0L);
     boolean mends = seen.mends();
-    go.setDisable(written + taken == 0);
+    go.setDisable(!seen.doesAnything());
     go.setText(
-        written + taken == 0
-            ? Words.of("rehearsal.none")
-            : Words.count(mends ? "rehearsal.mend" : "rehearsal.copy", written));
+        seen.doesAnything()
+            ? Words.count(mends ? "rehearsal.mend" : "rehearsal.copy", written)
+            : Words.of("rehearsal.none"));
     go.getStyleClass().setAll("button", mends ? "gilded" : "moss");
     showChoice();
   }
@@ -166,68 +134,18 @@ public final class RehearsalPage implements Page {
     return String.join(" · ", words);
   }
 
-  private static boolean writes(Outcome outcome) {
-    return outcome == Outcome.RECOVERED
-        || outcome == Outcome.MADE_ROOM
-        || outcome == Outcome.BESIDE
-        || outcome == Outcome.PACKED;
-  }
-
   /** Only where something else stands is there something to compare. */
   private void showChoice() {
-    Optional<RehearsedStep> line = table.chosen();
-    compare.setDisable(
-        line.isEmpty()
-            || line.get().step().stands().isEmpty()
-            || line.get().step().file().isEmpty());
+    compare.setDisable(table.chosen().filter(RehearsalPresenter::canCompare).isEmpty());
   }
 
   private void compare() {
-    table
-        .chosen()
-        .ifPresent(
-            line ->
-                context
-                    .navigator()
-                    .go(
-                        new Place.OneFile(
-                            new FileRef(line.shelf().store(), line.step().file().orElseThrow()),
-                            Optional.of(line.step().revision().orElseThrow()),
-                            line.step().stands().map(Step.Stands::at))));
-  }
-
-  private void open(RehearsedStep line) {
-    line.step()
-        .file()
-        .ifPresent(
-            file ->
-                context
-                    .navigator()
-                    .go(
-                        new Place.OneFile(
-                            new FileRef(line.shelf().store(), file),
-                            line.step().revision().isPresent()
-                                ? Optional.of(line.step().revision().getAsInt())
-                                : Optional.empty())));
+    table.chosen().ifPresent(presenter::compare);
   }
 
   private void run() {
     go.setDisable(true);
-    new Recovering(context)
-        .run(
-            Words.of("tray.job", tray.entries().size()),
-            progress -> context.office().recoveries().run(tray, progress),
-            this::done);
-  }
-
-  private void done(RunReceipt receipt) {
-    new DonePicks(context.tray()).takeOff(receipt);
-    if (receipt.act().id() == RunReceipt.NOT_NOTED) {
-      new Recovering(context).tell(receipt);
-      context.navigator().back();
-      return;
-    }
-    context.navigator().go(new Place.ReceiptOf(receipt.store(), receipt.act().id()));
+    presenter.run();
   }
 
   static String name(Step step) {

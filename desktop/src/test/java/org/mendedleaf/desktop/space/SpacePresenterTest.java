@@ -5,6 +5,7 @@ import static org.mockito.Mockito.mock;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Random;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -27,7 +28,9 @@ class SpacePresenterTest {
   void twoKinds() throws Exception {
     desk = new TestDesk(base);
     for (int i = 0; i < 3; i++) {
-      desk.write("list.csv", "state %d of the list ".formatted(i).repeat(400));
+      byte[] noise = new byte[20_000];
+      new Random(i).nextBytes(noise);
+      desk.write("list.csv", noise);
       desk.write("notes/small.txt", "small %d ".formatted(i).repeat(90));
       desk.write("notes/other.txt", "other %d ".formatted(i).repeat(90));
       desk.capture();

@@ -1,0 +1,90 @@
+package org.mendedleaf.desktop.lost;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.never;
+import static org.mockito.Mockito.verify;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.keeping.LostAndFound.Lost;
+import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.desktop.work.InTurn;
+import org.mendedleaf.desktop.work.navigation.Navigator;
+import org.mendedleaf.desktop.work.navigation.Place;
+
+/** What left the shelves: where its lines lead, and that it comes back. */
+class LostPresenterTest {
+
+  @TempDir Path base;
+  private final Navigator navigator = mock(Navigator.class);
+  private TestDesk desk;
+  private LostPresenter presenter;
+
+  @BeforeEach
+  void aFileAndAFolderAreGone() throws Exception {
+    desk = new TestDesk(base);
+    desk.write("list.csv", "the list");
+    desk.write("stays.txt", "stays");
+    desk.write("Orders/first.txt", "one");
+    desk.write("Orders/second.txt", "two");
+    desk.capture();
+    desk.clock().forward(Duration.ofHours(1));
+    Files.delete(desk.file("list.csv"));
+    Files.delete(desk.file("Orders/first.txt"));
+    Files.delete(desk.file("Orders/second.txt"));
+    Files.delete(desk.file("Orders"));
+    desk.capture();
+    presenter = new LostPresenter(InTurn.of(desk, navigator));
+    presenter.refresh();
+  }
+
+  @AfterEach
+  void close() {
+    desk.close();
+  }
+
+  private Lost lost(String name) {
+    return presenter.lostProperty().get().stream()
+        .filter(one -> one.path().name().equals(name))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  @Test
+  void aFolderThatWentWholeIsOneLineAndLeadsToWhatItWas() {
+    assertThat(LostPresenter.files(presenter.lostProperty().get())).isEqualTo(3);
+    assertThat(lost("Orders").folder()).isTrue();
+    presenter.open(lost("Orders"));
+    verify(navigator).go(any(Place.ShelfAt.class));
+    presenter.open(lost("list.csv"));
+    verify(navigator).go(any(Place.OneFile.class));
+    assertThat(presenter.wanted(lost("Orders")).orElseThrow().entry().pick())
+        .isInstanceOf(Pick.OfMoment.class);
+    assertThat(presenter.wanted(lost("list.csv")).orElseThrow().entry().pick())
+        .isInstanceOf(Pick.OfRevision.class);
+  }
+
+  @Test
+  void whatIsWantedComesBackToItsPlaceOrAsACopyToAnother() throws Exception {
+    presenter.bringBack(List.of(), "");
+    verify(navigator, never()).complain(any());
+    Path elsewhere = Files.createDirectory(base.resolve("elsewhere"));
+    presenter.bringBack(List.of(lost("list.csv")), elsewhere.toString());
+    assertThat(elsewhere.resolve("list.csv")).hasContent("the list");
+    assertThat(desk.file("list.csv")).doesNotExist();
+    presenter.bringBack(List.of(lost("Orders"), lost("list.csv")), "  ");
+    assertThat(desk.file("list.csv")).hasContent("the list");
+    assertThat(desk.file("Orders/second.txt")).hasContent("two");
+    presenter.refresh();
+    assertThat(presenter.lostProperty().get()).isEmpty();
+  }
+}
