@@ -166,14 +166,14 @@ public final class SnapshotsPage implements Page {
             cell.setText(Words.of("snapshot.cause", row.snapshot().cause(), row.snapshot().by())));
     table.column(
         "column.keptUntil",
-        130,
+        175,
         (cell, row) -> {
           cell.setText(presenter.kept(row.snapshot()));
           cell.getStyleClass().add("soft");
         });
     table.column(
         "column.reason",
-        200,
+        155,
         (cell, row) -> {
           cell.setText(row.snapshot().reason());
           Tip.on(cell, row.snapshot().reason());
