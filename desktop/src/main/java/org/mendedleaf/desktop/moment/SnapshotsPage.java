@@ -137,7 +137,7 @@ public final class SnapshotsPage implements Page {
   private void columns() {
     table.column(
         "column.label",
-        220,
+        190,
         (cell, row) -> {
           cell.setText(row.snapshot().label());
           cell.getStyleClass().add("strong");
@@ -166,14 +166,14 @@ public final class SnapshotsPage implements Page {
             cell.setText(Words.of("snapshot.cause", row.snapshot().cause(), row.snapshot().by())));
     table.column(
         "column.keptUntil",
-        175,
+        172,
         (cell, row) -> {
           cell.setText(presenter.kept(row.snapshot()));
           cell.getStyleClass().add("soft");
         });
     table.column(
         "column.reason",
-        155,
+        185,
         (cell, row) -> {
           cell.setText(row.snapshot().reason());
           Tip.on(cell, row.snapshot().reason());
