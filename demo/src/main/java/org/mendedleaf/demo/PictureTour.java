@@ -105,30 +105,29 @@ public final class PictureTour {
     picture(
         "care-plan-edited",
         new Place.PlanOf(orders),
-        scene ->
-            ((TextField) scene.lookup("#rule-1"))
-                .setText("what closed a week in the last 2 months"));
+        write("#rule-1", "what closed a week in the last 2 months"));
     forecast("forecast", cutting);
-    picture("file-on-notice", file(office, "Orders:price-list.csv"), scene -> choose(scene, -9));
+    picture("file-on-notice", file(office, "Orders:price-list.csv"), step(-9));
     picture("today", new Place.Today());
     picture("space", new Place.SpaceOf());
     picture("ledger", new Place.Ledger());
     picture("letting-go", new Place.Thinning(orders));
     picture("snapshots", new Place.ShelfSnapshots(cutting, InnerPath.ROOT));
-    picture(
-        "found",
-        new Place.AllShelves(),
-        scene -> ((TextField) scene.lookup("#search")).setText("layout whimbrel"));
+    picture("found", new Place.AllShelves(), write("#search", "layout whimbrel"));
     picture("file", kestrel);
-    picture("file-earlier", kestrel, scene -> choose(scene, -1));
-    picture("file-facts", kestrel, PictureTour::showFacts);
+    picture("file-earlier", kestrel, step(-1));
+    picture("file-facts", kestrel, press("#facts-tab"));
     FileRef report = reference(office, "Repairs:Job 308/insurance report.pdf");
     int held = office.files().life(report).newest().number() - 1;
     picture("file-held", new Place.OneFile(report, Optional.of(held)));
     picture("erase-held", new Place.Erase(report, held));
     FileRef list = ((Place.OneFile) kestrel).file();
     picture("erase", new Place.Erase(list, office.files().life(list).newest().number()));
-    picture("erase-all", new Place.Erase(list, 3), PictureTour::chooseAllOfIt);
+    picture(
+        "erase-all",
+        new Place.Erase(list, 3),
+        new Touch<>("#erase-all", RadioButton.class, all -> all.setSelected(true)),
+        write("#erase-name", "mainsail-cut-list.csv"));
     compared("file-compare-table", kestrel);
     compared("file-compare-text", file(office, "Repairs:Job 304/repair notes.txt"));
     compared("file-compare-document", file(office, "Orders:Quotations/Marsh.docx"));
@@ -143,7 +142,7 @@ public final class PictureTour {
     picture("on-no-shelf", new Place.Stray(downloads.resolve("letter to the harbour master.odt")));
     picture("protect", new Place.NewShelf(Optional.of(downloads)));
     onInterface(() -> window.looks().toggleNight());
-    picture("file-night", kestrel, scene -> choose(scene, -1));
+    picture("file-night", kestrel, step(-1));
     forecast("forecast-night", cutting);
     picture("care-plan-night", new Place.PlanOf(orders));
     picture("today-night", new Place.Today());
@@ -159,7 +158,7 @@ public final class PictureTour {
     for (int i = 0; i < LOOKS && isEmpty("#families"); i++) {
       Thread.sleep(settled.toMillis() / 10);
     }
-    saved("gather", scene -> {});
+    saved("gather");
   }
 
   /** Another plan beside the shelf's own, once all are told. */
@@ -168,12 +167,18 @@ public final class PictureTour {
     for (int i = 0; i < LOOKS && isEmpty("#outlook"); i++) {
       Thread.sleep(settled.toMillis() / 10);
     }
-    saved(name, PictureTour::chooseThird);
+    saved(
+        name,
+        new Touch<>("#outlook", TableView.class, table -> table.getSelectionModel().select(2)));
   }
 
   private boolean isEmpty(String table) throws InterruptedException {
     AtomicBoolean empty = new AtomicBoolean();
-    onInterface(() -> empty.set(((TableView<?>) scene().lookup(table)).getItems().isEmpty()));
+    onInterface(
+        () ->
+            empty.set(
+                !(scene().lookup(table) instanceof TableView<?> shown)
+                    || shown.getItems().isEmpty()));
     return empty.get();
   }
 
@@ -182,7 +187,8 @@ public final class PictureTour {
     for (int i = 0; i < LOOKS && window.context().arrivals().waiting().isEmpty(); i++) {
       Thread.sleep(settled.toMillis());
     }
-    picture("bring-in", new Place.BringIn(), scene -> scene.lookup("#arrivals").requestFocus());
+    picture(
+        "bring-in", new Place.BringIn(), new Touch<>("#arrivals", Node.class, Node::requestFocus));
   }
 
   /** Picks from two moments and two shelves, their rehearsal, and the receipt. */
@@ -225,50 +231,69 @@ public final class PictureTour {
     return office.addresses().file(address, Path.of(""));
   }
 
-  private static void chooseAllOfIt(Scene scene) {
-    ((RadioButton) scene.lookup("#erase-all")).setSelected(true);
-    ((TextField) scene.lookup("#erase-name")).setText("mainsail-cut-list.csv");
+  /** What is done to a part of a page, once the page has it. */
+  private record Touch<N extends Node>(String id, Class<N> kind, Consumer<N> act) {
+
+    /** Whether it was done. */
+    boolean done(Scene scene) {
+      Node part = scene.lookup(id);
+      if (part == null) {
+        return false;
+      }
+      act.accept(kind.cast(part));
+      return true;
+    }
   }
 
-  private static void choose(Scene scene, int steps) {
-    ((LifeLine) scene.lookup("#life-line")).walk(steps);
+  private static Touch<TextField> write(String field, String text) {
+    return new Touch<>(field, TextField.class, shown -> shown.setText(text));
   }
 
-  private static void chooseThird(Scene scene) {
-    ((TableView<?>) scene.lookup("#outlook")).getSelectionModel().clearAndSelect(2);
+  private static Touch<ToggleButton> press(String button) {
+    return new Touch<>(button, ToggleButton.class, shown -> shown.setSelected(true));
   }
 
-  private static void showFacts(Scene scene) {
-    Node tab = scene.lookup("#facts-tab");
-    ((ToggleButton) tab).setSelected(true);
+  private static Touch<LifeLine> step(int revisions) {
+    return new Touch<>("#life-line", LifeLine.class, shown -> shown.walk(revisions));
   }
 
   private void compared(String name, Place place) throws Exception {
-    picture(name, place, scene -> ((ToggleButton) scene.lookup("#compare-tab")).setSelected(true));
+    picture(name, place, press("#compare-tab"));
   }
 
-  private void picture(String name, Place place) throws Exception {
-    picture(name, place, scene -> {});
-  }
-
-  private void picture(String name, Place place, Consumer<Scene> act) throws Exception {
+  private void picture(String name, Place place, Touch<?>... touches) throws Exception {
     if (!only.isEmpty() && !only.contains(name)) {
       return;
     }
     onInterface(() -> window.go(place));
-    saved(name, act);
+    saved(name, touches);
   }
 
-  private void saved(String name, Consumer<Scene> act) throws Exception {
+  private void saved(String name, Touch<?>... touches) throws Exception {
     if (!only.isEmpty() && !only.contains(name)) {
       return;
     }
     Thread.sleep(settled.toMillis());
-    onInterface(() -> act.accept(scene()));
+    for (Touch<?> touch : touches) {
+      perform(name, touch);
+    }
     Thread.sleep(settled.toMillis());
     AtomicReference<WritableImage> taken = new AtomicReference<>();
     onInterface(() -> taken.set(scene().snapshot(null)));
     save(taken.get(), folder.resolve(name + ".png"));
+  }
+
+  // A page may be a question's answer away: on a busy machine the time to settle is not enough.
+  private void perform(String name, Touch<?> touch) throws Exception {
+    AtomicBoolean done = new AtomicBoolean();
+    for (int i = 0; i < LOOKS; i++) {
+      onInterface(() -> done.set(touch.done(scene())));
+      if (done.get()) {
+        return;
+      }
+      Thread.sleep(settled.toMillis() / 10);
+    }
+    throw new IllegalStateException("The page of " + name + " never had " + touch.id() + ".");
   }
 
   private Scene scene() {
