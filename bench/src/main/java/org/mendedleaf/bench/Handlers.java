@@ -8,23 +8,11 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.Callable;
 import java.util.concurrent.CountDownLatch;
-import java.util.concurrent.Executors;
-import java.util.concurrent.FutureTask;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.BooleanSupplier;
-import javafx.application.Platform;
-import javafx.event.Event;
-import javafx.event.EventDispatcher;
-import javafx.scene.Node;
-import javafx.scene.Scene;
-import javafx.scene.control.Labeled;
 import javafx.scene.control.TableView;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
-import javafx.stage.Stage;
-import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.catalog.questions.ChangeQuestions;
 import org.mendedleaf.core.history.InnerPath;
@@ -35,8 +23,6 @@ import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.Shelf;
-import org.mendedleaf.desktop.frame.MainWindow;
-import org.mendedleaf.desktop.work.jobs.Background;
 import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
@@ -44,14 +30,10 @@ import org.mendedleaf.desktop.work.navigation.Place;
  * it, and rehearses that. Everything of ours that runs on the interface thread is timed: answers to
  * questions, and each event as it is dispatched.
  */
-public final class Handlers {
-
-  private static final long HELD = 50_000_000;
+public final class Handlers extends TimedWindow {
 
   /** Milliseconds that somebody looks at the new window before doing anything. */
   private static final long LOOKED_AT = 2000;
-
-  private static final long PATIENCE = 60_000_000_000L;
 
   private static final int ALONE = 20;
   private static final int CAPTURED_BESIDE = 2;
@@ -61,10 +43,6 @@ public final class Handlers {
 
   private final Path base;
   private final int files;
-  private final List<Long> nanos = Collections.synchronizedList(new ArrayList<>());
-  private final List<String> slow = Collections.synchronizedList(new ArrayList<>());
-  private volatile String current = "window";
-  private @Nullable MainWindow window;
 
   private Handlers(Path base, int files) {
     this.base = base;
@@ -92,63 +70,67 @@ public final class Handlers {
       List<ChangeQuestions.ShelfChange> changes = office.moments().changes(shelf);
       Moment then = new Moment.At(changes.get(0).at().plusMillis(1));
       Moment later = new Moment.At(changes.get(changes.size() - 1).at().plusMillis(1));
-      open(office);
+      open(office, CAPTURED_BESIDE);
       Thread.sleep(LOOKED_AT);
       step("shelves", () -> timedGo(new Place.AllShelves()), () -> true);
-      step(
-          "folder now",
-          () -> timedGo(new Place.OneShelf(shelf, new InnerPath("in"))),
-          () -> rows("#files") == files);
-      // Nobody goes to a moment before having seen the present; meanwhile its page is made.
-      Thread.sleep(LOOKED_AT);
-      List<?> prepared = onInterface(() -> lookup("#files-then").getItems());
-      step(
-          "folder at a moment",
-          () -> timedGo(new Place.ShelfAt(shelf, new InnerPath("in"), then)),
-          () -> rows("#files-then") > 0 && lookup("#files-then").getItems() != prepared);
-      step("the rest of it", () -> {}, () -> rows("#files-then") == files);
-      TableView<?> momentTable = table("#files-then");
-      step(
-          "now again",
-          () -> timedGo(new Place.OneShelf(shelf, new InnerPath("in"))),
-          () -> rows("#files") == files);
-      List<?> shownFirst = momentTable.getItems();
-      step(
-          "a later moment",
-          () -> timedGo(new Place.ShelfAt(shelf, new InnerPath("in"), later)),
-          () -> rows("#files-then") > 0 && lookup("#files-then").getItems() != shownFirst);
-      step("the rest of that", () -> {}, () -> rows("#files-then") == files);
-      List<?> shownBefore = onInterface(() -> lookup("#files-then").getItems());
-      step(
-          "straight to the first",
-          () -> timedGo(new Place.ShelfAt(shelf, new InnerPath("in"), then)),
-          () -> lookup("#files-then").getItems() != shownBefore);
-      step("the rest again", () -> {}, () -> rows("#files-then") == files);
+      showNow("folder now", shelf);
+      moments(shelf, then, later);
       TableView<?> table = table("#files-then");
-      step("to the end", () -> key(table, KeyCode.END, false), () -> true);
-      step("half way", () -> table.scrollTo(files / 2), () -> true);
-      for (int i = 0; i < 200; i++) {
-        step("", () -> key(table, KeyCode.DOWN, false), () -> true);
-      }
-      for (String letter : List.of("f", "i", "l", "e", " ", "0", "9")) {
-        step("", () -> typed(table, letter), () -> true);
-      }
-      step("choose all", () -> key(table, KeyCode.A, true), () -> true);
-      // A blank soon after letters would belong to what is typed ahead.
-      Thread.sleep(1000);
-      step(
-          "pick all",
-          () -> typed(table, " "),
-          () -> window.context().tray().picks().size() == files);
-      step("tray", () -> timedGo(new Place.OnTray()), () -> rows("#picks") == files);
-      step("copy elsewhere", () -> time(this::copyElsewhere), () -> true);
-      step(
-          "rehearsal",
-          () -> timedGo(new Place.Rehearsed(window.context().tray().tray())),
-          () -> rows("#steps") == files);
+      walk(table);
+      pickAll(table);
       report();
       besideCaptures(office, shelf);
     }
+  }
+
+  private void showNow(String name, Shelf shelf) throws Exception {
+    Place place = new Place.OneShelf(shelf, new InnerPath("in"));
+    step(name, () -> timedGo(place), () -> rows("#files") == files);
+  }
+
+  private void moments(Shelf shelf, Moment then, Moment later) throws Exception {
+    // Nobody goes to a moment before having seen the present; meanwhile its page is made.
+    Thread.sleep(LOOKED_AT);
+    showMoment("folder at a moment", "the rest of it", shelf, then);
+    showNow("now again", shelf);
+    showMoment("a later moment", "the rest of that", shelf, later);
+    showMoment("straight to the first", "the rest again", shelf, then);
+  }
+
+  private void showMoment(String name, String rest, Shelf shelf, Moment moment) throws Exception {
+    List<?> before = onInterface(() -> lookup("#files-then").getItems());
+    step(
+        name,
+        () -> timedGo(new Place.ShelfAt(shelf, new InnerPath("in"), moment)),
+        () -> rows("#files-then") > 0 && lookup("#files-then").getItems() != before);
+    step(rest, () -> {}, () -> rows("#files-then") == files);
+  }
+
+  private void walk(TableView<?> table) throws Exception {
+    step("to the end", () -> key(table, KeyCode.END, false), () -> true);
+    step("half way", () -> table.scrollTo(files / 2), () -> true);
+    for (int i = 0; i < 200; i++) {
+      step("", () -> key(table, KeyCode.DOWN, false), () -> true);
+    }
+    for (String letter : List.of("f", "i", "l", "e", " ", "0", "9")) {
+      step("", () -> typed(table, letter), () -> true);
+    }
+  }
+
+  private void pickAll(TableView<?> table) throws Exception {
+    step("choose all", () -> key(table, KeyCode.A, true), () -> true);
+    // A blank soon after letters would belong to what is typed ahead.
+    Thread.sleep(1000);
+    step(
+        "pick all",
+        () -> typed(table, " "),
+        () -> window().context().tray().picks().size() == files);
+    step("tray", () -> timedGo(new Place.OnTray()), () -> rows("#picks") == files);
+    step("copy elsewhere", () -> time(this::copyElsewhere), () -> true);
+    step(
+        "rehearsal",
+        () -> timedGo(new Place.Rehearsed(window().context().tray().tray())),
+        () -> rows("#steps") == files);
   }
 
   /**
@@ -166,7 +148,7 @@ public final class Handlers {
       String name = "capture " + i;
       onInterface(
           () -> {
-            window
+            window()
                 .context()
                 .jobs()
                 .startDue(
@@ -225,7 +207,7 @@ public final class Handlers {
 
   private void copyElsewhere() {
     Handling elsewhere = Handling.IN_PLACE.to(new Destination.Folder(base.resolve("out")));
-    window.context().tray().handlingProperty().set(elsewhere);
+    window().context().tray().handlingProperty().set(elsewhere);
   }
 
   private Shelf fill(Office office) throws IOException {
@@ -253,154 +235,5 @@ public final class Handlers {
     if (!(outcome instanceof CaptureOutcome.Done)) {
       throw new IOException("could not be captured: " + outcome);
     }
-  }
-
-  private void open(Office office) throws InterruptedException {
-    CountDownLatch shown = new CountDownLatch(1);
-    Platform.startup(
-        () -> {
-          Background background =
-              new Background(
-                  Executors.newFixedThreadPool(3),
-                  Executors.newCachedThreadPool(),
-                  Executors.newFixedThreadPool(CAPTURED_BESIDE),
-                  work -> Platform.runLater(() -> time(work)));
-          window = new MainWindow(new Stage(), office, background, file -> {});
-          window.show(List.of());
-          EventDispatcher plain = window.scene().getEventDispatcher();
-          window
-              .scene()
-              .setEventDispatcher(
-                  (event, tail) -> {
-                    long start = System.nanoTime();
-                    Event left = plain.dispatchEvent(event, tail);
-                    took(event.getEventType().toString(), System.nanoTime() - start);
-                    return left;
-                  });
-          shown.countDown();
-        });
-    shown.await();
-  }
-
-  private void timedGo(Place place) {
-    time(() -> window.go(place));
-  }
-
-  private void time(Runnable work) {
-    long start = System.nanoTime();
-    work.run();
-    took("work", System.nanoTime() - start);
-  }
-
-  private void took(String what, long time) {
-    nanos.add(time);
-    if (time > HELD) {
-      slow.add("%s, %s: %.0f ms".formatted(current, what, time / 1e6));
-    }
-  }
-
-  /** Does something on the interface thread, timed, and waits until it shows. */
-  private void step(String name, Runnable act, Callable<Boolean> shows) throws Exception {
-    int before = nanos.size();
-    current = name;
-    long start = System.nanoTime();
-    AtomicLong drawn = new AtomicLong();
-    onInterface(
-        () -> {
-          act.run();
-          onNextFrame(() -> drawn.compareAndSet(0, System.nanoTime()));
-          return null;
-        });
-    while (!onInterface(shows)) {
-      if (System.nanoTime() - start > PATIENCE) {
-        throw new IllegalStateException(name + " did not show in time; there stands: " + texts());
-      }
-      Thread.sleep(5);
-    }
-    onInterface(() -> null);
-    if (!name.isEmpty()) {
-      long slowest = List.copyOf(nanos).stream().skip(before).mapToLong(n -> n).max().orElse(0);
-      System.out.printf(
-          "%-21s first frame after %5s ms, shows after %,6.0f ms, slowest handler %,4.0f ms%n",
-          name,
-          drawn.get() == 0 ? "-" : "%,.0f".formatted((drawn.get() - start) / 1e6),
-          (System.nanoTime() - start) / 1e6,
-          slowest / 1e6);
-    }
-  }
-
-  /** Does something once what has been changed by now is handed to the renderer. */
-  private void onNextFrame(Runnable act) {
-    Scene scene = window.scene();
-    Runnable[] listener = new Runnable[1];
-    listener[0] =
-        () -> {
-          scene.removePostLayoutPulseListener(listener[0]);
-          Platform.runLater(act);
-        };
-    scene.addPostLayoutPulseListener(listener[0]);
-    Platform.requestNextPulse();
-  }
-
-  private List<String> texts() throws Exception {
-    return onInterface(
-        () ->
-            window.scene().getRoot().lookupAll(".label").stream()
-                .map(node -> ((Labeled) node).getText())
-                .filter(text -> text != null && !text.isEmpty())
-                .toList());
-  }
-
-  private static <T> T onInterface(Callable<T> act) throws Exception {
-    FutureTask<T> task = new FutureTask<>(act);
-    Platform.runLater(task);
-    return task.get();
-  }
-
-  private TableView<?> table(String id) throws Exception {
-    return onInterface(() -> lookup(id));
-  }
-
-  private TableView<?> lookup(String id) {
-    return (TableView<?>) window.scene().lookup(id);
-  }
-
-  private int rows(String id) {
-    Scene scene = window.scene();
-    return scene.lookup(id) instanceof TableView<?> table ? table.getItems().size() : -1;
-  }
-
-  private static void key(Node node, KeyCode code, boolean control) {
-    Event.fireEvent(
-        node, new KeyEvent(KeyEvent.KEY_PRESSED, "", "", code, false, control, false, false));
-    Event.fireEvent(
-        node, new KeyEvent(KeyEvent.KEY_RELEASED, "", "", code, false, control, false, false));
-  }
-
-  private static void typed(Node node, String text) {
-    for (int i = 0; i < text.length(); i++) {
-      Event.fireEvent(
-          node,
-          new KeyEvent(
-              KeyEvent.KEY_TYPED,
-              text.substring(i, i + 1),
-              "",
-              KeyCode.UNDEFINED,
-              false,
-              false,
-              false,
-              false));
-    }
-  }
-
-  private void report() {
-    List<Long> sorted = nanos.stream().sorted().toList();
-    System.out.printf(
-        "%,d handlers: median %.2f ms, 99th percentile %.1f ms, slowest %.0f ms (hold: 99th 50 ms)%n",
-        sorted.size(),
-        sorted.get(sorted.size() / 2) / 1e6,
-        sorted.get(sorted.size() * 99 / 100) / 1e6,
-        sorted.get(sorted.size() - 1) / 1e6);
-    System.out.println("above it: " + String.join("; ", slow));
   }
 }

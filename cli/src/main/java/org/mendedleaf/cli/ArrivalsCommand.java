@@ -7,7 +7,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.cli.answers.SuggestionAnswer;
@@ -21,19 +20,15 @@ import org.mendedleaf.core.session.Shelf;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.ParentCommand;
 
 /** What waits in the folders in which files arrive. */
 @Command(
     name = "arrivals",
-    mixinStandardHelpOptions = true,
     description = {
       "Show what waits in the chosen folders, newest first, and what each most likely replaces.",
       "With --admit, what shelves admit automatically is brought in."
     })
-final class ArrivalsCommand implements Callable<Integer> {
-
-  @ParentCommand private MendedLeafCommand root;
+final class ArrivalsCommand extends OfficeCommand {
 
   @Option(
       names = "--admit",
@@ -42,11 +37,7 @@ final class ArrivalsCommand implements Callable<Integer> {
   private boolean admit;
 
   @Override
-  public Integer call() throws IOException {
-    return root.answer(this::waiting);
-  }
-
-  private Answer waiting(Office office) throws IOException {
+  Answer answer(Office office) throws IOException {
     List<ArrivalFolders.Arrival> waiting = office.arrivals().waiting();
     List<Suggestion> suggestions =
         office
@@ -85,23 +76,21 @@ final class ArrivalsCommand implements Callable<Integer> {
     return done;
   }
 
-  @Command(
-      name = "folder",
-      mixinStandardHelpOptions = true,
-      description = "Look for arrivals in a folder from now on.")
+  @Command(name = "folder", description = "Look for arrivals in a folder from now on.")
   int folder(
       @Parameters(paramLabel = "DIR") Path folder,
       @Option(names = "--no-longer", description = "Look there no longer.") boolean noLonger)
       throws IOException {
-    return root.answer(
-        office -> {
-          if (noLonger) {
-            office.arrivals().remove(root.resolve(folder));
-          } else {
-            office.arrivals().add(root.resolve(folder));
-          }
-          return folders(office);
-        });
+    return root()
+        .answer(
+            office -> {
+              if (noLonger) {
+                office.arrivals().remove(root().resolve(folder));
+              } else {
+                office.arrivals().add(root().resolve(folder));
+              }
+              return folders(office);
+            });
   }
 
   private static Answer folders(Office office) throws IOException {
@@ -116,41 +105,40 @@ final class ArrivalsCommand implements Callable<Integer> {
         node, lines.isEmpty() ? "Arrivals are looked for nowhere.\n" : String.join("", lines));
   }
 
-  @Command(
-      name = "dismiss",
-      mixinStandardHelpOptions = true,
-      description = "Do not offer a file again; it stays where it is.")
+  @Command(name = "dismiss", description = "Do not offer a file again; it stays where it is.")
   int dismiss(@Parameters(paramLabel = "FILE", arity = "1..*") List<Path> files)
       throws IOException {
-    return root.answer(
-        office -> {
-          office.arrivals().dismiss(files.stream().map(root::resolve).toList());
-          return folders(office);
-        });
+    return root()
+        .answer(
+            office -> {
+              office.arrivals().dismiss(files.stream().map(root()::resolve).toList());
+              return folders(office);
+            });
   }
 
   @Command(
       name = "same-named",
-      mixinStandardHelpOptions = true,
       description = "Say whether a shelf lets same-named arrivals become revisions automatically.")
   int sameNamed(
       @Parameters(paramLabel = "SHELF") String name,
       @Parameters(paramLabel = "by-themselves|ask") String wanted)
       throws IOException {
-    return root.answer(
-        office -> {
-          if (!wanted.equals("by-themselves") && !wanted.equals("ask")) {
-            throw new SentenceException(
-                "Same-named arrivals come in “by-themselves”, or “ask”, not “%s”. Nothing was changed."
-                    .formatted(wanted));
-          }
-          boolean admits = wanted.equals("by-themselves");
-          Shelf shelf = office.recordingAndPeople().admits(office.shelves().named(name), admits);
-          String text =
-              admits
-                  ? "Same-named arrivals become revisions of files on %s automatically where nothing speaks against it.%n"
-                  : "Arrivals for %s wait until somebody brings them in.%n";
-          return Answer.done(Json.shelf(shelf), text.formatted(shelf.name()));
-        });
+    return root()
+        .answer(
+            office -> {
+              if (!wanted.equals("by-themselves") && !wanted.equals("ask")) {
+                throw new SentenceException(
+                    "Same-named arrivals come in “by-themselves”, or “ask”, not “%s”. Nothing was changed."
+                        .formatted(wanted));
+              }
+              boolean admits = wanted.equals("by-themselves");
+              Shelf shelf =
+                  office.recordingAndPeople().admits(office.shelves().named(name), admits);
+              String text =
+                  admits
+                      ? "Same-named arrivals become revisions of files on %s automatically where nothing speaks against it.%n"
+                      : "Arrivals for %s wait until somebody brings them in.%n";
+              return Answer.done(Json.shelf(shelf), text.formatted(shelf.name()));
+            });
   }
 }

@@ -5,7 +5,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.RecoveryAnswer;
 import org.mendedleaf.core.files.Addresses;
@@ -18,16 +17,13 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.ParentCommand;
 
 /** Brings removed files and folders back. */
 @Command(
     name = "bring-back",
-    mixinStandardHelpOptions = true,
     description = "Bring removed files or folders back, with their newest revisions.")
-final class BringBackCommand implements Callable<Integer> {
+final class BringBackCommand extends OfficeCommand {
 
-  @ParentCommand private MendedLeafCommand root;
   @Mixin private RecoveryOptions how;
 
   @Parameters(paramLabel = "FILE", arity = "1..*")
@@ -37,11 +33,7 @@ final class BringBackCommand implements Callable<Integer> {
   private Optional<Path> to = Optional.empty();
 
   @Override
-  public Integer call() throws IOException {
-    return root.answer(this::bringBack);
-  }
-
-  private Answer bringBack(Office office) throws IOException {
+  Answer answer(Office office) throws IOException {
     List<Tray.Entry> picks = new ArrayList<>();
     for (String file : files) {
       Addresses.Addressed place = place(office, file);
@@ -51,7 +43,9 @@ final class BringBackCommand implements Callable<Integer> {
               shelf.store(), shelf.id(), office.recoveries().bringBack(shelf, place.path())));
     }
     Destination destination =
-        to.isPresent() ? new Destination.Folder(root.resolve(to.get())) : new Destination.InPlace();
+        to.isPresent()
+            ? new Destination.Folder(root().resolve(to.get()))
+            : new Destination.InPlace();
     Tray tray = new Tray(picks, how.handling(destination));
     Shelf first = office.shelves().byId(picks.get(0).store(), picks.get(0).shelf());
     RecoveryAnswer.AsOf now = new RecoveryAnswer.AsOf(first, office.settings().clock().instant());
@@ -60,9 +54,10 @@ final class BringBackCommand implements Callable<Integer> {
 
   private Addresses.Addressed place(Office office, String file) throws IOException {
     if (file.startsWith("id:")) {
-      FileLife life = office.files().life(office.addresses().file(file, root.terminal().folder()));
+      FileLife life =
+          office.files().life(office.addresses().file(file, root().terminal().folder()));
       return new Addresses.Addressed(life.shelf(), life.file().path());
     }
-    return office.addresses().place(file, root.terminal().folder());
+    return office.addresses().place(file, root().terminal().folder());
   }
 }

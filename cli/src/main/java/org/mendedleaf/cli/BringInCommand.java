@@ -6,7 +6,6 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.DoubtText;
 import org.mendedleaf.cli.answers.Exit;
@@ -23,19 +22,15 @@ import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.ParentCommand;
 
 /** Brings files in from outside. */
 @Command(
     name = "bring-in",
-    mixinStandardHelpOptions = true,
     description = {
       "Make a file from outside the next revision of a file on a shelf, or a new one there.",
       "Without --onto, --new and --take-confident it only says what it would replace."
     })
-final class BringInCommand implements Callable<Integer> {
-
-  @ParentCommand private MendedLeafCommand root;
+final class BringInCommand extends OfficeCommand {
 
   @Parameters(paramLabel = "FILE", arity = "1..*", description = "Files, or folders with files.")
   private List<Path> files;
@@ -73,29 +68,26 @@ final class BringInCommand implements Callable<Integer> {
   }
 
   @Override
-  public Integer call() throws IOException {
-    return root.answer(
-        office -> {
-          List<Path> given = files.stream().map(root::resolve).toList();
-          List<Path> arrivals = office.intake().files(given);
-          if (where.onto.isPresent() || where.fresh.isPresent()) {
-            if (arrivals.size() != 1) {
-              throw new SentenceException(
-                  "One file can be brought in onto another or as a new one, and these are %d. Nothing was changed."
-                      .formatted(arrivals.size()));
-            }
-            return where.onto.isPresent()
-                ? onto(office, arrivals.get(0))
-                : fresh(office, arrivals.get(0));
-          }
-          List<Suggestion> suggestions = office.intake().suggest(arrivals, Progress.NONE);
-          return new SuggestionAnswer(office, office.intake().newPlaces(given, suggestions))
-              .of(suggestions, this::takeConfident);
-        });
+  Answer answer(Office office) throws IOException {
+    List<Path> given = files.stream().map(root()::resolve).toList();
+    List<Path> arrivals = office.intake().files(given);
+    if (where.onto.isPresent() || where.fresh.isPresent()) {
+      if (arrivals.size() != 1) {
+        throw new SentenceException(
+            "One file can be brought in onto another or as a new one, and these are %d. Nothing was changed."
+                .formatted(arrivals.size()));
+      }
+      return where.onto.isPresent()
+          ? onto(office, arrivals.get(0))
+          : fresh(office, arrivals.get(0));
+    }
+    List<Suggestion> suggestions = office.intake().suggest(arrivals, Progress.NONE);
+    return new SuggestionAnswer(office, office.intake().newPlaces(given, suggestions))
+        .of(suggestions, this::takeConfident);
   }
 
   private Answer onto(Office office, Path arrival) throws IOException {
-    FileRef target = office.addresses().file(where.onto.orElseThrow(), root.terminal().folder());
+    FileRef target = office.addresses().file(where.onto.orElseThrow(), root().terminal().folder());
     List<String> doubts =
         new DoubtText(office).of(office.intake().doubts(arrival, target, Progress.NONE));
     ObjectNode node = Json.object();
@@ -115,7 +107,7 @@ final class BringInCommand implements Callable<Integer> {
 
   private Answer fresh(Office office, Path arrival) throws IOException {
     Addresses.Addressed place =
-        office.addresses().place(where.fresh.orElseThrow(), root.terminal().folder());
+        office.addresses().place(where.fresh.orElseThrow(), root().terminal().folder());
     ObjectNode node = Json.object();
     ObjectNode one = node.putArray("arrivals").addObject().put("arrival", arrival.toString());
     one.putArray("candidates");

@@ -6,7 +6,6 @@ import java.io.IOException;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Exit;
 import org.mendedleaf.cli.answers.Json;
@@ -24,18 +23,12 @@ import org.mendedleaf.core.session.Shelf;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.ParentCommand;
 
 /** Records what has changed. */
-@Command(
-    name = "capture",
-    mixinStandardHelpOptions = true,
-    description = "Record what has changed on a shelf, or on all of them.")
-final class CaptureCommand implements Callable<Integer> {
+@Command(name = "capture", description = "Record what has changed on a shelf, or on all of them.")
+final class CaptureCommand extends OfficeCommand {
 
   private static final Duration SUMMARIES = Duration.ofSeconds(5);
-
-  @ParentCommand private MendedLeafCommand root;
 
   @Parameters(paramLabel = "SHELF", arity = "0..1")
   private Optional<String> name = Optional.empty();
@@ -54,11 +47,7 @@ final class CaptureCommand implements Callable<Integer> {
   private boolean takeAsRemoved;
 
   @Override
-  public Integer call() throws IOException {
-    return root.answer(this::capture);
-  }
-
-  private Answer capture(Office office) throws IOException {
+  Answer answer(Office office) throws IOException {
     List<Shelf> shelves =
         due
             ? office.rhythms().toCapture().stream().filter(this::isMeant).toList()
@@ -84,7 +73,7 @@ final class CaptureCommand implements Callable<Integer> {
         text.append(lines(shelf, done.report()));
       } else {
         exit = Exit.NOT_DONE;
-        root.terminal().err().println(question(shelf, outcome));
+        root().terminal().err().println(question(shelf, outcome));
       }
     }
     if (due) {
@@ -114,7 +103,8 @@ final class CaptureCommand implements Callable<Integer> {
   private boolean isOn(Shelf shelf) {
     boolean on = shelf.settings().recording() == Recording.ON;
     if (!on) {
-      root.terminal()
+      root()
+          .terminal()
           .err()
           .println(
               "%s: %s, so nothing was recorded."

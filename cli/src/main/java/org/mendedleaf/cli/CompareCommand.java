@@ -8,7 +8,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.FileComparing;
 import org.mendedleaf.cli.answers.Json;
@@ -26,18 +25,14 @@ import org.mendedleaf.core.shelves.FolderComparison.FolderDifference;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.ParentCommand;
 
 /** Compares two states of a file, or a shelf or a folder at two moments. */
 @Command(
     name = "compare",
-    mixinStandardHelpOptions = true,
     description = "Compare two states of a file, or a shelf or folder of it at two moments.")
-final class CompareCommand implements Callable<Integer> {
+final class CompareCommand extends OfficeCommand {
 
   private static final String SNAPSHOT = "snapshot:";
-
-  @ParentCommand private MendedLeafCommand root;
 
   @Parameters(paramLabel = "FILE or SHELF[:folder]")
   private String place;
@@ -68,19 +63,15 @@ final class CompareCommand implements Callable<Integer> {
           "The other moment, or snapshot:LABEL; of a file a revision or any file (by default, now).")
   private String with;
 
-  @Override
-  public Integer call() throws IOException {
-    return root.answer(this::compare);
-  }
-
   /** How differences between lines are written. */
   enum OutputFormat {
     unified
   }
 
-  private Answer compare(Office office) throws IOException {
+  @Override
+  Answer answer(Office office) throws IOException {
     if (revision.isPresent()) {
-      return new FileComparing(office, root.terminal().folder())
+      return new FileComparing(office, root().terminal().folder())
           .compare(place, revision.get(), with, format.isPresent());
     }
     if (at.isEmpty()) {

@@ -6,7 +6,6 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.RecoveryAnswer;
 import org.mendedleaf.core.desk.SentenceException;
@@ -26,16 +25,12 @@ import org.mendedleaf.core.session.Shelf;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.ParentCommand;
 
 /** Copies revisions out; the shelf is untouched. */
 @Command(
     name = "copy-out",
-    mixinStandardHelpOptions = true,
     description = "Write a revision of each file into a folder, under a name that says what it is.")
-final class CopyOutCommand implements Callable<Integer> {
-
-  @ParentCommand private MendedLeafCommand root;
+final class CopyOutCommand extends OfficeCommand {
 
   @Parameters(paramLabel = "FILE", arity = "1..*")
   private List<String> files;
@@ -50,20 +45,17 @@ final class CopyOutCommand implements Callable<Integer> {
   private Path to;
 
   @Override
-  public Integer call() throws IOException {
-    return root.answer(this::copy);
-  }
-
-  private Answer copy(Office office) throws IOException {
+  Answer answer(Office office) throws IOException {
     OfficeSettings settings = office.settings();
     Instant moment = new When(settings.zone()).parse(at.orElse("now"), settings.clock().instant());
     List<Tray.Entry> picks = new ArrayList<>();
     for (String file : files) {
-      FileLife life = office.files().life(office.addresses().file(file, root.terminal().folder()));
+      FileLife life =
+          office.files().life(office.addresses().file(file, root().terminal().folder()));
       Pick pick = new Pick.OfRevision(life.file().id(), number(life, moment));
       picks.add(new Tray.Entry(life.shelf().store(), life.shelf().id(), pick));
     }
-    Destination destination = new Destination.Folder(root.resolve(to));
+    Destination destination = new Destination.Folder(root().resolve(to));
     Tray tray = new Tray(picks, new Handling(destination, IfThere.BESIDE, LaterFiles.KEEP));
     Shelf shelf = office.shelves().byId(picks.get(0).store(), picks.get(0).shelf());
     return new RecoveryAnswer(office)

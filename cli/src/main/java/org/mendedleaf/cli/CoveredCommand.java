@@ -3,34 +3,24 @@ package org.mendedleaf.cli;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.core.files.Coverage;
+import org.mendedleaf.core.office.Office;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.ParentCommand;
 
 /** Whether a path is recorded. */
-@Command(
-    name = "covered",
-    mixinStandardHelpOptions = true,
-    description = "Say in one line whether a file or folder is recorded.")
-final class CoveredCommand implements Callable<Integer> {
-
-  @ParentCommand private MendedLeafCommand root;
+@Command(name = "covered", description = "Say in one line whether a file or folder is recorded.")
+final class CoveredCommand extends OfficeCommand {
 
   @Parameters(paramLabel = "PATH")
   private Path path;
 
   @Override
-  public Integer call() throws IOException {
-    return root.answer(
-        office -> {
-          Coverage coverage = office.coverages().of(root.resolve(path));
-          return Answer.done(
-              json(coverage), "%s: %s%n".formatted(coverage.path(), coverage.because()));
-        });
+  Answer answer(Office office) throws IOException {
+    Coverage coverage = office.coverages().of(root().resolve(path));
+    return Answer.done(json(coverage), "%s: %s%n".formatted(coverage.path(), coverage.because()));
   }
 
   static ObjectNode json(Coverage coverage) {

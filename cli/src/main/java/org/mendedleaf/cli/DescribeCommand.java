@@ -4,20 +4,22 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Description;
+import org.mendedleaf.core.office.Office;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 
 /** Says what a file is. */
 @Command(
     name = "describe",
-    mixinStandardHelpOptions = true,
     description = "Say what a file is; without options, tell what was said.")
-final class DescribeCommand extends FileCommand implements Callable<Integer> {
+final class DescribeCommand extends OfficeCommand {
+
+  @Mixin private FileArgument file;
 
   @Option(names = "--text", paramLabel = "TEXT", description = "What it is, in words.")
   private Optional<String> text = Optional.empty();
@@ -32,22 +34,18 @@ final class DescribeCommand extends FileCommand implements Callable<Integer> {
   private List<String> tell = List.of();
 
   @Override
-  public Integer call() throws IOException {
-    return root()
-        .answer(
-            office -> {
-              FileLife life = life(office);
-              Description said = life.description();
-              if (text.isPresent() || category.isPresent() || !tell.isEmpty()) {
-                said =
-                    new Description(
-                        text.orElse(said.text()),
-                        category.orElse(said.category()),
-                        tell.isEmpty() ? said.tell() : tell);
-                var unused = office.sayings().describe(life.ref(), said);
-              }
-              return answer(life, said);
-            });
+  Answer answer(Office office) throws IOException {
+    FileLife life = file.life(office);
+    Description said = life.description();
+    if (text.isPresent() || category.isPresent() || !tell.isEmpty()) {
+      said =
+          new Description(
+              text.orElse(said.text()),
+              category.orElse(said.category()),
+              tell.isEmpty() ? said.tell() : tell);
+      var unused = office.sayings().describe(life.ref(), said);
+    }
+    return answer(life, said);
   }
 
   private static Answer answer(FileLife life, Description said) {

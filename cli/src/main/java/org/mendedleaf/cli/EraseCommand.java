@@ -6,7 +6,6 @@ import java.io.IOException;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Json;
@@ -18,17 +17,19 @@ import org.mendedleaf.core.keeping.Erasures;
 import org.mendedleaf.core.office.Office;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 
 /** Destroys revisions for good; without the name typed it only tells what that would do. */
 @Command(
     name = "erase",
-    mixinStandardHelpOptions = true,
     description = {
       "Destroy revisions for good. Nothing brings them back.",
       "Without --confirm it only tells what would go."
     })
-final class EraseCommand extends FileCommand implements Callable<Integer> {
+final class EraseCommand extends OfficeCommand {
+
+  @Mixin private FileArgument file;
 
   @ArgGroup(multiplicity = "1")
   private Which which;
@@ -54,12 +55,8 @@ final class EraseCommand extends FileCommand implements Callable<Integer> {
   private boolean nameInLedger;
 
   @Override
-  public Integer call() throws IOException {
-    return root().answer(this::erase);
-  }
-
-  private Answer erase(Office office) throws IOException {
-    FileLife life = life(office);
+  Answer answer(Office office) throws IOException {
+    FileLife life = file.life(office);
     Set<Integer> numbers = new TreeSet<>();
     // Without numbers it is everything.
     for (String revision : which.all ? List.<String>of() : which.revisions) {

@@ -4,7 +4,6 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.util.List;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.cli.answers.Text;
@@ -15,19 +14,15 @@ import org.mendedleaf.core.office.Office;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.ParentCommand;
 
 /** Finds files by any name they ever had. */
 @Command(
     name = "find",
-    mixinStandardHelpOptions = true,
     description = {
       "Find files by parts of any name they ever had, of a folder, or of who saved them;",
       "“removed” asks for what is gone, and “pictures”, “tables”, “documents” for a kind."
     })
-final class FindCommand implements Callable<Integer> {
-
-  @ParentCommand private MendedLeafCommand root;
+final class FindCommand extends OfficeCommand {
 
   @Parameters(paramLabel = "WORDS", arity = "1..*")
   private List<String> words;
@@ -36,11 +31,7 @@ final class FindCommand implements Callable<Integer> {
   private int limit;
 
   @Override
-  public Integer call() throws IOException {
-    return root.answer(this::find);
-  }
-
-  private Answer find(Office office) throws IOException {
+  Answer answer(Office office) throws IOException {
     if (limit < 1) {
       throw new SentenceException("--limit is at least 1; %d is not.".formatted(limit));
     }

@@ -6,7 +6,6 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Exit;
 import org.mendedleaf.cli.answers.Json;
@@ -25,19 +24,15 @@ import org.mendedleaf.core.tray.RunReceipt;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.ParentCommand;
 
 /** Makes one file of its copies. */
 @Command(
     name = "gather",
-    mixinStandardHelpOptions = true,
     description = {
       "Find dated, initialled and numbered copies in a folder and make each family one file,",
       "with the copies as its revisions. The extra names go; one undo brings them back."
     })
-final class GatherCommand implements Callable<Integer> {
-
-  @ParentCommand private MendedLeafCommand root;
+final class GatherCommand extends OfficeCommand {
 
   @Parameters(paramLabel = "FOLDER", description = "On a shelf; a folder, or SHELF:inner/path.")
   private String folder;
@@ -55,12 +50,8 @@ final class GatherCommand implements Callable<Integer> {
   private List<String> only = List.of();
 
   @Override
-  public Integer call() throws IOException {
-    return root.answer(this::gather);
-  }
-
-  private Answer gather(Office office) throws IOException {
-    Addresses.Addressed place = office.addresses().place(folder, root.terminal().folder());
+  Answer answer(Office office) throws IOException {
+    Addresses.Addressed place = office.addresses().place(folder, root().terminal().folder());
     List<Gatherings.Proposed> families = new ArrayList<>();
     for (Gatherings.Proposed one :
         office.gatherings().find(place.shelf(), place.path(), Progress.NONE)) {

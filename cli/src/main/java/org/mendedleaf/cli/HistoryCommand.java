@@ -6,7 +6,6 @@ import java.io.IOException;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.ClaimText;
 import org.mendedleaf.cli.answers.Json;
@@ -16,43 +15,37 @@ import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.RevisionMarks;
 import org.mendedleaf.core.history.Who;
+import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.plan.Judgement;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 
 /** A file's revisions. */
-@Command(
-    name = "history",
-    mixinStandardHelpOptions = true,
-    description = "Show every revision of a file, oldest first.")
-final class HistoryCommand extends FileCommand implements Callable<Integer> {
+@Command(name = "history", description = "Show every revision of a file, oldest first.")
+final class HistoryCommand extends OfficeCommand {
+
+  @Mixin private FileArgument file;
 
   @Option(names = "--sha256", description = "Also the SHA-256 of each revision's bytes.")
   private boolean sha256;
 
   @Override
-  public Integer call() throws IOException {
-    return root()
-        .answer(
-            office -> {
-              FileLife life = life(office);
-              Map<Integer, Judgement.Judged> judged =
-                  office.plans().judge(life, office.settings().clock().instant());
-              Optional<ClaimText> claims =
-                  judged.isEmpty()
-                      ? Optional.empty()
-                      : office.plans().of(life.shelf()).map(ClaimText::new);
-              ObjectNode node =
-                  Json.history(life, office.files().contents(life.ref().store()), sha256);
-              for (JsonNode one : node.get("revisions")) {
-                claims.ifPresent(
-                    text ->
-                        text.put(
-                            (ObjectNode) one,
-                            Objects.requireNonNull(judged.get(one.get("revision").asInt()))));
-              }
-              return Answer.done(node, text(life, claims, judged));
-            });
+  Answer answer(Office office) throws IOException {
+    FileLife life = file.life(office);
+    Map<Integer, Judgement.Judged> judged =
+        office.plans().judge(life, office.settings().clock().instant());
+    Optional<ClaimText> claims =
+        judged.isEmpty() ? Optional.empty() : office.plans().of(life.shelf()).map(ClaimText::new);
+    ObjectNode node = Json.history(life, office.files().contents(life.ref().store()), sha256);
+    for (JsonNode one : node.get("revisions")) {
+      claims.ifPresent(
+          text ->
+              text.put(
+                  (ObjectNode) one,
+                  Objects.requireNonNull(judged.get(one.get("revision").asInt()))));
+    }
+    return Answer.done(node, text(life, claims, judged));
   }
 
   private static String text(

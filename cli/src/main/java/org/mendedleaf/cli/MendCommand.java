@@ -1,35 +1,29 @@
 package org.mendedleaf.cli;
 
 import java.io.IOException;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Json;
-import org.mendedleaf.core.files.Addresses;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.recover.Mending;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.Option;
+import picocli.CommandLine.Mixin;
 
 /** Makes an earlier revision the current one. */
 @Command(
     name = "mend",
-    mixinStandardHelpOptions = true,
     description = "Make an earlier revision the current one, as a new revision.")
-final class MendCommand extends FileCommand implements Callable<Integer> {
+final class MendCommand extends OfficeCommand {
 
-  @Option(names = "--revision", paramLabel = "R", required = true)
-  private String revision;
+  @Mixin private FileArgument file;
+  @Mixin private RevisionOption revision;
 
   @Override
-  public Integer call() throws IOException {
-    return root()
-        .answer(
-            office -> {
-              FileLife life = life(office);
-              int number = Addresses.revision(revision, life);
-              return answer(life, office.files().mend(life.ref(), number));
-            });
+  Answer answer(Office office) throws IOException {
+    FileLife life = file.life(office);
+    int number = revision.of(life);
+    return answer(life, office.files().mend(life.ref(), number));
   }
 
   static Answer answer(FileLife life, Mending.Mended mended) {

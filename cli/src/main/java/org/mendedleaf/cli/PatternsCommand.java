@@ -4,7 +4,6 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.util.List;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.core.history.InnerPath;
@@ -14,22 +13,18 @@ import org.mendedleaf.core.session.Shelf;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.ParentCommand;
 
 /** What a shelf leaves out. */
 @Command(
     name = "patterns",
-    mixinStandardHelpOptions = true,
     description = {
       "Show or say what a shelf leaves out. Leaving out removes nothing: what is recorded stays.",
       "A pattern without a slash is a name anywhere, with one a path from the shelf's folder;",
       "* stands for letters of one name, ** for folders, ? for one letter."
     })
-final class PatternsCommand implements Callable<Integer> {
+final class PatternsCommand extends OfficeCommand {
 
   private static final int SHOWN = 20;
-
-  @ParentCommand private MendedLeafCommand root;
 
   @Parameters(paramLabel = "SHELF")
   private String name;
@@ -47,11 +42,7 @@ final class PatternsCommand implements Callable<Integer> {
   private boolean rehearse;
 
   @Override
-  public Integer call() throws IOException {
-    return root.answer(this::patterns);
-  }
-
-  private Answer patterns(Office office) throws IOException {
+  Answer answer(Office office) throws IOException {
     Shelf shelf = office.shelves().named(name);
     boolean says = nothing || !patterns.isEmpty();
     List<String> wanted =

@@ -1,26 +1,22 @@
 package org.mendedleaf.cli;
 
 import java.io.IOException;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.Coverage;
+import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.session.Shelf;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.ParentCommand;
 
 /** Switches a shelf's recording. */
 @Command(
     name = "recording",
-    mixinStandardHelpOptions = true,
     description = {
       "Switch a shelf's recording on, or pause it. What is recorded stays.",
       "What a person does by hand, as mending or bringing in, is recorded on a paused shelf too."
     })
-final class RecordingCommand implements Callable<Integer> {
-
-  @ParentCommand private MendedLeafCommand root;
+final class RecordingCommand extends OfficeCommand {
 
   @Parameters(index = "0", paramLabel = "SHELF")
   private String name;
@@ -29,27 +25,21 @@ final class RecordingCommand implements Callable<Integer> {
   private String state;
 
   @Override
-  public Integer call() throws IOException {
-    return root.answer(
-        office -> {
-          if (!state.equals("on") && !state.equals("paused")) {
-            throw new SentenceException(
-                "Recording is “on” or “paused”, not “%s”. Nothing was changed.".formatted(state));
-          }
-          Shelf shelf =
-              office
-                  .recordingAndPeople()
-                  .recording(office.shelves().named(name), state.equals("on"));
-          if (shelf.folder().isEmpty()) {
-            throw new SentenceException(
-                "The recording of “%s” is %s; its folder is on another desk."
-                    .formatted(shelf.name(), shelf.settings().recording().word()));
-          }
-          Coverage coverage = office.coverages().of(shelf.folder().get());
-          return Answer.done(
-              CoveredCommand.json(coverage),
-              "%s: %s. %s%n"
-                  .formatted(shelf.name(), shelf.recording().words(), coverage.because()));
-        });
+  Answer answer(Office office) throws IOException {
+    if (!state.equals("on") && !state.equals("paused")) {
+      throw new SentenceException(
+          "Recording is “on” or “paused”, not “%s”. Nothing was changed.".formatted(state));
+    }
+    Shelf shelf =
+        office.recordingAndPeople().recording(office.shelves().named(name), state.equals("on"));
+    if (shelf.folder().isEmpty()) {
+      throw new SentenceException(
+          "The recording of “%s” is %s; its folder is on another desk."
+              .formatted(shelf.name(), shelf.settings().recording().word()));
+    }
+    Coverage coverage = office.coverages().of(shelf.folder().get());
+    return Answer.done(
+        CoveredCommand.json(coverage),
+        "%s: %s. %s%n".formatted(shelf.name(), shelf.recording().words(), coverage.because()));
   }
 }

@@ -6,7 +6,6 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.RecoveryAnswer;
 import org.mendedleaf.core.desk.SentenceException;
@@ -22,18 +21,15 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.ParentCommand;
 
 /** Recovers a shelf, a folder or a file from a moment or a snapshot, or a list of picks. */
 @Command(
     name = "recover",
-    mixinStandardHelpOptions = true,
     description = "Recover a shelf, a folder or a file as it was; or do the rest of a recovery.")
-final class RecoverCommand implements Callable<Integer> {
+final class RecoverCommand extends OfficeCommand {
 
   private static final String ZIP = ".zip";
 
-  @ParentCommand private MendedLeafCommand root;
   @Mixin private RecoveryOptions how;
   @Mixin private WhenOptions when;
 
@@ -64,8 +60,8 @@ final class RecoverCommand implements Callable<Integer> {
   private Optional<String> resume = Optional.empty();
 
   @Override
-  public Integer call() throws IOException {
-    return root.answer(office -> resume.isPresent() ? resume(office) : recover(office));
+  Answer answer(Office office) throws IOException {
+    return resume.isPresent() ? resume(office) : recover(office);
   }
 
   private Answer recover(Office office) throws IOException {
@@ -74,11 +70,11 @@ final class RecoverCommand implements Callable<Integer> {
           "Say what to recover, as SHELF, SHELF:path or --picks FILE.json, and either --to DIR, --to FILE.zip or --in-place. Nothing was done.");
     }
     Destination destination =
-        inPlace ? new Destination.InPlace() : destination(root.resolve(to.orElseThrow()));
+        inPlace ? new Destination.InPlace() : destination(root().resolve(to.orElseThrow()));
     Instant now = office.settings().clock().instant();
     if (picks.isPresent()) {
       List<Tray.Entry> entries =
-          new PickFile(office, root.terminal().folder(), now).read(root.resolve(picks.get()));
+          new PickFile(office, root().terminal().folder(), now).read(root().resolve(picks.get()));
       Tray tray = new Tray(entries, how.handling(destination));
       return new RecoveryAnswer(office).to(tray, Optional.empty(), how.rehearse());
     }

@@ -1,17 +1,21 @@
 package org.mendedleaf.cli;
 
 import java.io.IOException;
-import java.util.concurrent.Callable;
+import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.office.Office;
 import picocli.CommandLine.Command;
 
 /** Lift a hold. */
-@Command(name = "release", mixinStandardHelpOptions = true, description = "Lift a hold.")
-final class ReleaseCommand extends SayingCommand implements Callable<Integer> {
+@Command(name = "release", description = "Lift a hold.")
+final class ReleaseCommand extends SayingCommand {
 
   @Override
-  public Integer call() throws IOException {
-    return say(
-        (office, life, number) -> office.sayings().release(life.ref(), number),
-        "is no longer held");
+  long say(Office office, FileLife life, int number) throws IOException {
+    return office.sayings().release(life.ref(), number);
+  }
+
+  @Override
+  String done() {
+    return "is no longer held";
   }
 }

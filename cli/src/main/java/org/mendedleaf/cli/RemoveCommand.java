@@ -5,7 +5,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.RecoveryAnswer;
 import org.mendedleaf.core.desk.SentenceException;
@@ -15,30 +14,22 @@ import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.progress.Progress;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.ParentCommand;
 
 /** Takes files off their shelf. */
 @Command(
     name = "remove",
-    mixinStandardHelpOptions = true,
     description = "Take files or folders off their shelf and out of its folder; revisions stay.")
-final class RemoveCommand implements Callable<Integer> {
-
-  @ParentCommand private MendedLeafCommand root;
+final class RemoveCommand extends OfficeCommand {
 
   @Parameters(paramLabel = "FILE", arity = "1..*")
   private List<String> files;
 
   @Override
-  public Integer call() throws IOException {
-    return root.answer(this::remove);
-  }
-
-  private Answer remove(Office office) throws IOException {
+  Answer answer(Office office) throws IOException {
     List<InnerPath> paths = new ArrayList<>();
     Addresses.Addressed first = null;
     for (String file : files) {
-      Addresses.Addressed place = office.addresses().place(file, root.terminal().folder());
+      Addresses.Addressed place = office.addresses().place(file, root().terminal().folder());
       if (first != null && first.shelf().id() != place.shelf().id()) {
         throw new SentenceException(
             "These lie on different shelves; remove those of one shelf at a time. Nothing was changed.");

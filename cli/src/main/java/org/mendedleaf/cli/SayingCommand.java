@@ -3,35 +3,28 @@ package org.mendedleaf.cli;
 import java.io.IOException;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Json;
-import org.mendedleaf.core.files.Addresses;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.office.Office;
-import picocli.CommandLine.Option;
+import picocli.CommandLine.Mixin;
 
 /** What the commands share that say something about one revision of a file. */
-abstract class SayingCommand extends FileCommand {
+abstract class SayingCommand extends OfficeCommand {
 
-  @Option(names = "--revision", paramLabel = "R", required = true)
-  private String revision;
+  @Mixin private FileArgument file;
+  @Mixin private RevisionOption revision;
 
   /** Says it, and returns the act. */
-  interface SayingAct {
-    long of(Office office, FileLife life, int revision) throws IOException;
-  }
+  abstract long say(Office office, FileLife life, int number) throws IOException;
 
-  /**
-   * @param done what was done, after the name and the number
-   */
-  int say(SayingAct saying, String done) throws IOException {
-    return root()
-        .answer(
-            office -> {
-              FileLife life = life(office);
-              int number = Addresses.revision(revision, life);
-              long act = saying.of(office, life, number);
-              return answer(life, number, done, act);
-            });
+  /** What was done, after the name and the number. */
+  abstract String done();
+
+  @Override
+  final Answer answer(Office office) throws IOException {
+    FileLife life = file.life(office);
+    int number = revision.of(life);
+    return answer(life, number, done(), say(office, life, number));
   }
 
   private static Answer answer(FileLife life, int number, String done, long act) {

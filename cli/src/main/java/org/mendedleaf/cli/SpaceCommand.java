@@ -4,7 +4,6 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.util.Optional;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.cli.answers.Text;
@@ -16,19 +15,15 @@ import org.mendedleaf.core.space.Cost;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.ParentCommand;
 
 /** What is recorded costs. */
 @Command(
     name = "space",
-    mixinStandardHelpOptions = true,
     description = {
       "Show what a shelf or file costs with its history, and what letting go of it would free.",
       "Without a name: every shelf, and the files with the dearest histories."
     })
-final class SpaceCommand implements Callable<Integer> {
-
-  @ParentCommand private MendedLeafCommand root;
+final class SpaceCommand extends OfficeCommand {
 
   @Parameters(paramLabel = "SHELF or FILE", arity = "0..1")
   private Optional<String> what = Optional.empty();
@@ -37,8 +32,8 @@ final class SpaceCommand implements Callable<Integer> {
   private int most = 20;
 
   @Override
-  public Integer call() throws IOException {
-    return root.answer(office -> what.isPresent() ? one(office, what.get()) : all(office));
+  Answer answer(Office office) throws IOException {
+    return what.isPresent() ? one(office, what.get()) : all(office);
   }
 
   private Answer one(Office office, String name) throws IOException {
@@ -48,7 +43,7 @@ final class SpaceCommand implements Callable<Integer> {
     if (shelf.isPresent()) {
       cost = office.spaces().of(shelf.get());
     } else {
-      FileRef file = office.addresses().file(name, root.terminal().folder());
+      FileRef file = office.addresses().file(name, root().terminal().folder());
       cost = office.spaces().of(file);
     }
     ObjectNode node = Json.object();

@@ -7,7 +7,6 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.cli.answers.Text;
@@ -26,21 +25,17 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.ParentCommand;
 
 /** Lets go of what no rule claims. */
 @Command(
     name = "thin",
-    mixinStandardHelpOptions = true,
     description = {
       "Put on notice what a shelf’s care plan does not keep, and erase what was on notice for the grace time.",
       "Nothing is erased that was not on notice before."
     })
-final class ThinCommand implements Callable<Integer> {
+final class ThinCommand extends OfficeCommand {
 
   private static final int SHOWN = 40;
-
-  @ParentCommand private MendedLeafCommand root;
 
   @Parameters(paramLabel = "SHELF")
   private String shelf;
@@ -63,13 +58,10 @@ final class ThinCommand implements Callable<Integer> {
   @Mixin private ReportFiles files = new ReportFiles();
 
   @Override
-  public Integer call() throws IOException {
-    return root.answer(
-        office -> {
-          Shelf which = office.shelves().named(shelf);
-          Optional<KeepRule> sentence = sentence();
-          return rehearse ? told(office, which, sentence) : done(office, which, sentence);
-        });
+  Answer answer(Office office) throws IOException {
+    Shelf which = office.shelves().named(shelf);
+    Optional<KeepRule> sentence = sentence();
+    return rehearse ? told(office, which, sentence) : done(office, which, sentence);
   }
 
   private Optional<KeepRule> sentence() throws SentenceException {
@@ -91,7 +83,7 @@ final class ThinCommand implements Callable<Integer> {
         sentence.isPresent()
             ? office.thinnings().rehearseOnce(which, sentence.get(), now)
             : office.thinnings().rehearse(which, now);
-    files.write(ThinningReport.of(rehearsal, office.settings().zone()), root);
+    files.write(ThinningReport.of(rehearsal, office.settings().zone()), root());
     Erasures.Freed freed = office.thinnings().freed(rehearsal);
     ObjectNode node = json(rehearsal, office);
     node.put("diskBytes", freed.bytes()).put("unused", freed.unused());
@@ -107,7 +99,7 @@ final class ThinCommand implements Callable<Integer> {
         sentence.isPresent()
             ? office.thinnings().thinOnce(which, sentence.get(), clockIsRight)
             : office.thinnings().thin(which, clockIsRight);
-    files.write(ThinningReport.of(done, office.settings().zone()), root);
+    files.write(ThinningReport.of(done, office.settings().zone()), root());
     ObjectNode node = json(done.did(), office);
     node.put("freed", done.freed());
     return Answer.done(

@@ -5,7 +5,6 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.time.Instant;
 import java.util.Optional;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.cli.answers.Text;
@@ -22,16 +21,10 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.ParentCommand;
 
 /** A shelf at a moment. */
-@Command(
-    name = "tree",
-    mixinStandardHelpOptions = true,
-    description = "Show a shelf, or a folder of it, as it was at a moment.")
-final class TreeCommand implements Callable<Integer> {
-
-  @ParentCommand private MendedLeafCommand root;
+@Command(name = "tree", description = "Show a shelf, or a folder of it, as it was at a moment.")
+final class TreeCommand extends OfficeCommand {
 
   @Parameters(paramLabel = "SHELF[:folder]")
   private String place;
@@ -45,11 +38,7 @@ final class TreeCommand implements Callable<Integer> {
   private boolean sha256;
 
   @Override
-  public Integer call() throws IOException {
-    return root.answer(this::tree);
-  }
-
-  private Answer tree(Office office) throws IOException {
+  Answer answer(Office office) throws IOException {
     ShelfFolder asked = ShelfFolder.parse(office, place);
     Shelf shelf = asked.shelf();
     OfficeSettings settings = office.settings();

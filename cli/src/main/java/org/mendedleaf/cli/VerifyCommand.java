@@ -1,30 +1,22 @@
 package org.mendedleaf.cli;
 
 import java.io.IOException;
-import java.nio.file.Path;
-import java.util.Optional;
-import java.util.concurrent.Callable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Exit;
 import org.mendedleaf.cli.answers.Json;
+import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.stores.VerifyDepth;
 import org.mendedleaf.core.stores.VerifyReport;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.ParentCommand;
 
 /** Checks a store. */
-@Command(
-    name = "verify",
-    mixinStandardHelpOptions = true,
-    description = "Check a store; exit code 3 if damage was found.")
-final class VerifyCommand implements Callable<Integer> {
+@Command(name = "verify", description = "Check a store; exit code 3 if damage was found.")
+final class VerifyCommand extends OfficeCommand {
 
-  @ParentCommand private MendedLeafCommand root;
-
-  @Option(names = "--store", paramLabel = "DIR")
-  private Optional<Path> store = Optional.empty();
+  @Mixin private StoreOption store;
 
   @Option(names = "--deep", description = "Every stored byte against its checksum.")
   private boolean deep;
@@ -33,29 +25,22 @@ final class VerifyCommand implements Callable<Integer> {
   private boolean content;
 
   @Override
-  public Integer call() throws IOException {
-    return root.answer(
-        office -> {
-          VerifyDepth depth =
-              content ? VerifyDepth.CONTENT : deep ? VerifyDepth.DEEP : VerifyDepth.GLANCE;
-          VerifyReport report =
-              office
-                  .stores()
-                  .verify(office.stores().id(store.map(root::resolve)), depth, Progress.NONE);
-          StringBuilder text = new StringBuilder();
-          text.append(
-              "%d sheaves, %d records, %d revisions; %s%n"
-                  .formatted(
-                      report.sheaves(),
-                      report.records(),
-                      report.revisions(),
-                      report.damaged().isEmpty() ? "no damage found" : "damage found"));
-          for (VerifyReport.Damage damage : report.damaged()) {
-            text.append("  %s%n".formatted(damage.where()));
-            damage.files().forEach(file -> text.append("    cannot be read: %s%n".formatted(file)));
-          }
-          return new Answer(
-              Json.verify(report), text.toString(), Exit.sound(report.damaged().isEmpty()));
-        });
+  Answer answer(Office office) throws IOException {
+    VerifyDepth depth =
+        content ? VerifyDepth.CONTENT : deep ? VerifyDepth.DEEP : VerifyDepth.GLANCE;
+    VerifyReport report = office.stores().verify(store.id(office), depth, Progress.NONE);
+    StringBuilder text = new StringBuilder();
+    text.append(
+        "%d sheaves, %d records, %d revisions; %s%n"
+            .formatted(
+                report.sheaves(),
+                report.records(),
+                report.revisions(),
+                report.damaged().isEmpty() ? "no damage found" : "damage found"));
+    for (VerifyReport.Damage damage : report.damaged()) {
+      text.append("  %s%n".formatted(damage.where()));
+      damage.files().forEach(file -> text.append("    cannot be read: %s%n".formatted(file)));
+    }
+    return new Answer(Json.verify(report), text.toString(), Exit.sound(report.damaged().isEmpty()));
   }
 }

@@ -76,6 +76,19 @@ public final class PictureTour {
     Office office = window.context().office();
     Shelf cutting = office.shelves().named(Loft.CUTTING);
     Place kestrel = file(office, "Cutting plans:Kestrel 32/mainsail-cut-list.csv");
+    Shelf orders = office.shelves().named(Loft.ORDERS);
+    shelves(office, cutting);
+    plans(office, cutting, orders);
+    files(office, kestrel);
+    compared(office, kestrel);
+    elsewhere(cutting);
+    atNight(cutting, orders, kestrel);
+    bringIn();
+    // Last, since it changes what the others show.
+    tray(office, cutting);
+  }
+
+  private void shelves(Office office, Shelf cutting) throws Exception {
     picture("shelves", new Place.AllShelves());
     picture("shelf", new Place.OneShelf(cutting, new InnerPath("Kestrel 32")));
     picture(
@@ -97,8 +110,10 @@ public final class PictureTour {
     Shelf handbook = office.shelves().named(Loft.HANDBOOK);
     picture("deposit-shelf", new Place.OneShelf(handbook, InnerPath.ROOT));
     picture("issues", file(office, "Loft handbook:Certificates/Cloth strength.docx"));
+  }
+
+  private void plans(Office office, Shelf cutting, Shelf orders) throws Exception {
     picture("lost-and-found", new Place.Lost());
-    Shelf orders = office.shelves().named(Loft.ORDERS);
     gather(orders);
     picture("care-plans", new Place.Plans());
     picture("care-plan", new Place.PlanOf(cutting));
@@ -114,6 +129,9 @@ public final class PictureTour {
     picture("letting-go", new Place.Thinning(orders));
     picture("snapshots", new Place.ShelfSnapshots(cutting, InnerPath.ROOT));
     picture("found", new Place.AllShelves(), write("#search", "layout whimbrel"));
+  }
+
+  private void files(Office office, Place kestrel) throws Exception {
     picture("file", kestrel);
     picture("file-earlier", kestrel, step(-1));
     picture("file-facts", kestrel, press("#facts-tab"));
@@ -128,28 +146,34 @@ public final class PictureTour {
         new Place.Erase(list, 3),
         new Touch<>("#erase-all", RadioButton.class, all -> all.setSelected(true)),
         write("#erase-name", "mainsail-cut-list.csv"));
-    compared("file-compare-table", kestrel);
-    compared("file-compare-text", file(office, "Repairs:Job 304/repair notes.txt"));
-    compared("file-compare-document", file(office, "Orders:Quotations/Marsh.docx"));
-    compared("file-compare-picture", file(office, "Cutting plans:Kestrel 32/panel-layout.svg"));
-    compared("file-compare-bytes", file(office, "Repairs:Job 308/insurance report.pdf"));
     picture("file-table", file(office, "Cutting plans:cloth stock.xlsx"));
     picture("file-pdf", file(office, "Orders:Confirmations/Lund.pdf"));
     picture("file-loft", file(office, "Cutting plans:Kestrel 32/plotter.loft"));
     picture("file-renamed", file(office, "Cutting plans:Whimbrel 40/spinnaker-layout-v2.svg"));
     picture("file-photo", file(office, "Repairs:Job 305/damage.jpg"));
+  }
+
+  private void compared(Office office, Place kestrel) throws Exception {
+    compared("file-compare-table", kestrel);
+    compared("file-compare-text", file(office, "Repairs:Job 304/repair notes.txt"));
+    compared("file-compare-document", file(office, "Orders:Quotations/Marsh.docx"));
+    compared("file-compare-picture", file(office, "Cutting plans:Kestrel 32/panel-layout.svg"));
+    compared("file-compare-bytes", file(office, "Repairs:Job 308/insurance report.pdf"));
+  }
+
+  private void elsewhere(Shelf cutting) throws Exception {
     Path downloads = cutting.folder().orElseThrow().resolveSibling("Downloads");
     picture("on-no-shelf", new Place.Stray(downloads.resolve("letter to the harbour master.odt")));
     picture("protect", new Place.NewShelf(Optional.of(downloads)));
+  }
+
+  private void atNight(Shelf cutting, Shelf orders, Place kestrel) throws Exception {
     onInterface(() -> window.looks().toggleNight());
     picture("file-night", kestrel, step(-1));
     forecast("forecast-night", cutting);
     picture("care-plan-night", new Place.PlanOf(orders));
     picture("today-night", new Place.Today());
     onInterface(() -> window.looks().toggleNight());
-    bringIn();
-    // Last, since it changes what the others show.
-    tray(office, cutting);
   }
 
   /** The families in a folder, once they are found. */

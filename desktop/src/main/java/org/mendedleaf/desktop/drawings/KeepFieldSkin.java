@@ -1,13 +1,10 @@
 package org.mendedleaf.desktop.drawings;
 
-import javafx.beans.InvalidationListener;
 import javafx.css.PseudoClass;
 import javafx.geometry.VPos;
 import javafx.scene.Group;
 import javafx.scene.control.Label;
 import javafx.scene.control.OverrunStyle;
-import javafx.scene.control.SkinBase;
-import javafx.scene.layout.Pane;
 import javafx.scene.shape.Line;
 import javafx.scene.shape.Path;
 import javafx.scene.text.Text;
@@ -15,7 +12,7 @@ import javafx.scene.transform.Rotate;
 import org.mendedleaf.desktop.words.Words;
 
 /** Draws a {@link KeepField}. All colours and strokes come from CSS. */
-final class KeepFieldSkin extends SkinBase<KeepField> {
+final class KeepFieldSkin extends DrawingSkin<KeepField> {
 
   private static final PseudoClass GOES = PseudoClass.getPseudoClass("goes");
   private static final PseudoClass CURRENT = PseudoClass.getPseudoClass("current");
@@ -28,20 +25,13 @@ final class KeepFieldSkin extends SkinBase<KeepField> {
   private static final double TALLEST = 40;
   private static final double LEAST = 26;
 
-  private final Pane drawing = new Pane();
-  private final InvalidationListener redraw = change -> getSkinnable().requestLayout();
-
   KeepFieldSkin(KeepField control) {
-    super(control);
-    drawing.getStyleClass().add("drawing");
-    getChildren().add(drawing);
-    control.drawnProperty().addListener(redraw);
+    super(control, 560, 0, 120);
+    redrawOn(control.drawnProperty());
   }
 
   @Override
-  protected void layoutChildren(double x, double y, double width, double height) {
-    drawing.resizeRelocate(x, y, width, height);
-    drawing.getChildren().clear();
+  void draw(double width, double height) {
     KeepField.DrawnField drawn = getSkinnable().drawnProperty().get();
     if (drawn.rows().isEmpty() || width < 160) {
       return;
@@ -58,22 +48,17 @@ final class KeepFieldSkin extends SkinBase<KeepField> {
       row(row, names, layout, at, Math.min(LEAF, step * 0.44));
       at += step;
     }
-    // What is added during layout would wait for the next pulse to get its looks.
-    drawing.applyCss();
   }
 
   private void marks(KeepScale scale, KeepFieldLayout layout, double bottom) {
     for (KeepScale.Mark mark : scale.marks()) {
       double x = layout.x(scale.place(mark));
       Line line = new Line(x, 0, x, bottom);
-      line.getStyleClass().setAll("scale-line");
+      add(line, "scale-line");
       Text text = new Text(Words.of("keepField." + mark.name().toLowerCase(java.util.Locale.ROOT)));
-      text.getStyleClass().setAll("date-label");
-      text.setTextOrigin(VPos.TOP);
-      drawing.getChildren().addAll(line, text);
-      text.applyCss();
+      add(text, "date-label", VPos.TOP);
       double half = text.getLayoutBounds().getWidth() / 2;
-      text.relocate(Math.min(x - half, drawing.getWidth() - 2 * half), bottom + 6);
+      text.relocate(Math.min(x - half, drawing().getWidth() - 2 * half), bottom + 6);
     }
   }
 
@@ -86,7 +71,7 @@ final class KeepFieldSkin extends SkinBase<KeepField> {
     name.setManaged(false);
     Line line = new Line(layout.x(0), y, layout.x(1), y);
     line.getStyleClass().setAll("row-line");
-    drawing.getChildren().addAll(name, line);
+    add(name, line);
     for (KeepFieldLayout.PlacedFieldLeaf placed : layout.place(row.leaves())) {
       if (placed.going() > 0) {
         leaf(placed, y, length, true);
@@ -109,7 +94,7 @@ final class KeepFieldSkin extends SkinBase<KeepField> {
     group.setLayoutX(placed.x());
     group.setLayoutY(y);
     Tip.on(group, () -> told(placed));
-    drawing.getChildren().add(group);
+    add(group);
   }
 
   private static String told(KeepFieldLayout.PlacedFieldLeaf placed) {
@@ -123,25 +108,5 @@ final class KeepFieldSkin extends SkinBase<KeepField> {
   protected double computePrefHeight(
       double width, double top, double right, double bottom, double left) {
     return LEAST * Math.max(1, getSkinnable().drawnProperty().get().rows().size()) + DATES;
-  }
-
-  @Override
-  protected double computeMinHeight(
-      double width, double top, double right, double bottom, double left) {
-    return 120;
-  }
-
-  @Override
-  protected double computePrefWidth(
-      double height, double top, double right, double bottom, double left) {
-    return 560;
-  }
-
-  @Override
-  public void dispose() {
-    if (getSkinnable() != null) {
-      getSkinnable().drawnProperty().removeListener(redraw);
-    }
-    super.dispose();
   }
 }

@@ -2,16 +2,12 @@ package org.mendedleaf.desktop.drawings;
 
 import java.time.Instant;
 import java.util.Objects;
-import javafx.beans.InvalidationListener;
 import javafx.css.PseudoClass;
-import javafx.event.EventHandler;
 import javafx.geometry.Bounds;
+import javafx.geometry.VPos;
 import javafx.scene.Group;
-import javafx.scene.Node;
-import javafx.scene.control.SkinBase;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
-import javafx.scene.layout.Pane;
 import javafx.scene.shape.Line;
 import javafx.scene.shape.Path;
 import javafx.scene.shape.Polygon;
@@ -22,7 +18,7 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 
 /** Draws a {@link MomentRibbon}. All colours and strokes come from CSS. */
-final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
+final class MomentRibbonSkin extends DrawingSkin<MomentRibbon> {
 
   private static final PseudoClass LATER = PseudoClass.getPseudoClass("later");
   private static final double MARGIN = 8;
@@ -31,30 +27,23 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
   private static final double DIAMOND = 4.5;
   private static final double CROSS = 3;
 
-  private final Pane drawing = new Pane();
-  private final InvalidationListener redraw = change -> getSkinnable().requestLayout();
-  private final EventHandler<KeyEvent> keys = this::onKey;
-  private final EventHandler<MouseEvent> clicks = this::onClick;
   private @Nullable MomentRibbonLayout layout;
 
   MomentRibbonSkin(MomentRibbon control) {
-    super(control);
-    drawing.getStyleClass().add("drawing");
-    getChildren().add(drawing);
-    control.getChanges().addListener(redraw);
-    control.getStops().addListener(redraw);
-    control.pointerProperty().addListener(redraw);
-    control.atNowProperty().addListener(redraw);
-    control.nowProperty().addListener(redraw);
-    control.zoneProperty().addListener(redraw);
-    control.addEventHandler(KeyEvent.KEY_PRESSED, keys);
-    control.addEventHandler(MouseEvent.MOUSE_CLICKED, clicks);
+    super(control, 600, 88, 0);
+    redrawOn(
+        control.getChanges(),
+        control.getStops(),
+        control.pointerProperty(),
+        control.atNowProperty(),
+        control.nowProperty(),
+        control.zoneProperty());
+    hear(KeyEvent.KEY_PRESSED, this::onKey);
+    hear(MouseEvent.MOUSE_CLICKED, this::onClick);
   }
 
   @Override
-  protected void layoutChildren(double x, double y, double width, double height) {
-    drawing.resizeRelocate(x, y, width, height);
-    drawing.getChildren().clear();
+  void draw(double width, double height) {
     MomentRibbon ribbon = getSkinnable();
     layout =
         new MomentRibbonLayout(
@@ -65,16 +54,13 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
             width - MARGIN);
     double ground = height - UNDER;
     Line line = new Line(MARGIN, ground, width - MARGIN, ground);
-    line.getStyleClass().setAll("ground");
-    add(line);
+    add(line, "ground");
     for (MomentRibbonLayout.PlacedBar placed : layout().place(ribbon.getChanges())) {
       drawSpan(placed, ground);
     }
     ribbon.getStops().forEach(stop -> drawStop(stop, ground));
     drawPointer(ground);
     drawDates(height);
-    // What is added during layout would wait for the next pulse to get its looks.
-    drawing.applyCss();
   }
 
   /** How it was laid out last; nothing is drawn or clicked before that. */
@@ -148,15 +134,10 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
     if (at == null) {
       return;
     }
-    double x = ribbon.atNowProperty().get() ? drawing.getWidth() - MARGIN : layout().x(at);
+    double x = ribbon.atNowProperty().get() ? drawing().getWidth() - MARGIN : layout().x(at);
     Line line = new Line(x, 4, x, ground + 4);
-    line.getStyleClass().setAll("pointer");
-    line.setMouseTransparent(true);
-    Polygon head = new Polygon(x - 6, 0, x + 6, 0, x, 8);
-    head.getStyleClass().setAll("pointer-head");
-    head.setMouseTransparent(true);
-    add(line);
-    add(head);
+    add(line, "pointer");
+    add(new Polygon(x - 6, 0, x + 6, 0, x, 8), "pointer-head");
   }
 
   private void drawDates(double height) {
@@ -169,14 +150,11 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
       }
       Instant day = layout().day(i).atTime(12, 0).atZone(ribbon.zoneProperty().get()).toInstant();
       Text text = new Text(Shown.day(day, ribbon.nowProperty().get(), ribbon.zoneProperty().get()));
-      text.getStyleClass().setAll("date-label");
-      text.applyCss();
-      add(text);
-      text.applyCss();
+      add(text, "date-label", VPos.BASELINE);
       Bounds bounds = text.getLayoutBounds();
       double at = Math.max(MARGIN, x - bounds.getWidth() / 2);
-      if (at + bounds.getWidth() > drawing.getWidth()) {
-        drawing.getChildren().remove(text);
+      if (at + bounds.getWidth() > drawing().getWidth()) {
+        drawing().getChildren().remove(text);
         continue;
       }
       text.relocate(at, height - 17);
@@ -201,38 +179,5 @@ final class MomentRibbonSkin extends SkinBase<MomentRibbon> {
     MomentRibbon ribbon = getSkinnable();
     ribbon.requestFocus();
     ribbon.choose(new MomentRibbon.Choice.At(layout().at(event.getX())));
-  }
-
-  private void add(Node node) {
-    drawing.getChildren().add(node);
-  }
-
-  @Override
-  protected double computePrefHeight(
-      double width, double top, double right, double bottom, double left) {
-    return 88 + top + bottom;
-  }
-
-  @Override
-  protected double computePrefWidth(
-      double height, double top, double right, double bottom, double left) {
-    return 600 + left + right;
-  }
-
-  @Override
-  public void dispose() {
-    MomentRibbon control = getSkinnable();
-    if (control == null) {
-      return;
-    }
-    control.removeEventHandler(MouseEvent.MOUSE_CLICKED, clicks);
-    control.removeEventHandler(KeyEvent.KEY_PRESSED, keys);
-    control.zoneProperty().removeListener(redraw);
-    control.nowProperty().removeListener(redraw);
-    control.atNowProperty().removeListener(redraw);
-    control.pointerProperty().removeListener(redraw);
-    control.getStops().removeListener(redraw);
-    control.getChanges().removeListener(redraw);
-    super.dispose();
   }
 }

@@ -6,10 +6,7 @@ import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Locale;
-import javafx.beans.InvalidationListener;
 import javafx.geometry.VPos;
-import javafx.scene.control.SkinBase;
-import javafx.scene.layout.Pane;
 import javafx.scene.shape.Line;
 import javafx.scene.shape.Polygon;
 import javafx.scene.shape.Polyline;
@@ -18,7 +15,7 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 
 /** Draws an {@link Outlook}. All colours and strokes come from CSS. */
-final class OutlookSkin extends SkinBase<Outlook> {
+final class OutlookSkin extends DrawingSkin<Outlook> {
 
   private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMM", Locale.ENGLISH);
   private static final DateTimeFormatter YEAR =
@@ -32,21 +29,15 @@ final class OutlookSkin extends SkinBase<Outlook> {
   private static final double SAMPLE = 28;
   private static final double NAMES = 10;
 
-  private final Pane drawing = new Pane();
   private double above = PLAIN_TOP;
-  private final InvalidationListener redraw = change -> getSkinnable().requestLayout();
 
   OutlookSkin(Outlook control) {
-    super(control);
-    drawing.getStyleClass().add("drawing");
-    getChildren().add(drawing);
-    control.drawnProperty().addListener(redraw);
+    super(control, 600, 260, 140);
+    redrawOn(control.drawnProperty());
   }
 
   @Override
-  protected void layoutChildren(double x, double y, double width, double height) {
-    drawing.resizeRelocate(x, y, width, height);
-    drawing.getChildren().clear();
+  void draw(double width, double height) {
     Outlook.DrawnOutlook drawn = getSkinnable().drawnProperty().get();
     if (!drawn.ways().isEmpty()) {
       above = drawn.ways().size() > 1 ? NAMED_TOP : PLAIN_TOP;
@@ -62,8 +53,6 @@ final class OutlookSkin extends SkinBase<Outlook> {
         names(drawn);
       }
     }
-    // What is added during layout would wait for the next pulse to get its looks.
-    drawing.applyCss();
   }
 
   private void scale(OutlookLayout layout) {
@@ -72,8 +61,7 @@ final class OutlookSkin extends SkinBase<Outlook> {
     for (long bytes : lines) {
       double y = above + layout.y(bytes);
       line(LEFT, y, LEFT + layout.width(), y, "scale-line");
-      Text label = text(unit.number(bytes) + " " + unit.name(), "date-label");
-      label.setTextOrigin(VPos.CENTER);
+      Text label = add(new Text(unit.number(bytes) + " " + unit.name()), "date-label", VPos.CENTER);
       label.setX(LEFT - 8 - label.getLayoutBounds().getWidth());
       label.setY(y);
     }
@@ -93,8 +81,11 @@ final class OutlookSkin extends SkinBase<Outlook> {
       double x = LEFT + layout.x(at);
       line(x, above + layout.height(), x, above + layout.height() + 4, "row-line");
       if (x > free) {
-        Text label = text((month.getMonthValue() == 1 ? YEAR : MONTH).format(month), "date-label");
-        label.setTextOrigin(VPos.TOP);
+        Text label =
+            add(
+                new Text((month.getMonthValue() == 1 ? YEAR : MONTH).format(month)),
+                "date-label",
+                VPos.TOP);
         label.setX(x - label.getLayoutBounds().getWidth() / 2);
         label.setY(above + layout.height() + 7);
         free = x + NARROW;
@@ -112,7 +103,7 @@ final class OutlookSkin extends SkinBase<Outlook> {
       band.getPoints().addAll(LEFT + layout.x(point.at()), above + layout.y(point.low()));
     }
     band.getStyleClass().addAll("band", way.style());
-    drawing.getChildren().add(band);
+    add(band);
   }
 
   private void line(Outlook.Way way, OutlookLayout layout) {
@@ -121,7 +112,7 @@ final class OutlookSkin extends SkinBase<Outlook> {
       line.getPoints().addAll(LEFT + layout.x(point.at()), above + layout.y(point.middle()));
     }
     line.getStyleClass().addAll("way", way.style());
-    drawing.getChildren().add(line);
+    add(line);
   }
 
   /** Which line is which, the shelf's own first. */
@@ -131,9 +122,8 @@ final class OutlookSkin extends SkinBase<Outlook> {
       Outlook.Way way = drawn.ways().get(i);
       Line sample = new Line(x, NAMES, x + SAMPLE, NAMES);
       sample.getStyleClass().addAll("way", way.style());
-      drawing.getChildren().add(sample);
-      Text name = text(way.name(), "way-name");
-      name.setTextOrigin(VPos.CENTER);
+      add(sample);
+      Text name = add(new Text(way.name()), "way-name", VPos.CENTER);
       name.setX(x + SAMPLE + 8);
       name.setY(NAMES);
       x += SAMPLE + 8 + name.getLayoutBounds().getWidth() + 26;
@@ -143,8 +133,7 @@ final class OutlookSkin extends SkinBase<Outlook> {
   private void full(long bytes, OutlookLayout layout) {
     double y = above + layout.y(bytes);
     line(LEFT, y, LEFT + layout.width(), y, "full-line");
-    Text label = text(Words.of("outlook.full"), "full-label");
-    label.setTextOrigin(VPos.BOTTOM);
+    Text label = add(new Text(Words.of("outlook.full")), "full-label", VPos.BOTTOM);
     label.setX(LEFT + 6);
     label.setY(y - 3);
   }
@@ -152,40 +141,6 @@ final class OutlookSkin extends SkinBase<Outlook> {
   private void line(double fromX, double fromY, double toX, double toY, String style) {
     Line line = new Line(fromX, fromY, toX, toY);
     line.getStyleClass().add(style);
-    drawing.getChildren().add(line);
-  }
-
-  private Text text(String words, String style) {
-    Text text = new Text(words);
-    text.getStyleClass().add(style);
-    drawing.getChildren().add(text);
-    text.applyCss();
-    return text;
-  }
-
-  @Override
-  protected double computePrefHeight(
-      double width, double top, double right, double bottom, double left) {
-    return 260;
-  }
-
-  @Override
-  protected double computeMinHeight(
-      double width, double top, double right, double bottom, double left) {
-    return 140;
-  }
-
-  @Override
-  protected double computePrefWidth(
-      double height, double top, double right, double bottom, double left) {
-    return 600;
-  }
-
-  @Override
-  public void dispose() {
-    if (getSkinnable() != null) {
-      getSkinnable().drawnProperty().removeListener(redraw);
-    }
-    super.dispose();
+    add(line);
   }
 }

@@ -31,15 +31,15 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.navigation.Page;
 import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /**
  * Erasing revisions of a file for good: only this one or all of them, what follows from it, and the
  * file's name typed by whoever wants it.
  */
-public final class ErasePage implements Page {
+public final class ErasePage extends StackedPage {
 
   private static final double CONSEQUENCES = 430;
   private static final double NARROW = 330;
@@ -65,7 +65,6 @@ public final class ErasePage implements Page {
   private final Button erase;
   private final CheckBox named = new CheckBox(Words.of("erase.named"));
   private final Button remove;
-  private final VBox root;
 
   public ErasePage(Context context, Place.Erase place) {
     this.context = context;
@@ -112,11 +111,9 @@ public final class ErasePage implements Page {
     right.setMaxWidth(CONSEQUENCES);
     left.setMinWidth(REVISIONS);
     HBox below = new HBox(12, left, right);
-    VBox.setVgrow(below, Priority.ALWAYS);
     Region titled = Nodes.titled(Nodes.label(Words.of("erase.title"), "title", "rust"), facts);
-    root =
-        new VBox(8, crumbs, Nodes.row(titled), Nodes.text(Words.of("erase.what"), "soft"), below);
-    root.getStyleClass().add("page");
+    focusFirst(one);
+    stack(8, crumbs, Nodes.row(titled), Nodes.text(Words.of("erase.what"), "soft"), growing(below));
     presenter.lifeProperty().addListener((property, before, life) -> show(life));
     presenter.tickedProperty().addListener((property, before, now) -> showChoice());
     presenter.choiceProperty().addListener((property, before, now) -> showChoice());
@@ -152,16 +149,6 @@ public final class ErasePage implements Page {
   }
 
   @Override
-  public Node node() {
-    return root;
-  }
-
-  @Override
-  public Node firstFocus() {
-    return one;
-  }
-
-  @Override
   public void refresh() {
     presenter.refresh();
   }
@@ -169,13 +156,7 @@ public final class ErasePage implements Page {
   private void columns() {
     table.column("column.goes", 60, this::goesCell).setMinWidth(46);
     table
-        .column(
-            "column.number",
-            90,
-            (cell, row) -> {
-              cell.setText(Revision.numbered(row.number()));
-              cell.getStyleClass().add("strong");
-            })
+        .column("column.number", 90, row -> Revision.numbered(row.number()), "strong")
         .setMinWidth(76);
     table
         .column(
@@ -186,16 +167,13 @@ public final class ErasePage implements Page {
               Tip.on(cell, () -> Shown.full(row.currentFrom(), context.zone()));
             })
         .setMinWidth(136);
-    var who = table.column("column.who", 120, (cell, row) -> cell.setText(Who.of(row).name()));
+    var who = table.column("column.who", 120, row -> Who.of(row).name());
     table
         .node()
         .widthProperty()
         .addListener(
             (property, before, width) -> who.setVisible(width.doubleValue() >= ROOM_FOR_WHO));
-    table
-        .numbers(
-            "column.sizeBytes", 90, (cell, row) -> cell.setText(Shown.count(row.state().size())))
-        .setMinWidth(84);
+    table.numbers("column.sizeBytes", 90, row -> Shown.count(row.state().size())).setMinWidth(84);
     table.column("column.said", 200, this::saidCell);
     table.state("goes", row -> presenter.goes(row.number()));
     table

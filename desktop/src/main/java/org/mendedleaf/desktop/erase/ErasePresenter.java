@@ -101,15 +101,12 @@ final class ErasePresenter {
   }
 
   void refresh() {
-    context
-        .background()
-        .ask(
-            () -> context.office().files().life(ref),
-            found -> {
-              life.set(found);
-              rehearse();
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> context.office().files().life(ref),
+        found -> {
+          life.set(found);
+          rehearse();
+        });
   }
 
   private void rehearse() {
@@ -119,16 +116,13 @@ final class ErasePresenter {
     if (numbers.isEmpty()) {
       return;
     }
-    context
-        .background()
-        .ask(
-            () -> context.office().erasures().rehearse(ref, numbers.get()),
-            found -> {
-              if (question == asked) {
-                told.set(found);
-              }
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> context.office().erasures().rehearse(ref, numbers.get()),
+        found -> {
+          if (question == asked) {
+            told.set(found);
+          }
+        });
   }
 
   /** Which go, all of them being the empty set; nothing where none is ticked. */
@@ -157,7 +151,7 @@ final class ErasePresenter {
                 .recoveries()
                 .remove(file.shelf(), List.of(file.file().path()), progress),
         receipt -> {
-          context.navigator().go(new Place.OneFile(ref, Optional.empty()));
+          context.go(new Place.OneFile(ref, Optional.empty()));
           context
               .navigator()
               .tell(
@@ -185,28 +179,20 @@ final class ErasePresenter {
     String name = file.file().path().name();
     String what = EraseWords.what(told.get());
     InnerPath folder = file.file().path().folder();
-    context
-        .jobs()
-        .start(
-            Words.of("erase.job", name),
-            progress -> context.office().erasures().erase(ref, numbers, typed, named),
-            erased -> {
-              context
-                  .navigator()
-                  .go(
-                      erased.everything()
-                          ? new Place.OneShelf(file.shelf(), folder)
-                          : new Place.OneFile(ref, Optional.empty()));
-              context
-                  .navigator()
-                  .tell(
-                      Words.of(
-                          erased.freed() < 0 ? "erase.done.larger" : "erase.done",
-                          what,
-                          name,
-                          Shown.exact(Math.abs(erased.freed()))),
-                      null);
-            },
-            context.navigator()::complain);
+    context.start(
+        Words.of("erase.job", name),
+        progress -> context.office().erasures().erase(ref, numbers, typed, named),
+        erased -> {
+          context.go(
+              erased.everything()
+                  ? new Place.OneShelf(file.shelf(), folder)
+                  : new Place.OneFile(ref, Optional.empty()));
+          context.tell(
+              Words.of(
+                  erased.freed() < 0 ? "erase.done.larger" : "erase.done",
+                  what,
+                  name,
+                  Shown.exact(Math.abs(erased.freed()))));
+        });
   }
 }

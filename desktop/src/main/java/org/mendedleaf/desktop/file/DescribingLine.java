@@ -107,21 +107,15 @@ final class DescribingLine {
             .toList();
     Description said = new Description(text.getText().strip(), category.getText().strip(), persons);
     close();
-    context
-        .background()
-        .ask(
-            () -> context.office().sayings().describe(life.ref(), said),
-            act -> {
-              context.navigator().refresh();
-              context
-                  .navigator()
-                  .tell(
-                      persons.isEmpty()
-                          ? Words.of("describe.kept")
-                          : Words.of("describe.kept.told", context.office().notices().outbox()),
-                      null);
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> context.office().sayings().describe(life.ref(), said),
+        act -> {
+          context.navigator().refresh();
+          context.tell(
+              persons.isEmpty()
+                  ? Words.of("describe.kept")
+                  : Words.of("describe.kept.told", context.office().notices().outbox()));
+        });
   }
 
   /** What stands behind the file's name; empty if nobody has said anything. */

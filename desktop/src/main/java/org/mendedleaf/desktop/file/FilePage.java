@@ -11,7 +11,6 @@ import javafx.beans.WeakInvalidationListener;
 import javafx.beans.value.ChangeListener;
 import javafx.beans.value.ObservableValue;
 import javafx.geometry.Pos;
-import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.SplitPane;
@@ -41,11 +40,11 @@ import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.navigation.Action;
-import org.mendedleaf.desktop.work.navigation.Page;
 import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 
 /** The page of one file: its life, its revisions, and what is inside the chosen one. */
-public final class FilePage implements Page {
+public final class FilePage extends StackedPage {
 
   private static final KeyCombination COPY_ADDRESS =
       new KeyCodeCombination(KeyCode.A, KeyCombination.SHORTCUT_DOWN, KeyCombination.SHIFT_DOWN);
@@ -81,7 +80,6 @@ public final class FilePage implements Page {
   private final PartingBar parting;
   private final InsidePane inside;
   private final SplitPane below = new SplitPane();
-  private final VBox root;
 
   public FilePage(Context context, Place.OneFile place) {
     this.context = context;
@@ -90,33 +88,18 @@ public final class FilePage implements Page {
     this.table =
         new RevisionTable(context, presenter.chosenProperty(), comparing.againstProperty());
     this.inside = new InsidePane(context, presenter, comparing);
-    line.againstProperty().bindBidirectional(comparing.againstProperty());
-    comparing
-        .againstProperty()
-        .addListener(
-            (property, before, against) -> {
-              if (against.intValue() != FilePresenter.NONE) {
-                inside.showCompared();
-              }
-            });
-    Region titled = Nodes.titled(title, facts);
     open = Nodes.button(Words.of("file.open"), "Ctrl+O", presenter::openInProgram);
     copy = Nodes.button(Words.of("copy"), "Ctrl+Shift+C", presenter::copyOut);
     copy.setId("copy-out");
     pick = Nodes.button(Words.of("pick"), "Ctrl+P", presenter::pick);
     pick.setId("pick");
-    presenter.chosenProperty().addListener((property, before, now) -> showActs());
-    context.tray().versionProperty().addListener(new WeakInvalidationListener(follower));
     capture = Nodes.button(Words.of("file.capture"), "", this::capture, "link-like");
     saying = new SayingBar(context, presenter);
     recordingAndPeople =
         Nodes.button(
             Words.of("file.recordingAndPeople"),
             "",
-            () ->
-                context
-                    .navigator()
-                    .go(new Place.RecordingOf(presenter.lifeProperty().get().shelf())),
+            () -> context.go(new Place.RecordingOf(presenter.lifeProperty().get().shelf())),
             "link-like");
     recordingAndPeople.setId("recording-and-people");
     describe =
@@ -130,8 +113,26 @@ public final class FilePage implements Page {
     Button replace = Nodes.button(Words.of("bringIn.replace"), "Ctrl+I", this::bringIn);
     replace.setId("bring-in-replacement");
     line.setId("life-line");
-    line.chosenProperty().bindBidirectional(presenter.chosenProperty());
     parting = new PartingBar(presenter, line::requestFocus);
+    VBox lineSheet = lineSheet();
+    showBelow();
+    focusFirst(line);
+    stack(
+        4,
+        crumbs,
+        Nodes.row(Nodes.titled(title, facts), replace, copy, pick, open),
+        standingRow,
+        lineSheet,
+        growing(below));
+    VBox.setMargin(lineSheet, new javafx.geometry.Insets(6, 0, 8, 0));
+    node().setOnDragOver(FilePage::over);
+    node().setOnDragDropped(this::dropped);
+    listen(comparing);
+    place.revision().ifPresent(presenter::choose);
+    place.against().ifPresent(path -> compareOnce(comparing, path));
+  }
+
+  private VBox lineSheet() {
     Region caption = Nodes.label(Words.of("life.caption"), "caption", "soft");
     caption.setMinWidth(0);
     kept.setId("kept");
@@ -140,12 +141,16 @@ public final class FilePage implements Page {
         Nodes.button(
             Words.of("kept.plan"),
             "Alt+P",
-            () -> context.navigator().go(new Place.PlanOf(presenter.lifeProperty().get().shelf())),
+            () -> context.go(new Place.PlanOf(presenter.lifeProperty().get().shelf())),
             "link-like");
     plan.setId("to-plan");
     VBox lineSheet = new VBox(Nodes.row(caption, parting.node()), line, Nodes.row(kept, plan));
     lineSheet.getStyleClass().addAll("sheet", "life-sheet");
     VBox.setVgrow(line, Priority.ALWAYS);
+    return lineSheet;
+  }
+
+  private void showBelow() {
     below.getItems().addAll(table.node(), inside.node());
     below.setDividerPositions(BESIDE_TABLE);
     inside
@@ -153,18 +158,23 @@ public final class FilePage implements Page {
         .addListener(
             (property, before, compares) ->
                 below.setDividerPositions(compares ? COMPARING : BESIDE_TABLE));
-    VBox.setVgrow(below, Priority.ALWAYS);
-    root =
-        new VBox(
-            4, crumbs, Nodes.row(titled, replace, copy, pick, open), standingRow, lineSheet, below);
-    VBox.setMargin(lineSheet, new javafx.geometry.Insets(6, 0, 8, 0));
-    root.getStyleClass().add("page");
-    root.setOnDragOver(FilePage::over);
-    root.setOnDragDropped(this::dropped);
+  }
+
+  private void listen(ComparePresenter comparing) {
+    line.againstProperty().bindBidirectional(comparing.againstProperty());
+    comparing
+        .againstProperty()
+        .addListener(
+            (property, before, against) -> {
+              if (against.intValue() != FilePresenter.NONE) {
+                inside.showCompared();
+              }
+            });
+    line.chosenProperty().bindBidirectional(presenter.chosenProperty());
+    presenter.chosenProperty().addListener((property, before, now) -> showActs());
+    context.tray().versionProperty().addListener(new WeakInvalidationListener(follower));
     presenter.lifeProperty().addListener((p, before, life) -> show(life));
     presenter.standingProperty().addListener((p, before, row) -> showStanding());
-    place.revision().ifPresent(presenter::choose);
-    place.against().ifPresent(path -> compareOnce(comparing, path));
   }
 
   /** Holds the chosen revision against a file as soon as it is known. */
@@ -181,16 +191,6 @@ public final class FilePage implements Page {
                 comparing.withFile(path);
               }
             });
-  }
-
-  @Override
-  public Node node() {
-    return root;
-  }
-
-  @Override
-  public Node firstFocus() {
-    return line;
   }
 
   @Override
@@ -219,7 +219,7 @@ public final class FilePage implements Page {
 
   private void showPlan() {
     if (presenter.lifeProperty().get() != null) {
-      context.navigator().go(new Place.PlanOf(presenter.lifeProperty().get().shelf()));
+      context.go(new Place.PlanOf(presenter.lifeProperty().get().shelf()));
     }
   }
 
@@ -227,7 +227,7 @@ public final class FilePage implements Page {
   private void bringIn() {
     FileChooser chooser = new FileChooser();
     chooser.setTitle(Words.of("bringIn.replace"));
-    File chosen = chooser.showOpenDialog(root.getScene().getWindow());
+    File chosen = chooser.showOpenDialog(node().getScene().getWindow());
     if (chosen != null) {
       bringIn(chosen);
     }
@@ -237,7 +237,7 @@ public final class FilePage implements Page {
     FileLife life = presenter.lifeProperty().get();
     if (life != null) {
       context.arrivals().add(List.of(arrival.toPath()), Optional.of(life.ref()));
-      context.navigator().go(new Place.BringIn());
+      context.go(new Place.BringIn());
     }
   }
 
@@ -283,7 +283,7 @@ public final class FilePage implements Page {
     if (presenter.lifeProperty().get() != null) {
       String address = presenter.address();
       Clipboard.getSystemClipboard().setContent(Map.of(DataFormat.PLAIN_TEXT, address));
-      context.navigator().tell(Words.of("address.copied", address), null);
+      context.tell(Words.of("address.copied", address));
     }
   }
 
@@ -359,7 +359,7 @@ public final class FilePage implements Page {
   }
 
   private void crumb(String name, Place place) {
-    crumbs.getChildren().add(Nodes.crumb(name, () -> context.navigator().go(place)));
+    crumbs.getChildren().add(Nodes.crumb(name, () -> context.go(place)));
   }
 
   private void showStanding() {

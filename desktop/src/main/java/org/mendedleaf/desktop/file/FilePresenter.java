@@ -1,33 +1,24 @@
 package org.mendedleaf.desktop.file;
 
 import java.io.IOException;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleIntegerProperty;
-import org.mendedleaf.core.compare.process.Look;
 import org.mendedleaf.core.files.EarlierState;
 import org.mendedleaf.core.files.FileAddress;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Revision;
-import org.mendedleaf.core.history.RevisionMarks;
-import org.mendedleaf.core.plan.Judgement;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.shelves.FolderRow;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.ContentRef;
-import org.mendedleaf.desktop.plan.KeptWords;
-import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Recovering;
@@ -49,28 +40,16 @@ final class FilePresenter {
       new ReadOnlyObjectWrapper<>(List.of());
   private final ReadOnlyObjectWrapper<KeptFacts> kept = new ReadOnlyObjectWrapper<>(KeptFacts.ALL);
   private final ReadOnlyObjectWrapper<FolderRow> standing = new ReadOnlyObjectWrapper<>();
-  private final ReadOnlyObjectWrapper<LookInside> inside = new ReadOnlyObjectWrapper<>();
-  private final Map<ContentId, ContentId> hashes = new HashMap<>();
+  private final InsidePresenter inside;
   private int wanted = NONE;
-  private int page;
   private final IntegerProperty chosen = new SimpleIntegerProperty(NONE);
 
   FilePresenter(Context context, FileRef ref) {
     this.context = context;
     this.ref = ref;
-    chosen.addListener(
-        (property, before, now) -> {
-          page = 0;
-          lookInside();
-        });
+    this.inside = new InsidePresenter(context, ref, this::chosenRevision);
+    chosen.addListener((property, before, now) -> inside.turnTo(0));
   }
-
-  /**
-   * What is in the chosen revision.
-   *
-   * @param sha256 of its bytes; empty for a link, and for a large content that nobody asked for
-   */
-  record LookInside(Revision revision, Look look, Optional<ContentId> sha256) {}
 
   /** The file's history; null until it is known. */
   ReadOnlyObjectProperty<FileLife> lifeProperty() {
@@ -84,31 +63,9 @@ final class FilePresenter {
 
   /** Until when the chosen revision is kept and why, in a sentence. */
   String keptSentence() {
-    Optional<Revision> revision = chosenRevision();
-    if (revision.isEmpty()) {
-      return "";
-    }
-    KeptFacts all = kept.get();
-    Judgement.Judged judged = all.judged().get(revision.get().number());
-    if (all.plan().isEmpty() || judged == null) {
-      return Words.of("kept.sentence.noPlan");
-    }
-    KeptWords words = new KeptWords(context.now(), context.zone());
-    Optional<RevisionMarks.NoticeGiven> notice = life.get().marks(revision.get()).notice();
-    if (!judged.stays() && notice.isPresent()) {
-      return Words.of(
-          "kept.sentence.notice",
-          numbered(revision.get().number()),
-          Shown.moment(notice.get().until(), context.now(), context.zone()));
-    }
-    if (!judged.stays()) {
-      return Words.of("kept.sentence.nothing", numbered(revision.get().number()));
-    }
-    return Words.of(
-        "kept.sentence",
-        numbered(revision.get().number()),
-        words.brief(judged, life.get().marks(revision.get())) + words.likely(judged),
-        words.why(judged, all.plan().get()));
+    return chosenRevision()
+        .map(one -> kept.get().sentence(one, life.get().marks(one), context))
+        .orElse("");
   }
 
   /** What every source has of the file; known as soon as its history is. */
@@ -121,9 +78,9 @@ final class FilePresenter {
     return standing.getReadOnlyProperty();
   }
 
-  /** What is in the chosen revision; null while that is being found out. */
-  ReadOnlyObjectProperty<LookInside> insideProperty() {
-    return inside.getReadOnlyProperty();
+  /** What is in the chosen revision. */
+  InsidePresenter inside() {
+    return inside;
   }
 
   /** The number of the chosen revision. */
@@ -137,42 +94,29 @@ final class FilePresenter {
   }
 
   void refresh() {
-    context
-        .background()
-        .ask(
-            () -> {
-              FileLife found = context.office().files().life(ref);
-              return new LifeFacts(
-                  found, context.office().files().states(found), standingOf(found), kept(found));
-            },
-            found -> {
-              boolean follows = life.get() == null || chosen.get() == life.get().newest().number();
-              kept.set(found.kept());
-              states.set(found.states());
-              life.set(found.life());
-              standing.set(found.standing().orElse(null));
-              if (wanted != NONE) {
-                chosen.set(wanted);
-                wanted = NONE;
-              } else if (follows) {
-                chosen.set(found.life().newest().number());
-              }
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> {
+          FileLife found = context.office().files().life(ref);
+          return new LifeFacts(
+              found, context.office().files().states(found), standingOf(found), kept(found));
+        },
+        found -> {
+          boolean follows = life.get() == null || chosen.get() == life.get().newest().number();
+          kept.set(found.kept());
+          states.set(found.states());
+          life.set(found.life());
+          standing.set(found.standing().orElse(null));
+          if (wanted != NONE) {
+            chosen.set(wanted);
+            wanted = NONE;
+          } else if (follows) {
+            chosen.set(found.life().newest().number());
+          }
+        });
   }
 
   private record LifeFacts(
       FileLife life, List<EarlierState> states, Optional<FolderRow> standing, KeptFacts kept) {}
-
-  /**
-   * Until when each revision is kept, and why.
-   *
-   * @param plan empty where everything is kept, since the shelf has none
-   * @param judged by their numbers
-   */
-  record KeptFacts(Optional<NamedPlan> plan, Map<Integer, Judgement.Judged> judged) {
-    static final KeptFacts ALL = new KeptFacts(Optional.empty(), Map.of());
-  }
 
   private KeptFacts kept(FileLife found) throws IOException {
     Optional<NamedPlan> plan = context.office().plans().of(found.shelf());
@@ -221,13 +165,10 @@ final class FilePresenter {
       return;
     }
     int number = revision.get().number();
-    context
-        .jobs()
-        .start(
-            Words.of("mend.job", name(), numbered(number)),
-            progress -> context.office().files().mend(ref, number),
-            this::tellMended,
-            context.navigator()::complain);
+    context.start(
+        Words.of("mend.job", name(), numbered(number)),
+        progress -> context.office().files().mend(ref, number),
+        this::tellMended);
   }
 
   private void tellMended(Mending.Mended mended) {
@@ -244,16 +185,13 @@ final class FilePresenter {
   }
 
   private void undo(long act) {
-    context
-        .jobs()
-        .start(
-            Words.of("undo.job", name()),
-            progress -> context.office().files().undo(ref.store(), act),
-            undone -> {
-              showNewest();
-              context.navigator().tell(Words.of("undo.done", name()), null);
-            },
-            context.navigator()::complain);
+    context.start(
+        Words.of("undo.job", name()),
+        progress -> context.office().files().undo(ref.store(), act),
+        undone -> {
+          showNewest();
+          context.tell(Words.of("undo.done", name()));
+        });
   }
 
   private void showNewest() {
@@ -354,29 +292,19 @@ final class FilePresenter {
             Words.of("issue.ask", numbered(number), name()),
             Words.of("issue.yes", numbered(number)),
             () ->
-                context
-                    .background()
-                    .ask(
-                        () -> context.office().sayings().issue(ref, number),
-                        issued -> {
-                          context
-                              .navigator()
-                              .tell(
-                                  Words.of(
-                                      "issue.done",
-                                      numbered(number),
-                                      name(),
-                                      issued.issue().letters()),
-                                  null);
-                          context.navigator().refresh();
-                        },
-                        context.navigator()::complain));
+                context.ask(
+                    () -> context.office().sayings().issue(ref, number),
+                    issued -> {
+                      context.tell(
+                          Words.of(
+                              "issue.done", numbered(number), name(), issued.issue().letters()));
+                      context.navigator().refresh();
+                    }));
   }
 
   /** Goes to where the chosen revision can be erased. */
   void erase() {
-    chosenRevision()
-        .ifPresent(revision -> context.navigator().go(new Place.Erase(ref, revision.number())));
+    chosenRevision().ifPresent(revision -> context.go(new Place.Erase(ref, revision.number())));
   }
 
   /** Why the chosen revision is held; empty if it is not. */
@@ -399,15 +327,12 @@ final class FilePresenter {
   }
 
   private void say(Callable<Long> saying, String told) {
-    context
-        .background()
-        .ask(
-            saying,
-            act -> {
-              context.navigator().tell(told, null);
-              context.navigator().refresh();
-            },
-            context.navigator()::complain);
+    context.ask(
+        saying,
+        act -> {
+          context.tell(told);
+          context.navigator().refresh();
+        });
   }
 
   /** Asks where to, and copies the chosen revision out. */
@@ -426,69 +351,12 @@ final class FilePresenter {
         .address()
         .ifPresent(
             address ->
-                context
-                    .background()
-                    .ask(
-                        () -> {
-                          context.opener().open(address);
-                          return address;
-                        },
-                        opened -> {},
-                        context.navigator()::complain));
-  }
-
-  /** Turns to another page of what is inside, from 0. */
-  void turnTo(int wantedPage) {
-    page = wantedPage;
-    lookInside();
-  }
-
-  private void lookInside() {
-    inside.set(null);
-    int wantedPage = page;
-    Optional<Revision> revision = chosenRevision();
-    if (revision.isEmpty()) {
-      return;
-    }
-    Revision wanted = revision.get();
-    context
-        .background()
-        .ask(
-            () -> {
-              Look look = context.office().files().look(ref, wanted, wantedPage);
-              return new LookInside(wanted, look, knownHash(wanted));
-            },
-            found -> {
-              if (found.revision().number() == chosen.get() && wantedPage == page) {
-                inside.set(found);
-              }
-            },
-            context.navigator()::complain);
-  }
-
-  /** That of a small content is its name in the store; a large one has to be read for it. */
-  private Optional<ContentId> knownHash(Revision revision) {
-    Optional<ContentRef> content = revision.state().content();
-    return content.isPresent() && content.get().levels() == 0
-        ? content.map(ContentRef::id)
-        : content.map(ContentRef::id).map(hashes::get);
-  }
-
-  /** Reads the whole content, because somebody wants to know. */
-  void workOutHash(Revision revision) {
-    ContentRef content = revision.state().content().orElseThrow();
-    context
-        .background()
-        .ask(
-            () -> context.office().files().contents(ref.store()).sha256(content),
-            hash -> {
-              hashes.put(content.id(), hash);
-              LookInside shown = inside.get();
-              if (shown != null && shown.revision().number() == revision.number()) {
-                inside.set(new LookInside(revision, shown.look(), Optional.of(hash)));
-              }
-            },
-            context.navigator()::complain);
+                context.ask(
+                    () -> {
+                      context.opener().open(address);
+                      return address;
+                    },
+                    opened -> {}));
   }
 
   private String name() {

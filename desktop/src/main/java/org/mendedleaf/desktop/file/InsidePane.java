@@ -89,7 +89,7 @@ final class InsidePane {
     root.getStyleClass().add("sheet");
     root.setMinWidth(300);
     body.setMinSize(0, 0);
-    presenter.insideProperty().addListener((property, before, now) -> show());
+    presenter.inside().insideProperty().addListener((property, before, now) -> show());
     presenter.chosenProperty().addListener((property, before, now) -> showHead());
     presenter.lifeProperty().addListener((property, before, now) -> showHead());
     presenter.standingProperty().addListener((property, before, now) -> showHead());
@@ -156,7 +156,7 @@ final class InsidePane {
       body.getChildren().setAll(compare.node());
       return;
     }
-    FilePresenter.LookInside inside = presenter.insideProperty().get();
+    InsidePresenter.LookInside inside = presenter.inside().insideProperty().get();
     if (inside == null) {
       body.getChildren().setAll(Nodes.label(Words.of("inside.looking"), "soft"));
       return;
@@ -165,10 +165,10 @@ final class InsidePane {
         .setAll(
             factsTab.isSelected()
                 ? facts(inside)
-                : InsideView.of(inside.look().inside(), presenter::turnTo));
+                : InsideView.of(inside.look().inside(), presenter.inside()::turnTo));
   }
 
-  private Node facts(FilePresenter.LookInside inside) {
+  private Node facts(InsidePresenter.LookInside inside) {
     FileLife life = presenter.lifeProperty().get();
     Revision revision = inside.revision();
     GridPane grid = new GridPane();
@@ -242,7 +242,7 @@ final class InsidePane {
         event -> {
           link.setDisable(true);
           link.setText(Words.of("fact.sha256.reading"));
-          presenter.workOutHash(revision);
+          presenter.inside().workOutHash(revision);
         });
     return link;
   }

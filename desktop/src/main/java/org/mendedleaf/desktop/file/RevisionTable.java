@@ -108,7 +108,7 @@ final class RevisionTable {
     return table;
   }
 
-  void show(FileLife life, FilePresenter.KeptFacts kept) {
+  void show(FileLife life, KeptFacts kept) {
     KeptWords words = new KeptWords(context.now(), context.zone());
     List<RevisionRow> rows = new ArrayList<>();
     long largest = 0;

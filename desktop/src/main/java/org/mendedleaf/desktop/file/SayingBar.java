@@ -91,16 +91,13 @@ final class SayingBar {
   private void say(Saying saying, String told) {
     FileLife life = presenter.lifeProperty().get();
     int revision = shown;
-    context
-        .background()
-        .ask(
-            () -> saying.of(life, revision),
-            act -> {
-              if (!told.isEmpty()) {
-                context.navigator().tell(told, null);
-              }
-              context.navigator().refresh();
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> saying.of(life, revision),
+        act -> {
+          if (!told.isEmpty()) {
+            context.tell(told);
+          }
+          context.navigator().refresh();
+        });
   }
 }

@@ -31,27 +31,24 @@ final class CameIn {
                 first.onto().file().path().shown()),
             () -> takeBack(admitted),
             Words.of("bringIn.show"),
-            () -> context.navigator().go(new Place.OneFile(first.done().file(), Optional.empty())));
+            () -> context.go(new Place.OneFile(first.done().file(), Optional.empty())));
   }
 
   private void takeBack(List<Admitted> admitted) {
-    context
-        .background()
-        .ask(
-            () -> {
-              for (Admitted one : admitted) {
-                var unused =
-                    context
-                        .office()
-                        .files()
-                        .undo(one.done().file().store(), one.done().brought().act());
-              }
-              return true;
-            },
-            done -> {
-              context.navigator().tell(Words.of("recovered.undone"), null);
-              context.navigator().refresh();
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> {
+          for (Admitted one : admitted) {
+            var unused =
+                context
+                    .office()
+                    .files()
+                    .undo(one.done().file().store(), one.done().brought().act());
+          }
+          return true;
+        },
+        done -> {
+          context.tell(Words.of("recovered.undone"));
+          context.navigator().refresh();
+        });
   }
 }

@@ -10,17 +10,11 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.css.PseudoClass;
-import javafx.geometry.Pos;
 import javafx.scene.Scene;
-import javafx.scene.control.Hyperlink;
-import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyCodeCombination;
-import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
-import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
@@ -28,13 +22,9 @@ import javafx.stage.Stage;
 import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.files.FileAddress;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.session.RecordingState;
-import org.mendedleaf.desktop.drawings.LeafMark;
-import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.find.FoundPage;
 import org.mendedleaf.desktop.start.FirstStartPage;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.SystemOpener;
 import org.mendedleaf.desktop.work.jobs.Background;
@@ -68,7 +58,7 @@ public final class MainWindow implements Navigator {
   private final Notice notice = new Notice(this::focusPage);
   private final StackPane middle = new StackPane();
   private final Deque<Place> behind = new ArrayDeque<>();
-  private final List<Action> actions = new ArrayList<>();
+  private final List<Action> actions;
   private final ActionList actionList;
   private @Nullable Place place;
   private @Nullable Page page;
@@ -91,12 +81,12 @@ public final class MainWindow implements Navigator {
     this.top = new TopBar(context, areas, search);
     BorderPane frame = new BorderPane();
     frame.getStyleClass().add("frame");
-    frame.setLeft(side());
+    frame.setLeft(new SideBar(areas, this::showActions, () -> looks().toggleNight()));
     frame.setCenter(work());
     Scene scene = new Scene(frame, 1280, 800);
     HeldKeys.actOnce(scene);
     this.looks = new Looks(scene, office.settings().home(), background);
-    actions();
+    this.actions = new WindowActions(this, search::focus, this::showActions).all();
     this.actionList = new ActionList(actions);
     actionList.popup().getScene().getStylesheets().setAll(scene.getStylesheets());
     keys(scene);
@@ -128,7 +118,7 @@ public final class MainWindow implements Navigator {
     }
     context.tray().restore();
     EarlyPages early = new EarlyPages(context.office());
-    context.background().ask(early::make, made -> {}, this::complain);
+    context.ask(early::make, made -> {});
     IdleWork idle = new IdleWork(context);
     idle.begin();
     ArrivalWatch arrivals = new ArrivalWatch(context);
@@ -182,15 +172,12 @@ public final class MainWindow implements Navigator {
   }
 
   private void begin() {
-    context
-        .background()
-        .ask(
-            // Where a store is away, its shelves are: that is no first start.
-            () ->
-                context.office().shelves().all().isEmpty()
-                    && context.office().shelves().unreached().isEmpty(),
-            isFirst -> go(isFirst ? new Place.NewShelf(Optional.empty()) : new Place.Today()),
-            this::complain);
+    context.ask(
+        // Where a store is away, its shelves are: that is no first start.
+        () ->
+            context.office().shelves().all().isEmpty()
+                && context.office().shelves().unreached().isEmpty(),
+        isFirst -> go(isFirst ? new Place.NewShelf(Optional.empty()) : new Place.Today()));
   }
 
   // ---- navigation
@@ -278,30 +265,25 @@ public final class MainWindow implements Navigator {
 
   @Override
   public void open(Path path) {
-    context
-        .background()
-        .ask(() -> placesOf.of(path.toAbsolutePath().normalize()), this::go, this::complain);
+    context.ask(() -> placesOf.of(path.toAbsolutePath().normalize()), this::go);
   }
 
   /** Shows the first of these paths; going back leads to the others. */
   public void open(List<Path> paths) {
-    context
-        .background()
-        .ask(
-            () -> {
-              List<Place> places = new ArrayList<>();
-              for (Path path : paths) {
-                places.add(0, placesOf.of(path.toAbsolutePath().normalize()));
-              }
-              return places;
-            },
-            places -> places.forEach(this::go),
-            this::complain);
+    context.ask(
+        () -> {
+          List<Place> places = new ArrayList<>();
+          for (Path path : paths) {
+            places.add(0, placesOf.of(path.toAbsolutePath().normalize()));
+          }
+          return places;
+        },
+        places -> places.forEach(this::go));
   }
 
   /** Shows what has this address, as {@link FileAddress} reads it. */
   public void openAddress(String uri) {
-    context.background().ask(() -> placesOf.of(uri), this::go, this::complain);
+    context.ask(() -> placesOf.of(uri), this::go);
   }
 
   @Override
@@ -345,27 +327,6 @@ public final class MainWindow implements Navigator {
 
   // ---- the frame
 
-  private Region side() {
-    Label name = new Label(Words.of("product"));
-    name.getStyleClass().add("product");
-    HBox head = new HBox(8, new LeafMark(28), name);
-    head.setAlignment(Pos.CENTER_LEFT);
-    head.getStyleClass().add("side-head");
-    Hyperlink all = new Hyperlink(Words.of("actions.link"));
-    all.setOnAction(event -> showActions());
-    Tip.on(all, "Ctrl+K");
-    Hyperlink night = new Hyperlink(Words.of("looks.night"));
-    night.setOnAction(event -> looks.toggleNight());
-    VBox foot = new VBox(2, all, night);
-    foot.getStyleClass().add("side-foot");
-    BorderPane side = new BorderPane();
-    side.setTop(head);
-    side.setCenter(areas);
-    side.setBottom(foot);
-    side.getStyleClass().add("side");
-    return side;
-  }
-
   private Region work() {
     notice.hide();
     BorderPane work = new BorderPane();
@@ -381,53 +342,6 @@ public final class MainWindow implements Navigator {
 
   // ---- keys and drops
 
-  private void actions() {
-    action("action.today", KeyCode.DIGIT0, () -> go(new Place.Today()));
-    action("action.shelves", KeyCode.DIGIT1, () -> go(new Place.AllShelves()));
-    action("action.lost", KeyCode.DIGIT2, () -> go(new Place.Lost()));
-    action("action.tray", KeyCode.DIGIT3, () -> go(new Place.OnTray()));
-    action("action.bringIn", KeyCode.DIGIT4, () -> go(new Place.BringIn()));
-    action("action.plans", KeyCode.DIGIT5, () -> go(new Place.Plans()));
-    action("action.space", KeyCode.DIGIT6, () -> go(new Place.SpaceOf()));
-    action("action.ledger", KeyCode.DIGIT7, () -> go(new Place.Ledger()));
-    action("action.rehearse", KeyCode.ENTER, this::rehearse);
-    action("action.protect", KeyCode.N, () -> go(new Place.NewShelf(Optional.empty())));
-    action("action.capture", KeyCode.R, this::captureAll);
-    action("action.find", KeyCode.F, search::focus);
-    action("action.back", KeyCode.BACK_SPACE, this::back);
-    action("action.refresh", KeyCode.F5, this::refresh);
-    action("action.night", KeyCode.D, () -> looks.toggleNight());
-    action("action.larger", KeyCode.EQUALS, () -> looks.scale(1));
-    action("action.smaller", KeyCode.MINUS, () -> looks.scale(-1));
-    action("action.list", KeyCode.K, this::showActions);
-  }
-
-  private void action(String key, KeyCode code, Runnable run) {
-    KeyCombination combination = new KeyCodeCombination(code, KeyCombination.SHORTCUT_DOWN);
-    actions.add(new Action(Words.of(key), combination, run));
-  }
-
-  private void rehearse() {
-    if (context.tray().isReady()) {
-      go(new Place.Rehearsed(context.tray().tray()));
-    }
-  }
-
-  private void captureAll() {
-    context
-        .background()
-        .ask(
-            () -> context.office().shelves().all(),
-            shelves -> {
-              Captures captures = new Captures(context);
-              shelves.stream()
-                  .filter(shelf -> shelf.recording() != RecordingState.PAUSED)
-                  .filter(shelf -> shelf.folder().isPresent())
-                  .forEach(captures::capture);
-            },
-            this::complain);
-  }
-
   private void showActions() {
     actionList.show(stage, actionsHere());
   }
@@ -437,7 +351,7 @@ public final class MainWindow implements Navigator {
   }
 
   List<Action> actionsEverywhere() {
-    return List.copyOf(actions);
+    return actions;
   }
 
   private void keys(Scene scene) {

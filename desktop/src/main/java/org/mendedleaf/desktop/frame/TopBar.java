@@ -43,7 +43,7 @@ final class TopBar {
     Tip.on(onTray, "Ctrl+3");
     onTray.setMinWidth(Region.USE_PREF_SIZE);
     onTray.managedProperty().bind(onTray.visibleProperty());
-    onTray.setOnAction(event -> context.navigator().go(new Place.OnTray()));
+    onTray.setOnAction(event -> context.go(new Place.OnTray()));
     context.tray().versionProperty().addListener((property, before, now) -> showCounts());
     context.arrivals().waiting().addListener((InvalidationListener) list -> showCounts());
     showCounts();

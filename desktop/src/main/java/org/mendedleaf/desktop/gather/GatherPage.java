@@ -6,7 +6,6 @@ import java.util.Locale;
 import java.util.Optional;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
-import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
@@ -15,7 +14,6 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
-import javafx.scene.layout.VBox;
 import org.mendedleaf.core.history.PresentFile;
 import org.mendedleaf.core.intake.Family;
 import org.mendedleaf.desktop.drawings.Tip;
@@ -25,12 +23,12 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.navigation.Action;
-import org.mendedleaf.desktop.work.navigation.Page;
 import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** Copies of one file that lie beside each other, to be made one file with a history. */
-public final class GatherPage implements Page {
+public final class GatherPage extends StackedPage {
 
   /** A day of another year with its time, in full. */
   private static final double WHEN = 148;
@@ -48,7 +46,6 @@ public final class GatherPage implements Page {
   private final HBox calling;
   private final Button gather;
   private final Label nothing = Nodes.text(Words.of("gather.looking"), "soft");
-  private final VBox root;
 
   public GatherPage(Context context, Place.Gather place) {
     this.context = context;
@@ -74,39 +71,27 @@ public final class GatherPage implements Page {
     HBox.setHgrow(order, Priority.ALWAYS);
     columns();
     table.onChoice(this::showChoice);
-    VBox.setVgrow(table.node(), Priority.ALWAYS);
     nothing.setMaxWidth(560);
     table.placeholder(nothing);
     Region titled = Nodes.titled(Nodes.label(Words.of("gather.title"), "title"), facts);
-    root =
-        new VBox(
-            8,
-            new ShelfCrumbs(
-                    context,
-                    place.shelf(),
-                    // The way to what lies in the folder leads through the folder itself.
-                    place.folder().resolve("-"),
-                    folder -> new Place.OneShelf(place.shelf(), folder))
-                .node(),
-            Nodes.row(titled, gather),
-            Nodes.text(Words.of("gather.what"), "soft"),
-            table.node(),
-            calling,
-            what);
-    root.getStyleClass().add("page");
+    focusFirst(table.node());
+    stack(
+        8,
+        new ShelfCrumbs(
+                context,
+                place.shelf(),
+                // The way to what lies in the folder leads through the folder itself.
+                place.folder().resolve("-"),
+                folder -> new Place.OneShelf(place.shelf(), folder))
+            .node(),
+        Nodes.row(titled, gather),
+        Nodes.text(Words.of("gather.what"), "soft"),
+        growing(table.node()),
+        calling,
+        what);
     presenter.rowsProperty().addListener((property, before, rows) -> show(rows));
     presenter.laterProperty().addListener((property, before, then) -> showChoice());
     showChoice();
-  }
-
-  @Override
-  public Node node() {
-    return root;
-  }
-
-  @Override
-  public Node firstFocus() {
-    return table.node();
   }
 
   @Override

@@ -194,16 +194,13 @@ final class GatherPresenter {
     if (wanted.isEmpty()) {
       return;
     }
-    context
-        .background()
-        .ask(
-            () -> context.office().gatherings().later(shelf, wanted),
-            found -> {
-              if (wanted.equals(ready())) {
-                later.set(found);
-              }
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> context.office().gatherings().later(shelf, wanted),
+        found -> {
+          if (wanted.equals(ready())) {
+            later.set(found);
+          }
+        });
   }
 
   void gather() {
@@ -222,20 +219,17 @@ final class GatherPresenter {
   /** Goes to the file, where there is one, and says there what was done. */
   private void done(List<Copies> wanted, int copies, RunReceipt receipt) {
     if (wanted.size() > 1 || receipt.isPartial() || shelf.folder().isEmpty()) {
-      context.navigator().go(new Place.OneShelf(shelf, folder));
+      context.go(new Place.OneShelf(shelf, folder));
       tell(wanted, copies, receipt);
       return;
     }
     Path file = ShelfPaths.resolve(shelf.folder().get(), wanted.get(0).file());
-    context
-        .background()
-        .ask(
-            () -> context.office().addresses().file(file.toString(), shelf.folder().get()),
-            found -> {
-              context.navigator().go(new Place.OneFile(found, Optional.empty()));
-              tell(wanted, copies, receipt);
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> context.office().addresses().file(file.toString(), shelf.folder().get()),
+        found -> {
+          context.go(new Place.OneFile(found, Optional.empty()));
+          tell(wanted, copies, receipt);
+        });
   }
 
   private void tell(List<Copies> wanted, int copies, RunReceipt receipt) {
@@ -249,6 +243,6 @@ final class GatherPresenter {
             sentence,
             () -> new Recovering(context).undo(receipt),
             Words.of("receipt.show"),
-            () -> context.navigator().go(new Place.ReceiptOf(receipt.store(), receipt.act().id())));
+            () -> context.go(new Place.ReceiptOf(receipt.store(), receipt.act().id())));
   }
 }

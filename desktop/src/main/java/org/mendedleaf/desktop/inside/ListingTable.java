@@ -18,21 +18,17 @@ final class ListingTable {
         new SheetTable<>("inside-listing", entry -> {}, ArchiveEntry::name);
     long largest = listing.entries().stream().mapToLong(ArchiveEntry::size).max().orElse(0);
     Shown.SizeUnit unit = Shown.SizeUnit.fitting(largest);
-    table.column("column.name", 200, (cell, entry) -> cell.setText(entry.name()));
+    table.column("column.name", 200, entry -> entry.name());
     table
-        .numbers(
-            "column.size",
-            80,
-            (cell, entry) -> cell.setText(entry.size() < 0 ? "" : unit.number(entry.size())))
+        .numbers("column.size", 80, entry -> entry.size() < 0 ? "" : unit.number(entry.size()))
         .setText(org.mendedleaf.desktop.words.Words.of("column.size", unit.name()));
     table.column(
         "column.changed",
         130,
-        (cell, entry) ->
-            cell.setText(
-                entry.modified() < 0
-                    ? ""
-                    : Shown.full(Instant.ofEpochMilli(entry.modified()), ZoneId.systemDefault())));
+        entry ->
+            entry.modified() < 0
+                ? ""
+                : Shown.full(Instant.ofEpochMilli(entry.modified()), ZoneId.systemDefault()));
     table.node().getStyleClass().remove("sheet");
     table.show(listing.entries());
     return table.node();

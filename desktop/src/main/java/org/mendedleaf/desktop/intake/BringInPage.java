@@ -8,7 +8,6 @@ import java.util.Optional;
 import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
 import javafx.geometry.Pos;
-import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Hyperlink;
@@ -22,7 +21,6 @@ import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
-import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Revision;
@@ -33,14 +31,14 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.navigation.Action;
-import org.mendedleaf.desktop.work.navigation.Page;
 import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.picks.ArrivalList;
 import org.mendedleaf.desktop.work.picks.ArrivalList.Waiting;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** Files from outside, each with the file it becomes the next revision of. */
-public final class BringInPage implements Page {
+public final class BringInPage extends StackedPage {
 
   private final Context context;
   private final DoubtWords words;
@@ -61,7 +59,6 @@ public final class BringInPage implements Page {
   // What was added here and is not in the list yet.
   private final List<Path> added = new ArrayList<>();
   private final ArrivalPlaces places;
-  private final VBox root;
 
   public BringInPage(Context context) {
     this.context = context;
@@ -94,33 +91,21 @@ public final class BringInPage implements Page {
     columns();
     table.node().getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
     table.onChoice(this::showChoice);
-    VBox.setVgrow(table.node(), Priority.ALWAYS);
-    root =
-        new VBox(
-            8,
-            Nodes.row(titled, compare, choose, dismiss, take),
-            Nodes.text(Words.of("bringIn.what"), "soft"),
-            places.node(),
-            how,
-            table.node(),
-            doubts,
-            elsewhere,
-            others);
-    root.getStyleClass().add("page");
-    root.setOnDragOver(BringInPage::over);
-    root.setOnDragDropped(this::dropped);
+    focusFirst(table.node());
+    stack(
+        8,
+        Nodes.row(titled, compare, choose, dismiss, take),
+        Nodes.text(Words.of("bringIn.what"), "soft"),
+        places.node(),
+        how,
+        growing(table.node()),
+        doubts,
+        elsewhere,
+        others);
+    node().setOnDragOver(BringInPage::over);
+    node().setOnDragDropped(this::dropped);
     context.arrivals().waiting().addListener(new WeakInvalidationListener(follower));
     show();
-  }
-
-  @Override
-  public Node node() {
-    return root;
-  }
-
-  @Override
-  public Node firstFocus() {
-    return table.node();
   }
 
   @Override
@@ -153,7 +138,7 @@ public final class BringInPage implements Page {
   private void choose() {
     FileChooser chooser = new FileChooser();
     chooser.setTitle(Words.of("bringIn.choose"));
-    List<File> chosen = chooser.showOpenMultipleDialog(root.getScene().getWindow());
+    List<File> chosen = chooser.showOpenMultipleDialog(node().getScene().getWindow());
     if (chosen != null) {
       add(chosen);
     }
@@ -256,9 +241,8 @@ public final class BringInPage implements Page {
     one.onto()
         .ifPresent(
             life ->
-                context
-                    .navigator()
-                    .go(new Place.OneFile(life.ref(), Optional.empty(), Optional.of(one.file()))));
+                context.go(
+                    new Place.OneFile(life.ref(), Optional.empty(), Optional.of(one.file()))));
   }
 
   private void dismissUnlessTyping() {

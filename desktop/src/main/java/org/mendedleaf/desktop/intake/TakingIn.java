@@ -42,19 +42,16 @@ final class TakingIn {
    * @param taken hears when any were brought in
    */
   void bringIn(List<Waiting> ready, String said, boolean clearAway, Runnable taken) {
-    context
-        .jobs()
-        .start(
-            Words.count("bringIn.job", ready.size()),
-            progress -> bringIn(ready, said, clearAway, progress),
-            ended -> {
-              context.arrivals().dismiss(ended.taken());
-              if (!ended.taken().isEmpty()) {
-                taken.run();
-              }
-              tell(ended);
-            },
-            context.navigator()::complain);
+    context.start(
+        Words.count("bringIn.job", ready.size()),
+        progress -> bringIn(ready, said, clearAway, progress),
+        ended -> {
+          context.arrivals().dismiss(ended.taken());
+          if (!ended.taken().isEmpty()) {
+            taken.run();
+          }
+          tell(ended);
+        });
   }
 
   private TakenArrivals bringIn(
@@ -112,7 +109,7 @@ final class TakingIn {
                   path),
               () -> undo(taken.done()),
               Words.of("bringIn.show"),
-              () -> context.navigator().go(new Place.OneFile(done.file(), Optional.empty())));
+              () -> context.go(new Place.OneFile(done.file(), Optional.empty())));
     } else {
       context
           .navigator()
@@ -121,21 +118,18 @@ final class TakingIn {
   }
 
   private void undo(List<Intake.TakenIn> done) {
-    context
-        .background()
-        .ask(
-            () -> {
-              // What was brought in together is taken back together.
-              Intake.TakenIn any = done.get(0);
-              return context
-                  .office()
-                  .recoveries()
-                  .undo(any.file().store(), any.brought().act(), Progress.NONE);
-            },
-            undone -> {
-              context.navigator().tell(Words.of("recovered.undone"), null);
-              context.navigator().refresh();
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> {
+          // What was brought in together is taken back together.
+          Intake.TakenIn any = done.get(0);
+          return context
+              .office()
+              .recoveries()
+              .undo(any.file().store(), any.brought().act(), Progress.NONE);
+        },
+        undone -> {
+          context.tell(Words.of("recovered.undone"));
+          context.navigator().refresh();
+        });
   }
 }

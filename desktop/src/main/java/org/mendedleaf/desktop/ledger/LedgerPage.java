@@ -3,13 +3,10 @@ package org.mendedleaf.desktop.ledger;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.util.List;
-import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TextField;
-import javafx.scene.layout.Priority;
-import javafx.scene.layout.VBox;
 import org.mendedleaf.core.office.Ledgers;
 import org.mendedleaf.core.office.Ledgers.LedgerRow;
 import org.mendedleaf.core.report.CsvReport;
@@ -19,11 +16,11 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Saving;
-import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** All that was ever done, by whom and when. */
-public final class LedgerPage implements Page {
+public final class LedgerPage extends StackedPage {
 
   private static final double WHEN = 150;
 
@@ -32,7 +29,6 @@ public final class LedgerPage implements Page {
   private final SheetTable<LedgerRow> table;
   private final TextField filter = new TextField();
   private final Label facts = Nodes.label("", "soft");
-  private final VBox root;
 
   public LedgerPage(Context context) {
     this.context = context;
@@ -55,42 +51,28 @@ public final class LedgerPage implements Page {
                     (rows, out) -> CsvReport.write(Ledgers.report(rows, context.zone()), out)));
     Button json = Nodes.button(Words.of("ledger.json"), "", () -> save(".json", Ledgers::json));
     columns();
-    VBox.setVgrow(table.node(), Priority.ALWAYS);
-    root =
-        new VBox(
-            8,
-            Nodes.row(
-                Nodes.titled(Nodes.label(Words.of("area.ledger"), "title"), facts),
-                filter,
-                check,
-                csv,
-                json),
-            Nodes.text(Words.of("ledger.what"), "soft"),
-            table.node());
-    root.getStyleClass().add("page");
+    focusFirst(table.node());
+    stack(
+        8,
+        Nodes.row(
+            Nodes.titled(Nodes.label(Words.of("area.ledger"), "title"), facts),
+            filter,
+            check,
+            csv,
+            json),
+        Nodes.text(Words.of("ledger.what"), "soft"),
+        growing(table.node()));
   }
 
   private void columns() {
-    table.numbers(
-        "column.number.ledger", 70, (cell, row) -> cell.setText(Shown.count(row.entry().id())));
+    table.numbers("column.number.ledger", 70, row -> Shown.count(row.entry().id()));
     table.column("column.when", 170, this::whenCell).setMinWidth(WHEN);
     table.column("column.act", 200, LedgerPage::actCell);
-    table.column("column.by", 160, (cell, row) -> cell.setText(row.entry().by()));
-    table.column("column.shelf", 180, (cell, row) -> cell.setText(row.shelf().orElse("")));
-    table.numbers(
-        "column.lines", 80, (cell, row) -> cell.setText(Shown.count(row.entry().lines())));
+    table.column("column.by", 160, row -> row.entry().by());
+    table.column("column.shelf", 180, row -> row.shelf().orElse(""));
+    table.numbers("column.lines", 80, row -> Shown.count(row.entry().lines()));
     table.column("column.run", 200, LedgerPage::aboutCell);
     table.placeholder(Nodes.text(Words.of("ledger.none"), "soft"));
-  }
-
-  @Override
-  public Node node() {
-    return root;
-  }
-
-  @Override
-  public Node firstFocus() {
-    return table.node();
   }
 
   @Override
@@ -112,7 +94,7 @@ public final class LedgerPage implements Page {
 
   private void save(String ending, LedgerWriting writing) {
     List<LedgerRow> rows = presenter.siftedProperty().get().rows();
-    new Saving(context).ask(root, Words.of("ledger.name") + ending, out -> writing.to(rows, out));
+    new Saving(context).ask(node(), Words.of("ledger.name") + ending, out -> writing.to(rows, out));
   }
 
   // ---- cells

@@ -54,15 +54,12 @@ final class LedgerPresenter {
   }
 
   void refresh() {
-    context
-        .background()
-        .ask(
-            () -> context.office().ledgers().all(),
-            rows -> {
-              all = rows;
-              sift();
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> context.office().ledgers().all(),
+        rows -> {
+          all = rows;
+          sift();
+        });
   }
 
   /** Very many acts are looked through beside the interface thread. */
@@ -70,16 +67,13 @@ final class LedgerPresenter {
     long mine = ++asked;
     List<LedgerRow> of = all;
     List<String> wanted = List.of(filter.get().strip().toLowerCase(Locale.ROOT).split("\\s+", -1));
-    context
-        .background()
-        .ask(
-            () -> of.stream().filter(row -> fits(row, wanted)).toList(),
-            found -> {
-              if (mine == asked) {
-                sifted.set(new Sifted(found, of.size()));
-              }
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> of.stream().filter(row -> fits(row, wanted)).toList(),
+        found -> {
+          if (mine == asked) {
+            sifted.set(new Sifted(found, of.size()));
+          }
+        });
   }
 
   private boolean fits(LedgerRow row, List<String> wanted) {
@@ -105,23 +99,14 @@ final class LedgerPresenter {
   /** Goes to the receipt of an act, or to its shelf as it was then. */
   void open(LedgerRow row) {
     if (WITH_RECEIPT.contains(row.entry().act().word())) {
-      context.navigator().go(new Place.ReceiptOf(row.store().id(), row.entry().id()));
+      context.go(new Place.ReceiptOf(row.store().id(), row.entry().id()));
     } else if (row.shelf().isPresent()) {
-      context
-          .background()
-          .ask(
-              () ->
-                  context
-                      .office()
-                      .shelves()
-                      .byId(row.store().id(), row.entry().shelf().orElseThrow()),
-              shelf ->
-                  context
-                      .navigator()
-                      .go(
-                          new Place.ShelfAt(
-                              shelf, InnerPath.ROOT, new Moment.At(row.entry().at()))),
-              context.navigator()::complain);
+      context.ask(
+          () ->
+              context.office().shelves().byId(row.store().id(), row.entry().shelf().orElseThrow()),
+          shelf ->
+              context.go(
+                  new Place.ShelfAt(shelf, InnerPath.ROOT, new Moment.At(row.entry().at()))));
     }
   }
 
@@ -129,27 +114,23 @@ final class LedgerPresenter {
   void check() {
     Set<String> stores = new LinkedHashSet<>(all.stream().map(row -> row.store().id()).toList());
     int acts = all.size();
-    context
-        .jobs()
-        .start(
-            Words.of("ledger.verify"),
-            progress -> {
-              List<VerifyReport.Damage> damaged = new ArrayList<>();
-              for (String store : stores) {
-                damaged.addAll(context.office().stores().chain(store));
-              }
-              return damaged;
-            },
-            damaged -> {
-              if (damaged.isEmpty()) {
-                context.navigator().tell(Words.of("ledger.ok", Shown.count(acts)), null);
-              } else {
-                context
-                    .navigator()
-                    .complain(
-                        new SentenceException(Words.of("ledger.broken", damaged.get(0).where())));
-              }
-            },
-            context.navigator()::complain);
+    context.start(
+        Words.of("ledger.verify"),
+        progress -> {
+          List<VerifyReport.Damage> damaged = new ArrayList<>();
+          for (String store : stores) {
+            damaged.addAll(context.office().stores().chain(store));
+          }
+          return damaged;
+        },
+        damaged -> {
+          if (damaged.isEmpty()) {
+            context.tell(Words.of("ledger.ok", Shown.count(acts)));
+          } else {
+            context
+                .navigator()
+                .complain(new SentenceException(Words.of("ledger.broken", damaged.get(0).where())));
+          }
+        });
   }
 }

@@ -1,18 +1,13 @@
 package org.mendedleaf.desktop.lost;
 
 import java.util.List;
-import java.util.Objects;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.SelectionMode;
-import javafx.scene.control.TableColumn;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
-import javafx.scene.layout.VBox;
-import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.Who;
 import org.mendedleaf.core.keeping.LostAndFound.Lost;
@@ -25,11 +20,11 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.navigation.Action;
-import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** What left the shelves, what went last first; one or many are brought back. */
-public final class LostPage implements Page {
+public final class LostPage extends StackedPage {
 
   private final Context context;
   private final Label facts = Nodes.label("", "soft");
@@ -37,9 +32,6 @@ public final class LostPage implements Page {
   private final Button back;
   private final LostPresenter presenter;
   private final SheetTable<Lost> table;
-  private final VBox root;
-  private Shown.SizeUnit unit = Shown.SizeUnit.KB;
-  private @Nullable TableColumn<Lost, Lost> sizes;
 
   public LostPage(Context context) {
     this.context = context;
@@ -58,20 +50,9 @@ public final class LostPage implements Page {
     table.node().getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
     table.onChoice(this::showChoice);
     Node below = new TraySheet(context).beside(table.node());
-    VBox.setVgrow(below, Priority.ALWAYS);
-    root =
-        new VBox(8, Nodes.row(titled, to, back), Nodes.text(Words.of("lost.what"), "soft"), below);
-    root.getStyleClass().add("page");
-  }
-
-  @Override
-  public Node node() {
-    return root;
-  }
-
-  @Override
-  public Node firstFocus() {
-    return table.node();
+    focusFirst(table.node());
+    stack(
+        8, Nodes.row(titled, to, back), Nodes.text(Words.of("lost.what"), "soft"), growing(below));
   }
 
   @Override
@@ -85,8 +66,7 @@ public final class LostPage implements Page {
   }
 
   private void show(List<Lost> lost) {
-    unit = Shown.SizeUnit.fitting(lost.stream().mapToLong(Lost::bytes).max().orElse(0));
-    Objects.requireNonNull(sizes).setText(Words.of("column.size", unit.name()));
+    table.fit(lost);
     table.show(lost);
     long files = LostPresenter.files(lost);
     facts.setText(lost.isEmpty() ? "" : Words.count("lost.files", files));
@@ -137,26 +117,18 @@ public final class LostPage implements Page {
     table.column(
         "column.last",
         110,
-        (cell, lost) ->
-            cell.setText(
-                lost.newest()
-                    .map(Revision::number)
-                    .map(number -> number == 0 ? Words.of("revision.first") : "r" + number)
-                    .orElse(Words.count("moment.held", lost.files()))));
+        lost ->
+            lost.newest()
+                .map(Revision::number)
+                .map(number -> number == 0 ? Words.of("revision.first") : "r" + number)
+                .orElse(Words.count("moment.held", lost.files())));
     factColumns();
     table.picking(context.tray(), presenter::wanted);
     table.placeholder(Nodes.text(Words.of("lost.none"), "soft"));
   }
 
   private void factColumns() {
-    sizes =
-        table.numbers(
-            "column.size",
-            90,
-            (cell, lost) -> {
-              cell.setText(unit.number(lost.bytes()));
-              Tip.on(cell, () -> Shown.exact(lost.bytes()));
-            });
+    table.sizes("column.size", 90, Lost::bytes);
     table.column(
         "column.savedBy",
         130,
@@ -167,17 +139,15 @@ public final class LostPage implements Page {
     table.column(
         "column.kept",
         190,
-        (cell, lost) -> {
-          cell.setText(
-              lost.keptUntil()
-                  .map(
-                      until ->
-                          until.equals(Claim.ALWAYS)
-                              ? Words.of("kept.always")
-                              : Words.of(
-                                  "kept.until", Shown.day(until, context.now(), context.zone())))
-                  .orElse(Words.of("kept.nothing")));
-          cell.getStyleClass().add("soft");
-        });
+        lost ->
+            lost.keptUntil()
+                .map(
+                    until ->
+                        until.equals(Claim.ALWAYS)
+                            ? Words.of("kept.always")
+                            : Words.of(
+                                "kept.until", Shown.day(until, context.now(), context.zone())))
+                .orElse(Words.of("kept.nothing")),
+        "soft");
   }
 }

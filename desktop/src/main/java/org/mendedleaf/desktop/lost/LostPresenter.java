@@ -33,9 +33,7 @@ final class LostPresenter {
   }
 
   void refresh() {
-    context
-        .background()
-        .ask(() -> context.office().lostAndFound().all(), lost::set, context.navigator()::complain);
+    context.ask(() -> context.office().lostAndFound().all(), lost::set);
   }
 
   static long files(List<Lost> lost) {
@@ -45,12 +43,10 @@ final class LostPresenter {
   /** Goes to the page of a file, or to a folder as it was before it went. */
   void open(Lost one) {
     if (one.folder()) {
-      context.navigator().go(new Place.ShelfAt(one.shelf(), one.path(), before(one)));
+      context.go(new Place.ShelfAt(one.shelf(), one.path(), before(one)));
     } else {
       long file = one.newest().orElseThrow().file();
-      context
-          .navigator()
-          .go(new Place.OneFile(new FileRef(one.shelf().store(), file), Optional.empty()));
+      context.go(new Place.OneFile(new FileRef(one.shelf().store(), file), Optional.empty()));
     }
   }
 

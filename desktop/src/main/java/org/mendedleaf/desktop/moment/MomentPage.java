@@ -27,11 +27,11 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Recovering;
 import org.mendedleaf.desktop.work.navigation.Action;
-import org.mendedleaf.desktop.work.navigation.Page;
 import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 
 /** A folder of a shelf as it was, each line with what became of it since. The past is warm. */
-public final class MomentPage implements Page {
+public final class MomentPage extends StackedPage {
 
   private final Context context;
   private final Shelf shelf;
@@ -47,7 +47,6 @@ public final class MomentPage implements Page {
   private final Button copy;
   private final Label facts = Nodes.label("", "soft");
   private final MomentTable table;
-  private final VBox root;
 
   public MomentPage(Context context, Place.ShelfAt place) {
     this.context = context;
@@ -76,9 +75,8 @@ public final class MomentPage implements Page {
             Words.of("moment.compare"),
             "Ctrl+E",
             () ->
-                context
-                    .navigator()
-                    .go(new Place.Compared(shelf, folder, moment, new Moment.Now(context.now()))));
+                context.go(
+                    new Place.Compared(shelf, folder, moment, new Moment.Now(context.now()))));
     compare.setId("compare-with-now");
     pick = Nodes.button(Words.of("pick"), "Space", () -> table.pick());
     pick.setId("pick");
@@ -88,16 +86,15 @@ public final class MomentPage implements Page {
     HBox main = new HBox(12, tree.node(), table.node());
     HBox.setHgrow(table.node(), Priority.ALWAYS);
     Node below = new TraySheet(context).beside(main, tree.node());
-    VBox.setVgrow(below, Priority.ALWAYS);
-    root =
-        new VBox(
-            6,
-            crumbs.node(),
-            Nodes.row(titled, revisions, gone, copy, pick, compare),
-            bar.node(),
-            below);
+    focusFirst(table.node());
+    stack(
+        6,
+        crumbs.node(),
+        Nodes.row(titled, revisions, gone, copy, pick, compare),
+        bar.node(),
+        growing(below));
     VBox.setMargin(below, new javafx.geometry.Insets(6, 0, 0, 0));
-    root.getStyleClass().addAll("page", "past");
+    node().getStyleClass().add("past");
     presenter.viewProperty().addListener((property, was, view) -> tree.show(view.folders()));
     presenter.rowsProperty().addListener((property, was, rows) -> show(rows));
     presenter
@@ -107,16 +104,6 @@ public final class MomentPage implements Page {
               table.node().refresh();
               showFacts();
             });
-  }
-
-  @Override
-  public Node node() {
-    return root;
-  }
-
-  @Override
-  public Node firstFocus() {
-    return table.node();
   }
 
   @Override
@@ -169,7 +156,7 @@ public final class MomentPage implements Page {
   }
 
   private void goTo(InnerPath folder) {
-    context.navigator().go(at(folder));
+    context.go(at(folder));
   }
 
   private void copyOut() {
@@ -182,11 +169,9 @@ public final class MomentPage implements Page {
       goTo(entry.path());
     } else {
       int revision = row.revision().map(Revision::number).orElse(entry.revision().orElseThrow());
-      context
-          .navigator()
-          .go(
-              new Place.OneFile(
-                  new FileRef(shelf.store(), entry.file().orElseThrow()), Optional.of(revision)));
+      context.go(
+          new Place.OneFile(
+              new FileRef(shelf.store(), entry.file().orElseThrow()), Optional.of(revision)));
     }
   }
 

@@ -182,23 +182,20 @@ final class MomentPresenter {
   }
 
   private void lookAround(InnerPath here, Optional<Moment> then, Moment at) {
-    context
-        .background()
-        .ask(
-            () -> {
-              Moments moments = context.office().moments();
-              return new MomentView(
-                  then.isPresent() ? moments.folders(shelf, at) : List.of(),
-                  moments.changes(shelf),
-                  context.office().snapshots().labelled(shelf),
-                  moments.standing(shelf, here, at));
-            },
-            found -> {
-              if (here.equals(folder) && then.equals(moment)) {
-                view.set(found);
-              }
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> {
+          Moments moments = context.office().moments();
+          return new MomentView(
+              then.isPresent() ? moments.folders(shelf, at) : List.of(),
+              moments.changes(shelf),
+              context.office().snapshots().labelled(shelf),
+              moments.standing(shelf, here, at));
+        },
+        found -> {
+          if (here.equals(folder) && then.equals(moment)) {
+            view.set(found);
+          }
+        });
   }
 
   private static boolean isOf(Rows rows, InnerPath folder, Moment moment) {
@@ -220,54 +217,47 @@ final class MomentPresenter {
   /** Shows the beginning of the list before the whole of it. */
   private void openList(
       InnerPath here, Moment at, boolean gone, boolean revisions, boolean thenAll) {
-    context
-        .background()
-        .ask(
-            () -> {
-              Moments.FirstLines first =
-                  context.office().moments().firstLines(shelf, here, at, gone, SOON);
-              List<MomentRow> found = withRevisions(first.rows(), revisions);
-              return first.all()
-                  ? Rows.of(here, at, found)
-                  : Rows.beginning(here, at, found, first.files());
-            },
-            found -> {
-              if (!isWanted(found)) {
-                return;
-              }
-              set(found);
-              if (!thenAll) {
-                return;
-              }
-              if (found.whole()) {
-                sum(found);
-              } else {
-                list(here, at, gone, revisions);
-              }
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> {
+          Moments.FirstLines first =
+              context.office().moments().firstLines(shelf, here, at, gone, SOON);
+          List<MomentRow> found = withRevisions(first.rows(), revisions);
+          return first.all()
+              ? Rows.of(here, at, found)
+              : Rows.beginning(here, at, found, first.files());
+        },
+        found -> {
+          if (!isWanted(found)) {
+            return;
+          }
+          set(found);
+          if (!thenAll) {
+            return;
+          }
+          if (found.whole()) {
+            sum(found);
+          } else {
+            list(here, at, gone, revisions);
+          }
+        });
   }
 
   private void list(InnerPath here, Moment at, boolean gone, boolean revisions) {
     Rows shown = rows.get();
-    context
-        .background()
-        .ask(
-            () -> {
-              Moments moments = context.office().moments();
-              List<MomentRow> found =
-                  withRevisions(moments.folder(shelf, here, at, gone), revisions);
-              return shown.whole() && isOf(shown, here, at) && shown.rows().equals(found)
-                  ? shown
-                  : Rows.of(here, at, found);
-            },
-            found -> {
-              if (isWanted(found)) {
-                set(found);
-                sum(found);
-              }
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> {
+          Moments moments = context.office().moments();
+          List<MomentRow> found = withRevisions(moments.folder(shelf, here, at, gone), revisions);
+          return shown.whole() && isOf(shown, here, at) && shown.rows().equals(found)
+              ? shown
+              : Rows.of(here, at, found);
+        },
+        found -> {
+          if (isWanted(found)) {
+            set(found);
+            sum(found);
+          }
+        });
   }
 
   private List<MomentRow> withRevisions(List<MomentEntry> entries, boolean revisions)
@@ -295,27 +285,24 @@ final class MomentPresenter {
 
   private void sum(Rows found) {
     if (!found.folders().isEmpty()) {
-      context
-          .background()
-          .ask(
-              () -> context.office().moments().sums(shelf, found.folders(), found.moment()),
-              held -> {
-                if (isWanted(found)) {
-                  sums.set(held);
-                }
-              },
-              context.navigator()::complain);
+      context.ask(
+          () -> context.office().moments().sums(shelf, found.folders(), found.moment()),
+          held -> {
+            if (isWanted(found)) {
+              sums.set(held);
+            }
+          });
     }
   }
 
   /** Goes to another moment of the same folder. */
   void go(Moment other) {
-    context.navigator().go(new Place.ShelfAt(shelf, folder, other));
+    context.go(new Place.ShelfAt(shelf, folder, other));
   }
 
   /** Goes to the present of the same folder. */
   void goNow() {
-    context.navigator().go(new Place.OneShelf(shelf, folder));
+    context.go(new Place.OneShelf(shelf, folder));
   }
 
   /** Goes to the change before or after; after the last one to the present. */

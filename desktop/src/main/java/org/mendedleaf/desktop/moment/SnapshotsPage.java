@@ -6,11 +6,9 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.TableColumn;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.VBox;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.history.Snapshot;
@@ -25,13 +23,13 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.navigation.Page;
 import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** The snapshots of a shelf: take one, look inside, let one go. */
-public final class SnapshotsPage implements Page {
+public final class SnapshotsPage extends StackedPage {
 
   private final Context context;
   private final Shelf shelf;
@@ -42,10 +40,7 @@ public final class SnapshotsPage implements Page {
   private final Button look;
   private final SnapshotsPresenter presenter;
   private final SheetTable<Snapshots.Listed> table;
-  private final VBox root;
   private final Label scheduled = Nodes.text("", "soft");
-  private Shown.SizeUnit unit = Shown.SizeUnit.MB;
-  private TableColumn<Snapshots.Listed, Snapshots.Listed> sizes;
 
   public SnapshotsPage(Context context, Place.ShelfSnapshots place) {
     this.context = context;
@@ -76,18 +71,15 @@ public final class SnapshotsPage implements Page {
     unlabel.setId("snapshot-unlabel");
     columns();
     Node below = new TraySheet(context).beside(table.node());
-    VBox.setVgrow(below, Priority.ALWAYS);
-    root =
-        new VBox(
-            10,
-            new ShelfCrumbsOf(context, shelf).node(),
-            Nodes.row(
-                Nodes.label(Words.of("snapshot.title", shelf.name()), "title"), look, unlabel),
-            Nodes.text(Words.of("snapshot.what"), "soft"),
-            form,
-            scheduled,
-            below);
-    root.getStyleClass().add("page");
+    focusFirst(label);
+    stack(
+        10,
+        new ShelfCrumbsOf(context, shelf).node(),
+        Nodes.row(Nodes.label(Words.of("snapshot.title", shelf.name()), "title"), look, unlabel),
+        Nodes.text(Words.of("snapshot.what"), "soft"),
+        form,
+        scheduled,
+        growing(below));
   }
 
   private String takes() {
@@ -109,16 +101,6 @@ public final class SnapshotsPage implements Page {
   }
 
   @Override
-  public Node node() {
-    return root;
-  }
-
-  @Override
-  public Node firstFocus() {
-    return label;
-  }
-
-  @Override
   public void refresh() {
     presenter.refresh();
   }
@@ -126,22 +108,14 @@ public final class SnapshotsPage implements Page {
   private void show(SnapshotsPresenter.SnapshotsFacts now) {
     List<Snapshots.Listed> listed = now.listed();
     scheduled.setText(presenter.scheduled());
-    unit =
-        Shown.SizeUnit.fitting(listed.stream().mapToLong(Snapshots.Listed::bytes).max().orElse(0));
-    sizes.setText(Words.of("column.size", unit.name()));
+    table.fit(listed);
     table.show(listed);
     look.setDisable(listed.isEmpty());
     unlabel.setDisable(listed.isEmpty());
   }
 
   private void columns() {
-    table.column(
-        "column.label",
-        190,
-        (cell, row) -> {
-          cell.setText(row.snapshot().label());
-          cell.getStyleClass().add("strong");
-        });
+    table.column("column.label", 190, row -> row.snapshot().label(), "strong");
     table.column(
         "column.when",
         150,
@@ -157,20 +131,13 @@ public final class SnapshotsPage implements Page {
           boolean whole = row.snapshot().folder().isRoot();
           cell.setText(whole ? Words.of("snapshot.whole") : row.snapshot().folder().shown() + " /");
         });
-    table.numbers("column.files", 70, (cell, row) -> cell.setText(Shown.count(row.files())));
-    sizes = table.numbers("column.size", 90, (cell, row) -> cell.setText(unit.number(row.bytes())));
+    table.numbers("column.files", 70, row -> Shown.count(row.files()));
+    table.sizes("column.size", 90, Snapshots.Listed::bytes);
     table.column(
         "column.cause",
         185,
-        (cell, row) ->
-            cell.setText(Words.of("snapshot.cause", row.snapshot().cause(), row.snapshot().by())));
-    table.column(
-        "column.keptUntil",
-        172,
-        (cell, row) -> {
-          cell.setText(presenter.kept(row.snapshot()));
-          cell.getStyleClass().add("soft");
-        });
+        row -> Words.of("snapshot.cause", row.snapshot().cause(), row.snapshot().by()));
+    table.column("column.keptUntil", 172, row -> presenter.kept(row.snapshot()), "soft");
     table.column(
         "column.reason",
         185,

@@ -49,19 +49,16 @@ final class SnapshotsPresenter {
   }
 
   void refresh() {
-    context
-        .background()
-        .ask(
-            () ->
-                new SnapshotsFacts(
-                    context.office().snapshots().of(shelf).stream()
-                        .sorted(
-                            Comparator.comparing((Snapshots.Listed one) -> one.snapshot().segment())
-                                .reversed())
-                        .toList(),
-                    context.office().plans().of(shelf)),
-            facts::set,
-            context.navigator()::complain);
+    context.ask(
+        () ->
+            new SnapshotsFacts(
+                context.office().snapshots().of(shelf).stream()
+                    .sorted(
+                        Comparator.comparing((Snapshots.Listed one) -> one.snapshot().segment())
+                            .reversed())
+                    .toList(),
+                context.office().plans().of(shelf)),
+        facts::set);
   }
 
   /** When snapshots are taken automatically, a line for each rule, with the next three times. */
@@ -108,32 +105,24 @@ final class SnapshotsPresenter {
    * @param done called once it is taken
    */
   void take(String label, String reason, Runnable done) {
-    context
-        .jobs()
-        .start(
-            Words.of("snapshot.job", shelf.name()),
-            progress -> context.office().snapshots().take(shelf, folder, label, reason, progress),
-            taken -> {
-              done.run();
-              refresh();
-              context
-                  .navigator()
-                  .tell(
-                      Words.of(
-                          "snapshot.taken",
-                          taken.snapshot().label(),
-                          Shown.count(taken.files()),
-                          Shown.size(taken.bytes())),
-                      null);
-            },
-            context.navigator()::complain);
+    context.start(
+        Words.of("snapshot.job", shelf.name()),
+        progress -> context.office().snapshots().take(shelf, folder, label, reason, progress),
+        taken -> {
+          done.run();
+          refresh();
+          context.tell(
+              Words.of(
+                  "snapshot.taken",
+                  taken.snapshot().label(),
+                  Shown.count(taken.files()),
+                  Shown.size(taken.bytes())));
+        });
   }
 
   void look(Snapshots.Listed listed) {
     Snapshot snapshot = listed.snapshot();
-    context
-        .navigator()
-        .go(new Place.ShelfAt(shelf, snapshot.folder(), new Moment.InSnapshot(snapshot)));
+    context.go(new Place.ShelfAt(shelf, snapshot.folder(), new Moment.InSnapshot(snapshot)));
   }
 
   /** Takes the label off once somebody has said yes; the plan then decides what stays. */
@@ -145,17 +134,11 @@ final class SnapshotsPresenter {
                 "snapshot.unlabel.ask", listed.snapshot().label(), Shown.count(listed.files())),
             Words.of("snapshot.unlabel"),
             () ->
-                context
-                    .background()
-                    .ask(
-                        () ->
-                            context.office().snapshots().unlabel(shelf.store(), listed.snapshot()),
-                        gone -> {
-                          refresh();
-                          context
-                              .navigator()
-                              .tell(Words.of("snapshot.unlabelled", gone.label()), null);
-                        },
-                        context.navigator()::complain));
+                context.ask(
+                    () -> context.office().snapshots().unlabel(shelf.store(), listed.snapshot()),
+                    gone -> {
+                      refresh();
+                      context.tell(Words.of("snapshot.unlabelled", gone.label()));
+                    }));
   }
 }

@@ -43,38 +43,6 @@ import org.mendedleaf.desktop.work.navigation.Place;
 final class PlanForm {
 
   private static final double SENTENCES = 500;
-  private static final List<String> RHYTHMS =
-      List.of(
-          "on save",
-          "by hand",
-          "every 5 minutes",
-          "every 20 minutes",
-          "every 2 hours",
-          "at 12:30, 18:00 on weekdays",
-          "at 18:00 every day");
-  private static final List<String> REASONS =
-      List.of(
-          "the newest 10",
-          "what was replaced less than 7 days ago",
-          "what closed a day in the last 3 months",
-          "what closed a week in the last 1 year",
-          "what closed a month in the last 7 years",
-          "what closed a year for good",
-          "what was issued",
-          "what has a note",
-          "what is known good",
-          "everything");
-
-  private static final List<String> SNAPSHOTS =
-      List.of(
-          "at 18:00 every day, labelled {date}, for 30 days",
-          "at 17:30 on Friday, labelled Week {week}, the newest 12",
-          "at 09:00 on Monday, labelled {month} {year}, for 1 year");
-  private static final List<String> ROOMS =
-      List.of(PlanDraft.NO_LIMIT, "10 GB free", "at most 20 GB");
-  private static final List<String> THINNING =
-      List.of("by hand", "at 12:00 every day", "at 12:00 on Monday");
-
   private final Context context;
   private final Shelf shelf;
   private final PlanPresenter presenter;
@@ -82,19 +50,11 @@ final class PlanForm {
   private final ToggleButton paused = toggle("plan.recording.paused", false);
   private final Label revisions = Nodes.label("", "soft");
   private final Label leftOut = Nodes.label("", "strong");
-  private final ComboBox<String> rhythm = typed("rhythm", RHYTHMS);
-  private final ComboBox<String> room = typed("room", ROOMS);
-  private final ComboBox<String> thinning = typed("thinning", THINNING);
+  private final PlanInputs inputs = new PlanInputs();
   private final Label nextCapture = Nodes.label("", "soft");
   private final Label current = new Label();
   private final Label snapshot = new Label();
   private final Label removedCount = new Label();
-  private final TextField removed = spanField("removed-for");
-  private final TextField grace = spanField("grace-time");
-  private final TextField called = new TextField();
-  private final ChoiceBox<String> add = choices("add-reason", "plan.add", REASONS);
-  private final ChoiceBox<String> addSnapshots =
-      choices("add-snapshots", "plan.snapshots.add", SNAPSHOTS);
   private final SentenceRows rules;
   private final SentenceRows snapshots;
   private final Label others = Nodes.text("", "soft");
@@ -142,14 +102,23 @@ final class PlanForm {
 
   private void listen() {
     presenter.draftProperty().addListener((property, before, draft) -> show(draft));
-    removed.textProperty().addListener((p, before, text) -> edit(draft -> draft.removedFor(text)));
-    grace.textProperty().addListener((p, before, text) -> edit(draft -> draft.onNoticeFor(text)));
-    called.textProperty().addListener((p, before, text) -> edit(draft -> draft.called(text)));
-    typed(rhythm, PlanDraft::captured);
-    typed(room, PlanDraft::limitedTo);
-    typed(thinning, PlanDraft::thinned);
-    onChoice(add, rules, PlanDraft::with);
-    onChoice(addSnapshots, snapshots, PlanDraft::withSnapshots);
+    inputs
+        .removed
+        .textProperty()
+        .addListener((p, before, text) -> edit(draft -> draft.removedFor(text)));
+    inputs
+        .grace
+        .textProperty()
+        .addListener((p, before, text) -> edit(draft -> draft.onNoticeFor(text)));
+    inputs
+        .called
+        .textProperty()
+        .addListener((p, before, text) -> edit(draft -> draft.called(text)));
+    typed(inputs.rhythm, PlanDraft::captured);
+    typed(inputs.room, PlanDraft::limitedTo);
+    typed(inputs.thinning, PlanDraft::thinned);
+    onChoice(inputs.add, rules, PlanDraft::with);
+    onChoice(inputs.addSnapshots, snapshots, PlanDraft::withSnapshots);
   }
 
   private interface Sentence {
@@ -174,27 +143,6 @@ final class PlanForm {
             });
   }
 
-  /** A field with words to choose from. */
-  private static ComboBox<String> typed(String id, List<String> words) {
-    ComboBox<String> box = new ComboBox<>();
-    box.setId(id);
-    box.setEditable(true);
-    box.getItems().setAll(words);
-    box.setMinWidth(150);
-    box.setMaxWidth(Double.MAX_VALUE);
-    return box;
-  }
-
-  /** Sentences to be added; the first line says so. */
-  private static ChoiceBox<String> choices(String id, String key, List<String> sentences) {
-    ChoiceBox<String> box = new ChoiceBox<>();
-    box.setId(id);
-    box.getItems().add(Words.of(key));
-    box.getItems().addAll(sentences);
-    box.setValue(Words.of(key));
-    return box;
-  }
-
   private interface Edit {
     PlanDraft of(PlanDraft draft);
   }
@@ -217,36 +165,37 @@ final class PlanForm {
         Nodes.button(
             Words.of("plan.recordingAndPeople"),
             "Ctrl+U",
-            () -> context.navigator().go(new Place.RecordingOf(shelf)),
+            () -> context.go(new Place.RecordingOf(shelf)),
             "link-like");
     leftOut.setMinWidth(0);
     HBox patterns = Nodes.row(leftOut, change);
-    called.setId("plan-name");
-    called.setPrefColumnCount(18);
     HBox removedFor =
         new HBox(
-            8, Nodes.label(Words.of("plan.removed")), removed, Nodes.label(Words.of("plan.ago")));
+            8,
+            Nodes.label(Words.of("plan.removed")),
+            inputs.removed,
+            Nodes.label(Words.of("plan.ago")));
     removedFor.setAlignment(Pos.CENTER_LEFT);
     removedFor.getChildren().forEach(node -> ((Region) node).setMinWidth(Region.USE_PREF_SIZE));
     VBox box =
         new VBox(
             Nodes.label(Words.of("plan.what"), "sheet-head"),
-            named("plan.recording", recording),
-            named("plan.rhythm", rhythmRow()),
-            named("plan.leftOut", patterns),
+            PlanInputs.named("plan.recording", recording),
+            PlanInputs.named("plan.rhythm", rhythmRow()),
+            PlanInputs.named("plan.leftOut", patterns),
             snapshots.node(),
-            spaced(addSnapshots),
-            head("plan.stays"),
+            PlanInputs.spaced(inputs.addSnapshots),
+            PlanInputs.head("plan.stays"),
             SentenceRows.line(Nodes.label(Words.of("plan.current")), current),
             SentenceRows.line(Nodes.label(Words.of("plan.snapshot")), snapshot),
             SentenceRows.line(removedFor, removedCount),
             rules.node(),
-            spaced(add),
-            named("plan.room", room),
-            named("plan.afterwards", afterwards()),
-            named("plan.thinning", thinning),
-            named("plan.called", called),
-            spaced(others),
+            PlanInputs.spaced(inputs.add),
+            PlanInputs.named("plan.room", inputs.room),
+            PlanInputs.named("plan.afterwards", afterwards()),
+            PlanInputs.named("plan.thinning", inputs.thinning),
+            PlanInputs.named("plan.called", inputs.called),
+            PlanInputs.spaced(others),
             files());
     return sheet(box);
   }
@@ -264,22 +213,15 @@ final class PlanForm {
     return sheet;
   }
 
-  private static HBox wholeWords(HBox line) {
-    line.getChildren()
-        .filtered(Label.class::isInstance)
-        .forEach(node -> ((Region) node).setMinWidth(Region.USE_PREF_SIZE));
-    return line;
-  }
-
   private HBox afterwards() {
     HBox afterwards =
         new HBox(
             8,
             Nodes.label(Words.of("plan.onNotice")),
-            grace,
+            inputs.grace,
             Nodes.label(Words.of("plan.thenErased")));
     afterwards.setAlignment(Pos.CENTER_LEFT);
-    return wholeWords(afterwards);
+    return PlanInputs.wholeWords(afterwards);
   }
 
   /** A plan as a file, to take it elsewhere. */
@@ -304,51 +246,16 @@ final class PlanForm {
     chooser.setTitle(Words.of("plan.read"));
     File file = chooser.showOpenDialog(root.getScene().getWindow());
     if (file != null) {
-      context
-          .background()
-          .ask(
-              () -> Files.readString(file.toPath()),
-              presenter::take,
-              context.navigator()::complain);
+      context.ask(() -> Files.readString(file.toPath()), presenter::take);
     }
   }
 
   private Region rhythmRow() {
-    HBox.setHgrow(rhythm, Priority.ALWAYS);
+    HBox.setHgrow(inputs.rhythm, Priority.ALWAYS);
     nextCapture.setMinWidth(60);
-    HBox row = new HBox(8, rhythm, nextCapture);
+    HBox row = new HBox(8, inputs.rhythm, nextCapture);
     row.setAlignment(Pos.CENTER_LEFT);
     return row;
-  }
-
-  private static Node head(String key) {
-    Label head = Nodes.label(Words.of(key), "sheet-head");
-    VBox.setMargin(head, new javafx.geometry.Insets(14, 0, 2, 0));
-    return head;
-  }
-
-  private static Node spaced(Node node) {
-    VBox.setMargin(node, new javafx.geometry.Insets(8, 0, 6, 0));
-    return node;
-  }
-
-  private static Node named(String key, Region node) {
-    Label name = Nodes.label(Words.of(key), "soft");
-    name.setMinWidth(86);
-    HBox line = new HBox(8, name, node);
-    HBox.setHgrow(node, Priority.ALWAYS);
-    line.setAlignment(Pos.CENTER_LEFT);
-    line.getStyleClass().add("rule-line");
-    return line;
-  }
-
-  private static TextField spanField(String id) {
-    TextField field = new TextField();
-    field.setId(id);
-    field.setPrefColumnCount(5);
-    field.setMinWidth(76);
-    field.setMaxWidth(96);
-    return field;
   }
 
   private ToggleButton toggle(String key, boolean isOn) {
@@ -390,14 +297,14 @@ final class PlanForm {
         List.of(
             on,
             paused,
-            rhythm,
-            room,
-            thinning,
-            removed,
-            grace,
-            called,
-            add,
-            addSnapshots,
+            inputs.rhythm,
+            inputs.room,
+            inputs.thinning,
+            inputs.removed,
+            inputs.grace,
+            inputs.called,
+            inputs.add,
+            inputs.addSnapshots,
             rules.node(),
             snapshots.node())) {
       node.setDisable(
@@ -413,12 +320,12 @@ final class PlanForm {
 
   private void show(PlanDraft draft) {
     showing = true;
-    set(rhythm.getEditor(), draft.rhythm());
-    set(room.getEditor(), draft.room());
-    set(thinning.getEditor(), draft.thinning());
-    set(removed, draft.removed());
-    set(grace, draft.grace());
-    set(called, draft.name());
+    set(inputs.rhythm.getEditor(), draft.rhythm());
+    set(inputs.room.getEditor(), draft.room());
+    set(inputs.thinning.getEditor(), draft.thinning());
+    set(inputs.removed, draft.removed());
+    set(inputs.grace, draft.grace());
+    set(inputs.called, draft.name());
     rules.show(draft.sentences());
     snapshots.show(draft.snapshots());
     showing = false;

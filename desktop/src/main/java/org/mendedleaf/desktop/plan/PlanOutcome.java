@@ -49,7 +49,7 @@ final class PlanOutcome {
         Nodes.button(
             Words.of("plan.thin"),
             "Ctrl+T",
-            () -> context.navigator().go(new Place.Thinning(shelf)),
+            () -> context.go(new Place.Thinning(shelf)),
             "link-like");
     thin.setId("to-thinning");
     this.root = right();
@@ -89,7 +89,7 @@ final class PlanOutcome {
         Nodes.button(
             Words.of("plan.outlook"),
             "Ctrl+Y",
-            () -> context.navigator().go(new Place.Outlook(shelf)),
+            () -> context.go(new Place.Outlook(shelf)),
             "link-like");
     outlook.setId("to-outlook");
     year.setMinWidth(0);

@@ -7,18 +7,16 @@ import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
-import javafx.scene.layout.VBox;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.navigation.Action;
-import org.mendedleaf.desktop.work.navigation.Page;
 import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 
 /** A shelf's care plan: what is kept and why, and how far back one could go under it. */
-public final class PlanPage implements Page {
+public final class PlanPage extends StackedPage {
 
   private final Context context;
   private final Shelf shelf;
@@ -28,7 +26,6 @@ public final class PlanPage implements Page {
   private final Label facts = Nodes.label("", "soft");
   private final Button use;
   private final Button todays;
-  private final VBox root;
 
   public PlanPage(Context context, Place.PlanOf place) {
     this.context = context;
@@ -41,11 +38,10 @@ public final class PlanPage implements Page {
     todays = Nodes.button(Words.of("plan.todays"), "", presenter::keepTodays);
     todays.setId("todays-plan");
     HBox main = new HBox(12, form.node(), outcome.node());
-    VBox.setVgrow(main, Priority.ALWAYS);
     Label title = Nodes.label(shelf.name(), "title");
-    root = new VBox(8, crumbs(), Nodes.row(Nodes.titled(title, facts), todays, use), main);
-    root.getStyleClass().add("page");
-    root.addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
+    focusFirst(form.firstFocus());
+    stack(8, crumbs(), Nodes.row(Nodes.titled(title, facts), todays, use), growing(main));
+    node().addEventHandler(KeyEvent.KEY_PRESSED, this::onKey);
     presenter.knownProperty().addListener((property, before, known) -> show(known));
     presenter.draftProperty().addListener((property, before, draft) -> showButtons());
     presenter.outlookProperty().addListener((property, before, outlook) -> show(outlook));
@@ -53,19 +49,8 @@ public final class PlanPage implements Page {
 
   private Node crumbs() {
     HBox way = Nodes.crumbs();
-    way.getChildren()
-        .add(Nodes.crumb(Words.of("area.plans"), () -> context.navigator().go(new Place.Plans())));
+    way.getChildren().add(Nodes.crumb(Words.of("area.plans"), () -> context.go(new Place.Plans())));
     return way;
-  }
-
-  @Override
-  public Node node() {
-    return root;
-  }
-
-  @Override
-  public Node firstFocus() {
-    return form.firstFocus();
   }
 
   @Override
@@ -77,14 +62,12 @@ public final class PlanPage implements Page {
   public List<Action> actions() {
     return List.of(
         Action.of("plan.use", "Shortcut+Enter", presenter::use),
-        Action.of(
-            "plan.thin", "Shortcut+T", () -> context.navigator().go(new Place.Thinning(shelf))),
-        Action.of(
-            "plan.outlook", "Shortcut+Y", () -> context.navigator().go(new Place.Outlook(shelf))),
+        Action.of("plan.thin", "Shortcut+T", () -> context.go(new Place.Thinning(shelf))),
+        Action.of("plan.outlook", "Shortcut+Y", () -> context.go(new Place.Outlook(shelf))),
         Action.of(
             "shelf.recordingAndPeople",
             "Shortcut+U",
-            () -> context.navigator().go(new Place.RecordingOf(shelf))));
+            () -> context.go(new Place.RecordingOf(shelf))));
   }
 
   private void onKey(KeyEvent event) {

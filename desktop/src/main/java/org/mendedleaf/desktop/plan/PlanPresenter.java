@@ -131,25 +131,22 @@ final class PlanPresenter {
   }
 
   private void lookAhead(PlannedShelf of) {
-    context
-        .background()
-        .ask(
-            () -> {
-              Forecasts.ShelfForecast found = context.office().forecasts().of(of.shelf());
-              Map<String, Long> ready = new HashMap<>();
-              for (Price price : of.prices()) {
-                NamedPlan plan = price.plan().captured(found.rhythm());
-                found
-                    .under(plan)
-                    .ifPresent(drawn -> ready.put(price.plan().name(), inAYear(drawn).middle()));
-              }
-              return new Ahead(found, ready);
-            },
-            found -> {
-              ahead.set(found);
-              foretell();
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> {
+          Forecasts.ShelfForecast found = context.office().forecasts().of(of.shelf());
+          Map<String, Long> ready = new HashMap<>();
+          for (Price price : of.prices()) {
+            NamedPlan plan = price.plan().captured(found.rhythm());
+            found
+                .under(plan)
+                .ifPresent(drawn -> ready.put(price.plan().name(), inAYear(drawn).middle()));
+          }
+          return new Ahead(found, ready);
+        },
+        found -> {
+          ahead.set(found);
+          foretell();
+        });
   }
 
   static Futures.FuturePoint inAYear(Futures drawn) {
@@ -165,33 +162,27 @@ final class PlanPresenter {
       return;
     }
     long mine = asked;
-    context
-        .background()
-        .ask(
-            () -> ahead.get().known().under(of.plan()),
-            drawn -> {
-              if (mine == asked) {
-                futures.set(drawn.orElse(null));
-              }
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> ahead.get().known().under(of.plan()),
+        drawn -> {
+          if (mine == asked) {
+            futures.set(drawn.orElse(null));
+          }
+        });
   }
 
   void refresh() {
-    context
-        .background()
-        .ask(
-            this::look,
-            found -> {
-              boolean changed = isChanged();
-              known.set(found);
-              if (draft.get() == null || !changed) {
-                draft.set(own(found));
-              }
-              rehearse();
-              lookAhead(found);
-            },
-            context.navigator()::complain);
+    context.ask(
+        this::look,
+        found -> {
+          boolean changed = isChanged();
+          known.set(found);
+          if (draft.get() == null || !changed) {
+            draft.set(own(found));
+          }
+          rehearse();
+          lookAhead(found);
+        });
   }
 
   private PlanDraft own(PlannedShelf found) {
@@ -293,18 +284,15 @@ final class PlanPresenter {
       return;
     }
     Instant at = context.now().atZone(context.zone()).plus(later).toInstant();
-    context
-        .background()
-        .ask(
-            () -> outlook(of, plan.get(), at),
-            found -> {
-              // Somebody may have typed on meanwhile.
-              if (mine == asked) {
-                outlook.set(found);
-                foretell();
-              }
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> outlook(of, plan.get(), at),
+        found -> {
+          // Somebody may have typed on meanwhile.
+          if (mine == asked) {
+            outlook.set(found);
+            foretell();
+          }
+        });
   }
 
   /** What the plan says of it stays as it is; it is edited where the shelf's patterns are. */
@@ -373,20 +361,14 @@ final class PlanPresenter {
 
   private void use(PlanOutlook chosen) {
     Shelf shelf = known.get().shelf();
-    context
-        .background()
-        .ask(
-            () -> context.office().plans().chooseConfirmed(shelf, chosen.plan()),
-            shelves -> {
-              draft.set(PlanDraft.of(chosen.plan()));
-              context
-                  .navigator()
-                  .tell(
-                      Words.count("plan.used", shelves.size(), chosen.plan().name(), shelf.name()),
-                      null);
-              context.navigator().refresh();
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> context.office().plans().chooseConfirmed(shelf, chosen.plan()),
+        shelves -> {
+          draft.set(PlanDraft.of(chosen.plan()));
+          context.tell(
+              Words.count("plan.used", shelves.size(), chosen.plan().name(), shelf.name()));
+          context.navigator().refresh();
+        });
   }
 
   /** Switches on what is off, or pauses what is on. */
@@ -395,21 +377,14 @@ final class PlanPresenter {
     if (on == (shelf.settings().recording() == Recording.ON)) {
       return;
     }
-    context
-        .background()
-        .ask(
-            () -> context.office().recordingAndPeople().recording(shelf, on),
-            changed -> {
-              context
-                  .navigator()
-                  .tell(
-                      Words.of(on ? "recording.on.done" : "recording.paused.done", shelf.name()),
-                      null);
-              context.navigator().refresh();
-              if (on && changed.folder().isPresent()) {
-                new Captures(context).capture(changed);
-              }
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> context.office().recordingAndPeople().recording(shelf, on),
+        changed -> {
+          context.tell(Words.of(on ? "recording.on.done" : "recording.paused.done", shelf.name()));
+          context.navigator().refresh();
+          if (on && changed.folder().isPresent()) {
+            new Captures(context).capture(changed);
+          }
+        });
   }
 }

@@ -2,12 +2,9 @@ package org.mendedleaf.desktop.plan;
 
 import java.util.ArrayList;
 import java.util.List;
-import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
-import javafx.scene.layout.Priority;
-import javafx.scene.layout.VBox;
 import org.mendedleaf.core.plan.KeepSentences;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.desktop.drawings.Tip;
@@ -16,11 +13,11 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.navigation.Action;
-import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** The care plans of all shelves: what each keeps, and what would go. */
-public final class PlansPage implements Page {
+public final class PlansPage extends StackedPage {
 
   private final Context context;
   private final PlansPresenter presenter;
@@ -28,7 +25,6 @@ public final class PlansPage implements Page {
   private final Label facts = Nodes.label("", "soft");
   private final WatchLine watch;
   private final Button thin;
-  private final VBox root;
 
   public PlansPage(Context context) {
     this.context = context;
@@ -47,37 +43,23 @@ public final class PlansPage implements Page {
     table.column("column.keeps", 240, PlansPage::keeps);
     table.column("column.thinning", 220, PlansPage::thinning);
     table.placeholder(Nodes.text(Words.of("plans.none"), "soft"));
-    VBox.setVgrow(table.node(), Priority.ALWAYS);
-    root =
-        new VBox(
-            8,
-            Nodes.row(
-                Nodes.titled(Nodes.label(Words.of("area.plans"), "title"), facts),
-                Nodes.button(
-                    Words.of("plans.open"),
-                    "Enter",
-                    () -> table.chosen().ifPresent(presenter::open)),
-                thin),
-            Nodes.text(Words.of("plans.what"), "soft"),
-            table.node(),
-            watch.node());
-    root.getStyleClass().add("page");
-  }
-
-  @Override
-  public Node node() {
-    return root;
-  }
-
-  @Override
-  public Node firstFocus() {
-    return table.node();
+    focusFirst(table.node());
+    stack(
+        8,
+        Nodes.row(
+            Nodes.titled(Nodes.label(Words.of("area.plans"), "title"), facts),
+            Nodes.button(
+                Words.of("plans.open"), "Enter", () -> table.chosen().ifPresent(presenter::open)),
+            thin),
+        Nodes.text(Words.of("plans.what"), "soft"),
+        growing(table.node()),
+        watch.node());
   }
 
   @Override
   public void refresh() {
     presenter.refresh();
-    context.background().ask(watch::isKept, watch::show, context.navigator()::complain);
+    context.ask(watch::isKept, watch::show);
   }
 
   @Override

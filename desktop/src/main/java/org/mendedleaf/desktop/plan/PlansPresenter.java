@@ -46,7 +46,7 @@ final class PlansPresenter {
   }
 
   void refresh() {
-    context.background().ask(this::look, rows::set, context.navigator()::complain);
+    context.ask(this::look, rows::set);
   }
 
   private List<PlanRow> look() throws IOException {
@@ -75,13 +75,13 @@ final class PlansPresenter {
   }
 
   void open(PlanRow row) {
-    context.navigator().go(new Place.PlanOf(row.shelf()));
+    context.go(new Place.PlanOf(row.shelf()));
   }
 
   /** Goes to what the plan of a shelf would let go, if the shelf has one. */
   void thin(PlanRow row) {
     if (row.plan().isPresent()) {
-      context.navigator().go(new Place.Thinning(row.shelf()));
+      context.go(new Place.Thinning(row.shelf()));
     }
   }
 }

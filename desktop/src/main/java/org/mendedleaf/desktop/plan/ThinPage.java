@@ -10,11 +10,9 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
-import javafx.scene.control.TableColumn;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.VBox;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.keeping.Thinnings.Concerned;
 import org.mendedleaf.core.keeping.Thinnings.Fate;
@@ -30,12 +28,12 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Saving;
 import org.mendedleaf.desktop.work.navigation.Action;
-import org.mendedleaf.desktop.work.navigation.Page;
 import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** What thinning a shelf would do, line by line, and doing it. */
-public final class ThinPage implements Page {
+public final class ThinPage extends StackedPage {
 
   private static final double WHEN = 130;
   private static final Map<Fate, String> STYLES =
@@ -62,9 +60,6 @@ public final class ThinPage implements Page {
   private final TextField once = new TextField();
   private final Button thin;
   private final Button keep;
-  private final VBox root;
-  private Shown.SizeUnit unit = Shown.SizeUnit.KB;
-  private TableColumn<Concerned, Concerned> sizes;
 
   public ThinPage(Context context, Place.Thinning place) {
     this.context = context;
@@ -99,28 +94,26 @@ public final class ThinPage implements Page {
     onceLine.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
     columns();
     table.onChoice(this::showButtons);
-    VBox.setVgrow(table.node(), Priority.ALWAYS);
     HBox way = Nodes.crumbs();
     way.getChildren()
         .addAll(
-            Nodes.crumb(Words.of("area.plans"), () -> context.navigator().go(new Place.Plans())),
-            Nodes.crumb(shelf.name(), () -> context.navigator().go(new Place.PlanOf(shelf))));
-    root =
-        new VBox(
-            8,
-            way,
-            Nodes.row(
-                Nodes.titled(Nodes.label(Words.of("thin.title"), "title"), facts),
-                keep,
-                csv,
-                pdf,
-                thin),
-            what,
-            finalLine(),
-            onceLine,
-            table.node(),
-            bytes);
-    root.getStyleClass().add("page");
+            Nodes.crumb(Words.of("area.plans"), () -> context.go(new Place.Plans())),
+            Nodes.crumb(shelf.name(), () -> context.go(new Place.PlanOf(shelf))));
+    focusFirst(table.node());
+    stack(
+        8,
+        way,
+        Nodes.row(
+            Nodes.titled(Nodes.label(Words.of("thin.title"), "title"), facts),
+            keep,
+            csv,
+            pdf,
+            thin),
+        what,
+        finalLine(),
+        onceLine,
+        growing(table.node()),
+        bytes);
     presenter.toldProperty().addListener((property, before, told) -> show(told));
     presenter.freedProperty().addListener((property, before, freed) -> bytes.setText(freed));
     showButtons();
@@ -161,21 +154,11 @@ public final class ThinPage implements Page {
   private void columns() {
     table.column("column.file", 330, ThinPage::fileCell);
     table.column("column.revision.wanted", 90, ThinPage::revisionCell);
-    sizes = table.numbers("column.size", 90, this::sizeCell);
+    table.sizes("column.size", 90, one -> one.revision().bytes());
     table.column("column.fate", 220, ThinPage::fateCell);
     table.column("column.erasedOn", 170, this::untilCell).setMinWidth(WHEN);
     table.placeholder(Nodes.text(Words.of("thin.nothing"), "soft"));
     table.node().getSelectionModel().setSelectionMode(javafx.scene.control.SelectionMode.MULTIPLE);
-  }
-
-  @Override
-  public Node node() {
-    return root;
-  }
-
-  @Override
-  public Node firstFocus() {
-    return table.node();
   }
 
   @Override
@@ -195,22 +178,14 @@ public final class ThinPage implements Page {
   }
 
   private void open(Concerned one) {
-    context
-        .navigator()
-        .go(
-            new Place.OneFile(
-                new FileRef(shelf.store(), one.revision().file()),
-                Optional.of(one.revision().revision())));
+    context.go(
+        new Place.OneFile(
+            new FileRef(shelf.store(), one.revision().file()),
+            Optional.of(one.revision().revision())));
   }
 
   private void show(ThinPresenter.Told told) {
-    unit =
-        Shown.SizeUnit.fitting(
-            told.rehearsal().concerned().stream()
-                .mapToLong(one -> one.revision().bytes())
-                .max()
-                .orElse(0));
-    sizes.setText(Words.of("column.size", unit.name()));
+    table.fit(told.rehearsal().concerned());
     table.show(
         told.rehearsal().concerned().stream()
             .sorted(Comparator.comparing(one -> ORDER.indexOf(one.fate())))
@@ -244,7 +219,7 @@ public final class ThinPage implements Page {
             report ->
                 new Saving(context)
                     .ask(
-                        root,
+                        node(),
                         Words.of("thin.name", shelf.name()) + ending,
                         out -> writing.to(report, out)));
   }
@@ -259,11 +234,6 @@ public final class ThinPage implements Page {
   private static void revisionCell(TableCell<Concerned, Concerned> cell, Concerned one) {
     int number = one.revision().revision();
     cell.setText(number == 0 ? Words.of("revision.first") : Revision.numbered(number));
-  }
-
-  private void sizeCell(TableCell<Concerned, Concerned> cell, Concerned one) {
-    cell.setText(unit.number(one.revision().bytes()));
-    Tip.on(cell, () -> Shown.exact(one.revision().bytes()));
   }
 
   private static void fateCell(TableCell<Concerned, Concerned> cell, Concerned one) {

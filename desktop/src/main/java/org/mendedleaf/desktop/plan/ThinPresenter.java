@@ -59,17 +59,14 @@ final class ThinPresenter {
 
   void refresh() {
     long mine = ++asked;
-    context
-        .background()
-        .ask(
-            this::rehearse,
-            found -> {
-              if (mine == asked) {
-                told.set(new Told(found, words(found), act(found)));
-                encode(found, mine);
-              }
-            },
-            context.navigator()::complain);
+    context.ask(
+        this::rehearse,
+        found -> {
+          if (mine == asked) {
+            told.set(new Told(found, words(found), act(found)));
+            encode(found, mine);
+          }
+        });
   }
 
   private Thinnings.RehearsedThinning rehearse() throws IOException {
@@ -86,21 +83,18 @@ final class ThinPresenter {
       return;
     }
     freed.set(Words.of("thin.encoding"));
-    context
-        .jobs()
-        .start(
-            Words.of("thin.encoding.job", shelf.name()),
-            progress -> context.office().thinnings().freed(of),
-            bytes -> {
-              if (mine == asked) {
-                freed.set(
-                    Words.of("thin.frees", Shown.size(bytes.bytes()), Shown.exact(bytes.bytes()))
-                        + (bytes.unused() == 0
-                            ? ""
-                            : " " + Words.of("erase.unused", Shown.size(bytes.unused()))));
-              }
-            },
-            context.navigator()::complain);
+    context.start(
+        Words.of("thin.encoding.job", shelf.name()),
+        progress -> context.office().thinnings().freed(of),
+        bytes -> {
+          if (mine == asked) {
+            freed.set(
+                Words.of("thin.frees", Shown.size(bytes.bytes()), Shown.exact(bytes.bytes()))
+                    + (bytes.unused() == 0
+                        ? ""
+                        : " " + Words.of("erase.unused", Shown.size(bytes.unused()))));
+          }
+        });
   }
 
   private static String words(Thinnings.RehearsedThinning of) {
@@ -173,7 +167,7 @@ final class ThinPresenter {
                     : context.office().thinnings().thin(shelf, clockIsRight),
             found -> {
               done = Optional.of(found);
-              context.navigator().tell(said(found), null);
+              context.tell(said(found));
               context.navigator().refresh();
             },
             problem -> {
@@ -210,26 +204,23 @@ final class ThinPresenter {
     if (kept.isEmpty()) {
       return;
     }
-    context
-        .background()
-        .ask(
-            () -> {
-              for (Concerned one : kept) {
-                var unused =
-                    context
-                        .office()
-                        .thinnings()
-                        .takeOffNotice(
-                            new FileRef(shelf.store(), one.revision().file()),
-                            one.revision().revision());
-              }
-              return kept.size();
-            },
-            count -> {
-              context.navigator().tell(Words.count("thin.kept", count), null);
-              context.navigator().refresh();
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> {
+          for (Concerned one : kept) {
+            var unused =
+                context
+                    .office()
+                    .thinnings()
+                    .takeOffNotice(
+                        new FileRef(shelf.store(), one.revision().file()),
+                        one.revision().revision());
+          }
+          return kept.size();
+        },
+        count -> {
+          context.tell(Words.count("thin.kept", count));
+          context.navigator().refresh();
+        });
   }
 
   /** What was done, or what would be. */

@@ -48,15 +48,11 @@ final class WatchLine {
   }
 
   private void write() {
-    context
-        .background()
-        .ask(
-            () -> WatchUnit.ofThisMachine(context.office().settings().home()).write(),
-            this::told,
-            context.navigator()::complain);
+    context.ask(
+        () -> WatchUnit.ofThisMachine(context.office().settings().home()).write(), this::told);
   }
 
   private void told(Path unit) {
-    context.navigator().tell(Words.of("watch.written", Shown.path(unit), WatchUnit.NAME), null);
+    context.tell(Words.of("watch.written", Shown.path(unit), WatchUnit.NAME));
   }
 }

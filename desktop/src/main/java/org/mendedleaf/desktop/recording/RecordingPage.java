@@ -18,7 +18,6 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.LeftOut;
@@ -31,11 +30,11 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.RoleChoice;
-import org.mendedleaf.desktop.work.navigation.Page;
 import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 
 /** Whether a shelf is recorded, what it leaves out, and who may do what on it. */
-public final class RecordingPage implements Page {
+public final class RecordingPage extends StackedPage {
 
   private static final int NAMED = 3;
   private static final double NAME = 300;
@@ -56,7 +55,6 @@ public final class RecordingPage implements Page {
   private final ChoiceBox<Role> role = RoleChoice.of(Role.LOOKER, chosen -> {});
   private final Button add;
   private final Label keeperOnly = Nodes.text("", "rust");
-  private final VBox root;
   private boolean showing;
 
   public RecordingPage(Context context, Place.RecordingOf place) {
@@ -98,7 +96,6 @@ public final class RecordingPage implements Page {
                 line(name, role, add)));
     ScrollPane scroll = new ScrollPane(sheets);
     scroll.setFitToWidth(true);
-    VBox.setVgrow(scroll, Priority.ALWAYS);
     Node crumbs =
         new ShelfCrumbs(
                 context,
@@ -106,14 +103,13 @@ public final class RecordingPage implements Page {
                 new InnerPath("recording"),
                 folder -> new Place.OneShelf(shelf, folder))
             .node();
-    root =
-        new VBox(
-            8,
-            crumbs,
-            Nodes.label(Words.of("recording.title", shelf.name()), "title"),
-            keeperOnly,
-            scroll);
-    root.getStyleClass().add("page");
+    focusFirst(toggle);
+    stack(
+        8,
+        crumbs,
+        Nodes.label(Words.of("recording.title", shelf.name()), "title"),
+        keeperOnly,
+        growing(scroll));
     presenter.viewProperty().addListener((property, before, view) -> show(view));
     presenter.matchesProperty().addListener((property, before, found) -> show(found));
     show(keeperOnly, false);
@@ -164,16 +160,6 @@ public final class RecordingPage implements Page {
   private static void show(Node node, boolean visible) {
     node.setVisible(visible);
     node.setManaged(visible);
-  }
-
-  @Override
-  public Node node() {
-    return root;
-  }
-
-  @Override
-  public Node firstFocus() {
-    return toggle;
   }
 
   @Override

@@ -58,7 +58,7 @@ final class RecordingPresenter {
   }
 
   void refresh() {
-    context.background().ask(this::look, view::set, context.navigator()::complain);
+    context.ask(this::look, view::set);
   }
 
   private RecordingView look() throws Exception {
@@ -179,7 +179,7 @@ final class RecordingPresenter {
             saying,
             shelf -> {
               if (!told.isEmpty()) {
-                context.navigator().tell(told, null);
+                context.tell(told);
               }
               context.navigator().refresh();
               then.run();

@@ -7,25 +7,18 @@ import javafx.scene.layout.VBox;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 
 /** Adding a shelf. */
-public final class NewShelfPage implements Page {
+public final class NewShelfPage extends StackedPage {
 
   private final NewShelfForm form;
-  private final VBox root;
 
   public NewShelfPage(Context context, Optional<Path> folder) {
     form = new NewShelfForm(context, folder);
     VBox sheet = new VBox(form.node());
     sheet.getStyleClass().addAll("sheet", "form");
-    root = new VBox(14, Nodes.label(Words.of("new.title"), "title"), sheet);
-    root.getStyleClass().add("page");
-  }
-
-  @Override
-  public Node node() {
-    return root;
+    stack(14, Nodes.label(Words.of("new.title"), "title"), sheet);
   }
 
   @Override

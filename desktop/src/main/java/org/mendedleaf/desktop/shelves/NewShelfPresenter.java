@@ -51,17 +51,14 @@ final class NewShelfPresenter {
 
   /** A store that is known already is the likely place for the next shelf. */
   void suggestStore(Consumer<Path> suggestion) {
-    context
-        .background()
-        .ask(
-            () -> context.office().stores().known(),
-            stores ->
-                stores.stream()
-                    .filter(StoreFacts::here)
-                    .findFirst()
-                    .map(StoreFacts::folder)
-                    .ifPresent(suggestion),
-            context.navigator()::complain);
+    context.ask(
+        () -> context.office().stores().known(),
+        stores ->
+            stores.stream()
+                .filter(StoreFacts::here)
+                .findFirst()
+                .map(StoreFacts::folder)
+                .ifPresent(suggestion));
   }
 
   /** Looks at the place that is written for a store, beside the folder that is written. */
@@ -96,17 +93,14 @@ final class NewShelfPresenter {
 
   /** Records a folder from now on, or later; whoever makes a shelf keeps it. */
   void protect(Path folder, Path store, Role others, Recording recording) {
-    context
-        .background()
-        .ask(
-            () -> add(context.office(), folder, store, others, recording),
-            shelf -> {
-              context.navigator().go(new Place.OneShelf(shelf, InnerPath.ROOT));
-              if (recording == Recording.ON) {
-                new Captures(context).capture(shelf);
-              }
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> add(context.office(), folder, store, others, recording),
+        shelf -> {
+          context.go(new Place.OneShelf(shelf, InnerPath.ROOT));
+          if (recording == Recording.ON) {
+            new Captures(context).capture(shelf);
+          }
+        });
   }
 
   private static Shelf add(Office office, Path folder, Path store, Role others, Recording recording)
@@ -123,18 +117,15 @@ final class NewShelfPresenter {
 
   /** Makes a shelf that has no folder. */
   void makeDeposit(String name, Path store, Role others) {
-    context
-        .background()
-        .ask(
-            () -> {
-              Office office = context.office();
-              if (!isThere(store)) {
-                office.stores().make(store);
-              }
-              return office.shelves().addDeposit(store, name, kept(office, others));
-            },
-            shelf -> context.navigator().go(new Place.OneShelf(shelf, InnerPath.ROOT)),
-            context.navigator()::complain);
+    context.ask(
+        () -> {
+          Office office = context.office();
+          if (!isThere(store)) {
+            office.stores().make(store);
+          }
+          return office.shelves().addDeposit(store, name, kept(office, others));
+        },
+        shelf -> context.go(new Place.OneShelf(shelf, InnerPath.ROOT)));
   }
 
   private static boolean isThere(Path store) {
@@ -147,14 +138,11 @@ final class NewShelfPresenter {
 
   /** Whether there is a folder of this name, to begin choosing in; asks the drive. */
   void ifFolder(String written, Consumer<Optional<Path>> answer) {
-    context
-        .background()
-        .ask(
-            () ->
-                written.isBlank()
-                    ? Optional.<Path>empty()
-                    : Optional.of(Shown.pathWritten(written)).filter(Files::isDirectory),
-            answer,
-            context.navigator()::complain);
+    context.ask(
+        () ->
+            written.isBlank()
+                ? Optional.<Path>empty()
+                : Optional.of(Shown.pathWritten(written)).filter(Files::isDirectory),
+        answer);
   }
 }

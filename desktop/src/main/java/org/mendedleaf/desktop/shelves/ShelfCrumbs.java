@@ -49,6 +49,6 @@ public final class ShelfCrumbs {
   }
 
   private void add(String name, Place place) {
-    root.getChildren().add(Nodes.crumb(name, () -> context.navigator().go(place)));
+    root.getChildren().add(Nodes.crumb(name, () -> context.go(place)));
   }
 }

@@ -5,7 +5,6 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
-import javafx.scene.control.TableColumn;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
@@ -27,12 +26,12 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Recovering;
 import org.mendedleaf.desktop.work.navigation.Action;
-import org.mendedleaf.desktop.work.navigation.Page;
 import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** A folder of a shelf: what lies there now, and for each line whether that is recorded. */
-public final class ShelfPage implements Page {
+public final class ShelfPage extends StackedPage {
 
   private static final KeyCombination REMOVE =
       new KeyCodeCombination(KeyCode.DELETE, KeyCombination.SHORTCUT_DOWN);
@@ -50,9 +49,6 @@ public final class ShelfPage implements Page {
   private final ShelfCrumbs crumbs;
   private final FolderTree tree;
   private final MomentBar bar;
-  private final VBox root;
-  private Shown.SizeUnit unit = Shown.SizeUnit.KB;
-  private TableColumn<FolderRow, FolderRow> sizes;
 
   public ShelfPage(Context context, Shelf shelf, InnerPath folder) {
     this.context = context;
@@ -63,9 +59,7 @@ public final class ShelfPage implements Page {
     capture =
         shelf.isDeposit()
             ? Nodes.button(
-                Words.of("area.bringIn"),
-                "Ctrl+4",
-                () -> context.navigator().go(new Place.BringIn()))
+                Words.of("area.bringIn"), "Ctrl+4", () -> context.go(new Place.BringIn()))
             : Nodes.button(
                 Words.of("shelf.capture"), "Ctrl+R", () -> new Captures(context).capture(shelf));
     capture.setId("capture");
@@ -77,14 +71,14 @@ public final class ShelfPage implements Page {
         Nodes.button(
             Words.of("shelf.recordingAndPeople"),
             "Ctrl+U",
-            () -> context.navigator().go(new Place.RecordingOf(shelf)),
+            () -> context.go(new Place.RecordingOf(shelf)),
             "link-like");
     recordingAndPeople.setId("recording-and-people");
     Button snapshots =
         Nodes.button(
             Words.of("shelf.snapshots"),
             "Ctrl+T",
-            () -> context.navigator().go(new Place.ShelfSnapshots(shelf, presenter.folder())));
+            () -> context.go(new Place.ShelfSnapshots(shelf, presenter.folder())));
     snapshots.setId("snapshots-of-shelf");
     HBox head =
         Nodes.row(
@@ -95,18 +89,16 @@ public final class ShelfPage implements Page {
             capture);
     columns();
     tree =
-        new FolderTree(
-            shelf.name(), folder, path -> context.navigator().go(new Place.OneShelf(shelf, path)));
+        new FolderTree(shelf.name(), folder, path -> context.go(new Place.OneShelf(shelf, path)));
     HBox main = new HBox(12, tree.node(), table.node());
     HBox.setHgrow(table.node(), Priority.ALWAYS);
     Node below = new TraySheet(context).beside(main, tree.node());
-    VBox.setVgrow(below, Priority.ALWAYS);
     bar = new MomentBar(context, shelf, folder);
     crumbs = new ShelfCrumbs(context, shelf, folder, path -> new Place.OneShelf(shelf, path));
     HBox way = Nodes.row(crumbs.node(), gather, recordingAndPeople);
-    root = new VBox(6, way, head, bar.node(), below);
+    focusFirst(table.node());
+    stack(6, way, head, bar.node(), growing(below));
     VBox.setMargin(below, new javafx.geometry.Insets(6, 0, 0, 0));
-    root.getStyleClass().add("page");
     presenter.factsProperty().addListener((property, before, now) -> show(now));
     presenter.foldersProperty().addListener((property, before, now) -> tree.show(now));
   }
@@ -132,16 +124,6 @@ public final class ShelfPage implements Page {
   }
 
   @Override
-  public Node node() {
-    return root;
-  }
-
-  @Override
-  public Node firstFocus() {
-    return table.node();
-  }
-
-  @Override
   public void refresh() {
     bar.refresh();
     presenter.refresh();
@@ -156,11 +138,11 @@ public final class ShelfPage implements Page {
         Action.of(
             "shelf.recordingAndPeople",
             "Shortcut+U",
-            () -> context.navigator().go(new Place.RecordingOf(shelf))),
+            () -> context.go(new Place.RecordingOf(shelf))),
         Action.of(
             "shelf.snapshots",
             "Shortcut+T",
-            () -> context.navigator().go(new Place.ShelfSnapshots(shelf, presenter.folder()))),
+            () -> context.go(new Place.ShelfSnapshots(shelf, presenter.folder()))),
         Action.of("moment.before", "Alt+Left", () -> bar.step(-1)));
   }
 
@@ -170,7 +152,7 @@ public final class ShelfPage implements Page {
 
   private void gather() {
     if (!shelf.isDeposit()) {
-      context.navigator().go(new Place.Gather(shelf, presenter.folder()));
+      context.go(new Place.Gather(shelf, presenter.folder()));
     }
   }
 
@@ -184,8 +166,7 @@ public final class ShelfPage implements Page {
     if (found == null) {
       return;
     }
-    unit = Shown.SizeUnit.fitting(found.largest());
-    sizes.setText(Words.of("column.size", unit.name()));
+    table.fit(found.largest());
     table.show(found.rows());
     facts.getStyleClass().setAll("label", found.isOff() ? "rust" : "soft");
     facts.setText(presenter.told(found));
@@ -194,7 +175,7 @@ public final class ShelfPage implements Page {
 
   private void columns() {
     table.column("column.name", 290, this::nameCell);
-    sizes = table.numbers("column.size", 90, this::sizeCell);
+    table.sizes("column.size", 90, ShelfPage::size);
     table.column("column.changed", 145, this::changedCell).setMinWidth(WHEN);
     table.column("column.recorded", 230, this::standingCell);
     table.column("column.revision", 110, this::revisionCell);
@@ -216,11 +197,8 @@ public final class ShelfPage implements Page {
     Tip.on(cell, row.path().shown());
   }
 
-  private void sizeCell(TableCell<FolderRow, FolderRow> cell, FolderRow row) {
-    if (row.kind() != FolderRow.RowKind.FOLDER) {
-      cell.setText(unit.number(row.size()));
-      Tip.on(cell, () -> Shown.exact(row.size()));
-    }
+  private static long size(FolderRow row) {
+    return row.kind() == FolderRow.RowKind.FOLDER ? -1 : row.size();
   }
 
   private void changedCell(TableCell<FolderRow, FolderRow> cell, FolderRow row) {

@@ -90,22 +90,14 @@ final class ShelfPresenter {
   void refresh() {
     List<FolderRow> before = facts.get() == null ? List.of() : facts.get().rows();
     InnerPath here = folder;
-    context
-        .background()
-        .ask(
-            () -> look(here, before),
-            found -> {
-              if (here.equals(folder)) {
-                facts.set(found);
-              }
-            },
-            context.navigator()::complain);
-    context
-        .background()
-        .ask(
-            () -> context.office().shelves().folders(shelf),
-            folders::set,
-            context.navigator()::complain);
+    context.ask(
+        () -> look(here, before),
+        found -> {
+          if (here.equals(folder)) {
+            facts.set(found);
+          }
+        });
+    context.ask(() -> context.office().shelves().folders(shelf), folders::set);
   }
 
   /**
@@ -144,7 +136,7 @@ final class ShelfPresenter {
         switch (found.shelf().recording()) {
           case NOT_YET -> folder.isRoot() ? Words.of("shelf.notYet") : recorded;
           case DEPOSIT -> Words.of("shelf.deposit");
-          case PAUSED -> AllShelvesPage.paused(found.shelf(), context);
+          case PAUSED -> AllShelvesPresenter.paused(found.shelf(), context);
           default -> recorded;
         };
     String files = Words.count("shelf.files", found.files());
@@ -179,15 +171,12 @@ final class ShelfPresenter {
   /** Goes into a folder, or to the page of a file. */
   void open(FolderRow row) {
     if (row.kind() == FolderRow.RowKind.FOLDER) {
-      context.navigator().go(new Place.OneShelf(shelf, row.path()));
+      context.go(new Place.OneShelf(shelf, row.path()));
     } else if (row.file().isPresent()) {
-      context
-          .navigator()
-          .go(
-              new Place.OneFile(
-                  new FileRef(shelf.store(), row.file().getAsLong()), Optional.empty()));
+      context.go(
+          new Place.OneFile(new FileRef(shelf.store(), row.file().getAsLong()), Optional.empty()));
     } else {
-      context.navigator().go(new Place.Stray(row.address()));
+      context.go(new Place.Stray(row.address()));
     }
   }
 

@@ -5,16 +5,12 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.SelectionMode;
-import javafx.scene.control.TableColumn;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
-import javafx.scene.layout.VBox;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.keeping.Spaces.Group;
 import org.mendedleaf.core.keeping.Spaces.Grouping;
@@ -26,12 +22,12 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.navigation.Page;
 import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** What costs how much: as a map and line by line, and what would be free without some of it. */
-public final class SpacePage implements Page {
+public final class SpacePage extends StackedPage {
 
   private static final int PLOTS = 60;
 
@@ -41,9 +37,6 @@ public final class SpacePage implements Page {
   private final Label stores = Nodes.text("", "soft");
   private final Label chosen = Nodes.text(Words.of("space.chosen.none"), "soft");
   private final SheetTable<Group> table = new SheetTable<>("space", this::open, Group::name);
-  private final List<TableColumn<Group, Group>> sizes = new ArrayList<>();
-  private final VBox root;
-  private Shown.SizeUnit unit = Shown.SizeUnit.KB;
 
   public SpacePage(Context context) {
     this.context = context;
@@ -73,16 +66,14 @@ public final class SpacePage implements Page {
     map.setOnChoice(this::choose);
     map.setMinHeight(150);
     map.setPrefHeight(250);
-    VBox.setVgrow(table.node(), Priority.ALWAYS);
-    root =
-        new VBox(
-            8,
-            Nodes.row(Nodes.label(Words.of("area.space"), "title"), by),
-            stores,
-            map,
-            chosen,
-            table.node());
-    root.getStyleClass().add("page");
+    focusFirst(table.node());
+    stack(
+        8,
+        Nodes.row(Nodes.label(Words.of("area.space"), "title"), by),
+        stores,
+        map,
+        chosen,
+        growing(table.node()));
     presenter.viewProperty().addListener((property, before, view) -> show(view));
     presenter.chosenProperty().addListener((property, before, cost) -> show(cost));
   }
@@ -95,37 +86,10 @@ public final class SpacePage implements Page {
           cell.setText(group.name());
           Tip.on(cell, group.name());
         });
-    table.numbers(
-        "column.revisions.space",
-        90,
-        (cell, group) -> cell.setText(Shown.count(group.revisions())));
-    sizes.add(size("column.now.space", group -> group.cost().current()));
-    sizes.add(size("column.history.space", group -> group.cost().history()));
-    sizes.add(size("column.frees", group -> group.cost().alone()));
-  }
-
-  private interface BytesOf {
-    long of(Group group);
-  }
-
-  private TableColumn<Group, Group> size(String key, BytesOf bytes) {
-    return table.numbers(
-        key,
-        120,
-        (cell, group) -> {
-          cell.setText(unit.number(bytes.of(group)));
-          Tip.on(cell, () -> Shown.exact(bytes.of(group)));
-        });
-  }
-
-  @Override
-  public Node node() {
-    return root;
-  }
-
-  @Override
-  public Node firstFocus() {
-    return table.node();
+    table.numbers("column.revisions.space", 90, group -> Shown.count(group.revisions()));
+    table.sizes("column.now.space", 120, group -> group.cost().current());
+    table.sizes("column.history.space", 120, group -> group.cost().history());
+    table.sizes("column.frees", 120, group -> group.cost().alone());
   }
 
   @Override
@@ -135,15 +99,10 @@ public final class SpacePage implements Page {
 
   private void open(Group group) {
     if (group.files().size() == 1) {
-      context
-          .navigator()
-          .go(
-              new Place.OneFile(
-                  new FileRef(group.store(), group.files().get(0)), Optional.empty()));
+      context.go(
+          new Place.OneFile(new FileRef(group.store(), group.files().get(0)), Optional.empty()));
     } else if (group.shelf().isPresent()) {
-      context
-          .navigator()
-          .go(new Place.OneShelf(group.shelf().get(), group.folder().orElse(InnerPath.ROOT)));
+      context.go(new Place.OneShelf(group.shelf().get(), group.folder().orElse(InnerPath.ROOT)));
     }
   }
 
@@ -182,16 +141,11 @@ public final class SpacePage implements Page {
             + " "
             + Words.of("space.what")
             + (view.isNew() ? "" : " " + Words.of("space.counting")));
-    unit =
-        Shown.SizeUnit.fitting(
-            view.groups().stream()
-                .mapToLong(group -> group.cost().current() + group.cost().history())
-                .max()
-                .orElse(0));
-    List<String> keys = List.of("column.now.space", "column.history.space", "column.frees");
-    for (int i = 0; i < sizes.size(); i++) {
-      sizes.get(i).setText(Words.of(keys.get(i)) + ", " + unit.name());
-    }
+    table.fit(
+        view.groups().stream()
+            .mapToLong(group -> group.cost().current() + group.cost().history())
+            .max()
+            .orElse(0));
     table.show(view.groups());
     map.plotsProperty().set(plots(view.groups()));
   }

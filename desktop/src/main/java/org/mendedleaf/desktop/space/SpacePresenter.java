@@ -59,29 +59,21 @@ final class SpacePresenter {
     Grouping by = grouping.get();
     if (by == Grouping.FILE && view.get() == null) {
       // What was counted last is there at once; counting very many files takes some seconds.
-      context
-          .background()
-          .ask(
-              () -> context.office().spaces().counted(),
-              last -> {
-                last.ifPresent(found -> show(by, found));
-                if (last.isEmpty() || !last.get().isNew()) {
-                  count(by);
-                }
-              },
-              context.navigator()::complain);
+      context.ask(
+          () -> context.office().spaces().counted(),
+          last -> {
+            last.ifPresent(found -> show(by, found));
+            if (last.isEmpty() || !last.get().isNew()) {
+              count(by);
+            }
+          });
     } else {
       count(by);
     }
   }
 
   private void count(Grouping by) {
-    context
-        .background()
-        .ask(
-            () -> context.office().spaces().count(by),
-            found -> show(by, found),
-            context.navigator()::complain);
+    context.ask(() -> context.office().spaces().count(by), found -> show(by, found));
   }
 
   private void show(Grouping by, Spaces.Sum sum) {
@@ -99,16 +91,13 @@ final class SpacePresenter {
     if (groups.isEmpty()) {
       return;
     }
-    context
-        .background()
-        .ask(
-            () -> together(groups),
-            found -> {
-              if (mine == asked) {
-                chosen.set(found);
-              }
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> together(groups),
+        found -> {
+          if (mine == asked) {
+            chosen.set(found);
+          }
+        });
   }
 
   private Cost together(List<Group> groups) throws IOException {

@@ -15,12 +15,12 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.navigation.Page;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 
 /**
  * What needs a person today, each with the one step that leads on; what happened since yesterday.
  */
-public final class TodayPage implements Page {
+public final class TodayPage extends StackedPage {
 
   private final Context context;
   private final Consumer<Integer> counted;
@@ -28,7 +28,6 @@ public final class TodayPage implements Page {
   private final VBox happened = new VBox();
   private final Label facts = Nodes.label("", "soft");
   private final ScrollPane scroll;
-  private final VBox root;
   private final TodayPresenter presenter;
 
   /**
@@ -46,13 +45,11 @@ public final class TodayPage implements Page {
             sheet(Nodes.label(Words.of("today.happened"), "sheet-head"), happened));
     scroll = new ScrollPane(sheets);
     scroll.setFitToWidth(true);
-    VBox.setVgrow(scroll, Priority.ALWAYS);
-    root =
-        new VBox(
-            12,
-            Nodes.row(Nodes.titled(Nodes.label(Words.of("area.today"), "title"), facts)),
-            scroll);
-    root.getStyleClass().add("page");
+    focusFirst(scroll);
+    stack(
+        12,
+        Nodes.row(Nodes.titled(Nodes.label(Words.of("area.today"), "title"), facts)),
+        growing(scroll));
     presenter = new TodayPresenter(context);
     presenter.linesProperty().addListener((property, before, now) -> show(now));
   }
@@ -61,16 +58,6 @@ public final class TodayPage implements Page {
     VBox sheet = new VBox(6, parts);
     sheet.getStyleClass().addAll("sheet", "padded");
     return sheet;
-  }
-
-  @Override
-  public Node node() {
-    return root;
-  }
-
-  @Override
-  public Node firstFocus() {
-    return scroll;
   }
 
   @Override

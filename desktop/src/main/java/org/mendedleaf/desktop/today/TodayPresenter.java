@@ -57,15 +57,12 @@ final class TodayPresenter {
   }
 
   void refresh() {
-    context
-        .background()
-        .ask(
-            () -> context.office().todays().look(),
-            now -> {
-              found = now;
-              tell();
-            },
-            context.navigator()::complain);
+    context.ask(
+        () -> context.office().todays().look(),
+        now -> {
+          found = now;
+          tell();
+        });
   }
 
   private void tell() {
@@ -90,7 +87,7 @@ final class TodayPresenter {
   }
 
   private TodayLine line(String words, String style, String act, Place place) {
-    return new TodayLine(words, style, act, () -> context.navigator().go(place));
+    return new TodayLine(words, style, act, () -> context.go(place));
   }
 
   private static String happened(Todays.Happened one) {

@@ -4,20 +4,13 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
-import java.util.stream.Collectors;
-import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
-import javafx.scene.layout.VBox;
-import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.history.ReceiptItem.Outcome;
 import org.mendedleaf.core.report.CsvReport;
 import org.mendedleaf.core.report.PdfReport;
@@ -30,18 +23,17 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Recovering;
 import org.mendedleaf.desktop.work.Saving;
 import org.mendedleaf.desktop.work.navigation.Action;
-import org.mendedleaf.desktop.work.navigation.Page;
 import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** What a recovery did at each place: what, where, from when, checked; and the way to undo it. */
-public final class ReceiptPage implements Page {
+public final class ReceiptPage extends StackedPage {
 
   private final Context context;
-  private final Place.ReceiptOf place;
+  private final ReceiptPresenter presenter;
   private final Label title = Nodes.label("", "title");
   private final Label facts = Nodes.label("", "soft");
   private final Label summary = Nodes.text("", "strong");
@@ -51,10 +43,6 @@ public final class ReceiptPage implements Page {
   private final Button show;
   private final SheetTable<ReceiptLine> table =
       new SheetTable<>("receipt", line -> open(), line -> Path.of(line.item().target()).toString());
-  private final VBox root;
-  private @Nullable RunReceipt receipt;
-  private Shown.SizeUnit unit = Shown.SizeUnit.KB;
-  private TableColumn<ReceiptLine, ReceiptLine> sizes;
   private TableColumn<ReceiptLine, ReceiptLine> remarks;
 
   /** One of the ways in which a report leaves. */
@@ -64,8 +52,9 @@ public final class ReceiptPage implements Page {
 
   public ReceiptPage(Context context, Place.ReceiptOf place) {
     this.context = context;
-    this.place = place;
-    undo = Nodes.button(Words.of("receipt.undo"), "Ctrl+Z", this::undo);
+    this.presenter = new ReceiptPresenter(context, place);
+    presenter.receiptProperty().addListener((property, before, now) -> show(now));
+    undo = Nodes.button(Words.of("receipt.undo"), "Ctrl+Z", presenter::undo);
     undo.setId("undo-run");
     open = Nodes.button(Words.of("receipt.open"), "Enter", this::open);
     show = Nodes.button(Words.of("receipt.folder"), "Ctrl+O", this::showInFolder);
@@ -75,30 +64,9 @@ public final class ReceiptPage implements Page {
     Button pdf = Nodes.button(Words.of("receipt.pdf"), "", () -> save(".pdf", PdfReport::write));
     Region titled = Nodes.titled(title, facts);
     columns();
-    VBox.setVgrow(table.node(), Priority.ALWAYS);
-    root =
-        new VBox(8, Nodes.row(titled, open, show, csv, pdf, undo), summary, checked, table.node());
-    root.getStyleClass().add("page");
-  }
-
-  @Override
-  public Node node() {
-    return root;
-  }
-
-  @Override
-  public Node firstFocus() {
-    return table.node();
-  }
-
-  @Override
-  public void refresh() {
-    context
-        .background()
-        .ask(
-            () -> context.office().recoveries().receipt(place.store(), place.act()),
-            this::show,
-            context.navigator()::complain);
+    focusFirst(table.node());
+    stack(
+        8, Nodes.row(titled, open, show, csv, pdf, undo), summary, checked, growing(table.node()));
   }
 
   @Override
@@ -108,78 +76,41 @@ public final class ReceiptPage implements Page {
         Action.of("receipt.folder", "Shortcut+O", this::showInFolder));
   }
 
+  @Override
+  public void refresh() {
+    presenter.refresh();
+  }
+
   private void show(RunReceipt found) {
-    receipt = found;
-    unit =
-        Shown.SizeUnit.fitting(
-            found.lines().stream().mapToLong(line -> line.item().bytes()).max().orElse(0));
-    sizes.setText(Words.of("column.size", unit.name()));
+    table.fit(found.lines());
     title.setText(Words.of("receipt.title", found.act().id()));
-    facts.setText(
-        Words.of(
-            "receipt.facts",
-            found.act().by(),
-            Shown.moment(found.at(), context.now(), context.zone())));
-    Map<Outcome, Long> counts =
-        found.lines().stream()
-            .collect(
-                Collectors.groupingBy(
-                    line -> line.item().outcome(), TreeMap::new, Collectors.counting()));
-    summary.setText(
-        Words.count("tray.files", found.files(), Shown.size(found.bytes()))
-            + " · "
-            + RehearsalPage.told(counts, "receipt.count."));
+    facts.setText(presenter.facts());
+    summary.setText(presenter.summary());
     checked.setText(found.isUndone() ? Words.of("receipt.undone") : Words.of("receipt.checked"));
     checked.getStyleClass().setAll("label", found.isUndone() ? "rust" : "soft");
     undo.setDisable(found.isUndone());
     remarks.setVisible(found.lines().stream().anyMatch(line -> !line.item().why().isEmpty()));
-    table.show(
-        found.lines().stream()
-            .sorted(
-                java.util.Comparator.comparing(line -> line.item().outcome() != Outcome.REFUSED))
-            .toList());
+    table.show(presenter.rows());
   }
 
-  private void undo() {
-    if (receipt != null) {
-      new Recovering(context).undo(receipt);
-    }
+  private void open() {
+    chosen().ifPresent(presenter::open);
+  }
+
+  private void showInFolder() {
+    chosen().ifPresent(presenter::showInFolder);
   }
 
   private Optional<Path> chosen() {
     return table.chosen().map(line -> Path.of(line.item().target()));
   }
 
-  private void open() {
-    chosen().ifPresent(path -> ask(() -> context.opener().open(path)));
-  }
-
-  private void showInFolder() {
-    chosen().ifPresent(path -> ask(() -> context.opener().showInFolder(path)));
-  }
-
-  private interface ReceiptDeed {
-    void run() throws IOException;
-  }
-
-  private void ask(ReceiptDeed deed) {
-    context
-        .background()
-        .ask(
-            () -> {
-              deed.run();
-              return deed;
-            },
-            done -> {},
-            context.navigator()::complain);
-  }
-
   private void save(String ending, ReceiptWriting writing) {
-    RunReceipt saved = receipt;
+    RunReceipt saved = presenter.receiptProperty().get();
     if (saved != null) {
       new Saving(context)
           .ask(
-              root,
+              node(),
               Words.of("receipt.name", saved.act().id()) + ending,
               out -> writing.to(ReceiptReport.of(saved, context.zone()), out));
     }
@@ -209,16 +140,10 @@ public final class ReceiptPage implements Page {
                     number ->
                         cell.setText(
                             number == 0 ? Words.of("revision.first.short") : "r" + number)));
-    sizes =
-        table.numbers(
-            "column.size",
-            80,
-            (cell, line) -> {
-              if (line.item().outcome() != Outcome.FOLDER) {
-                cell.setText(unit.number(line.item().bytes()));
-                Tip.on(cell, () -> Shown.exact(line.item().bytes()));
-              }
-            });
+    table.sizes(
+        "column.size",
+        80,
+        line -> line.item().outcome() == Outcome.FOLDER ? -1 : line.item().bytes());
     table.column(
         "column.saved",
         140,

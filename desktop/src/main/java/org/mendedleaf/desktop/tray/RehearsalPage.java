@@ -6,16 +6,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import javafx.geometry.Pos;
-import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
-import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.ReceiptItem.Outcome;
 import org.mendedleaf.core.place.Step;
 import org.mendedleaf.core.recover.Tray;
@@ -26,12 +24,12 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.navigation.Action;
-import org.mendedleaf.desktop.work.navigation.Page;
 import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** What running the tray would do at each place, conflicts on top, and the button that does it. */
-public final class RehearsalPage implements Page {
+public final class RehearsalPage extends StackedPage {
 
   private final Context context;
   private final Tray tray;
@@ -41,9 +39,6 @@ public final class RehearsalPage implements Page {
   private final Button compare;
   private final RehearsalPresenter presenter;
   private final SheetTable<RehearsedStep> table;
-  private final VBox root;
-  private Shown.SizeUnit unit = Shown.SizeUnit.KB;
-  private TableColumn<RehearsedStep, RehearsedStep> sizes;
   private TableColumn<RehearsedStep, RehearsedStep> remarks;
 
   public RehearsalPage(Context context, Place.Rehearsed place) {
@@ -59,10 +54,7 @@ public final class RehearsalPage implements Page {
     compare = Nodes.button(Words.of("rehearsal.compare"), "Ctrl+E", this::compare);
     compare.setId("compare-conflict");
     Button change =
-        Nodes.button(
-            Words.of("rehearsal.change"),
-            "Ctrl+3",
-            () -> context.navigator().go(new Place.OnTray()));
+        Nodes.button(Words.of("rehearsal.change"), "Ctrl+3", () -> context.go(new Place.OnTray()));
     columns();
     table
         .node()
@@ -71,20 +63,9 @@ public final class RehearsalPage implements Page {
         .addListener((property, before, now) -> showChoice());
     HBox titled = new HBox(14, Nodes.label(Words.of("rehearsal.title"), "title"));
     titled.setAlignment(Pos.BASELINE_LEFT);
-    VBox.setVgrow(table.node(), Priority.ALWAYS);
-    root = new VBox(8, Nodes.row(titled, compare, change, go), summary, more, table.node());
-    root.getStyleClass().add("page");
+    focusFirst(table.node());
+    stack(8, Nodes.row(titled, compare, change, go), summary, more, growing(table.node()));
     showChoice();
-  }
-
-  @Override
-  public Node node() {
-    return root;
-  }
-
-  @Override
-  public Node firstFocus() {
-    return table.node();
   }
 
   @Override
@@ -111,8 +92,7 @@ public final class RehearsalPage implements Page {
     if (seen == null) {
       return;
     }
-    unit = Shown.SizeUnit.fitting(seen.largest());
-    sizes.setText(Words.of("column.size", unit.name()));
+    table.fit(seen.largest());
     remarks.setVisible(seen.remarks());
     table.show(seen.lines());
     summary.setText(Shown.size(seen.bytes()) + " · " + told(seen.counts(), "rehearsal.count."));
@@ -172,16 +152,7 @@ public final class RehearsalPage implements Page {
                     number ->
                         cell.setText(
                             number == 0 ? Words.of("revision.first.short") : "r" + number)));
-    sizes =
-        table.numbers(
-            "column.size",
-            80,
-            (cell, line) -> {
-              if (line.step().state().isPresent()) {
-                cell.setText(unit.number(line.step().state().get().size()));
-                Tip.on(cell, () -> Shown.exact(line.step().state().get().size()));
-              }
-            });
+    table.sizes("column.size", 80, line -> line.step().state().map(FileState::size).orElse(-1L));
     table.column("column.stands", 220, this::standsCell);
     remarks =
         table.column(

@@ -112,14 +112,12 @@ final class RehearsalPresenter {
   /** Goes to the page of the file that a line is about. */
   void open(RehearsedStep line) {
     if (line.step().file().isPresent()) {
-      context
-          .navigator()
-          .go(
-              new Place.OneFile(
-                  new FileRef(line.shelf().store(), line.step().file().getAsLong()),
-                  line.step().revision().isPresent()
-                      ? Optional.of(line.step().revision().getAsInt())
-                      : Optional.empty()));
+      context.go(
+          new Place.OneFile(
+              new FileRef(line.shelf().store(), line.step().file().getAsLong()),
+              line.step().revision().isPresent()
+                  ? Optional.of(line.step().revision().getAsInt())
+                  : Optional.empty()));
     }
   }
 
@@ -130,13 +128,11 @@ final class RehearsalPresenter {
 
   /** Holds what would come against what stands there. */
   void compare(RehearsedStep line) {
-    context
-        .navigator()
-        .go(
-            new Place.OneFile(
-                new FileRef(line.shelf().store(), line.step().file().orElseThrow()),
-                Optional.of(line.step().revision().orElseThrow()),
-                line.step().stands().map(Step.Stands::at)));
+    context.go(
+        new Place.OneFile(
+            new FileRef(line.shelf().store(), line.step().file().orElseThrow()),
+            Optional.of(line.step().revision().orElseThrow()),
+            line.step().stands().map(Step.Stands::at)));
   }
 
   /** Does what was rehearsed. */
@@ -155,6 +151,6 @@ final class RehearsalPresenter {
       context.navigator().back();
       return;
     }
-    context.navigator().go(new Place.ReceiptOf(receipt.store(), receipt.act().id()));
+    context.go(new Place.ReceiptOf(receipt.store(), receipt.act().id()));
   }
 }

@@ -1,7 +1,6 @@
 package org.mendedleaf.desktop.tray;
 
 import java.util.List;
-import java.util.Optional;
 import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
 import javafx.scene.Node;
@@ -10,14 +9,10 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.SelectionMode;
-import javafx.scene.control.TableColumn;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.recover.Handling;
-import org.mendedleaf.core.recover.Pick;
-import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.tray.Recoveries;
 import org.mendedleaf.core.tray.RunReceipt;
 import org.mendedleaf.desktop.drawings.Tip;
@@ -25,18 +20,15 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
-import org.mendedleaf.desktop.work.Recovering;
 import org.mendedleaf.desktop.work.navigation.Action;
-import org.mendedleaf.desktop.work.navigation.Page;
 import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.picks.MendingTray;
 import org.mendedleaf.desktop.work.picks.MendingTray.Picked;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
 /** The tray: what has been picked, where all or some of it goes, and what was recovered before. */
-public final class TrayPage implements Page {
-
-  private static final int RECENT = 6;
+public final class TrayPage extends StackedPage {
 
   private final Context context;
   private final MendingTray tray;
@@ -46,22 +38,23 @@ public final class TrayPage implements Page {
   private final Button rehearse;
   private final CheckBox own = new CheckBox();
   private final HandlingForm form = new HandlingForm(this::handle);
-  private final SheetTable<Picked> table = new SheetTable<>("picks", this::open, Picked::name);
+  private final TrayPresenter presenter;
+  private final SheetTable<Picked> table;
   private final VBox before = new VBox(3);
   private final VBox interrupted = new VBox(6);
-  private final VBox root;
   private final InvalidationListener follower = property -> show();
-  private TableColumn<Picked, Picked> sizes;
-  private Shown.SizeUnit unit = Shown.SizeUnit.KB;
   private boolean choosing;
 
   public TrayPage(Context context) {
     this.context = context;
     this.tray = context.tray();
+    this.presenter = new TrayPresenter(context);
+    this.table = new SheetTable<>("picks", presenter::open, Picked::name);
+    presenter.pastProperty().addListener((property, previous, now) -> show(now));
     this.words = new PickWords(context);
     off = Nodes.button(Words.of("tray.off"), "Del", this::takeOff);
     off.setId("tray-off");
-    rehearse = Nodes.button(Words.of("tray.rehearse"), "Ctrl+Enter", this::rehearse, "moss");
+    rehearse = Nodes.button(Words.of("tray.rehearse"), "Ctrl+Enter", presenter::rehearse, "moss");
     rehearse.setId("tray-rehearse");
     Region titled = Nodes.titled(Nodes.label(Words.of("area.tray"), "title"), facts);
     own.setId("tray-own");
@@ -69,65 +62,37 @@ public final class TrayPage implements Page {
     columns();
     table.node().getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
     table.onChoice(this::showChoice);
-    VBox.setVgrow(table.node(), Priority.ALWAYS);
-    root =
-        new VBox(
-            8,
-            Nodes.row(titled, off, rehearse),
-            interrupted,
-            form.node(),
-            own,
-            table.node(),
-            before);
-    root.getStyleClass().add("page");
+    focusFirst(table.node());
+    stack(
+        8,
+        Nodes.row(titled, off, rehearse),
+        interrupted,
+        form.node(),
+        own,
+        growing(table.node()),
+        before);
     form.show(tray.handlingProperty().get());
     table.follow(tray.picks());
     tray.versionProperty().addListener(new WeakInvalidationListener(follower));
   }
 
   @Override
-  public Node node() {
-    return root;
-  }
-
-  @Override
-  public Node firstFocus() {
-    return table.node();
-  }
-
-  @Override
   public void refresh() {
     show();
-    context
-        .background()
-        .ask(
-            () ->
-                new PastRuns(
-                    context.office().recoveries().recent(RECENT),
-                    context.office().recoveries().unfinished()),
-            this::show,
-            context.navigator()::complain);
+    presenter.refresh();
   }
 
   @Override
   public List<Action> actions() {
     return List.of(
-        Action.of("tray.rehearse", "Shortcut+Enter", this::rehearse),
+        Action.of("tray.rehearse", "Shortcut+Enter", presenter::rehearse),
         Action.of("tray.off", "Delete", this::takeOff));
   }
 
-  private record PastRuns(List<RunReceipt> recent, List<Recoveries.Unfinished> unfinished) {}
-
   private void show() {
-    unit = Shown.SizeUnit.fitting(tray.largest());
-    sizes.setText(Words.of("column.size", unit.name()));
+    table.fit(tray.largest());
     table.node().refresh();
-    facts.setText(
-        tray.picks().isEmpty()
-            ? ""
-            : Words.count("tray.picks", tray.picks().size())
-                + " · "
-                + Words.count("tray.files", tray.files(), Shown.size(tray.bytes())));
+    facts.setText(presenter.told());
     rehearse.setDisable(!tray.isReady());
     if (!tray.picks().isEmpty() && table.chosen().isEmpty()) {
       table.node().getSelectionModel().clearAndSelect(0);
@@ -173,25 +138,6 @@ public final class TrayPage implements Page {
     tray.remove(chosen());
   }
 
-  private void rehearse() {
-    if (tray.isReady()) {
-      context.navigator().go(new Place.Rehearsed(tray.tray()));
-    }
-  }
-
-  private void open(Picked picked) {
-    Pick pick = picked.entry().pick();
-    if (pick instanceof Pick.OfRevision of) {
-      context
-          .navigator()
-          .go(
-              new Place.OneFile(
-                  new FileRef(picked.entry().store(), of.file()), Optional.of(of.revision())));
-    } else if (pick instanceof Pick.OfMoment of && picked.facts() != null) {
-      context.navigator().go(new Place.ShelfAt(picked.facts().shelf(), of.path(), of.moment()));
-    }
-  }
-
   private void columns() {
     table.column(
         "column.name",
@@ -201,14 +147,10 @@ public final class TrayPage implements Page {
           cell.setGraphic(TraySheet.leaf());
           cell.getStyleClass().add("strong");
         });
-    table.column("column.where", 180, (cell, picked) -> cell.setText(words.where(picked)));
-    table.column("column.state", 190, (cell, picked) -> cell.setText(words.state(picked)));
-    table.numbers("column.files", 60, (cell, picked) -> cell.setText(Shown.count(picked.files())));
-    sizes =
-        table.numbers(
-            "column.size",
-            80,
-            (cell, picked) -> cell.setText(picked.bytes() < 0 ? "" : unit.number(picked.bytes())));
+    table.column("column.where", 180, picked -> words.where(picked));
+    table.column("column.state", 190, picked -> words.state(picked));
+    table.numbers("column.files", 60, picked -> Shown.count(picked.files()));
+    table.sizes("column.size", 80, Picked::bytes);
     table.column(
         "column.stands",
         190,
@@ -230,7 +172,7 @@ public final class TrayPage implements Page {
     table.placeholder(nothing);
   }
 
-  private void show(PastRuns past) {
+  private void show(TrayPresenter.PastRuns past) {
     before.getChildren().clear();
     if (!past.recent().isEmpty()) {
       before.getChildren().add(Nodes.label(Words.of("tray.before"), "strong"));
@@ -245,8 +187,7 @@ public final class TrayPage implements Page {
                   receipt.act().by(),
                   receipt.isUndone() ? Words.of("receipt.undone.short") : ""));
       link.setOnAction(
-          event ->
-              context.navigator().go(new Place.ReceiptOf(receipt.store(), receipt.act().id())));
+          event -> context.go(new Place.ReceiptOf(receipt.store(), receipt.act().id())));
       before.getChildren().add(link);
     }
     interrupted.getChildren().clear();
@@ -263,35 +204,9 @@ public final class TrayPage implements Page {
                 "tray.interrupted",
                 one.tray().entries().size(),
                 Shown.moment(one.begunAt(), context.now(), context.zone())));
-    Button rest =
-        Nodes.button(
-            Words.of("tray.resume"),
-            "",
-            () ->
-                new Recovering(context)
-                    .run(
-                        Words.of("tray.job", one.tray().entries().size()),
-                        progress -> context.office().recoveries().resume(one.id(), progress),
-                        receipt ->
-                            context
-                                .navigator()
-                                .go(new Place.ReceiptOf(receipt.store(), receipt.act().id()))),
-            "moss");
+    Button rest = Nodes.button(Words.of("tray.resume"), "", () -> presenter.resume(one), "moss");
     rest.setId("tray-resume");
-    Button leave =
-        Nodes.button(
-            Words.of("tray.forget"),
-            "",
-            () ->
-                context
-                    .background()
-                    .ask(
-                        () -> {
-                          context.office().recoveries().forget(one.id());
-                          return one;
-                        },
-                        done -> refresh(),
-                        context.navigator()::complain));
+    Button leave = Nodes.button(Words.of("tray.forget"), "", () -> presenter.forget(one));
     HBox row = Nodes.row(text, rest, leave);
     row.getStyleClass().add("strip");
     return row;

@@ -76,10 +76,7 @@ public final class TraySheet {
     VBox.setVgrow(list, Priority.ALWAYS);
     Button change =
         Nodes.button(
-            Words.of("tray.change"),
-            "Ctrl+3",
-            () -> context.navigator().go(new Place.OnTray()),
-            "link-like");
+            Words.of("tray.change"), "Ctrl+3", () -> context.go(new Place.OnTray()), "link-like");
     rehearse = Nodes.button(Words.of("tray.rehearse"), "Ctrl+Enter", this::rehearse, "moss");
     rehearse.setId("tray-rehearse");
     rehearse.setMaxWidth(Double.MAX_VALUE);
@@ -107,7 +104,7 @@ public final class TraySheet {
 
   private void rehearse() {
     if (tray.isReady()) {
-      context.navigator().go(new Place.Rehearsed(tray.tray()));
+      context.go(new Place.Rehearsed(tray.tray()));
     }
   }
 

@@ -43,7 +43,7 @@ public final class Captures {
             outcome -> tell(shelf, outcome),
             problem -> {
               if (problem instanceof CancelledException) {
-                context.navigator().tell(String.valueOf(problem.getMessage()), null);
+                context.tell(String.valueOf(problem.getMessage()));
               } else {
                 context.navigator().complain(problem);
               }
@@ -53,11 +53,11 @@ public final class Captures {
 
   private void tell(Shelf shelf, CaptureOutcome outcome) {
     if (outcome instanceof CaptureOutcome.Done done) {
-      context.navigator().tell(sentence(shelf, done.report()), null);
+      context.tell(sentence(shelf, done.report()));
       context.navigator().refresh();
       sumUp(shelf.store());
     } else if (outcome instanceof CaptureOutcome.FolderMissing missing) {
-      context.navigator().tell(Words.of("capture.missing", missing.folder(), shelf.name()), null);
+      context.tell(Words.of("capture.missing", missing.folder(), shelf.name()));
     } else if (outcome instanceof CaptureOutcome.SuddenlyEmpty empty) {
       context
           .navigator()

@@ -86,7 +86,7 @@ public final class Recovering {
   public void tell(RunReceipt receipt) {
     if (receipt.act().id() == RunReceipt.NOT_NOTED) {
       // The store can only be read: there is no receipt to show or to take back with.
-      context.navigator().tell(sentence(receipt), null);
+      context.tell(sentence(receipt));
       return;
     }
     context
@@ -95,7 +95,7 @@ public final class Recovering {
             sentence(receipt),
             () -> undo(receipt),
             Words.of("receipt.show"),
-            () -> context.navigator().go(new Place.ReceiptOf(receipt.store(), receipt.act().id())));
+            () -> context.go(new Place.ReceiptOf(receipt.store(), receipt.act().id())));
   }
 
   /** What a recovery did, in a sentence or two. */
@@ -137,13 +137,10 @@ public final class Recovering {
               undone.lines().stream()
                   .filter(line -> line.item().outcome() == Outcome.REFUSED)
                   .count();
-          context
-              .navigator()
-              .tell(
-                  refused == 0
-                      ? Words.of("recovered.undone")
-                      : Words.count("recovered.undone.partly", refused),
-                  null);
+          context.tell(
+              refused == 0
+                  ? Words.of("recovered.undone")
+                  : Words.count("recovered.undone.partly", refused));
         });
   }
 

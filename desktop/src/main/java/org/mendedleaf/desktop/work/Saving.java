@@ -38,15 +38,12 @@ public final class Saving {
   }
 
   private void save(Path file, Writing writing) {
-    context
-        .background()
-        .ask(
-            () -> {
-              // Whether another gives way was asked by the system's own window.
-              SavedFile.write(file, true, writing::to);
-              return file;
-            },
-            done -> context.navigator().tell(Words.of("receipt.saved", Shown.path(done)), null),
-            context.navigator()::complain);
+    context.ask(
+        () -> {
+          // Whether another gives way was asked by the system's own window.
+          SavedFile.write(file, true, writing::to);
+          return file;
+        },
+        done -> context.tell(Words.of("receipt.saved", Shown.path(done))));
   }
 }

@@ -57,25 +57,25 @@ class FilePresenterTest {
     desk.capture();
     presenter.refresh();
     assertThat(presenter.chosenProperty().get()).isEqualTo(1);
-    assertThat(presenter.insideProperty().get().revision().number()).isEqualTo(1);
+    assertThat(presenter.inside().insideProperty().get().revision().number()).isEqualTo(1);
   }
 
   /** To choose a revision of a large file must not read all of it. */
   @Test
   void theHashOfALargeContentIsWorkedOutForThoseWhoWantIt() throws Exception {
-    assertThat(presenter.insideProperty().get().sha256()).as("of a small one").isPresent();
+    assertThat(presenter.inside().insideProperty().get().sha256()).as("of a small one").isPresent();
     byte[] large = new byte[1 << 20];
     new java.util.Random(1).nextBytes(large);
     desk.write("a.txt", large);
     desk.capture();
     presenter.refresh();
-    FilePresenter.LookInside inside = presenter.insideProperty().get();
+    InsidePresenter.LookInside inside = presenter.inside().insideProperty().get();
     assertThat(inside.sha256()).isEmpty();
-    presenter.workOutHash(inside.revision());
-    assertThat(presenter.insideProperty().get().sha256()).contains(sha256(large));
+    presenter.inside().workOutHash(inside.revision());
+    assertThat(presenter.inside().insideProperty().get().sha256()).contains(sha256(large));
     presenter.chosenProperty().set(1);
     presenter.chosenProperty().set(inside.revision().number());
-    assertThat(presenter.insideProperty().get().sha256()).as("known now").isPresent();
+    assertThat(presenter.inside().insideProperty().get().sha256()).as("known now").isPresent();
   }
 
   private static ContentId sha256(byte[] bytes) throws Exception {

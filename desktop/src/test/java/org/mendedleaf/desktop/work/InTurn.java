@@ -16,15 +16,33 @@ public final class InTurn {
    * @param navigator hears where presenters go and what they tell
    */
   public static Context of(TestDesk desk, Navigator navigator) {
-    Background inTurn = new Background(Runnable::run, Runnable::run);
-    Jobs jobs = new Jobs(inTurn);
+    return of(desk, navigator, file -> {});
+  }
+
+  /**
+   * @param opener of the system's programs
+   */
+  public static Context of(TestDesk desk, Navigator navigator, SystemOpener opener) {
+    return of(desk, navigator, opener, new Background(Runnable::run, Runnable::run));
+  }
+
+  /**
+   * @param background says when questions are answered
+   */
+  public static Context of(TestDesk desk, Navigator navigator, Background background) {
+    return of(desk, navigator, file -> {}, background);
+  }
+
+  private static Context of(
+      TestDesk desk, Navigator navigator, SystemOpener opener, Background background) {
+    Jobs jobs = new Jobs(background);
     return new Context(
         desk.office(),
-        inTurn,
+        background,
         navigator,
         jobs,
-        file -> {},
-        new MendingTray(desk.office(), inTurn),
-        new ArrivalList(desk.office(), inTurn, jobs, navigator::complain, admitted -> {}));
+        opener,
+        new MendingTray(desk.office(), background),
+        new ArrivalList(desk.office(), background, jobs, navigator::complain, admitted -> {}));
   }
 }

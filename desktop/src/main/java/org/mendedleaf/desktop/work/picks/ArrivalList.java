@@ -1,31 +1,22 @@
 package org.mendedleaf.desktop.work.picks;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
-import org.mendedleaf.core.arrivals.ArrivalFolders;
 import org.mendedleaf.core.arrivals.Intake;
 import org.mendedleaf.core.arrivals.Suggestion;
-import org.mendedleaf.core.desk.SentenceException;
-import org.mendedleaf.core.files.Addresses;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.InnerPath;
-import org.mendedleaf.core.history.RecordedFile;
 import org.mendedleaf.core.intake.Doubt;
-import org.mendedleaf.core.intake.Match;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.words.Words;
@@ -104,9 +95,8 @@ public final class ArrivalList {
    */
   public record NamedDoubt(Doubt<FileRef> doubt, String other) {}
 
-  private static final int OTHERS = 3;
-
   private final Office office;
+  private final ArrivalSuggestions suggestions;
   private final Background background;
   private final Jobs jobs;
   private final Consumer<Exception> complain;
@@ -133,6 +123,7 @@ public final class ArrivalList {
       Consumer<List<Admitted>> told) {
     this.told = told;
     this.office = office;
+    this.suggestions = new ArrivalSuggestions(office);
     this.background = background;
     this.jobs = jobs;
     this.complain = complain;
@@ -150,7 +141,7 @@ public final class ArrivalList {
   public void add(List<Path> paths, Optional<FileRef> onto) {
     jobs.start(
         Words.of("arrivals.looking"),
-        progress -> look(paths, onto, progress),
+        progress -> suggestions.look(paths, onto, progress),
         found -> {
           // A look around may have found them meanwhile; somebody who adds them may mean them for a
           // file.
@@ -161,94 +152,10 @@ public final class ArrivalList {
         complain);
   }
 
-  private List<Waiting> look(List<Path> paths, Optional<FileRef> onto, Progress progress)
-      throws IOException {
-    List<Path> files = office.intake().files(paths);
-    List<Waiting> found = new ArrayList<>();
-    List<Suggestion> suggestions = office.intake().suggest(files, progress);
-    Map<Path, Addresses.Addressed> places = office.intake().newPlaces(paths, suggestions);
-    for (Suggestion suggestion : suggestions) {
-      Addresses.Addressed place = places.get(suggestion.arrival());
-      if (onto.isPresent()) {
-        found.add(chosen(suggestion, onto.get()));
-      } else if (place != null) {
-        found.add(fresh(suggested(suggestion), place));
-      } else {
-        found.add(suggested(suggestion));
-      }
-    }
-    return found;
-  }
-
-  private static Waiting fresh(Waiting one, Addresses.Addressed place) {
-    return new Waiting(
-        one.file(),
-        one.size(),
-        one.saved(),
-        one.suggestion(),
-        Optional.empty(),
-        Optional.of(new Fresh(place.shelf(), place.path())),
-        one.onto().stream().toList(),
-        List.of(),
-        one.doubles());
-  }
-
-  private Waiting suggested(Suggestion suggestion) throws IOException {
-    List<FileLife> lives = new ArrayList<>();
-    for (Match<FileRef> match :
-        suggestion.matches().subList(0, Math.min(OTHERS + 1, suggestion.matches().size()))) {
-      lives.add(office.files().life(match.candidate().file()));
-    }
-    return new Waiting(
-        suggestion.arrival(),
-        Files.size(suggestion.arrival()),
-        Files.getLastModifiedTime(suggestion.arrival()).toInstant(),
-        suggestion,
-        lives.stream().findFirst(),
-        Optional.empty(),
-        lives.size() < 2 ? List.of() : lives.subList(1, lives.size()),
-        named(suggestion.doubts()),
-        0);
-  }
-
-  private Waiting chosen(Suggestion suggestion, FileRef onto) throws IOException {
-    Waiting as = suggested(suggestion);
-    List<FileLife> others = new ArrayList<>(as.others());
-    as.onto().ifPresent(first -> others.add(0, first));
-    others.removeIf(other -> other.ref().equals(onto));
-    return new Waiting(
-        as.file(),
-        as.size(),
-        as.saved(),
-        suggestion,
-        Optional.of(office.files().life(onto)),
-        Optional.empty(),
-        others,
-        named(office.intake().doubts(as.file(), onto, Progress.NONE)),
-        0);
-  }
-
-  private List<NamedDoubt> named(List<Doubt<FileRef>> doubts) throws IOException {
-    List<NamedDoubt> named = new ArrayList<>();
-    for (Doubt<FileRef> doubt : doubts) {
-      Optional<FileRef> other = Optional.empty();
-      if (doubt instanceof Doubt.BelongsElsewhere<FileRef> elsewhere) {
-        other = Optional.of(elsewhere.other().file());
-      } else if (doubt instanceof Doubt.CallsItselfOtherwise<FileRef> called) {
-        other = Optional.of(called.other().file());
-      }
-      named.add(
-          new NamedDoubt(
-              doubt,
-              other.isPresent() ? office.files().life(other.get()).file().path().shown() : ""));
-    }
-    return named;
-  }
-
   /** Chooses another file for it. */
   public void choose(Waiting one, FileRef onto) {
     background.ask(
-        () -> chosen(one.suggestion(), onto).withDoubles(one.doubles()),
+        () -> suggestions.chosen(one.suggestion(), onto).withDoubles(one.doubles()),
         changed -> replace(one, changed),
         complain);
   }
@@ -259,23 +166,8 @@ public final class ArrivalList {
    * @param written as SHELF:path, or a path on a shelf's folder
    */
   public void choose(Waiting one, String written) {
-    background.ask(() -> written(one, written), changed -> replace(one, changed), complain);
-  }
-
-  private Waiting written(Waiting one, String written) throws IOException {
-    Addresses.Addressed place =
-        office.addresses().place(written.strip(), one.file().toAbsolutePath());
-    Optional<RecordedFile> there = office.shelves().presentAt(place.shelf(), place.path());
-    if (there.isPresent()) {
-      return chosen(one.suggestion(), new FileRef(place.shelf().store(), there.get().id()))
-          .withDoubles(one.doubles());
-    }
-    if (place.path().isRoot()) {
-      throw new SentenceException(
-          "A new file needs a name: write %s:name. Nothing was changed."
-              .formatted(place.shelf().name()));
-    }
-    return fresh(one, place);
+    background.ask(
+        () -> suggestions.written(one, written), changed -> replace(one, changed), complain);
   }
 
   private void replace(Waiting one, Waiting changed) {
@@ -330,15 +222,6 @@ public final class ArrivalList {
         complain);
   }
 
-  /**
-   * What was found on a look around.
-   *
-   * @param gone files of the list that are there no longer
-   * @param admitted what shelves let in automatically
-   */
-  private record ArrivalFacts(
-      List<Path> folders, List<Waiting> fresh, Set<Path> gone, List<Admitted> admitted) {}
-
   /** An arrival that became a revision automatically. */
   public record Admitted(Path file, FileLife onto, Intake.TakenIn done) {}
 
@@ -351,7 +234,7 @@ public final class ArrivalList {
     Set<Path> there = new HashSet<>(dismissed);
     waiting.forEach(one -> there.add(one.file()));
     background.ask(
-        () -> around(there),
+        () -> suggestions.around(there),
         found -> {
           looking = false;
           trouble = "";
@@ -368,42 +251,7 @@ public final class ArrivalList {
         });
   }
 
-  private ArrivalFacts around(Set<Path> there) throws IOException {
-    List<ArrivalFolders.Arrival> fresh =
-        office.arrivals().waiting().stream().filter(one -> !there.contains(one.file())).toList();
-    Set<Path> gone = there.stream().filter(Files::notExists).collect(Collectors.toSet());
-    List<Waiting> found = new ArrayList<>();
-    List<Admitted> admitted = new ArrayList<>();
-    if (!fresh.isEmpty()) {
-      List<Suggestion> suggestions =
-          office
-              .intake()
-              .suggest(fresh.stream().map(ArrivalFolders.Arrival::file).toList(), Progress.NONE);
-      for (int i = 0; i < fresh.size(); i++) {
-        Optional<Intake.TakenIn> done = admitted(suggestions.get(i));
-        if (done.isPresent()) {
-          office.arrivals().dismiss(List.of(fresh.get(i).file()));
-          admitted.add(
-              new Admitted(
-                  fresh.get(i).file(), office.files().life(done.get().file()), done.get()));
-        } else {
-          found.add(suggested(suggestions.get(i)).withDoubles(fresh.get(i).doubles().size()));
-        }
-      }
-    }
-    return new ArrivalFacts(office.arrivals().folders(), found, gone, admitted);
-  }
-
-  /** What cannot come in automatically is for a person to look at. */
-  private Optional<Intake.TakenIn> admitted(Suggestion suggestion) {
-    try {
-      return office.intake().admit(suggestion);
-    } catch (IOException e) {
-      return Optional.empty();
-    }
-  }
-
-  private void show(ArrivalFacts found) {
+  private void show(ArrivalSuggestions.ArrivalFacts found) {
     if (!folders.equals(found.folders())) {
       folders.setAll(found.folders());
     }

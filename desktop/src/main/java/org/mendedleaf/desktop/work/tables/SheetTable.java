@@ -4,14 +4,13 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.function.Supplier;
-import javafx.application.Platform;
+import java.util.function.ToLongFunction;
 import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -31,7 +30,6 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import org.jspecify.annotations.Nullable;
-import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.picks.MendingTray;
 import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
@@ -51,19 +49,15 @@ public final class SheetTable<T> {
   private static final double ROW = 30;
   private static final double LEAF = 34;
   private static final int COMPARED_HERE = 2_000;
-  private static final int LOOKED_THROUGH = 10_000;
-  private static final long TYPING_PAUSE_NANOS = 900_000_000;
 
   private final TableView<T> table = new TableView<>();
   private final Map<PseudoClass, Predicate<T>> states = new LinkedHashMap<>();
   private final Consumer<T> open;
-  private final Function<T, String> name;
-  private final StringBuilder typed = new StringBuilder();
+  private final TypedChoice<T> typed;
+  private final List<SizeColumn<T>> sizes = new ArrayList<>();
   // Held here, since the tray outlives the page and holds it weakly.
-  private final InvalidationListener refresher = property -> refreshPicks();
+  private final InvalidationListener refresher = property -> node().refresh();
   private @Nullable Picking<T> picking;
-  private long lastTyped;
-  private String finding = "";
   private List<T> shown = List.of();
   private boolean whole = true;
   private boolean all;
@@ -85,7 +79,7 @@ public final class SheetTable<T> {
    */
   public SheetTable(String id, Consumer<T> open, Function<T, String> name) {
     this.open = open;
-    this.name = name;
+    this.typed = new TypedChoice<>(table, name, this::pick);
     table.setId(id);
     table.getStyleClass().add("sheet");
     table.setFixedCellSize(ROW);
@@ -97,7 +91,7 @@ public final class SheetTable<T> {
             chosen().ifPresent(open);
           }
         });
-    table.setOnKeyTyped(event -> type(event.getCharacter()));
+    table.setOnKeyTyped(event -> typed.type(event.getCharacter()));
     table.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
     table.addEventFilter(MouseEvent.MOUSE_PRESSED, this::pressed);
     table
@@ -191,7 +185,7 @@ public final class SheetTable<T> {
 
   private void pressed(KeyEvent event) {
     // Whoever does something else no longer waits for what was typed.
-    finding = "";
+    typed.stop();
     if (event.isShortcutDown() && event.getCode() == KeyCode.A) {
       chooseAll();
       event.consume();
@@ -200,8 +194,8 @@ public final class SheetTable<T> {
 
   /** Any row pressed makes a new choice; with the shortcut key it is all but that one. */
   private void pressed(MouseEvent event) {
-    finding = "";
-    if (!all || event.getButton() != MouseButton.PRIMARY || !isOnRow(event)) {
+    typed.stop();
+    if (!all || event.getButton() != MouseButton.PRIMARY || !SheetCell.isOnRow(event)) {
       return;
     }
     if (event.isShortcutDown()) {
@@ -210,15 +204,6 @@ public final class SheetTable<T> {
     } else if (!event.isShiftDown()) {
       all(false);
     }
-  }
-
-  private static boolean isOnRow(MouseEvent event) {
-    for (Node node = (Node) event.getTarget(); node != null; node = node.getParent()) {
-      if (node instanceof TableRow<?> row) {
-        return !row.isEmpty();
-      }
-    }
-    return false;
   }
 
   /** Gives rows a pseudo-class. */
@@ -233,6 +218,16 @@ public final class SheetTable<T> {
    */
   public TableColumn<T, T> column(String key, double width, Filler<T> filler) {
     return column(key, width, () -> new SheetCell<>(filler));
+  }
+
+  /**
+   * Adds a column of texts.
+   *
+   * @param styles of its cells
+   */
+  public TableColumn<T, T> column(
+      String key, double width, Function<T, String> text, String... styles) {
+    return column(key, width, SheetCell.text(text, styles));
   }
 
   private TableColumn<T, T> column(String key, double width, Supplier<TableCell<T, T>> cells) {
@@ -259,6 +254,32 @@ public final class SheetTable<T> {
             });
     column.getStyleClass().add("number-head");
     return column;
+  }
+
+  /** Adds a column of texts that are numbers. */
+  public TableColumn<T, T> numbers(
+      String key, double width, Function<T, String> text, String... styles) {
+    return numbers(key, width, SheetCell.text(text, styles));
+  }
+
+  /**
+   * Adds a column of sizes, all in one unit.
+   *
+   * @param key of its heading, with {0} for the unit
+   * @param bytes of a row; less than 0 where it has no size
+   */
+  public void sizes(String key, double width, ToLongFunction<T> bytes) {
+    sizes.add(new SizeColumn<>(this, key, width, bytes));
+  }
+
+  /** Takes the unit of sizes that fits the largest of what is shown from now on. */
+  public void fit(long largest) {
+    sizes.forEach(column -> column.fit(largest));
+  }
+
+  /** Takes the unit of sizes that fits these rows; few, since they are gone through. */
+  public void fit(List<T> rows) {
+    fit(sizes.stream().mapToLong(column -> column.largest(rows)).max().orElse(0));
   }
 
   /**
@@ -327,67 +348,6 @@ public final class SheetTable<T> {
     // Copying them one after another into the list that is there takes the longer.
     table.setItems(FXCollections.observableList(rows));
     table.getSelectionModel().clearAndSelect(Math.min(chosen, rows.size() - 1));
-  }
-
-  private void refreshPicks() {
-    table.refresh();
-  }
-
-  private void type(String character) {
-    if (character.isEmpty() || Character.isISOControl(character.charAt(0))) {
-      return;
-    }
-    long now = System.nanoTime();
-    if (now - lastTyped > TYPING_PAUSE_NANOS) {
-      typed.setLength(0);
-    }
-    if (typed.isEmpty() && character.equals(" ")) {
-      pick();
-      return;
-    }
-    lastTyped = now;
-    typed.append(character.toLowerCase(Locale.ROOT));
-    finding = typed.toString();
-    find(finding, table.getItems(), 0);
-  }
-
-  /** Some rows at a time, so that the next key is heard in between. */
-  private void find(String wanted, List<T> rows, int from) {
-    if (rows != table.getItems() || !wanted.equals(finding)) {
-      return;
-    }
-    int to = Math.min(from + LOOKED_THROUGH, rows.size());
-    for (int i = from; i < to; i++) {
-      String text = name.apply(rows.get(i));
-      if (text.regionMatches(true, 0, wanted, 0, wanted.length())) {
-        table.getSelectionModel().clearAndSelect(i);
-        table.scrollTo(Math.max(0, i - 3));
-        return;
-      }
-    }
-    if (to < rows.size()) {
-      Platform.runLater(() -> find(wanted, rows, to));
-    }
-  }
-
-  private static final class SheetCell<T> extends TableCell<T, T> {
-    private final Filler<T> filler;
-
-    SheetCell(Filler<T> filler) {
-      this.filler = filler;
-    }
-
-    @Override
-    protected void updateItem(T row, boolean empty) {
-      super.updateItem(row, empty);
-      setText(null);
-      Tip.off(this);
-      setGraphic(null);
-      getStyleClass().removeAll("soft", "strong", "rust", "brass", "slate");
-      if (!empty && row != null) {
-        filler.fill(this, row);
-      }
-    }
   }
 
   private final class SheetRow extends TableRow<T> {

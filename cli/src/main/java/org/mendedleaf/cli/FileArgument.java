@@ -6,8 +6,8 @@ import org.mendedleaf.core.office.Office;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.ParentCommand;
 
-/** What the commands on one file share. */
-abstract class FileCommand {
+/** The file that a command is about. */
+final class FileArgument {
 
   @ParentCommand private MendedLeafCommand root;
 
@@ -16,10 +16,6 @@ abstract class FileCommand {
       paramLabel = "FILE",
       description = "Its path, SHELF:inner/path, or id:NUMBER.")
   private String file;
-
-  MendedLeafCommand root() {
-    return root;
-  }
 
   FileLife life(Office office) throws IOException {
     return office.files().life(office.addresses().file(file, root.terminal().folder()));
