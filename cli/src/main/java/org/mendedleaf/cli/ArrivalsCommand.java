@@ -3,6 +3,7 @@ package org.mendedleaf.cli;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -76,7 +77,10 @@ final class ArrivalsCommand extends OfficeCommand {
     return done;
   }
 
-  @Command(name = "folder", description = "Look for arrivals in a folder from now on.")
+  @Command(
+      name = "folder",
+      mixinStandardHelpOptions = true,
+      description = "Look for arrivals in a folder from now on.")
   int folder(
       @Parameters(paramLabel = "DIR") Path folder,
       @Option(names = "--no-longer", description = "Look there no longer.") boolean noLonger)
@@ -105,19 +109,30 @@ final class ArrivalsCommand extends OfficeCommand {
         node, lines.isEmpty() ? "Arrivals are looked for nowhere.\n" : String.join("", lines));
   }
 
-  @Command(name = "dismiss", description = "Do not offer a file again; it stays where it is.")
+  @Command(
+      name = "dismiss",
+      mixinStandardHelpOptions = true,
+      description = "Do not offer a file again; it stays where it is.")
   int dismiss(@Parameters(paramLabel = "FILE", arity = "1..*") List<Path> files)
       throws IOException {
     return root()
         .answer(
             office -> {
-              office.arrivals().dismiss(files.stream().map(root()::resolve).toList());
+              List<Path> these = files.stream().map(root()::resolve).toList();
+              for (Path one : these) {
+                if (Files.notExists(one)) {
+                  throw new SentenceException(
+                      "There is no file %s. Nothing was dismissed.".formatted(one));
+                }
+              }
+              office.arrivals().dismiss(these);
               return folders(office);
             });
   }
 
   @Command(
       name = "same-named",
+      mixinStandardHelpOptions = true,
       description = "Say whether a shelf lets same-named arrivals become revisions automatically.")
   int sameNamed(
       @Parameters(paramLabel = "SHELF") String name,

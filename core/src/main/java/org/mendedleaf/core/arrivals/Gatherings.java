@@ -99,6 +99,11 @@ public final class Gatherings {
     }
     Catalogue catalogue = desk.store(shelf.store()).catalogue();
     catalogue.catchUp();
+    if (!catalogue.present().isFolder(shelf.id(), folder)) {
+      throw new SentenceException(
+          "There is no folder %s on the shelf “%s”. Nothing was changed."
+              .formatted(folder.shown(), shelf.name()));
+    }
     Map<InnerPath, List<PresentFile>> folders =
         catalogue.present().of(shelf.id()).stream()
             .filter(file -> file.state().content().isPresent())

@@ -77,11 +77,7 @@ public final class Snapshots {
       }
     }
     store.catalogue().catchUp();
-    boolean isFolder =
-        folder.isRoot()
-            || store.catalogue().present().folders(shelf.id()).stream()
-                .anyMatch(state -> state.path().equals(folder));
-    if (!isFolder) {
+    if (!store.catalogue().present().isFolder(shelf.id(), folder)) {
       throw new SentenceException(
           "There is no folder %s on the shelf “%s”. No snapshot was taken."
               .formatted(folder.shown(), shelf.name()));

@@ -193,4 +193,18 @@ public final class PresentQuestions {
         shelf,
         Times.NEVER);
   }
+
+  /** Whether a shelf has this folder now; it always has its root. */
+  public boolean isFolder(long shelf, InnerPath folder) throws IOException {
+    return folder.isRoot()
+        || sql.first(
+                row -> true,
+                """
+                SELECT 1 FROM path CROSS JOIN folder_state ON folder_state.path = path.id
+                WHERE path.shelf = ? AND path.inner = ? AND folder_state.until_at = ?""",
+                shelf,
+                folder.bytes(),
+                Times.NEVER)
+            .isPresent();
+  }
 }
