@@ -7,6 +7,7 @@ import static org.mockito.Mockito.when;
 import java.io.File;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -17,10 +18,12 @@ import javafx.application.Platform;
 import javafx.event.Event;
 import javafx.event.EventTarget;
 import javafx.event.EventType;
+import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.Labeled;
 import javafx.scene.input.DragEvent;
 import javafx.scene.input.Dragboard;
+import javafx.scene.input.MouseButton;
 import javafx.scene.input.TransferMode;
 import javafx.stage.Stage;
 import org.mendedleaf.core.office.Office;
@@ -28,12 +31,14 @@ import org.mendedleaf.desktop.work.jobs.Background;
 import org.mendedleaf.desktop.work.navigation.Place;
 import org.testfx.api.FxRobot;
 import org.testfx.api.FxToolkit;
+import org.testfx.robot.Motion;
 import org.testfx.util.WaitForAsyncUtils;
 
 /** The real window on a real display, and hands to drive it. One window at a time. */
 public class WindowRobot extends FxRobot {
 
   private static final long PATIENCE_SECONDS = 40;
+  private static final int STANDING_STILL = 50;
 
   private ExecutorService workers = Executors.newFixedThreadPool(3);
   private volatile Path opened;
@@ -97,6 +102,28 @@ public class WindowRobot extends FxRobot {
           }
         });
     WaitForAsyncUtils.waitForFxEvents();
+  }
+
+  /**
+   * Clicks once the part stands still, as a person would: what is told makes room for itself while
+   * a robot is on its way already.
+   */
+  @Override
+  public FxRobot clickOn(String query, Motion motion, MouseButton... buttons) {
+    Optional<Bounds> before = place(query);
+    for (int i = 0; i < STANDING_STILL; i++) {
+      WaitForAsyncUtils.waitForFxEvents();
+      Optional<Bounds> now = place(query);
+      if (now.isPresent() && now.equals(before)) {
+        break;
+      }
+      before = now;
+    }
+    return super.clickOn(query, motion, buttons);
+  }
+
+  private Optional<Bounds> place(String query) {
+    return lookup(query).tryQuery().map(node -> node.localToScreen(node.getBoundsInLocal()));
   }
 
   public final boolean isThere(String query) {
