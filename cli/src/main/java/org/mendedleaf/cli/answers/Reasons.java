@@ -5,7 +5,7 @@ import java.util.List;
 import org.mendedleaf.core.intake.Evidence;
 
 /** Why an arrival may belong to a file, in words. */
-public final class Reasons {
+final class Reasons {
 
   private static final double SAME = 0.96;
   private static final double ALIKE = 0.5;

@@ -11,7 +11,7 @@ import org.mendedleaf.core.compare.Comparison.Piece;
  * Writes compared lines in the unified format that POSIX describes for {@code diff -u}: removed
  * lines before added ones in each stretch, stretches headed by where they stand.
  */
-public final class UnifiedText {
+final class UnifiedText {
 
   private final StringBuilder text = new StringBuilder();
   private final List<String> hunk = new ArrayList<>();

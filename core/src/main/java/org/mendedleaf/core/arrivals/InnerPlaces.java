@@ -21,7 +21,7 @@ import org.mendedleaf.core.shelves.Shelves;
  * Where the new files of a folder from outside belong: the folder lies on a shelf where its other
  * files do. May take long.
  */
-public final class InnerPlaces {
+final class InnerPlaces {
 
   private final FileLives files;
   private final Shelves shelves;

@@ -14,7 +14,7 @@ import org.mendedleaf.core.session.Insides;
 import org.mendedleaf.core.store.ContentReader;
 
 /** What recorded contents are recognised by; found out once for each and remembered. */
-public final class Likenesses {
+final class Likenesses {
 
   private final Insides insides;
 

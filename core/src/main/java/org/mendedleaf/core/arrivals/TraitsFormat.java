@@ -17,7 +17,7 @@ import org.mendedleaf.core.likeness.Traits;
  * sketches, each u8 whole, i32 count, i64 hashes; i32 length and bytes of the picture, f64 shape;
  * u8 count of flaws and their names. What is of another version is found out again.
  */
-public final class TraitsFormat {
+final class TraitsFormat {
 
   private static final int VERSION = 1;
 

@@ -5,7 +5,7 @@ import java.io.IOException;
 /**
  * A log segment does not follow the one before it: the store was put together from two, or altered.
  */
-public final class BrokenChainException extends IOException {
+final class BrokenChainException extends IOException {
   private static final long serialVersionUID = 1L;
 
   BrokenChainException(long segment) {

@@ -20,7 +20,7 @@ import org.mendedleaf.core.store.ContentRef;
  * @param gone contents
  * @param dead chunks and chunk lists, those of these contents that nothing else has either
  */
-public record Departure(Set<ContentRef> gone, Set<ContentId> dead) {
+record Departure(Set<ContentRef> gone, Set<ContentId> dead) {
 
   /**
    * @param going what they needed, once for each that goes

@@ -33,7 +33,7 @@ import org.mendedleaf.core.store.Segment;
  * the log are read that speak of the files in question, of the acts that made the revisions, or
  * that name a content which goes. Used once, by one thread.
  */
-public final class Scrubbing {
+final class Scrubbing {
 
   private final Proof proof;
   private final Set<RevisionKey> keys = new HashSet<>();

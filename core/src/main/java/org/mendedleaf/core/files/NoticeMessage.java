@@ -27,7 +27,7 @@ import org.mendedleaf.core.history.Who;
  * A mail message about a new revision. A person may be given with a mail address; one without is
  * named as a group without members, which the format has for that (RFC 5322, 3.4).
  */
-public final class NoticeMessage {
+final class NoticeMessage {
 
   /** Names of machines that end so are never anybody's (RFC 2606). */
   private static final String NOBODY = "mended-leaf@desk.invalid";

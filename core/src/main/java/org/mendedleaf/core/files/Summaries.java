@@ -25,7 +25,7 @@ import org.mendedleaf.core.store.DamagedContentException;
  * Finds out afterwards what changed in each revision since the one before it, and commits it as a
  * later line about that revision. The newest are done first; what there is no time for waits.
  */
-public final class Summaries {
+final class Summaries {
 
   private static final int ONE_COMMIT = 200;
 

@@ -13,7 +13,7 @@ import org.mendedleaf.core.session.OpenStore;
  * Whether the time may be believed by which something is let go. A clock that jumped ahead would
  * make everything look old at once.
  */
-public final class LettingGo {
+final class LettingGo {
 
   private static final Duration APART = Duration.ofHours(26);
 

@@ -6,7 +6,7 @@ import java.io.OutputStream;
  * Sketches bytes of any kind as they are written to it: all their windows of 16 bytes. Interprets
  * nothing and keeps nothing but the sketch, whatever the length. For the use of one thread.
  */
-public final class ByteSketch extends OutputStream {
+final class ByteSketch extends OutputStream {
 
   private static final int WINDOW = 16;
   private static final long[] GEAR = new long[256];

@@ -9,7 +9,7 @@ import org.mendedleaf.core.likeness.Traits.Flaw;
  * Looks at the beginning and the end of bytes for what a broken transfer leaves. Knows the marks
  * with which open formats begin and end, and interprets nothing else.
  */
-public final class Ending {
+final class Ending {
 
   /** How many bytes of each end are looked at. */
   public static final int LOOKED_AT = 64 << 10;

@@ -9,7 +9,7 @@ import java.util.Map;
  * less about which of them a content is than what few have. The weight is one over the number of
  * contents that have it. Unchangeable.
  */
-public final class Rarity {
+final class Rarity {
 
   /** Everything tells the same. */
   public static final Rarity NONE = new Rarity(Map.of());

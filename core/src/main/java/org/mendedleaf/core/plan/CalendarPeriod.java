@@ -7,7 +7,7 @@ import java.time.ZoneId;
 import java.time.temporal.TemporalAdjusters;
 
 /** A day, week, month or year of a calendar. */
-public enum CalendarPeriod {
+enum CalendarPeriod {
   DAY,
   WEEK,
   MONTH,

@@ -24,7 +24,7 @@ import org.mendedleaf.core.history.TreeEntry;
 import org.mendedleaf.core.session.Shelf;
 
 /** Puts what lies in a folder beside what is recorded of it. */
-public final class Browser {
+final class Browser {
 
   private static final Duration STILL_WARM = Duration.ofSeconds(3);
   private static final Comparator<FolderRow> FOLDERS_FIRST =

@@ -21,7 +21,7 @@ import org.mendedleaf.core.session.OpenStore;
  * Finds out afterwards who saved the documents of a capture, since the capture itself interprets
  * nothing, and commits what was found as later lines about those revisions.
  */
-public final class Savers {
+final class Savers {
 
   /** Kinds of document that say who saved them; anything else is not worth opening for it. */
   private static final List<String> TELLING =

@@ -10,7 +10,7 @@ import java.nio.charset.StandardCharsets;
  * <p>The gear table is the first eight bytes of SHA-256("mended-leaf gear N") for N = 0 … 255, big
  * endian, so that anybody can compute it again. Immutable; safe for all threads.
  */
-public final class Chunker {
+final class Chunker {
 
   private static final int NORMALISATION = 2;
   private static final long[] GEAR = gear();

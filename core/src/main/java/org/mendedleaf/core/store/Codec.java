@@ -1,7 +1,7 @@
 package org.mendedleaf.core.store;
 
 /** How a record's payload is compressed. The codes are part of the format. */
-public enum Codec {
+enum Codec {
   /** The payload is the plain bytes. */
   STORED(0),
   /** One Zstandard frame (RFC 8878). */

@@ -1,7 +1,7 @@
 package org.mendedleaf.core.store;
 
 /** A sheaf that the log mentions is not there. */
-public final class MissingSheafException extends DamagedContentException {
+final class MissingSheafException extends DamagedContentException {
   private static final long serialVersionUID = 1L;
 
   MissingSheafException(String where) {

@@ -4,7 +4,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 
 /** Something would be written to a store that can only be read. */
-public final class ReadOnlyStoreException extends IOException {
+final class ReadOnlyStoreException extends IOException {
   private static final long serialVersionUID = 1L;
 
   ReadOnlyStoreException(Path store) {

@@ -1,7 +1,7 @@
 package org.mendedleaf.core.store;
 
 /** What a record holds. The codes are part of the format. */
-public enum RecordKind {
+enum RecordKind {
   /** Chunks of what people's files contain. */
   CONTENT(1),
   /** Chunks of chunk lists. */

@@ -19,7 +19,7 @@ import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.SheafVerification;
 
 /** Checks one store: its log, its sheaves, and what the damage means for files. */
-public final class Verification {
+final class Verification {
 
   private final Catalogue catalogue;
 

@@ -18,7 +18,7 @@ import org.mendedleaf.core.recover.Tray;
  * Recoveries that were begun and have not ended, a file each on this desk, so that they can be
  * resumed after a crash; beside it, for each part, the plan of what it was about to do.
  */
-public final class BegunRuns {
+final class BegunRuns {
 
   private static final String ENDING = ".json";
   private static final String PLAN = ".plan";

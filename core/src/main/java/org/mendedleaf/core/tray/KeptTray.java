@@ -9,7 +9,7 @@ import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.Tray;
 
 /** The tray as it lay when the window was closed. */
-public final class KeptTray {
+final class KeptTray {
 
   private final DeskFile file;
 

@@ -28,7 +28,7 @@ import org.mendedleaf.core.session.Shelf;
  * Finds out what a pick is, and what its places hold: what lies there by its size and time, against
  * what is recorded of it. The rehearsal looks closer.
  */
-public final class PickLook {
+final class PickLook {
 
   private final Catalogue catalogue;
   private final FileTimes times;

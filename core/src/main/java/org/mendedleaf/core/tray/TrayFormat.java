@@ -30,7 +30,7 @@ import org.mendedleaf.core.recover.Tray;
  * how       {"to"? | "zip"?, "ifThere", "laterFiles"}
  * </pre>
  */
-public final class TrayFormat {
+final class TrayFormat {
 
   private static final ObjectMapper JSON = new ObjectMapper();
 

@@ -8,7 +8,7 @@ import java.util.List;
  * A scale of time that widens toward now: each of its stretches is as wide as the others and holds
  * a longer time the older it is; the oldest is as wide as there is need for. Pure.
  */
-public final class KeepScale {
+final class KeepScale {
 
   /** A mark under the scale. */
   public enum Mark {

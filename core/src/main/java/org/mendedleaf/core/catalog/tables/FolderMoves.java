@@ -16,7 +16,7 @@ import org.mendedleaf.core.history.RevisionKey;
  * where the file was, so the lines of a shelf are kept to be read again with those of a file. For
  * one thread, inside a transaction.
  */
-public final class FolderMoves {
+final class FolderMoves {
 
   private static final String TABLES =
       """

@@ -8,7 +8,7 @@ import org.mendedleaf.core.history.Arrived;
 import org.mendedleaf.core.history.RevisionKey;
 
 /** Applies what people say about revisions and files. For one thread, inside a transaction. */
-public final class Marks {
+final class Marks {
 
   private static final String ROW = "(SELECT id FROM revision WHERE segment = ? AND line = ?)";
 

@@ -11,7 +11,7 @@ import org.mendedleaf.core.history.RevisionKey;
  * has a number that follows from both. A line that gave the file a revision is noted by that. For
  * one thread, inside a transaction.
  */
-public final class Mentions {
+final class Mentions {
 
   private static final long COUNT = 2654435761L;
   private static final long SUM = 668265263L;

@@ -27,7 +27,7 @@ import org.mendedleaf.core.store.Segment;
  * that nothing is destroyed on the word of a row that is not what was written. For one thread,
  * inside a transaction.
  */
-public final class Replay {
+final class Replay {
 
   /** So many lines are read together, which takes about a hundred megabytes. */
   private static final int LINES_AT_ONCE = 50_000;

@@ -10,7 +10,7 @@ import org.mendedleaf.core.store.SheafEntry;
 import org.mendedleaf.core.store.SheafId;
 
 /** Applies which sheaves came and went. For one thread, inside a transaction. */
-public final class SheafTable {
+final class SheafTable {
 
   private final Sql sql;
   private final Needs needs;

@@ -17,7 +17,7 @@ import org.mendedleaf.core.catalog.lines.CommitHeader;
  * if the leap forward was larger than all the time that the desk then committed in. For the use of
  * one thread, inside a transaction, before the segment itself is noted.
  */
-public final class TrueTimes {
+final class TrueTimes {
 
   private final Sql sql;
 

@@ -9,7 +9,7 @@ import org.mendedleaf.core.compare.inside.Inside;
  * What can be said of any bytes without knowing their kind. Interprets nothing, so it is safe in
  * the main process.
  */
-public final class FactSheet {
+final class FactSheet {
 
   private static final int SEARCHED = 64 << 10;
   private static final int FIRST = 256;

@@ -20,7 +20,7 @@ import org.mendedleaf.core.compare.inside.Kind;
  * JSON. A request frame is followed by the bytes of its contents. The answer to a request is two
  * frames: the kinds of its contents, as soon as they are known, and what was asked for.
  */
-public final class Wire {
+final class Wire {
 
   /** What the child says first, once it can be asked. */
   static final int READY = 1;

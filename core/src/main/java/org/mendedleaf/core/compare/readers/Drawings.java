@@ -14,7 +14,7 @@ import java.util.regex.Pattern;
 import org.mendedleaf.core.compare.inside.UnreadableException;
 
 /** Draws SVG. Nothing outside the file is fetched, and a file that defines entities is refused. */
-public final class Drawings {
+final class Drawings {
 
   private static final int MAX_BYTES = 24 << 20;
   private static final Pattern OUTSIDE =

@@ -9,7 +9,7 @@ import java.util.zip.ZipInputStream;
 import org.mendedleaf.core.compare.inside.UnreadableException;
 
 /** Parts of an OpenDocument package, with a limit to what they may unpack to. */
-public final class OpenPackage {
+final class OpenPackage {
 
   private static final long MAX_UNPACKED = 256L << 20;
 

@@ -17,7 +17,7 @@ import org.mendedleaf.core.compare.inside.Sheet;
 import org.mendedleaf.core.compare.inside.UnreadableException;
 
 /** Reads the sheets of an OpenDocument spreadsheet (ISO/IEC 26300) as a stream. */
-public final class OpenSheetReader {
+final class OpenSheetReader {
 
   private static final int MAX_REPEATED = 1024;
 

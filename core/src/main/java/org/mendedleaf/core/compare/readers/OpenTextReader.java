@@ -12,7 +12,7 @@ import org.mendedleaf.core.compare.inside.Sentences;
 import org.mendedleaf.core.compare.inside.UnreadableException;
 
 /** Reads the paragraphs of an OpenDocument text (ISO/IEC 26300) as a stream. */
-public final class OpenTextReader {
+final class OpenTextReader {
 
   private static final String TEXT = "urn:oasis:names:tc:opendocument:xmlns:text:1.0";
 

@@ -10,7 +10,7 @@ import org.xml.sax.SAXException;
 import org.xml.sax.XMLReader;
 
 /** Reads XML without document type definitions, so that no entity is expanded or fetched. */
-public final class SafeXml {
+final class SafeXml {
 
   private SafeXml() {}
 

@@ -11,7 +11,7 @@ import java.util.Optional;
  * Decodes text: by its byte order mark, as UTF-8 if it is valid, as UTF-16 if every other byte is
  * zero, else as Windows-1252. Bytes with control characters are no text.
  */
-public final class TextReader {
+final class TextReader {
 
   private static final int UTF8_TAIL = 3;
   private static final int SAMPLE = 4096;

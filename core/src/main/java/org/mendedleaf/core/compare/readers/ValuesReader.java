@@ -14,7 +14,7 @@ import org.mendedleaf.core.compare.inside.Sheet;
 import org.mendedleaf.core.compare.inside.UnreadableException;
 
 /** Reads values with separators (RFC 4180): comma, semicolon, tab or bar, whichever fits best. */
-public final class ValuesReader {
+final class ValuesReader {
 
   private static final char[] SEPARATORS = {',', ';', '\t', '|'};
   private static final int LINES_TRIED = 50;

@@ -19,7 +19,7 @@ import org.mendedleaf.core.compare.inside.Sentences;
 import org.mendedleaf.core.compare.inside.UnreadableException;
 
 /** Reads the paragraphs of an ISO/IEC 29500 text document; a row of a table is one paragraph. */
-public final class WordsReader {
+final class WordsReader {
 
   private static final int MAX_LEVEL = 9;
 

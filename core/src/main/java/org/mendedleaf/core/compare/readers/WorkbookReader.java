@@ -30,7 +30,7 @@ import org.xml.sax.SAXException;
  * Reads the sheets of an ISO/IEC 29500 workbook as a stream, so that a large one does not have to
  * fit into memory: values as shown, values as stored, formulas and looks.
  */
-public final class WorkbookReader {
+final class WorkbookReader {
 
   private final DataFormatter formatter = new DataFormatter();
 
