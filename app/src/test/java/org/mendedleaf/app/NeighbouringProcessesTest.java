@@ -59,9 +59,9 @@ class NeighbouringProcessesTest extends StartedProcesses {
 
   @Test
   void helpNeedsNoHomeAndNoWindow() throws Exception {
-    assertThat(run("home", "--help")).contains("capture", "mend");
+    assertThat(started("home", "--help")).contains("capture", "mend");
     assertThat(base.resolve("home")).doesNotExist();
-    byte[] bytes = run("home", "--version").getBytes(StandardCharsets.UTF_8);
+    byte[] bytes = started("home", "--version").getBytes(StandardCharsets.UTF_8);
     assertThat(new String(bytes, StandardCharsets.UTF_8)).contains("Mended Leaf");
   }
 }

@@ -4,7 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
@@ -17,6 +20,9 @@ import java.util.TreeMap;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.cli.MendedLeafCommand;
+import org.mendedleaf.cli.OfficeOpener;
+import org.mendedleaf.cli.Terminal;
 
 /** Starts the program as processes of their own, with an archive of the classes that it reads. */
 abstract class StartedProcesses {
@@ -75,12 +81,28 @@ abstract class StartedProcesses {
         .start();
   }
 
-  String run(String home, String... words) throws Exception {
+  /** Runs a command as a process of its own; returns what it printed. */
+  String started(String home, String... words) throws Exception {
     Path out = base.resolve("out" + outputs++);
     Process process = start(home, out, words);
     assertThat(process.waitFor(120, TimeUnit.SECONDS)).isTrue();
     assertThat(process.exitValue()).as(String.join(" ", words)).isZero();
     return Files.readString(out);
+  }
+
+  /** Runs a command in this process, where its being a process is not what is tested. */
+  String run(String home, String... words) {
+    List<String> all = new ArrayList<>(List.of(words));
+    all.addAll(List.of("--home", base.resolve(home).toString()));
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    PrintStream printed = new PrintStream(out, true, StandardCharsets.UTF_8);
+    int exit =
+        MendedLeafCommand.run(
+            new Terminal(printed, System.err, base),
+            OfficeOpener.FRESH,
+            all.toArray(String[]::new));
+    assertThat(exit).as(String.join(" ", words)).isZero();
+    return out.toString(StandardCharsets.UTF_8);
   }
 
   JsonNode json(String home, String... words) throws Exception {

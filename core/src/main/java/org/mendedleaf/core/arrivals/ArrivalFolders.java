@@ -35,9 +35,9 @@ import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.session.OfficeSettings;
 
 /**
- * The folders of this desk in which files from outside arrive, as its download folder, and what
- * waits there. Kept in {@code arrivals.json} in the application's data; a file that was dismissed
- * is remembered by a hash, so that no name of it stays there. Safe for several threads.
+ * The folders of this desk in which files from outside arrive, such as its downloads folder, and
+ * what waits there. Kept in {@code arrivals.json} in the application's data; a file that was
+ * dismissed is remembered by a hash, so that no name of it stays there. Safe for several threads.
  */
 public final class ArrivalFolders {
 

@@ -28,8 +28,8 @@ import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.Shelves;
 
 /**
- * The files that an arrival may replace: all of the office, or of very many those whose names come
- * nearest. Safe for several threads.
+ * The files that an arrival may replace: all of the office or, where there are very many, those
+ * whose names come nearest. Safe for several threads.
  */
 final class CandidatePool {
 

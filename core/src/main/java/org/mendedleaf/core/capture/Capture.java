@@ -33,7 +33,7 @@ import org.mendedleaf.core.store.ContentRef;
 import org.mendedleaf.core.store.ContentWriter;
 
 /**
- * Records what has changed on one shelf since it was recorded last.
+ * Records what has changed on one shelf since the last capture.
  *
  * <p>A capture looks at everything ({@link Scanner}), reads what is new or changed ({@link
  * Reading}), decides what was renamed ({@link Renames}), and commits through the journal. Large

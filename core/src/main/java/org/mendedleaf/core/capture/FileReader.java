@@ -17,7 +17,7 @@ import org.mendedleaf.core.store.ContentWriter;
 
 /**
  * Reads one file into the store so that what is recorded is one state of it: if it changed while it
- * was read, it is read again, and after three times reported as being written.
+ * was read, it is read again, and after three attempts it is reported as being written.
  */
 final class FileReader {
 

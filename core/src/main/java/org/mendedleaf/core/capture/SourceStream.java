@@ -6,7 +6,9 @@ import java.io.InputStream;
 import org.mendedleaf.core.progress.CancelledException;
 import org.mendedleaf.core.progress.Progress;
 
-/** A file of the shelf while it is read: marks its errors as its own, counts, hears a cancel. */
+/**
+ * A file of the shelf while it is read: marks errors as its own, counts bytes and honours a cancel.
+ */
 final class SourceStream extends FilterInputStream {
 
   private final Progress progress;

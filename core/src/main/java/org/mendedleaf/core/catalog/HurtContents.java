@@ -5,7 +5,7 @@ import org.mendedleaf.core.catalog.tables.Sql;
 import org.mendedleaf.core.store.ContentId;
 
 /**
- * Which contents could not be read where they lie. Changes are for whoever holds the catalogue's
+ * Contents that could not be read where they lie. Changes are for whoever holds the catalogue's
  * lock.
  */
 final class HurtContents {

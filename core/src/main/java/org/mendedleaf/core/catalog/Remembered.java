@@ -10,9 +10,8 @@ import org.mendedleaf.core.history.LookedFile;
 import org.mendedleaf.core.store.ContentId;
 
 /**
- * What it costs time to find out by reading contents or files, and what the log does not say: it is
- * kept beside what is made of the log, and is found out again when that is built anew. Safe for
- * several threads.
+ * What takes time to find out by reading contents or files and is not in the log: it is kept beside
+ * what is derived from the log, and found out again after a rebuild. Safe for several threads.
  */
 public final class Remembered {
 

@@ -22,7 +22,7 @@ import org.mendedleaf.core.compare.readers.Indented;
 import org.mendedleaf.core.compare.readers.Sample;
 import org.mendedleaf.core.store.SharedBytes;
 
-/** Compares two contents by what is in them; in the child process only. */
+/** Compares two contents by what is in them. Used in the child process only. */
 public final class Comparing {
 
   private static final int SHOWN_ROWS = 20_000;

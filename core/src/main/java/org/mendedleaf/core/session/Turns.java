@@ -10,8 +10,8 @@ import java.util.concurrent.locks.ReentrantLock;
 
 /**
  * Whoever records on a shelf, or puts something into place there, has that shelf's turn; others
- * wait for that shelf alone. Whoever only asks waits for nobody, and commits are settled by the
- * journal. Safe for several threads.
+ * wait for that shelf alone. Questions wait for nobody, and the journal settles the order of
+ * commits. Safe for several threads.
  */
 public final class Turns {
 

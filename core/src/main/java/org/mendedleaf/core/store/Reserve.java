@@ -10,7 +10,7 @@ import java.util.random.RandomGenerator;
 
 /**
  * A little room that a store keeps for erasing. What lives on is written before what goes is
- * deleted, so on a full drive nothing could ever be erased; then the reserve gives way first. It is
+ * deleted, so nothing could ever be erased on a full drive; so the reserve is given up first. It is
  * made again in idle moments, once there is room. Safe beside other desks: whoever finds it gone
  * goes on without.
  */

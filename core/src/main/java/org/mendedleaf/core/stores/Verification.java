@@ -18,7 +18,7 @@ import org.mendedleaf.core.store.Segment;
 import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.SheafVerification;
 
-/** Checks one store: its log, its sheaves, and what the damage means for files. */
+/** Checks one store: its log, its sheaves, and which files any damage concerns. */
 final class Verification {
 
   private final Catalogue catalogue;
