@@ -20,6 +20,9 @@ import picocli.CommandLine.ParentCommand;
     description = "Make, open and list stores: where revisions are kept.")
 final class StoreCommand {
 
+  /** Digits of a hash that tell one commit from another. */
+  private static final int SHORT = 16;
+
   @ParentCommand private MendedLeafCommand root;
 
   @Command(
@@ -86,12 +89,16 @@ final class StoreCommand {
     if (!store.here()) {
       return "%s: not there%n".formatted(store.folder());
     }
-    return "%s: %s, %s free%s%s%n"
+    return "%s: %s, %s free%s%s%s%n"
         .formatted(
             store.folder(),
             Text.size(store.bytes()),
             Text.size(store.free()),
             store.sameDrive() ? ", on the same drive as a shelf" : "",
-            store.trial() ? ", a trial store" : "");
+            store.trial() ? ", a trial store" : "",
+            store.commit().isPresent()
+                ? ", last commit %d, %s"
+                    .formatted(store.commit().getAsLong(), store.hash().substring(0, SHORT))
+                : "");
   }
 }

@@ -75,6 +75,7 @@ class EveryCommandTest {
     switch (line.what()) {
       case "file" -> write(line.words().get(0), line.expected());
       case "done" -> answered(typed, line);
+      case "damage" -> answered(typed.run(array(line.words(), "--json")), Exit.DAMAGE, line);
       case "neighbour" -> answered(typed.onDesk("neighbour"), line);
       case "text" ->
           assertThat(typed.done(array(line.words())).text())
@@ -96,9 +97,14 @@ class EveryCommandTest {
     return all.toArray(String[]::new);
   }
 
-  /** The expected is written as /pointer=value. */
   private void answered(Typed typed, DayLine line) throws IOException {
-    JsonNode answer = JSON.readTree(typed.done(array(line.words(), "--json")).out());
+    answered(typed.run(array(line.words(), "--json")), Exit.DONE, line);
+  }
+
+  /** The expected is written as /pointer=value. */
+  private void answered(Typed.Ran ran, int exit, DayLine line) throws IOException {
+    assertThat(ran.exit()).as("%s: %s", line.words(), ran.err()).isEqualTo(exit);
+    JsonNode answer = JSON.readTree(ran.out());
     String[] parts = line.expected().split("=", 2);
     assertThat(answer.at(parts[0]).asText())
         .as("%s of %s: %s", parts[0], line.words(), answer)
@@ -131,7 +137,7 @@ class EveryCommandTest {
     for (DayLine line : day()) {
       Set<String> into =
           switch (line.what()) {
-            case "done", "neighbour", "text" -> answered;
+            case "done", "neighbour", "text", "damage" -> answered;
             case "file" -> new TreeSet<>();
             default -> refused;
           };

@@ -53,15 +53,18 @@ public final class Json {
   }
 
   public static ObjectNode store(StoreFacts store) {
-    return object()
-        .put("id", store.id())
-        .put("folder", store.folder().toString())
-        .put("here", store.here())
-        .put("bytes", store.bytes())
-        .put("free", store.free())
-        .put("sameDrive", store.sameDrive())
-        .put("confirmsWrites", store.confirmsWrites())
-        .put("trial", store.trial());
+    ObjectNode node =
+        object()
+            .put("id", store.id())
+            .put("folder", store.folder().toString())
+            .put("here", store.here())
+            .put("bytes", store.bytes())
+            .put("free", store.free())
+            .put("sameDrive", store.sameDrive())
+            .put("confirmsWrites", store.confirmsWrites())
+            .put("trial", store.trial());
+    store.commit().ifPresent(commit -> node.put("commit", commit).put("hash", store.hash()));
+    return node;
   }
 
   public static ObjectNode capture(Shelf shelf, CaptureReport report) {
@@ -202,8 +205,10 @@ public final class Json {
     node.put("revisions", report.revisions());
     ArrayNode damaged = node.putArray("damaged");
     for (VerifyReport.Damage damage : report.damaged()) {
-      ArrayNode files = damaged.addObject().put("where", damage.where()).putArray("files");
+      ObjectNode one = damaged.addObject().put("where", damage.where());
+      ArrayNode files = one.putArray("files");
       damage.files().forEach(files::add);
+      one.put("mendable", damage.mendable());
     }
     return node;
   }

@@ -23,6 +23,7 @@ import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.store.FinishedSheaf;
 import org.mendedleaf.core.store.Location;
+import org.mendedleaf.core.store.LogHead;
 import org.mendedleaf.core.store.Segment;
 import org.mendedleaf.core.store.SheafContents;
 import org.mendedleaf.core.store.SheafId;
@@ -55,7 +56,8 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
 
   /**
    * Opens the catalogue of a store and brings it up to date. One that is missing, damaged, of
-   * another version, or ahead of the store is built anew.
+   * another version, or made of other commits than the store has is built anew; one that is ahead
+   * of the store stays, since it knows what the store has lost.
    */
   public static Catalogue open(Store store, Path file) throws IOException {
     Files.createDirectories(file.toAbsolutePath().getParent());
@@ -91,13 +93,7 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
 
   /** Changes what is not made of the log. */
   void change(CatalogueChange change) throws IOException {
-    changing.lock();
-    try {
-      Sql sql = connections.writing();
-      sql.transaction(() -> change.make(sql));
-    } finally {
-      changing.unlock();
-    }
+    alone(() -> connections.writing().transaction(() -> change.make(connections.writing())));
   }
 
   interface CatalogueChange {
@@ -219,23 +215,13 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
 
   @Override
   public void noteHurt(ContentId id) throws IOException {
-    changing.lock();
-    try {
-      // Perhaps in the middle of a transaction, which has read it.
-      hurt.note(connections.writing(), id);
-    } finally {
-      changing.unlock();
-    }
+    // Perhaps in the middle of a transaction, which has read it.
+    alone(() -> hurt.note(connections.writing(), id));
   }
 
   @Override
   public boolean isRetired(SheafId sheaf) throws IOException {
-    changing.lock();
-    try {
-      return retired().has(sheaf);
-    } finally {
-      changing.unlock();
-    }
+    return alone(() -> retired().has(sheaf));
   }
 
   @Override
@@ -250,19 +236,31 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
 
   /** Whether the log itself, whose every byte is checked, says of all of these that they are. */
   public boolean areRetired(List<SheafId> sheaves) throws IOException {
+    return alone(() -> retired().haveByTheLog(sheaves));
+  }
+
+  /** A retired sheaf whose file was deleted need not be looked at again. */
+  public void forgetSheaf(SheafId sheaf) throws IOException {
+    alone(() -> retired().forget(sheaf));
+  }
+
+  private interface Alone<T> {
+    T ask() throws IOException;
+  }
+
+  private <T> T alone(Alone<T> asked) throws IOException {
     changing.lock();
     try {
-      return retired().haveByTheLog(sheaves);
+      return asked.ask();
     } finally {
       changing.unlock();
     }
   }
 
-  /** A retired sheaf whose file was deleted need not be looked at again. */
-  public void forgetSheaf(SheafId sheaf) throws IOException {
+  private void alone(Sql.InTransaction change) throws IOException {
     changing.lock();
     try {
-      retired().forget(sheaf);
+      change.run();
     } finally {
       changing.unlock();
     }
@@ -303,13 +301,11 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
 
   /** Throws the catalogue away and builds it again from the store. */
   public long rebuild() throws IOException {
-    changing.lock();
-    try {
-      buildAnew();
-      return log.next();
-    } finally {
-      changing.unlock();
-    }
+    return alone(
+        () -> {
+          buildAnew();
+          return log.next();
+        });
   }
 
   /** How many commits this catalogue has applied: as long as it stays, so do all answers. */
@@ -317,9 +313,12 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
     return log.next();
   }
 
-  /** The number that the next commit will have, unless another desk is first. */
-  public long nextSegment() {
-    return log.next();
+  /** The last commit that this catalogue has applied; empty in a store without any. */
+  public Optional<LogHead> head() {
+    AppliedLog.Position at = position();
+    return at.segment() == 0
+        ? Optional.empty()
+        : Optional.of(new LogHead(at.segment() - 1, at.after()));
   }
 
   /**

@@ -145,7 +145,7 @@ public final class Erasing {
   }
 
   private Decided decide(List<Revision> revisions) throws IOException {
-    return catalogue.proving(proof -> decide(proof, revisions, catalogue.nextSegment()));
+    return catalogue.proving(proof -> decide(proof, revisions, catalogue.commits()));
   }
 
   private Decided decide(Proof proof, List<Revision> revisions, long basedOn) throws IOException {

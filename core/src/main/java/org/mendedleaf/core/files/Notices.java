@@ -73,7 +73,7 @@ public final class Notices {
     synchronized (WRITING) {
       ObjectNode done = done();
       if (!done.has(store)) {
-        keep(done.put(store, desk.store(store).catalogue().nextSegment()));
+        keep(done.put(store, desk.store(store).catalogue().commits()));
       }
     }
   }
@@ -81,7 +81,7 @@ public final class Notices {
   private void write(String store, ObjectNode done, List<Path> written) throws IOException {
     Catalogue catalogue = desk.store(store).catalogue();
     catalogue.catchUp();
-    long next = catalogue.nextSegment();
+    long next = catalogue.commits();
     if (!done.has(store)) {
       // Another desk may have said that people are to be told: from now on, not of what was before.
       if (!catalogue.files().described(desk.desk().id(), 0).isEmpty()) {

@@ -89,7 +89,7 @@ final class ErasingAttempts {
   /** What was committed after this may hold what is to go. */
   static long seen(OpenStore store) throws IOException {
     store.catalogue().catchUp();
-    return store.catalogue().nextSegment();
+    return store.catalogue().commits();
   }
 
   /** What this desk has beside the store: notices, and plans of recoveries that never ended. */

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.file.FileSystems;
 import java.nio.file.Path;
 import java.util.Objects;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.capture.Capture;
 import org.mendedleaf.core.catalog.Catalogue;
@@ -16,12 +17,18 @@ import org.mendedleaf.core.recover.Deposit;
 import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.recover.Recovery;
 import org.mendedleaf.core.space.StoreSpace;
+import org.mendedleaf.core.store.LogHead;
 import org.mendedleaf.core.store.Store;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** A store that this desk has open, with everything that works on it. */
 public final class OpenStore implements Closeable {
 
+  private static final Logger LOG = LoggerFactory.getLogger(OpenStore.class);
+
   private final Catalogue catalogue;
+  private final SeenHeads heads;
   private final Journal journal;
   private final Capture capture;
   private final Mending mending;
@@ -29,9 +36,11 @@ public final class OpenStore implements Closeable {
   private final BringIn bringIn;
   private final Deposit deposit;
   private @Nullable StoreSpace space;
+  private volatile Optional<String> trouble = Optional.empty();
 
-  private OpenStore(Catalogue catalogue, OfficeSettings settings, String desk) {
+  private OpenStore(Catalogue catalogue, OfficeSettings settings, String desk, SeenHeads heads) {
     this.catalogue = catalogue;
+    this.heads = heads;
     this.journal = new Journal(catalogue, desk);
     this.capture =
         new Capture(
@@ -73,7 +82,36 @@ public final class OpenStore implements Closeable {
   public static OpenStore of(Store store, OfficeSettings settings, String desk) throws IOException {
     Path file = settings.home().resolve("catalogues").resolve(store.description().id() + ".sqlite");
     PrivateFolder.make(Objects.requireNonNull(file.getParent()));
-    return new OpenStore(Catalogue.open(store, file), settings, desk);
+    SeenHeads heads = new SeenHeads(settings.home());
+    String id = store.description().id();
+    heads.of(id).ifPresent(store.log()::expect);
+    OpenStore opened = new OpenStore(Catalogue.open(store, file), settings, desk, heads);
+    opened.noteHead();
+    return opened;
+  }
+
+  /** Remembers how far this desk has seen the log, unless something is wrong with its end. */
+  public void noteHead() throws IOException {
+    Optional<LogHead> head = catalogue.head();
+    trouble = store().log().trouble(store().log().end(catalogue.commits()));
+    if (head.isPresent() && trouble.isEmpty()) {
+      heads.note(id(), head.get());
+    } else if (head.isPresent() && heads.of(id()).isEmpty()) {
+      // The catalogue alone has seen it.
+      store().log().expect(head.get());
+    }
+  }
+
+  /** What was wrong with the end of the log when it was opened; nothing is written to it then. */
+  public Optional<String> trouble() {
+    return trouble;
+  }
+
+  /** Goes on from where the log ends now; what this desk has seen beyond is given up. */
+  public void acceptLog() throws IOException {
+    store().log().forgetExpected();
+    var unused = catalogue.rebuild();
+    noteHead();
   }
 
   public String id() {
@@ -123,6 +161,12 @@ public final class OpenStore implements Closeable {
 
   @Override
   public void close() {
+    try {
+      noteHead();
+    } catch (IOException e) {
+      // The store may be away by now; the next time it is opened it is remembered.
+      LOG.info("How far the log goes was not remembered: {}", e.getMessage());
+    }
     catalogue.close();
     catalogue.store().close();
   }

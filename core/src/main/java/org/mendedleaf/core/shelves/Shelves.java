@@ -79,15 +79,18 @@ public final class Shelves {
     return unreached;
   }
 
+  private static Unreached unreached(Desk.KnownStore known, boolean isAway, String why) {
+    return new Unreached(known.id(), known.folder(), isAway, why);
+  }
+
   private List<Shelf> look(List<Unreached> unreached) throws IOException {
     List<Shelf> shelves = new ArrayList<>();
     for (Desk.KnownStore known : desk.desk().stores()) {
       boolean there = Store.liesIn(known.folder());
       if (!there) {
         unreached.add(
-            new Unreached(
-                known.id(),
-                known.folder(),
+            unreached(
+                known,
                 true,
                 "The store %s is away; perhaps its drive is. Everything recorded is where the store is."
                     .formatted(known.folder())));
@@ -97,14 +100,14 @@ public final class Shelves {
         try {
           OpenStore store = desk.store(known.id());
           store.catalogue().lookForNews();
+          store.trouble().ifPresent(why -> unreached.add(unreached(known, false, why)));
           for (RecordedShelf recorded : store.catalogue().shelves().all()) {
             shelves.add(shelf(store, recorded));
           }
         } catch (IOException e) {
           unreached.add(
-              new Unreached(
-                  known.id(),
-                  known.folder(),
+              unreached(
+                  known,
                   false,
                   "The store %s cannot be read: %s"
                       .formatted(known.folder(), Complaint.sentence(e))));

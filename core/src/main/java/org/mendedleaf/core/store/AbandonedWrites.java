@@ -35,6 +35,7 @@ public final class AbandonedWrites {
     List<Path> pending = new ArrayList<>();
     add(layout.root(), pending);
     add(layout.log(), pending);
+    add(layout.twin(), pending);
     try (DirectoryStream<Path> folders = Files.newDirectoryStream(layout.sheaves())) {
       for (Path folder : folders) {
         add(folder, pending);

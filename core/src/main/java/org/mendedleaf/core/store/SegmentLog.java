@@ -1,49 +1,169 @@
 package org.mendedleaf.core.store;
 
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.NavigableSet;
 import java.util.Optional;
+import java.util.TreeSet;
 import java.util.random.RandomGenerator;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * The one ordered log of a store. A commit is published as the next number if that is still free,
  * so that any number of desks agree on one order. Readers probe for the next number; they never
  * list. Safe for several threads and several processes.
+ *
+ * <p>All of it stands twice, in the folder {@code log} and in the folder {@code twin}. What counts
+ * as committed is decided in the first alone; a segment that is damaged or missing there is read
+ * from the other.
  */
 public final class SegmentLog {
 
+  private static final Logger LOG = LoggerFactory.getLogger(SegmentLog.class);
+
+  private static final String WHAT_NOW =
+      "Nothing is written there, so that nothing more is lost; what can be read can be looked at and recovered. “mended-leaf verify --repair” brings back what has a second copy; bring back the rest from a copy of the store's folder, or go on without it with “mended-leaf verify --accept-log”.";
+
   private final StoreLayout layout;
   private final Durability durability;
-  private final RandomGenerator random;
-  private volatile @Nullable Fold lastFold;
+  private final LogFolder first;
+  private final LogFolder twin;
+
+  private volatile @Nullable LogHead seen;
+  // How far files reach was looked up once; what others publish later follows on what they read.
+  private volatile boolean looked;
 
   SegmentLog(StoreLayout layout, Durability durability, RandomGenerator random) {
     this.layout = layout;
     this.durability = durability;
-    this.random = random;
+    this.first = new LogFolder(layout.log(), layout, durability, random);
+    // It need not be waited for: what a power cut takes from it is put there again.
+    this.twin = new LogFolder(layout.twin(), layout, durability.unforced(), random);
   }
 
-  /** The segment of this number, checked by its own hash, or empty if there is none yet. */
+  /**
+   * The segment of this number, checked by its own hash, or empty if there is none yet.
+   *
+   * @throws DamagedContentException if neither copy of it is whole
+   */
   public Optional<Segment> read(long number) throws IOException {
-    Path file = layout.segment(number);
-    Optional<byte[]> bytes = readFile(file);
-    if (bytes.isEmpty()) {
-      file = layout.fold(number);
-      bytes = folded(number);
+    IOException hurt = null;
+    for (LogFolder folder : List.of(first, twin)) {
+      try {
+        Optional<Segment> segment = folder.read(number);
+        if (segment.isPresent()) {
+          return segment;
+        }
+      } catch (IOException e) {
+        hurt = hurt == null ? e : hurt;
+      }
     }
-    if (bytes.isEmpty()) {
-      // Between the two looks the segment may have been folded, or folded and removed.
-      bytes = readFile(layout.segment(number));
+    if (hurt != null) {
+      throw hurt;
     }
-    return bytes.isEmpty()
+    return Optional.empty();
+  }
+
+  /** Says how far the log was seen before: nothing is published in place of what was there. */
+  public void expect(LogHead head) {
+    seen = head;
+  }
+
+  /** Goes on from where the log ends now, whatever was seen before. */
+  public void forgetExpected() {
+    seen = null;
+  }
+
+  /**
+   * What is wrong with the end of the log, as a sentence; empty if it is whole as far as it was
+   * seen.
+   *
+   * @param end number after the last segment that can be read
+   */
+  public Optional<String> trouble(long end) throws IOException {
+    LogHead expected = seen;
+    if (expected != null && expected.number() >= end) {
+      return Optional.of(
+          "The log of the store %s ends with commit %d, but this desk has seen commit %d: %s lost. %s"
+              .formatted(
+                  layout.root(),
+                  end - 1,
+                  expected.number(),
+                  expected.number() == end ? "one is" : (expected.number() - end + 1) + " are",
+                  WHAT_NOW));
+    }
+    if (expected != null
+        && read(expected.number()).filter(one -> one.hash().equals(expected.hash())).isEmpty()) {
+      return Optional.of(
+          "Commit %d of the store %s is another than this desk has seen: somebody has put an earlier state of the store back and worked on. %s"
+              .formatted(expected.number(), layout.root(), WHAT_NOW));
+    }
+    NavigableSet<Long> there = numbers();
+    long missing = 0;
+    while (there.contains(missing)) {
+      missing++;
+    }
+    long after = there.tailSet(missing, false).size();
+    return missing >= end && after == 0
         ? Optional.empty()
-        : Optional.of(SegmentFormat.decode(bytes.get(), number, name(file)));
+        : Optional.of(
+            "Commit %d of the store %s is missing or damaged, and %d after it cannot be read for that. %s"
+                .formatted(missing, layout.root(), after, WHAT_NOW));
+  }
+
+  /** All numbers that anything in either folder has, told by the names of files alone. */
+  private NavigableSet<Long> numbers() throws IOException {
+    NavigableSet<Long> numbers = new TreeSet<>();
+    for (LogFolder folder : List.of(first, twin)) {
+      numbers.addAll(folder.singles());
+      for (long fold : folder.folds()) {
+        for (long number = fold; number < fold + LogFold.SEGMENTS; number++) {
+          numbers.add(number);
+        }
+      }
+    }
+    return numbers;
+  }
+
+  /** The number after the last segment that follows on, looked for from there downwards. */
+  public long end(long from) throws IOException {
+    long end = from;
+    while (end > 0 && !first.has(end - 1) && !twin.has(end - 1)) {
+      end--;
+    }
+    return end;
+  }
+
+  /** A number whose segment is lost in the one folder is taken as long as the other has it. */
+  private boolean isTaken(long number) throws IOException {
+    try {
+      return first.has(number) || twin.has(number);
+    } catch (DamagedContentException e) {
+      // Of a fold, in which all numbers are given.
+      return true;
+    }
+  }
+
+  private void requireSound(long number, ContentId previous) throws IOException {
+    if (number > 0 && read(number - 1).filter(one -> one.hash().equals(previous)).isEmpty()) {
+      throw new BrokenLogException(
+          "Commit %d of the store %s is not there any more, or another one is. %s"
+              .formatted(number - 1, layout.root(), WHAT_NOW));
+    }
+    LogHead expected = seen;
+    boolean behind = expected != null && expected.number() >= number;
+    if (behind || !looked || isTaken(number + 1)) {
+      Optional<String> trouble = trouble(number);
+      // Another desk may have published meanwhile: then this number is taken, and no harm done.
+      if (trouble.isPresent() && read(number).isEmpty()) {
+        throw new BrokenLogException(trouble.get());
+      }
+      looked = true;
+    }
   }
 
   /**
@@ -51,180 +171,122 @@ public final class SegmentLog {
    *
    * @param previous hash of segment {@code number - 1}
    * @return the segment, durable; or empty if another desk published that number first
+   * @throws BrokenLogException if it would take the place of what is lost
    */
   public Optional<Segment> publish(long number, ContentId previous, List<String> lines)
       throws IOException {
-    if (Files.exists(layout.segment(number)) || folded(number).isPresent()) {
+    if (isTaken(number)) {
       return Optional.empty();
     }
     if (!durability.isWritable()) {
       throw new ReadOnlyStoreException(layout.root());
     }
+    requireSound(number, previous);
     byte[] bytes = SegmentFormat.encode(number, previous, lines);
-    Path temporary =
-        layout
-            .log()
-            .resolve("%012d-%08x%s".formatted(number, random.nextInt(), StoreLayout.PENDING));
+    if (!first.publish(number, bytes)) {
+      return Optional.empty();
+    }
     try {
-      layout.access().write(temporary, bytes);
-      durability.force(temporary);
-      if (!durability.publish(temporary, layout.segment(number)) && !isThere(number, bytes)) {
-        return Optional.empty();
-      }
+      twin.put(number, bytes);
     } catch (IOException e) {
-      Files.deleteIfExists(temporary);
-      throw e;
+      // It is committed; the second copy is made up for when there is nothing else to do.
+      LOG.info("Log segment {} stands only once so far: {}", number, e.getMessage());
     }
-    if (!durability.confirmsWrites()
-        && !Arrays.equals(bytes, Files.readAllBytes(layout.segment(number)))) {
-      throw new DamagedContentException(
-          name(layout.segment(number)), "the place gave back other bytes than were written");
-    }
-    return Optional.of(SegmentFormat.decode(bytes, number, name(layout.segment(number))));
+    return Optional.of(SegmentFormat.decode(bytes, number, first.name(number)));
   }
 
   /**
-   * Puts each complete thousand of segments before {@code end} into one file. Safe beside readers
-   * and other desks: a segment is deleted only after the fold that holds it is durable.
+   * Puts each complete thousand of segments before {@code end} into one file, and whatever stands
+   * only once into the other folder. Safe beside readers and other desks.
    *
    * @return how many segments were folded
    */
   public int fold(long end) throws IOException {
-    int folded = 0;
-    for (long first = 0; first + LogFold.SEGMENTS <= end; first += LogFold.SEGMENTS) {
-      List<Long> single = single(first);
-      if (!single.isEmpty()) {
-        fold(first, single);
-        folded += LogFold.SEGMENTS;
-      }
-    }
+    var unused = complete(end);
+    int folded = first.fold(end);
+    var unusedTwin = twin.fold(end);
     return folded;
   }
 
   /** Whether a complete thousand of segments before {@code end} lies in files of its own. */
   public boolean isWorthFolding(long end) {
-    long last = end / LogFold.SEGMENTS * LogFold.SEGMENTS - LogFold.SEGMENTS;
-    return last >= 0 && Files.exists(layout.segment(last + LogFold.SEGMENTS - 1));
+    return first.isWorthFolding(end);
   }
 
-  /** Those of a thousand segments that lie in files of their own. */
-  private List<Long> single(long first) {
-    List<Long> single = new ArrayList<>();
-    for (long number = first; number < first + LogFold.SEGMENTS; number++) {
-      if (Files.exists(layout.segment(number))) {
-        single.add(number);
+  /** Copies what only one of the two folders has; returns how many segments. */
+  private int complete(long end) throws IOException {
+    NavigableSet<Long> here = first.singles();
+    NavigableSet<Long> there = twin.singles();
+    return copy(here, first, there, twin, end) + copy(there, twin, here, first, end);
+  }
+
+  private static int copy(
+      NavigableSet<Long> from, LogFolder source, NavigableSet<Long> to, LogFolder target, long end)
+      throws IOException {
+    int copied = 0;
+    for (long number : from.headSet(end, false)) {
+      if (!to.contains(number) && target.whole(number).isEmpty()) {
+        Optional<byte[]> bytes = source.whole(number);
+        if (bytes.isPresent()) {
+          target.put(number, bytes.get());
+          copied++;
+        }
       }
     }
-    return single;
+    return copied;
   }
 
   /**
-   * Segments go only after the fold was read again and holds them byte for byte, also where it was
-   * there before: another try may have died, or the drive may have hurt it since.
+   * A segment that does not stand whole in both folders.
+   *
+   * @param where the file
+   * @param mendable whether the other copy is whole
    */
-  private void fold(long first, List<Long> single) throws IOException {
-    if (!holds(first, single)) {
-      if (single.size() < LogFold.SEGMENTS) {
-        throw new DamagedContentException(
-            name(layout.fold(first)),
-            "it does not hold all segments that were folded into it, so those that are left stay");
+  public record HurtSegment(long number, String where, String what, boolean mendable) {}
+
+  /** Looks at both copies of every segment before {@code end}. */
+  public List<HurtSegment> hurt(long end) throws IOException {
+    List<HurtSegment> hurt = new ArrayList<>();
+    for (long number = 0; number < end; number++) {
+      Optional<byte[]> here = first.whole(number);
+      Optional<byte[]> there = twin.whole(number);
+      if (here.isEmpty()) {
+        hurt.add(hurt(number, first, there.isPresent()));
       }
-      writeFold(first);
-      if (!holds(first, single)) {
-        throw new DamagedContentException(
-            name(layout.fold(first)), "the place gave back other bytes than were written");
+      boolean other =
+          here.isPresent() && there.isPresent() && !Arrays.equals(here.get(), there.get());
+      // Where the second copy was never made, nothing is hurt; it is made in idle moments.
+      if (other || (there.isEmpty() && (here.isEmpty() || twin.isHurt(number)))) {
+        hurt.add(hurt(number, twin, here.isPresent()));
       }
     }
-    for (long number : single) {
-      Files.deleteIfExists(layout.segment(number));
-    }
+    return hurt;
   }
 
-  private boolean holds(long first, List<Long> single) throws IOException {
-    Optional<byte[]> bytes = readFile(layout.fold(first));
-    if (bytes.isEmpty()) {
-      return false;
-    }
-    List<byte[]> segments;
-    try {
-      segments = LogFold.decode(bytes.get(), name(layout.fold(first)));
-    } catch (DamagedContentException e) {
-      return false;
-    }
-    if (segments.size() != LogFold.SEGMENTS) {
-      return false;
-    }
-    for (long number : single) {
-      byte[] alone = Files.readAllBytes(layout.segment(number));
-      if (!Arrays.equals(alone, segments.get((int) (number - first)))) {
-        return false;
-      }
-    }
-    return true;
+  private static HurtSegment hurt(long number, LogFolder folder, boolean mendable) {
+    String what = folder.isHurt(number) ? "its bytes do not fit its hash" : "it is missing";
+    return new HurtSegment(number, folder.name(number), what, mendable);
   }
 
   /**
-   * Whether a number that was reported as taken was taken by this very segment: a network file
-   * system may repeat a request whose first answer was lost.
+   * Puts the whole copy of each of these segments in the place of the other; what has no whole copy
+   * stays as it is.
+   *
+   * @return how many were mended
    */
-  private boolean isThere(long number, byte[] bytes) throws IOException {
-    Optional<byte[]> there = readFile(layout.segment(number));
-    return there.isPresent() && Arrays.equals(there.get(), bytes);
-  }
-
-  private void writeFold(long first) throws IOException {
-    List<byte[]> segments = new ArrayList<>(LogFold.SEGMENTS);
-    for (long number = first; number < first + LogFold.SEGMENTS; number++) {
-      byte[] bytes = Files.readAllBytes(layout.segment(number));
-      // Damage must not be carried into a file whose own hash would then fit.
-      SegmentFormat.decode(bytes, number, name(layout.segment(number)));
-      segments.add(bytes);
-    }
-    Path temporary =
-        layout
-            .log()
-            .resolve("%012d-%08x%s".formatted(first, random.nextInt(), StoreLayout.PENDING));
-    layout.access().write(temporary, LogFold.encode(first, segments));
-    durability.force(temporary);
-    if (Files.exists(layout.fold(first))) {
-      // It is damaged, and all of its segments are whole.
-      durability.replace(temporary, layout.fold(first));
-    } else {
-      durability.publish(temporary, layout.fold(first));
-    }
-    lastFold = null;
-  }
-
-  /** The stored bytes of a segment that was folded. */
-  private Optional<byte[]> folded(long number) throws IOException {
-    Path fold = layout.fold(number);
-    Fold cached = lastFold;
-    if (cached == null || !cached.file().equals(fold)) {
-      Optional<byte[]> bytes = readFile(fold);
-      if (bytes.isEmpty()) {
-        return Optional.empty();
+  public int mend(List<HurtSegment> hurt, long end) throws IOException {
+    int mended = 0;
+    for (HurtSegment one : hurt) {
+      Optional<byte[]> here = first.whole(one.number());
+      Optional<byte[]> whole = here.isPresent() ? here : twin.whole(one.number());
+      if (whole.isPresent()) {
+        (here.isPresent() ? twin : first).put(one.number(), whole.get());
+        mended++;
       }
-      cached = new Fold(fold, LogFold.decode(bytes.get(), name(fold)));
-      lastFold = cached;
     }
-    int index = (int) (number % LogFold.SEGMENTS);
-    return index < cached.segments().size()
-        ? Optional.of(cached.segments().get(index))
-        : Optional.empty();
-  }
-
-  /** A fold never changes, so the last one that was read is kept: segments are read in order. */
-  private record Fold(Path file, List<byte[]> segments) {}
-
-  private Optional<byte[]> readFile(Path file) throws IOException {
-    try {
-      return Optional.of(Files.readAllBytes(file));
-    } catch (NoSuchFileException e) {
-      return Optional.empty();
+    if (mended > 0) {
+      var unused = fold(end);
     }
-  }
-
-  private String name(Path file) {
-    return layout.root().relativize(file).toString();
+    return mended;
   }
 }

@@ -8,8 +8,10 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.random.RandomGenerator;
 
@@ -100,23 +102,63 @@ public final class Store implements Closeable {
     return new Store(layout, description, durability, random);
   }
 
+  /** Where it is damaged or missing, its second copy is read. */
   private static StoreDescription readDescription(StoreLayout layout) throws IOException {
-    byte[] bytes;
-    try {
-      bytes = Files.readAllBytes(layout.description());
-    } catch (NoSuchFileException e) {
-      throw new NoSuchFileException(layout.root().toString(), null, "no store lies there");
+    IOException hurt = null;
+    for (Path file : List.of(layout.description(), layout.descriptionTwin())) {
+      try {
+        return StoreDescription.decode(Files.readAllBytes(file), file.toString());
+      } catch (NoSuchFileException e) {
+        hurt = hurt == null ? noStore(layout, e) : hurt;
+      } catch (DamagedContentException e) {
+        hurt = hurt == null || hurt instanceof NoSuchFileException ? e : hurt;
+      }
     }
-    return StoreDescription.decode(bytes, layout.description().toString());
+    throw Objects.requireNonNull(hurt);
+  }
+
+  private static NoSuchFileException noStore(StoreLayout layout, NoSuchFileException e) {
+    NoSuchFileException none =
+        new NoSuchFileException(layout.root().toString(), null, "no store lies there");
+    none.initCause(e);
+    return none;
   }
 
   private void describe(StoreDescription changed) throws IOException {
-    Path temporary = layout.root().resolve(StoreLayout.DESCRIPTION + StoreLayout.PENDING);
+    describe(changed, layout.description());
+    description = changed;
+    layout.access().makeFolders(layout.twin());
+    describe(changed, layout.descriptionTwin());
+  }
+
+  private void describe(StoreDescription changed, Path file) throws IOException {
+    Path temporary = file.resolveSibling(StoreLayout.DESCRIPTION + StoreLayout.PENDING);
     Files.deleteIfExists(temporary);
     layout.access().write(temporary, changed.encode());
     durability.force(temporary);
-    durability.replace(temporary, layout.description());
-    description = changed;
+    durability.replace(temporary, file);
+  }
+
+  /** Copies of the description that are damaged, or gone, by their names. */
+  public List<String> hurtDescriptions() throws IOException {
+    List<String> hurt = new ArrayList<>();
+    for (Path file : List.of(layout.description(), layout.descriptionTwin())) {
+      try {
+        var unused = StoreDescription.decode(Files.readAllBytes(file), file.toString());
+      } catch (NoSuchFileException e) {
+        if (file.equals(layout.description())) {
+          hurt.add(layout.root().relativize(file).toString());
+        }
+      } catch (DamagedContentException e) {
+        hurt.add(layout.root().relativize(file).toString());
+      }
+    }
+    return hurt;
+  }
+
+  /** Writes both copies of the description anew from what is known of it. */
+  public void describeAgain() throws IOException {
+    describe(description);
   }
 
   /**
@@ -145,7 +187,7 @@ public final class Store implements Closeable {
   /** Whether a store lies in this folder: a file that merely has such a name is none. */
   public static boolean liesIn(Path folder) {
     StoreLayout layout = new StoreLayout(folder, Access.OWNER);
-    return Files.exists(layout.description())
+    return (Files.exists(layout.description()) || Files.exists(layout.descriptionTwin()))
         && (Files.isDirectory(layout.log()) || Files.isDirectory(layout.sheaves()));
   }
 

@@ -22,6 +22,11 @@ record StoreLayout(Path root, Access access) {
     return root.resolve(DESCRIPTION);
   }
 
+  /** The second copy of the description. */
+  Path descriptionTwin() {
+    return twin().resolve(DESCRIPTION);
+  }
+
   Path reserve() {
     return root.resolve(RESERVE);
   }
@@ -58,12 +63,8 @@ record StoreLayout(Path root, Access access) {
     return root.resolve("log");
   }
 
-  Path segment(long number) {
-    return log().resolve("%012d.seg".formatted(number));
-  }
-
-  /** Holds the 1,000 segments from {@code number / 1000 * 1000} on. */
-  Path fold(long number) {
-    return log().resolve("%012d.fold".formatted(number / 1000 * 1000));
+  /** Holds all of the log a second time, and the description. */
+  Path twin() {
+    return root.resolve("twin");
   }
 }

@@ -1,6 +1,7 @@
 package org.mendedleaf.core.stores;
 
 import java.nio.file.Path;
+import java.util.OptionalLong;
 
 /**
  * A store's place.
@@ -10,6 +11,9 @@ import java.nio.file.Path;
  * @param free bytes left on its drive
  * @param sameDrive whether a shelf bound here lies on the same drive
  * @param confirmsWrites whether the place tells when bytes have reached it
+ * @param commit the number of the last one, to be noted elsewhere: that the newest commits were
+ *     removed cannot be noticed by a desk that never saw them; empty if there is none
+ * @param hash of that commit, in which all before it are contained, in hexadecimal digits
  */
 public record StoreFacts(
     String id,
@@ -19,9 +23,11 @@ public record StoreFacts(
     long free,
     boolean sameDrive,
     boolean confirmsWrites,
-    boolean trial) {
+    boolean trial,
+    OptionalLong commit,
+    String hash) {
 
   static StoreFacts away(String id, Path folder) {
-    return new StoreFacts(id, folder, false, 0, 0, false, false, false);
+    return new StoreFacts(id, folder, false, 0, 0, false, false, false, OptionalLong.empty(), "");
   }
 }

@@ -17,6 +17,8 @@ import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.OpenStore;
 import org.mendedleaf.core.session.ShelfPlaces;
+import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.LogHead;
 import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.store.StoreParameters;
 import org.mendedleaf.core.upkeep.Upkeep;
@@ -174,6 +176,23 @@ public final class Stores {
     return new Verification(desk.store(store).catalogue()).verify(depth, progress);
   }
 
+  /**
+   * Brings back from second copies what is damaged or missing in a store; nothing else is touched.
+   *
+   * @return how many files were mended
+   */
+  public int repair(String store) throws IOException {
+    OpenStore opened = desk.store(store);
+    int mended = new Verification(opened.catalogue()).repair();
+    opened.noteHead();
+    return mended;
+  }
+
+  /** Goes on from where the log of a store ends now; what this desk saw beyond it is given up. */
+  public void acceptLog(String store) throws IOException {
+    desk.store(store).acceptLog();
+  }
+
   /** Builds the catalogue of a store again from the store; returns the number of acts. */
   public long rebuild(String store) throws IOException {
     return desk.store(store).catalogue().rebuild();
@@ -218,6 +237,7 @@ public final class Stores {
     for (Desk.Binding binding : desk.desk().bindings()) {
       same |= binding.store().equals(store.id()) && ShelfPlaces.sameDrive(binding.folder(), root);
     }
+    Optional<LogHead> head = store.catalogue().head();
     return new StoreFacts(
         store.id(),
         root,
@@ -226,7 +246,9 @@ public final class Stores {
         settings.places().freeBytes(root),
         same,
         store.store().durability().confirmsWrites(),
-        store.store().description().trial());
+        store.store().description().trial(),
+        head.map(LogHead::number).map(OptionalLong::of).orElse(OptionalLong.empty()),
+        head.map(LogHead::hash).map(ContentId::hex).orElse(""));
   }
 
   private void refuseInsideShelf(Path place) throws SentenceException {

@@ -5,6 +5,7 @@ import java.io.OutputStream;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.history.RecordedShelf;
@@ -15,8 +16,10 @@ import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.DamagedContentException;
 import org.mendedleaf.core.store.MissingContentException;
 import org.mendedleaf.core.store.Segment;
+import org.mendedleaf.core.store.SegmentLog;
 import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.SheafVerification;
+import org.mendedleaf.core.store.Store;
 
 /** Checks one store: its log, its sheaves, and which files any damage concerns. */
 final class Verification {
@@ -48,10 +51,10 @@ final class Verification {
             ? contents(progress)
             : new Checked(countRevisions(), List.of());
     for (String place : places) {
-      damaged.add(new VerifyReport.Damage(place, contents.files()));
+      damaged.add(new VerifyReport.Damage(place, contents.files(), false));
     }
     if (places.isEmpty() && !contents.files().isEmpty()) {
-      damaged.add(new VerifyReport.Damage("contents", contents.files()));
+      damaged.add(new VerifyReport.Damage("contents", contents.files(), false));
     }
     return new VerifyReport(sheaves.size(), records, contents.revisions(), damaged);
   }
@@ -65,29 +68,51 @@ final class Verification {
   }
 
   private void chain(List<VerifyReport.Damage> damaged) throws IOException {
+    Store store = catalogue.store();
+    for (String file : store.hurtDescriptions()) {
+      damaged.add(damage(file + ": it is damaged or missing", true));
+    }
+    long end = store.log().end(catalogue.commits());
     ContentId expected = Segment.NO_PREDECESSOR;
-    long number = 0;
-    try {
-      for (var next = catalogue.store().log().read(0);
-          next.isPresent();
-          next = catalogue.store().log().read(++number)) {
-        if (!next.get().previous().equals(expected)) {
-          damaged.add(
-              new VerifyReport.Damage(
-                  "log segment " + number + ": it does not continue the one before", List.of()));
-        }
-        expected = next.get().hash();
+    for (long number = 0; number < end; number++) {
+      Optional<Segment> segment;
+      try {
+        segment = store.log().read(number);
+      } catch (DamagedContentException e) {
+        // Told below, with its file.
+        break;
       }
-    } catch (DamagedContentException e) {
-      damaged.add(new VerifyReport.Damage(e.where() + ": " + e.getMessage(), List.of()));
+      if (segment.isEmpty()) {
+        break;
+      }
+      if (!segment.get().previous().equals(expected)) {
+        damaged.add(
+            damage("log segment " + number + ": it does not continue the one before", false));
+      }
+      expected = segment.get().hash();
     }
-    long known = catalogue.ledger().all().size();
-    if (number < known && damaged.isEmpty()) {
-      damaged.add(
-          new VerifyReport.Damage(
-              "the log ends at %d, but this desk has seen %d acts".formatted(number, known),
-              List.of()));
+    for (SegmentLog.HurtSegment hurt : store.log().hurt(end)) {
+      damaged.add(damage(hurt.where() + ": " + hurt.what(), hurt.mendable()));
     }
+    store.log().trouble(end).ifPresent(sentence -> damaged.add(damage(sentence, false)));
+  }
+
+  private static VerifyReport.Damage damage(String where, boolean mendable) {
+    return new VerifyReport.Damage(where, List.of(), mendable);
+  }
+
+  /** Brings back from second copies what can be; returns how many files were mended. */
+  int repair() throws IOException {
+    Store store = catalogue.store();
+    int mended = 0;
+    if (!store.hurtDescriptions().isEmpty()) {
+      mended += store.hurtDescriptions().size();
+      store.describeAgain();
+    }
+    long end = store.log().end(catalogue.commits());
+    mended += store.log().mend(store.log().hurt(end), end);
+    catalogue.catchUp();
+    return mended;
   }
 
   private long countRevisions() throws IOException {

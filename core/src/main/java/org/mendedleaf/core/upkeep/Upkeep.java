@@ -58,7 +58,7 @@ public final class Upkeep {
   /** Whether there is enough to do; asked after each capture, so it costs little. */
   public boolean isDue(Instant now) throws IOException {
     return catalogue.ledger().sheavesSincePacking() >= enough
-        || catalogue.store().log().isWorthFolding(catalogue.nextSegment())
+        || catalogue.store().log().isWorthFolding(catalogue.commits())
         || !catalogue.ledger().retiredBefore(now.minus(RETIRED_FOR)).isEmpty();
   }
 
@@ -67,7 +67,7 @@ public final class Upkeep {
     int packed = pack(now, by);
     int deleted = deleteRetired(now);
     AbandonedWrites.delete(catalogue.store().abandonedWrites().find());
-    int folded = catalogue.store().log().fold(catalogue.nextSegment());
+    int folded = catalogue.store().log().fold(catalogue.commits());
     keepReserve();
     return new UpkeepDone(packed, deleted, folded);
   }

@@ -208,9 +208,11 @@ class DamageTest {
   }
 
   @Test
-  void aChangedDescriptionIsDamage() throws Exception {
-    Path description = base.resolve("store/store.json");
-    Files.writeString(description, Files.readString(description).replace("65536", "32768"));
+  void aDescriptionOfWhichBothCopiesWereChangedIsDamage() throws Exception {
+    for (String copy : List.of("store/store.json", "store/twin/store.json")) {
+      Path description = base.resolve(copy);
+      Files.writeString(description, Files.readString(description).replace("65536", "32768"));
+    }
     try (Office other = Office.open(OfficeSettings.ofThisMachine(base.resolve("other")))) {
       assertThatThrownBy(() -> other.stores().open(base.resolve("store")))
           .isInstanceOf(DamagedContentException.class);

@@ -112,7 +112,9 @@ class SegmentLogTest {
     thousand();
     Path fold = root.resolve("log").resolve("000000000000.fold");
     Files.write(fold, new byte[] {1, 2, 3});
-    Files.delete(root.resolve("log").resolve("000000000000.seg"));
+    for (String folder : List.of("log", "twin")) {
+      Files.delete(root.resolve(folder).resolve("000000000000.seg"));
+    }
     assertThatThrownBy(() -> store.log().fold(1_000)).isInstanceOf(DamagedContentException.class);
     assertThat(segments()).hasSize(999);
   }
@@ -132,5 +134,54 @@ class SegmentLogTest {
     store.log().fold(1_000);
     assertThat(segments()).isEmpty();
     assertThat(store.log().read(999)).isPresent();
+  }
+
+  @Test
+  void whatWasLostWhereItWasFoldedComesBackFromTheTwin() throws Exception {
+    thousand();
+    store.log().fold(1_000);
+    Path fold = root.resolve("log").resolve("000000000000.fold");
+    byte[] whole = Files.readAllBytes(fold);
+    byte[] hurt = whole.clone();
+    hurt[5_000] ^= 4;
+    Files.write(fold, hurt);
+    store.close();
+    store = Store.open(root, LocalDurability.probe(files.getPath("/")), new Random(2));
+    assertThat(store.log().read(500).orElseThrow().lines()).containsExactly("{\"number\":500}");
+    List<SegmentLog.HurtSegment> found = store.log().hurt(1_000);
+    assertThat(found).hasSize(1_000).allMatch(SegmentLog.HurtSegment::mendable);
+    store.log().mend(found, 1_000);
+    assertThat(Files.readAllBytes(fold)).isEqualTo(whole);
+    assertThat(store.log().hurt(1_000)).isEmpty();
+    assertThat(segments()).isEmpty();
+  }
+
+  /** As a store was that an earlier program made. */
+  @Test
+  void aLogWithoutATwinGetsOne() throws Exception {
+    thousand();
+    try (Stream<Path> all = Files.list(root.resolve("twin"))) {
+      for (Path one : all.toList()) {
+        Files.delete(one);
+      }
+    }
+    assertThat(store.log().hurt(1_000)).as("nothing is hurt").isEmpty();
+    store.log().fold(1_000);
+    assertThat(Files.readAllBytes(root.resolve("twin").resolve("000000000000.fold")))
+        .isEqualTo(Files.readAllBytes(root.resolve("log").resolve("000000000000.fold")));
+  }
+
+  @Test
+  void aCommitStandsEvenIfItsSecondCopyCannotBeWritten() throws Exception {
+    files.setFaults(
+        (operation, path, bytes) -> {
+          if (path.toString().contains("/twin/") && operation == Operation.WRITE) {
+            throw new IOException("no room");
+          }
+        });
+    assertThat(store.log().publish(0, Segment.NO_PREDECESSOR, List.of("{}"))).isPresent();
+    files.setFaults((operation, path, bytes) -> {});
+    assertThat(store.log().read(0)).isPresent();
+    assertThat(store.log().hurt(1)).isEmpty();
   }
 }
