@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.NoSuchFileException;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -12,6 +13,7 @@ import org.mendedleaf.core.catalog.tables.CatalogueException;
 import org.mendedleaf.core.catalog.tables.Projection;
 import org.mendedleaf.core.catalog.tables.SmallTables;
 import org.mendedleaf.core.catalog.tables.Sql;
+import org.mendedleaf.core.catalog.tables.Unread;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.DamagedContentException;
@@ -95,9 +97,25 @@ final class AppliedLog {
     if (next == 0) {
       return true;
     }
+    if (isWholeAgain()) {
+      return false;
+    }
     Optional<Segment> last = store.log().read(next - 1);
     // Where the log has lost its end, this knows more than it: nothing is written then.
     return last.isEmpty() || last.get().hash().equals(lastHash);
+  }
+
+  /** Whether there were sheaves that could not be read, and all of them can now. */
+  private boolean isWholeAgain() throws IOException {
+    List<SheafId> unread = Unread.sheaves(connections.writing());
+    try {
+      for (SheafId sheaf : unread) {
+        var unused = store.contents(sheaf);
+      }
+      return !unread.isEmpty();
+    } catch (DamagedContentException | NoSuchFileException e) {
+      return false;
+    }
   }
 
   /** Begins with empty tables, beside those that answer. */
@@ -135,6 +153,7 @@ final class AppliedLog {
    * @return the number after the last segment that there was
    */
   private long addSheavesAhead() throws IOException {
+    boolean salvaging = false;
     while (true) {
       Map<Long, CommitHeader> headers = new LinkedHashMap<>();
       long end = next;
@@ -144,18 +163,23 @@ final class AppliedLog {
         headers.put(end, CommitHeader.decode(segment.get().lines().get(0)));
       }
       try {
-        addSheaves(headers);
+        addSheaves(headers, salvaging);
         return end;
       } catch (DamagedContentException | NoSuchFileException e) {
         // Somebody's erasure may have taken a sheaf away since, which the log says then.
         if (store.log().read(end).isEmpty()) {
-          throw e;
+          if (salvaging || (connections.isBuilding() && connections.answers())) {
+            // The former catalogue knows more than the store can still say.
+            throw e;
+          }
+          // It is damaged or lost: everything else can be read.
+          salvaging = true;
         }
       }
     }
   }
 
-  private void addSheaves(Map<Long, CommitHeader> headers) throws IOException {
+  private void addSheaves(Map<Long, CommitHeader> headers, boolean salvaging) throws IOException {
     Set<SheafId> gone = new HashSet<>();
     headers.values().forEach(header -> gone.addAll(header.retired()));
     Sql writing = connections.writing();
@@ -163,7 +187,7 @@ final class AppliedLog {
     writing.transaction(
         () -> {
           for (Map.Entry<Long, CommitHeader> one : headers.entrySet()) {
-            projection.changeSheaves(one.getKey(), one.getValue(), Map.of(), gone);
+            projection.changeSheaves(one.getKey(), one.getValue(), Map.of(), gone, salvaging);
           }
           projection.flushNeeds();
         });

@@ -12,12 +12,11 @@ import java.util.Optional;
 import java.util.concurrent.locks.ReentrantLock;
 import org.mendedleaf.core.catalog.tables.CatalogueException;
 import org.mendedleaf.core.catalog.tables.CatalogueFiles;
-import org.mendedleaf.core.catalog.tables.LoggedLines;
-import org.mendedleaf.core.catalog.tables.Projection;
 import org.mendedleaf.core.catalog.tables.Proof;
 import org.mendedleaf.core.catalog.tables.Sql;
 import org.mendedleaf.core.catalog.tables.StoredChunks;
 import org.mendedleaf.core.catalog.tables.UnprovenException;
+import org.mendedleaf.core.catalog.tables.Unread;
 import org.mendedleaf.core.store.ChunkIndex;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
@@ -109,24 +108,19 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
    * Asks what something is to be destroyed by; nothing is changed by it.
    *
    * @throws UnprovenException if the catalogue is damaged: {@link #rebuild} it and ask again
+   * @throws UnreadException if part of the store could not be read
    */
   public <T> T proving(Finding<T> finding) throws IOException {
-    changing.lock();
-    try {
-      List<T> found = new ArrayList<>();
-      Sql writing = connections.writing();
-      writing.rehearsal(
-          () -> {
-            LoggedLines lines =
-                new LoggedLines(store.log(), store.reader(new StoredChunks(writing)), writing);
-            Projection projection = new Projection(store, writing);
-            found.add(
-                finding.find(new Proof(writing, store, projection, lines, log.isBuiltHere())));
-          });
-      return found.get(0);
-    } finally {
-      changing.unlock();
-    }
+    return alone(
+        () -> {
+          Sql sql = connections.writing();
+          if (Unread.any(sql)) {
+            throw new UnreadException(store.root());
+          }
+          List<T> found = new ArrayList<>();
+          sql.rehearsal(() -> found.add(finding.find(Proof.of(sql, store, log.isBuiltHere()))));
+          return found.get(0);
+        });
   }
 
   /** Applies all segments that were published since. Returns how many. */
@@ -201,6 +195,11 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
     if (connections.isBuilding()) {
       connections.answerFromHere(this::insteadOf);
     }
+  }
+
+  /** Whether something that the log mentions could not be read when this was made of it. */
+  public boolean isPartial() throws IOException {
+    return Unread.any(reading());
   }
 
   /** Whether anything is known that could not be read where it lies. */

@@ -7,8 +7,9 @@ import java.util.List;
  * What an index is built from: the records of a sheaf in order.
  *
  * @param records with what each of them holds
+ * @param isWhole whether these are all that it ever held
  */
-public record SheafContents(List<InRecord> records) {
+public record SheafContents(List<InRecord> records, boolean isWhole) {
 
   public SheafContents {
     records = List.copyOf(records);

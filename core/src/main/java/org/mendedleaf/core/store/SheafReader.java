@@ -9,7 +9,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 
 /** Reads one sheaf. Safe for several threads: reads are positional or take turns. */
 final class SheafReader implements Closeable {
@@ -75,7 +77,37 @@ final class SheafReader implements Closeable {
       StoredRecord record = record(extent.offset(), extent.length());
       records.add(SheafContents.of(id, extent.offset(), extent.length(), record));
     }
-    return new SheafContents(records);
+    return new SheafContents(records, true);
+  }
+
+  /** What is whole of a sheaf that is damaged, wherever it lies in it. */
+  SheafContents salvaged() throws IOException {
+    byte[] bytes = read(0, Math.toIntExact(channel.size()));
+    List<SheafContents.InRecord> records = new ArrayList<>();
+    ByteBuffer in = ByteBuffer.wrap(bytes);
+    int at = 0;
+    while (at + RecordFormat.HEADER + RecordFormat.CHECKSUM <= bytes.length) {
+      int length = in.getInt(at) == RecordFormat.MAGIC ? in.getInt(at + Integer.BYTES) : 0;
+      Optional<StoredRecord> record = Optional.empty();
+      if (length >= RecordFormat.HEADER + RecordFormat.CHECKSUM && length <= bytes.length - at) {
+        record = whole(Arrays.copyOfRange(bytes, at, at + length), at);
+      }
+      if (record.isPresent()) {
+        records.add(SheafContents.of(id, at, length, record.get()));
+        at += length;
+      } else {
+        at++;
+      }
+    }
+    return new SheafContents(records, false);
+  }
+
+  private Optional<StoredRecord> whole(byte[] bytes, int at) {
+    try {
+      return Optional.of(RecordFormat.decode(bytes, where + " at " + at));
+    } catch (IOException e) {
+      return Optional.empty();
+    }
   }
 
   private byte[] read(long offset, int length) throws IOException {

@@ -69,7 +69,7 @@ final class SheafWriter implements Closeable {
       throw new IOException("A sheaf named " + id + " exists already.");
     }
     finished = true;
-    return new FinishedSheaf(id, length, new SheafContents(records));
+    return new FinishedSheaf(id, length, new SheafContents(records, true));
   }
 
   @Override

@@ -195,6 +195,14 @@ final class Sheaves implements Closeable {
     }
   }
 
+  /** What is left of this sheaf; nothing where its file is gone. */
+  SheafContents salvaged(SheafId id) throws IOException {
+    if (length(id) < 0 && isThere()) {
+      return new SheafContents(List.of(), false);
+    }
+    return reading(id, SheafReader::salvaged);
+  }
+
   /** Every content in this sheaf. */
   SheafContents contents(SheafId id) throws IOException {
     return reading(id, SheafReader::contents);

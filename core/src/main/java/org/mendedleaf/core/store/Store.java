@@ -226,6 +226,11 @@ public final class Store implements Closeable {
     return sheaves.contents(sheaf);
   }
 
+  /** The same of a sheaf that is damaged or gone: what is whole of it. */
+  public SheafContents salvaged(SheafId sheaf) throws IOException {
+    return sheaves.salvaged(sheaf);
+  }
+
   /** Checks stored bytes against their checksums. */
   public SheafVerification verification() {
     return new SheafVerification(layout, sheaves);

@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
+import org.mendedleaf.core.store.MissingContentException;
 
 /** The metadata blocks of one commit, read when first needed. For one thread. */
 public final class MetadataBlocks {
@@ -19,6 +20,7 @@ public final class MetadataBlocks {
   private final ContentReader reader;
   private Detail.@Nullable MetadataPlace parsedAt;
   private @Nullable JsonNode parsed;
+  private boolean passesOverLost;
 
   public MetadataBlocks(List<ContentId> ids, ContentReader reader) {
     this.ids = ids;
@@ -33,6 +35,11 @@ public final class MetadataBlocks {
     return one;
   }
 
+  /** Takes what a block said that is in no sheaf any more for erased. */
+  public void passOverLost() {
+    passesOverLost = true;
+  }
+
   public boolean isErased(Detail detail) throws IOException {
     return detail.place().isPresent() && MetadataFormat.isErased(line(detail.place().get()));
   }
@@ -44,13 +51,26 @@ public final class MetadataBlocks {
     }
     List<String> block = lines.get(place.block());
     if (block == null) {
-      byte[] bytes = reader.block(ids.get(place.block()));
-      block = List.of(new String(bytes, StandardCharsets.UTF_8).split("\n", -1));
+      block = read(place.block());
       lines.put(place.block(), block);
     }
-    JsonNode says = MetadataFormat.parse(block.get(place.line()));
+    JsonNode says =
+        MetadataFormat.parse(block.isEmpty() ? MetadataFormat.ERASED : block.get(place.line()));
     parsed = says;
     parsedAt = place;
     return says;
+  }
+
+  /** The lines of a block; none where it is lost. */
+  private List<String> read(int block) throws IOException {
+    try {
+      byte[] bytes = reader.block(ids.get(block));
+      return List.of(new String(bytes, StandardCharsets.UTF_8).split("\n", -1));
+    } catch (MissingContentException e) {
+      if (passesOverLost) {
+        return List.of();
+      }
+      throw e;
+    }
   }
 }

@@ -73,9 +73,12 @@ final class AppliedLines implements LineTarget {
    * A line whose metadata was erased reads as if it had never been written; the number of an erased
    * revision stays unused.
    */
-  void passOver(Detail detail) throws IOException {
+  void passOver(Detail detail, LineContext in) throws IOException {
     if (detail instanceof Detail.Revised revised) {
       fileRows.useNumber(revised);
+    } else if (detail instanceof Detail.ShelfAdded added) {
+      // Never erased, so it is lost; what was recorded on the shelf is not.
+      shelfRows.addUnread(in, added.shelf());
     }
   }
 

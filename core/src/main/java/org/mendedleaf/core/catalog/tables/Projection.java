@@ -2,6 +2,7 @@ package org.mendedleaf.core.catalog.tables;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
+import java.nio.file.NoSuchFileException;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -15,6 +16,7 @@ import org.mendedleaf.core.catalog.lines.MetadataBlocks;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.store.ContentReader;
+import org.mendedleaf.core.store.DamagedContentException;
 import org.mendedleaf.core.store.Segment;
 import org.mendedleaf.core.store.SheafContents;
 import org.mendedleaf.core.store.SheafId;
@@ -33,6 +35,9 @@ public final class Projection {
   private final Paths paths;
   private final FolderMoves folderMoves;
 
+  // Whether anything could not be read, so that what leads on from it is passed over.
+  private boolean unread;
+
   public Projection(Store store, Sql sql) {
     this.store = store;
     this.sql = sql;
@@ -49,9 +54,13 @@ public final class Projection {
     CommitHeader header = CommitHeader.decode(segment.lines().get(0));
     long countsFrom = new TrueTimes(sql).of(header);
     addSegment(segment, header, countsFrom);
-    changeSheaves(segment.number(), header, known, Set.of());
+    changeSheaves(segment.number(), header, known, Set.of(), false);
     AppliedLines applied = lines(lastFile(), Map.of());
+    unread = Unread.any(sql);
     MetadataBlocks blocks = new MetadataBlocks(header.blocks(), contents());
+    if (unread) {
+      blocks.passOverLost();
+    }
     for (int line = 1; line < segment.lines().size(); line++) {
       Detail detail = LineKinds.decode(segment.lines().get(line));
       RevisionKey key = new RevisionKey(segment.number(), line);
@@ -117,7 +126,11 @@ public final class Projection {
 
   /** Notes which sheaves came and went in a segment, before those are applied that need them. */
   public void changeSheaves(
-      long segment, CommitHeader header, Map<SheafId, SheafContents> known, Set<SheafId> gone)
+      long segment,
+      CommitHeader header,
+      Map<SheafId, SheafContents> known,
+      Set<SheafId> gone,
+      boolean salvaging)
       throws IOException {
     SheafTable table = new SheafTable(sql, needs);
     long at = Times.nanos(header.at());
@@ -130,12 +143,23 @@ public final class Projection {
         table.add(
             segment,
             sheaf,
-            contents == null ? store.contents(sheaf) : contents,
+            contents == null ? contents(sheaf, salvaging) : contents,
             !header.retired().isEmpty());
       }
     }
     for (SheafId sheaf : header.retired()) {
       table.clear(sheaf);
+    }
+  }
+
+  private SheafContents contents(SheafId sheaf, boolean salvaging) throws IOException {
+    if (!salvaging) {
+      return store.contents(sheaf);
+    }
+    try {
+      return store.contents(sheaf);
+    } catch (DamagedContentException | NoSuchFileException e) {
+      return store.salvaged(sheaf);
     }
   }
 
@@ -150,7 +174,7 @@ public final class Projection {
 
   /** Applies a line, or passes it over where its metadata was erased. */
   private void apply(Detail detail, LineContext in, AppliedLines applied) throws IOException {
-    boolean erased = in.blocks().isErased(detail);
+    boolean erased = in.blocks().isErased(detail) || isOfSomethingLost(detail);
     OptionalLong file = fileOf(detail, in, erased);
     if (detail instanceof Detail.Revised revised && !erased) {
       mentions.addRevision(revised.file(), in.key());
@@ -158,10 +182,27 @@ public final class Projection {
       mentions.add(file.getAsLong(), in.key(), !erased);
     }
     if (erased) {
-      applied.passOver(detail);
+      applied.passOver(detail, in);
     } else {
       LineKinds.apply(detail, in, applied);
     }
+  }
+
+  /** A line about a file or a revision of which the beginning could not be read. */
+  private boolean isOfSomethingLost(Detail detail) throws IOException {
+    if (detail instanceof Detail.Revised || !unread) {
+      return false;
+    }
+    if (detail instanceof Detail.OfFile line) {
+      return sql.first(row -> true, "SELECT 1 FROM file WHERE id = ?", line.file()).isEmpty();
+    }
+    return detail instanceof Detail.OfRevision line
+        && sql.first(
+                row -> true,
+                "SELECT 1 FROM revision WHERE segment = ? AND line = ?",
+                line.revision().segment(),
+                line.revision().line())
+            .isEmpty();
   }
 
   /** Which file a line speaks of. */

@@ -30,7 +30,13 @@ public final class Proof {
   private final LoggedLines log;
   private final boolean builtHere;
 
-  public Proof(Sql sql, Store store, Projection projection, LoggedLines log, boolean builtHere) {
+  /** Proves over these tables of this store. */
+  public static Proof of(Sql sql, Store store, boolean isBuiltHere) {
+    LoggedLines lines = new LoggedLines(store.log(), store.reader(new StoredChunks(sql)), sql);
+    return new Proof(sql, store, new Projection(store, sql), lines, isBuiltHere);
+  }
+
+  private Proof(Sql sql, Store store, Projection projection, LoggedLines log, boolean builtHere) {
     this.sql = sql;
     this.store = store;
     this.projection = projection;

@@ -40,6 +40,9 @@ final class SheafTable {
       throws IOException {
     long row = sql.insert("INSERT INTO sheaf (name, segment) VALUES (?,?)", sheaf.text(), segment);
     count();
+    if (!contents.isWhole()) {
+      Unread.note(sql, sheaf);
+    }
     boolean anyHurt = sql.first(r -> r.getLong(1), "SELECT 1 FROM hurt LIMIT 1").isPresent();
     for (SheafContents.InRecord record : contents.records()) {
       if (!retires || !move(row, record)) {

@@ -33,6 +33,16 @@ final class ShelfRows {
         ShelfKind.of(says.get("kind").asText()) == ShelfKind.DEPOSIT);
   }
 
+  /** A shelf of which only that it was added can still be read. */
+  void addUnread(LineContext in, long shelf) throws IOException {
+    sql.update(
+        "INSERT INTO shelf VALUES (?,?,?,'',?,0,0,0)",
+        shelf,
+        "Shelf %d, whose name cannot be read".formatted(shelf),
+        ShelfKind.WORKING.word(),
+        Times.nanos(in.header().at()));
+  }
+
   void set(LineContext in, String what, JsonNode says) throws IOException {
     sql.update(
         "INSERT OR REPLACE INTO shelf_setting VALUES (?,?,?,?)",
