@@ -186,7 +186,9 @@ class OtherUserTest {
     done(root("store", "make", "other"));
     Files.createDirectories(base.resolve("more"));
     done(root("shelf", "add", "more", "--store", "other", "--name", "More"));
-    Files.writeString(base.resolve("other/store.json"), "{");
+    for (String copy : List.of("other/store.json", "other/twin/store.json")) {
+      Files.writeString(base.resolve(copy), "{");
+    }
     Ran list = root("shelf", "list");
     assertThat(list.exit()).isZero();
     assertThat(list.out()).contains("W");

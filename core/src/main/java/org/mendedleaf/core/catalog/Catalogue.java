@@ -243,11 +243,11 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
     alone(() -> retired().forget(sheaf));
   }
 
-  private interface Alone<T> {
+  private interface WhileAlone<T> {
     T ask() throws IOException;
   }
 
-  private <T> T alone(Alone<T> asked) throws IOException {
+  private <T> T alone(WhileAlone<T> asked) throws IOException {
     changing.lock();
     try {
       return asked.ask();
