@@ -98,6 +98,8 @@ public final class SheetTable<T> {
         .getSelectionModel()
         .getSelectedIndices()
         .addListener((ListChangeListener<Integer>) change -> chosenAnew());
+    // The one that is chosen may be known only after its number is.
+    table.getSelectionModel().selectedItemProperty().addListener(change -> chosenAnew());
   }
 
   public TableView<T> node() {
