@@ -199,6 +199,7 @@ public final class MendedLeafCommand {
           for (Shelves.Unreached one : office.shelves().unreached()) {
             terminal.err().println(one.sentence());
           }
+          office.stores().partial().forEach(terminal.err()::println);
           tell(office);
           return answer.exit();
         });

@@ -35,6 +35,8 @@ final class AppliedLog {
   private ContentId lastHash = Segment.NO_PREDECESSOR;
   private long erasures;
   private boolean builtHere;
+  private boolean opening;
+  private long endsBefore = -1;
 
   AppliedLog(Store store, Connections connections) {
     this.store = store;
@@ -67,6 +69,11 @@ final class AppliedLog {
    * @param after hash of the one before
    */
   record Position(long segment, ContentId after) {}
+
+  /** While it is opened, what cannot be read is passed over; later it may only come late. */
+  void opening(boolean now) {
+    opening = now;
+  }
 
   /** Looks how far the tables go to which this is connected now. */
   void readEnd() throws IOException {
@@ -110,7 +117,10 @@ final class AppliedLog {
     List<SheafId> unread = Unread.sheaves(connections.writing());
     try {
       for (SheafId sheaf : unread) {
-        var unused = store.contents(sheaf);
+        // What a retired one held lies in another, as far as it lives.
+        if (!Unread.isRetired(connections.writing(), sheaf)) {
+          var unused = store.contents(sheaf);
+        }
       }
       return !unread.isEmpty();
     } catch (DamagedContentException | NoSuchFileException e) {
@@ -157,9 +167,9 @@ final class AppliedLog {
     while (true) {
       Map<Long, CommitHeader> headers = new LinkedHashMap<>();
       long end = next;
-      for (Optional<Segment> segment = store.log().read(end);
+      for (Optional<Segment> segment = following(end);
           segment.isPresent();
-          segment = store.log().read(++end)) {
+          segment = following(++end)) {
         headers.put(end, CommitHeader.decode(segment.get().lines().get(0)));
       }
       try {
@@ -167,15 +177,30 @@ final class AppliedLog {
         return end;
       } catch (DamagedContentException | NoSuchFileException e) {
         // Somebody's erasure may have taken a sheaf away since, which the log says then.
-        if (store.log().read(end).isEmpty()) {
-          if (salvaging || (connections.isBuilding() && connections.answers())) {
-            // The former catalogue knows more than the store can still say.
+        if (following(end).isEmpty()) {
+          if (salvaging || !opening) {
+            // What answers so far knows more than the store can say, and a file may come late.
             throw e;
           }
           // It is damaged or lost: everything else can be read.
           salvaging = true;
         }
       }
+    }
+  }
+
+  /** Where neither copy of a segment is whole, the log ends for whoever opens it. */
+  Optional<Segment> following(long number) throws IOException {
+    try {
+      return store.log().read(number);
+    } catch (DamagedContentException e) {
+      if (opening) {
+        endsBefore = number;
+      }
+      if (number == endsBefore) {
+        return Optional.empty();
+      }
+      throw e;
     }
   }
 

@@ -72,7 +72,9 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
       catalogue.log.startOver();
     }
     catalogue.hurt.look(catalogue.connections.writing());
+    catalogue.log.opening(true);
     catalogue.catchUp();
+    catalogue.log.opening(false);
     return catalogue;
   }
 
@@ -129,7 +131,7 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
     try {
       long before = log.next();
       connections.letAnsweredGo();
-      Optional<Segment> next = store.log().read(log.next());
+      Optional<Segment> next = log.following(log.next());
       if (next.isEmpty()) {
         answerFromHere();
         return 0;

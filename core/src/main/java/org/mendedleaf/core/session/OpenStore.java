@@ -86,19 +86,28 @@ public final class OpenStore implements Closeable {
     String id = store.description().id();
     heads.of(id).ifPresent(store.log()::expect);
     OpenStore opened = new OpenStore(Catalogue.open(store, file), settings, desk, heads);
-    opened.noteHead();
+    opened.lookAtLog();
     return opened;
   }
 
-  /** Remembers how far this desk has seen the log, unless something is wrong with its end. */
-  public void noteHead() throws IOException {
-    Optional<LogHead> head = catalogue.head();
+  /** Looks whether the log is what this desk has seen of it, and remembers how far that is. */
+  public void lookAtLog() throws IOException {
+    Optional<LogHead> known = heads.of(id());
+    Optional<LogHead> applied = catalogue.head();
+    // The catalogue may have seen more than was remembered, as where the process was killed.
+    applied
+        .filter(head -> known.isEmpty() || head.number() > known.get().number())
+        .ifPresent(store().log()::expect);
     trouble = store().log().trouble(store().log().end(catalogue.commits()));
-    if (head.isPresent() && trouble.isEmpty()) {
+    noteHead();
+  }
+
+  private void noteHead() throws IOException {
+    Optional<LogHead> head = catalogue.head();
+    long known = heads.of(id()).map(LogHead::number).orElse(-1L);
+    // One that was built anew meanwhile from a log that has lost its end knows less.
+    if (head.isPresent() && trouble.isEmpty() && head.get().number() >= known) {
       heads.note(id(), head.get());
-    } else if (head.isPresent() && heads.of(id()).isEmpty()) {
-      // The catalogue alone has seen it.
-      store().log().expect(head.get());
     }
   }
 
@@ -111,7 +120,10 @@ public final class OpenStore implements Closeable {
   public void acceptLog() throws IOException {
     store().log().forgetExpected();
     var unused = catalogue.rebuild();
-    noteHead();
+    trouble = store().log().trouble(store().log().end(catalogue.commits()));
+    if (trouble.isEmpty() && catalogue.head().isPresent()) {
+      heads.note(id(), catalogue.head().get());
+    }
   }
 
   public String id() {
@@ -164,7 +176,7 @@ public final class OpenStore implements Closeable {
     try {
       noteHead();
     } catch (IOException e) {
-      // The store may be away by now; the next time it is opened it is remembered.
+      // The catalogue has it too; the next time it is opened it is remembered.
       LOG.info("How far the log goes was not remembered: {}", e.getMessage());
     }
     catalogue.close();

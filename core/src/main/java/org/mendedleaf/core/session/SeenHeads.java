@@ -25,7 +25,7 @@ final class SeenHeads {
   private final DeskFile file;
 
   SeenHeads(Path home) {
-    this.file = DeskFile.keptTwice(home.resolve("heads.json"));
+    this.file = DeskFile.at(home.resolve("heads.json"));
   }
 
   Optional<LogHead> of(String store) throws IOException {

@@ -68,7 +68,7 @@ final class LogFolder {
     try {
       Optional<byte[]> bytes = bytes(number);
       if (bytes.isPresent()) {
-        SegmentFormat.decode(bytes.get(), number, name(number));
+        SegmentFormat.check(bytes.get(), number, name(number));
       }
       return bytes;
     } catch (DamagedContentException e) {
@@ -290,7 +290,7 @@ final class LogFolder {
     for (long number = first; number < first + LogFold.SEGMENTS; number++) {
       byte[] bytes = Files.readAllBytes(file(number));
       // Damage must not be carried into a file whose own hash would then fit.
-      SegmentFormat.decode(bytes, number, name(file(number)));
+      SegmentFormat.check(bytes, number, name(file(number)));
       segments.add(bytes);
     }
     Path temporary = pending(first);

@@ -34,25 +34,35 @@ final class SegmentFormat {
     return out.array();
   }
 
-  static Segment decode(byte[] bytes, long number, String where) throws DamagedContentException {
+  /** The hash that stored bytes, already checked, end with. */
+  static ContentId hash(byte[] bytes) {
+    return ContentId.read(ByteBuffer.wrap(bytes).position(bytes.length - ContentId.BYTES));
+  }
+
+  /** Checks stored bytes against their hash and their name; what they say is not unpacked. */
+  static void check(byte[] bytes, long number, String where) throws DamagedContentException {
     int end = bytes.length - ContentId.BYTES;
     if (end < HEADER) {
       throw new DamagedContentException(where, "it is cut off");
     }
-    ByteBuffer in = ByteBuffer.wrap(bytes);
-    ContentId hash = ContentId.read(in.position(end));
-    if (!hash.equals(ContentId.hash(bytes, 0, end))) {
+    if (!hash(bytes).equals(ContentId.hash(bytes, 0, end))) {
       throw new DamagedContentException(where, "its bytes do not fit its hash");
     }
+    ByteBuffer in = ByteBuffer.wrap(bytes);
     byte[] magic = new byte[MAGIC.length];
-    in.position(0).get(magic);
+    in.get(magic);
     if (!java.util.Arrays.equals(magic, MAGIC) || in.getLong() != number) {
       throw new DamagedContentException(where, "it is another segment than its name says");
     }
-    ContentId previous = ContentId.read(in);
+  }
+
+  static Segment decode(byte[] bytes, long number, String where) throws DamagedContentException {
+    check(bytes, number, where);
+    int end = bytes.length - ContentId.BYTES;
+    ContentId previous = ContentId.read(ByteBuffer.wrap(bytes).position(MAGIC.length + Long.BYTES));
     byte[] packed = java.util.Arrays.copyOfRange(bytes, HEADER, end);
     String text =
         new String(Compression.expandFrame(packed, MAX_PLAIN, where), StandardCharsets.UTF_8);
-    return new Segment(number, previous, text.lines().toList(), hash);
+    return new Segment(number, previous, text.lines().toList(), hash(bytes));
   }
 }

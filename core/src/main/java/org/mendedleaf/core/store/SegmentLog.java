@@ -26,7 +26,9 @@ public final class SegmentLog {
   private static final Logger LOG = LoggerFactory.getLogger(SegmentLog.class);
 
   private static final String WHAT_NOW =
-      "Nothing is written there, so that nothing more is lost; what can be read can be looked at and recovered. “mended-leaf verify --repair” brings back what has a second copy; bring back the rest from a copy of the store's folder, or go on without it with “mended-leaf verify --accept-log”.";
+      "Nothing is written there, so that nothing more is lost; what can be read can be looked at and recovered. Bring back what is lost from a copy of the store's folder.";
+  private static final String OR_WITHOUT =
+      WHAT_NOW + " “mended-leaf verify --accept-log” goes on without it.";
 
   private final StoreLayout layout;
   private final Durability durability;
@@ -52,20 +54,42 @@ public final class SegmentLog {
    */
   public Optional<Segment> read(long number) throws IOException {
     IOException hurt = null;
-    for (LogFolder folder : List.of(first, twin)) {
-      try {
-        Optional<Segment> segment = folder.read(number);
-        if (segment.isPresent()) {
-          return segment;
-        }
-      } catch (IOException e) {
-        hurt = hurt == null ? e : hurt;
+    try {
+      Optional<Segment> segment = first.read(number);
+      if (segment.isPresent()) {
+        return segment;
       }
+    } catch (IOException e) {
+      hurt = e;
     }
-    if (hurt != null) {
+    Optional<Segment> copy = fromTwin(number);
+    if (copy.isEmpty() && hurt != null) {
       throw hurt;
     }
-    return Optional.empty();
+    return copy;
+  }
+
+  /**
+   * The second copy, where it continues what lies before it: an earlier program may have written on
+   * after an earlier state of the store was put back, without knowing of it.
+   */
+  private Optional<Segment> fromTwin(long number) throws IOException {
+    Optional<Segment> copy = twin.read(number);
+    return copy.isPresent() && continues(copy.get()) ? copy : Optional.empty();
+  }
+
+  private boolean continues(Segment segment) throws IOException {
+    if (segment.number() == 0) {
+      return segment.previous().equals(Segment.NO_PREDECESSOR);
+    }
+    for (LogFolder folder : List.of(first, twin)) {
+      Optional<byte[]> before = folder.whole(segment.number() - 1);
+      if (before.isPresent()) {
+        return SegmentFormat.hash(before.get()).equals(segment.previous());
+      }
+    }
+    // Neither copy of the one before is whole: nothing speaks against it.
+    return true;
   }
 
   /** Says how far the log was seen before: nothing is published in place of what was there. */
@@ -94,25 +118,38 @@ public final class SegmentLog {
                   end - 1,
                   expected.number(),
                   expected.number() == end ? "one is" : (expected.number() - end + 1) + " are",
-                  WHAT_NOW));
+                  OR_WITHOUT));
     }
     if (expected != null
         && read(expected.number()).filter(one -> one.hash().equals(expected.hash())).isEmpty()) {
       return Optional.of(
           "Commit %d of the store %s is another than this desk has seen: somebody has put an earlier state of the store back and worked on. %s"
-              .formatted(expected.number(), layout.root(), WHAT_NOW));
+              .formatted(expected.number(), layout.root(), OR_WITHOUT));
     }
     NavigableSet<Long> there = numbers();
+    boolean hurt = isHurt(end);
     long missing = 0;
     while (there.contains(missing)) {
       missing++;
     }
-    long after = there.tailSet(missing, false).size();
-    return missing >= end && after == 0
+    long lost = hurt ? Math.min(end, missing) : missing;
+    long after = there.tailSet(lost, false).size();
+    // What another desk has published meanwhile follows on.
+    return !hurt && missing >= end && after == 0
         ? Optional.empty()
         : Optional.of(
             "Commit %d of the store %s is missing or damaged, and %d after it cannot be read for that. %s"
-                .formatted(missing, layout.root(), after, WHAT_NOW));
+                .formatted(lost, layout.root(), after, WHAT_NOW));
+  }
+
+  /** Whether there is a segment of this number of which neither copy is whole. */
+  private boolean isHurt(long number) throws IOException {
+    try {
+      var unused = read(number);
+      return false;
+    } catch (DamagedContentException e) {
+      return true;
+    }
   }
 
   /** All numbers that anything in either folder has, told by the names of files alone. */
@@ -141,9 +178,8 @@ public final class SegmentLog {
   /** A number whose segment is lost in the one folder is taken as long as the other has it. */
   private boolean isTaken(long number) throws IOException {
     try {
-      return first.has(number) || twin.has(number);
+      return first.has(number) || fromTwin(number).isPresent();
     } catch (DamagedContentException e) {
-      // Of a fold, in which all numbers are given.
       return true;
     }
   }
@@ -152,7 +188,7 @@ public final class SegmentLog {
     if (number > 0 && read(number - 1).filter(one -> one.hash().equals(previous)).isEmpty()) {
       throw new BrokenLogException(
           "Commit %d of the store %s is not there any more, or another one is. %s"
-              .formatted(number - 1, layout.root(), WHAT_NOW));
+              .formatted(number - 1, layout.root(), OR_WITHOUT));
     }
     LogHead expected = seen;
     boolean behind = expected != null && expected.number() >= number;
@@ -176,6 +212,9 @@ public final class SegmentLog {
   public Optional<Segment> publish(long number, ContentId previous, List<String> lines)
       throws IOException {
     if (isTaken(number)) {
+      if (isHurt(number)) {
+        throw new BrokenLogException(trouble(number).orElseThrow());
+      }
       return Optional.empty();
     }
     if (!durability.isWritable()) {
@@ -220,20 +259,25 @@ public final class SegmentLog {
     return copy(here, first, there, twin, end) + copy(there, twin, here, first, end);
   }
 
-  private static int copy(
+  private int copy(
       NavigableSet<Long> from, LogFolder source, NavigableSet<Long> to, LogFolder target, long end)
       throws IOException {
     int copied = 0;
     for (long number : from.headSet(end, false)) {
       if (!to.contains(number) && target.whole(number).isEmpty()) {
         Optional<byte[]> bytes = source.whole(number);
-        if (bytes.isPresent()) {
+        if (bytes.isPresent() && fits(number, bytes.get())) {
           target.put(number, bytes.get());
           copied++;
         }
       }
     }
     return copied;
+  }
+
+  /** Whether these are the bytes of what this log has under the number. */
+  private boolean fits(long number, byte[] bytes) throws IOException {
+    return read(number).filter(one -> one.hash().equals(SegmentFormat.hash(bytes))).isPresent();
   }
 
   /**
@@ -279,7 +323,7 @@ public final class SegmentLog {
     for (HurtSegment one : hurt) {
       Optional<byte[]> here = first.whole(one.number());
       Optional<byte[]> whole = here.isPresent() ? here : twin.whole(one.number());
-      if (whole.isPresent()) {
+      if (whole.isPresent() && fits(one.number(), whole.get())) {
         (here.isPresent() ? twin : first).put(one.number(), whole.get());
         mended++;
       }

@@ -87,7 +87,7 @@ final class Sheaves implements Closeable {
 
   /** Whether the place of the store can be reached at all. */
   boolean isThere() {
-    return Files.exists(layout.description());
+    return Store.liesIn(layout.root());
   }
 
   /** The plain bytes of one chunk, a slice of its block. */

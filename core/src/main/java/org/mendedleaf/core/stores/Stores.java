@@ -158,6 +158,19 @@ public final class Stores {
     return known.get(0).id();
   }
 
+  /** Open stores of which a part could not be read, a sentence for each. */
+  public List<String> partial() throws IOException {
+    List<String> sentences = new ArrayList<>();
+    for (Desk.KnownStore known : desk.desk().stores()) {
+      if (desk.isOpen(known.id()) && desk.store(known.id()).catalogue().isPartial()) {
+        sentences.add(
+            "A part of the store %s is damaged or lost; what could be read of it is shown. “mended-leaf verify --deep” says what is damaged."
+                .formatted(known.folder()));
+      }
+    }
+    return sentences;
+  }
+
   /** The acts of a store, oldest first. */
   public List<LedgerEntry> ledger(String store) throws IOException {
     OpenStore opened = desk.store(store);
@@ -184,7 +197,7 @@ public final class Stores {
   public int repair(String store) throws IOException {
     OpenStore opened = desk.store(store);
     int mended = new Verification(opened.catalogue()).repair();
-    opened.noteHead();
+    opened.lookAtLog();
     return mended;
   }
 

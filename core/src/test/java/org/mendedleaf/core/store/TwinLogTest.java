@@ -14,8 +14,11 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.history.LedgerEntry;
+import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.stores.VerifyDepth;
 import org.mendedleaf.core.stores.VerifyReport;
 
@@ -199,5 +202,65 @@ class TwinLogTest {
         .isEqualTo("list 3");
     desk.restart();
     assertThat(damage(desk)).isEmpty();
+  }
+
+  @Test
+  void whatIsDamagedInBothCopiesEndsTheLogForANewDesk() throws Exception {
+    int all = ledger(desk).size();
+    for (Path copy : List.of(segment("log", all - 2), segment("twin", all - 2))) {
+      flip(copy);
+    }
+    Path home = base.resolve("new home");
+    try (Office office = Office.open(OfficeSettings.ofThisMachine(home).withPerson("maren"))) {
+      var unused = office.stores().open(store);
+      assertThat(office.stores().ledger(desk.shelf().store())).hasSize(all - 2);
+      assertThat(office.shelves().unreached())
+          .singleElement()
+          .satisfies(one -> assertThat(one.sentence()).contains("1 after it cannot be read"));
+      FileRef list = desk.life("list.csv").ref();
+      assertThatThrownBy(() -> office.sayings().note(list, 0, "a note"))
+          .isInstanceOf(BrokenLogException.class);
+    }
+  }
+
+  private Path segment(String folder, long number) {
+    return store.resolve(folder).resolve("%012d.seg".formatted(number));
+  }
+
+  /** An earlier state of the log was put back, and a program that knows of no twin wrote on. */
+  @Test
+  void aTwinThatDoesNotContinueTheLogIsNoPartOfIt() throws Exception {
+    int all = ledger(desk).size();
+    Path aside = base.resolve("twin put aside");
+    Files.move(store.resolve("twin"), aside);
+    Files.delete(segment("log", all - 1));
+    Files.delete(segment("log", all - 2));
+    Path home = base.resolve("home of an earlier program");
+    try (Office office = Office.open(OfficeSettings.ofThisMachine(home).withPerson("maren"))) {
+      var unused = office.stores().open(store);
+      var unusedNote = office.sayings().note(desk.life("list.csv").ref(), 0, "written on");
+    }
+    for (Path file : files("twin")) {
+      Files.delete(file);
+    }
+    Files.delete(store.resolve("twin"));
+    Files.move(aside, store.resolve("twin"));
+    byte[] other = Files.readAllBytes(segment("log", all - 2));
+
+    Path fresh = base.resolve("a fresh home");
+    try (Office office = Office.open(OfficeSettings.ofThisMachine(fresh).withPerson("maren"))) {
+      String id = office.stores().open(store).id();
+      assertThat(office.stores().ledger(id)).hasSize(all - 1);
+      var unused = office.stores().repair(id);
+      assertThat(segment("log", all - 1)).as("of the history that was left").doesNotExist();
+      assertThat(segment("twin", all - 2)).hasBinaryContent(other);
+      var unusedNote = office.sayings().note(desk.life("list.csv").ref(), 0, "and on");
+      assertThat(office.stores().ledger(id)).hasSize(all);
+      assertThat(office.stores().verify(id, VerifyDepth.GLANCE, Progress.NONE).damaged()).isEmpty();
+    }
+    desk.restart();
+    assertNothingIsWritten(all);
+    assertThat(desk.office().shelves().unreached().get(0).sentence())
+        .contains("another than this desk has seen");
   }
 }

@@ -23,6 +23,15 @@ public final class Unread {
     return !sheaves(sql).isEmpty();
   }
 
+  /** Whether it was written anew, or packed, since. */
+  public static boolean isRetired(Sql sql, SheafId sheaf) throws IOException {
+    return sql.first(
+            row -> true,
+            "SELECT 1 FROM sheaf WHERE name = ? AND retired_at IS NOT NULL",
+            sheaf.text())
+        .isPresent();
+  }
+
   /** Which they are. */
   public static List<SheafId> sheaves(Sql sql) throws IOException {
     return sql.list(
