@@ -24,6 +24,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
 
 /**
@@ -31,6 +32,7 @@ import org.junit.jupiter.api.io.TempDir;
  * program as a user who has none; where the tests are not run by root, who alone can do that, they
  * are left out.
  */
+@Timeout(180)
 class OtherUserTest {
 
   private static final String NOBODY = "65534";

@@ -3,14 +3,17 @@ package org.mendedleaf.cli;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
+import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.ClaimText;
+import org.mendedleaf.cli.answers.GapAnswer;
 import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.cli.answers.Text;
 import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.history.Gap;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.RevisionMarks;
@@ -45,7 +48,9 @@ final class HistoryCommand extends OfficeCommand {
                   (ObjectNode) one,
                   Objects.requireNonNull(judged.get(one.get("revision").asInt()))));
     }
-    return Answer.done(node, text(life, claims, judged));
+    List<Gap> gaps = office.files().gaps(life.ref());
+    GapAnswer.put(node, gaps);
+    return Answer.done(node, text(life, claims, judged) + GapAnswer.ofFile(gaps, life.zone()));
   }
 
   private static String text(

@@ -4,11 +4,14 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import org.mendedleaf.cli.answers.Answer;
+import org.mendedleaf.cli.answers.GapAnswer;
 import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.cli.answers.Text;
 import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.history.Gap;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.history.MomentEntry;
 import org.mendedleaf.core.history.Revision;
@@ -62,7 +65,9 @@ final class TreeCommand extends OfficeCommand {
       entries.add(Json.entry(row, contents, sha256));
       text.append(line(row.entry())).append(Text.became(row, settings.zone())).append("\n");
     }
-    return Answer.done(node, text.toString());
+    List<Gap> gaps = office.moments().gaps(shelf);
+    GapAnswer.put(node, gaps);
+    return Answer.done(node, text + GapAnswer.onShelf(gaps, settings.zone()));
   }
 
   private void requireFolder(Office office, ShelfFolder asked, Moment moment) throws IOException {

@@ -2,11 +2,15 @@ package org.mendedleaf.cli;
 
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
+import java.util.Optional;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Exit;
 import org.mendedleaf.cli.answers.Json;
+import org.mendedleaf.cli.answers.VerifyAnswer;
+import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.stores.RepairReport;
 import org.mendedleaf.core.stores.VerifyDepth;
 import org.mendedleaf.core.stores.VerifyReport;
 import picocli.CommandLine.Command;
@@ -25,13 +29,19 @@ final class VerifyCommand extends OfficeCommand {
   @Option(names = "--content", description = "Also unpack and hash every content.")
   private boolean content;
 
+  @Option(names = "--resume", description = "Go on where a deep check of the last day was stopped.")
+  private boolean resume;
+
   @Option(
       names = "--repair",
       description = {
-        "Bring back from their second copies what is damaged or missing of the log and the description.",
-        "Nothing else is touched; what this does is what verify calls mendable."
+        "Bring back the log and the description from their second copies, and contents from files on",
+        "shelves that still hold them. Nothing is taken away that is not whole elsewhere."
       })
   private boolean repair;
+
+  @Option(names = "--rehearse", description = "With --repair: only say what would be done.")
+  private boolean rehearse;
 
   @Option(
       names = "--accept-log",
@@ -49,32 +59,26 @@ final class VerifyCommand extends OfficeCommand {
     if (acceptLog) {
       office.stores().acceptLog(id);
     }
-    int mended = repair ? office.stores().repair(id) : 0;
-    VerifyReport report = office.stores().verify(id, depth, Progress.NONE);
-    ObjectNode node = Json.verify(report);
-    StringBuilder text = new StringBuilder();
-    if (repair) {
-      node.put("mended", mended);
-      text.append(
-          mended == 1
-              ? "1 file was mended%n".formatted()
-              : "%d files were mended%n".formatted(mended));
+    if (rehearse && !repair) {
+      throw new SentenceException("--rehearse goes with --repair. Nothing was done.");
     }
-    text.append(
-        "%d sheaves, %d records, %d revisions; %s%n"
-            .formatted(
-                report.sheaves(),
-                report.records(),
-                report.revisions(),
-                report.damaged().isEmpty() ? "no damage found" : "damage found"));
-    for (VerifyReport.Damage damage : report.damaged()) {
-      text.append("  %s%n".formatted(damage.where()));
-      if (damage.mendable()) {
-        text.append(
-            "    its second copy is whole: verify --repair puts it in its place%n".formatted());
-      }
-      damage.files().forEach(file -> text.append("    cannot be read: %s%n".formatted(file)));
+    if (rehearse) {
+      RepairReport would = office.stores().repair(id).rehearse(Progress.NONE);
+      ObjectNode node = Json.object();
+      VerifyAnswer.put(node, would);
+      String text = VerifyAnswer.text(would, true) + "Nothing was changed.%n".formatted();
+      return new Answer(node, text, Exit.sound(would.mended() + would.pieces() == 0));
     }
-    return new Answer(node, text.toString(), Exit.sound(report.damaged().isEmpty()));
+    Optional<RepairReport> repaired =
+        repair ? Optional.of(office.stores().repair(id).run(Progress.NONE)) : Optional.empty();
+    VerifyReport report =
+        resume
+            ? office.stores().verifyOn(id, depth, Progress.NONE)
+            : office.stores().verify(id, depth, Progress.NONE);
+    ObjectNode node = VerifyAnswer.json(report);
+    repaired.ifPresent(done -> VerifyAnswer.put(node, done));
+    String text =
+        repaired.map(done -> VerifyAnswer.text(done, false)).orElse("") + VerifyAnswer.text(report);
+    return new Answer(node, text, Exit.sound(report.damaged().isEmpty()));
   }
 }

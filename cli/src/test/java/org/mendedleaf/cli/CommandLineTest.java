@@ -49,6 +49,15 @@ class CommandLineTest {
     answer("store", "store", "make", "store2");
     answer("store", "store", "open", "store2");
     assertThat(answer("store-list", "store", "list").get("stores")).hasSize(2);
+    assertThat(answer("mirror", "store", "mirror", "second", "--store", "store").get("lag").asInt())
+        .isZero();
+    assertThat(answer("store-list", "store", "list").get("stores").get(0).get("mirror"))
+        .isNotNull();
+    assertThat(
+            answer("repair", "verify", "--store", "store", "--repair", "--rehearse")
+                .get("pieces")
+                .asInt())
+        .isZero();
     answer("shelf", "shelf", "add", "work2", "--store", "store2");
     Files.createDirectories(base.resolve("work3"));
     JsonNode bound = answer("shelf", "shelf", "bind", "work2", "work3");

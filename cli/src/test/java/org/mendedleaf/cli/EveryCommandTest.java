@@ -73,6 +73,7 @@ class EveryCommandTest {
 
   private void live(Typed typed, DayLine line) throws IOException {
     switch (line.what()) {
+      case "gone" -> Files.move(base.resolve(line.words().get(0)), base.resolve("away"));
       case "file" -> write(line.words().get(0), line.expected());
       case "done" -> answered(typed, line);
       case "damage" -> answered(typed.run(array(line.words(), "--json")), Exit.DAMAGE, line);

@@ -126,6 +126,7 @@ public final class PictureTour {
     picture("today", new Place.Today());
     picture("space", new Place.SpaceOf());
     picture("ledger", new Place.Ledger());
+    picture("store", new Place.StoreOf(cutting.store()));
     picture("letting-go", new Place.Thinning(orders));
     picture("snapshots", new Place.ShelfSnapshots(cutting, InnerPath.ROOT));
     picture("found", new Place.AllShelves(), write("#search", "layout whimbrel"));

@@ -26,7 +26,6 @@ import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.store.ContentRef;
 import org.mendedleaf.core.stores.StoreFacts;
-import org.mendedleaf.core.stores.VerifyReport;
 
 /** The JSON answers, as the schemas beside this class say. */
 public final class Json {
@@ -197,20 +196,6 @@ public final class Json {
     node.put("laterRevisions", since.later()).put("sameContent", since.sameContent());
     since.nowAt().ifPresent(path -> node.put("nowAt", path.shown()));
     since.removedAt().ifPresent(at -> node.put("removedAt", at.toString()));
-  }
-
-  public static ObjectNode verify(VerifyReport report) {
-    ObjectNode node = object();
-    node.put("sheaves", report.sheaves()).put("records", report.records());
-    node.put("revisions", report.revisions());
-    ArrayNode damaged = node.putArray("damaged");
-    for (VerifyReport.Damage damage : report.damaged()) {
-      ObjectNode one = damaged.addObject().put("where", damage.where());
-      ArrayNode files = one.putArray("files");
-      damage.files().forEach(files::add);
-      one.put("mendable", damage.mendable());
-    }
-    return node;
   }
 
   public static ObjectNode ledger(LedgerEntry entry) {

@@ -135,7 +135,7 @@ public final class Capture {
   /** Where the store is damaged, whatever can be read again may make it whole. */
   private UntouchedMoves untouched(
       Stocktaking stocktaking, Map<Long, LookedFile> looked, Scanner scanner, Instant moment) {
-    List<PresentFile> gone = catalogue.isAnythingHurt() ? List.of() : stocktaking.gone();
+    List<PresentFile> gone = catalogue.damage().any() ? List.of() : stocktaking.gone();
     return new UntouchedMoves(gone, looked, scanner, moment);
   }
 

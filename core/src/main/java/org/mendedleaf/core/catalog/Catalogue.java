@@ -204,9 +204,8 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
     return Unread.any(reading());
   }
 
-  /** Whether anything is known that could not be read where it lies. */
-  public boolean isAnythingHurt() {
-    return hurt.any();
+  public KnownDamage damage() {
+    return new KnownDamage(this, hurt);
   }
 
   @Override

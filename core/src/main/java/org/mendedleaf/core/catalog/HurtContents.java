@@ -1,8 +1,11 @@
 package org.mendedleaf.core.catalog;
 
 import java.io.IOException;
+import java.util.Collection;
+import java.util.Set;
 import org.mendedleaf.core.catalog.tables.Sql;
 import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.SheafId;
 
 /**
  * Contents that could not be read where they lie. Changes are for whoever holds the catalogue's
@@ -45,5 +48,44 @@ final class HurtContents {
   void noteLost(Sql sql, ContentId id) throws IOException {
     any = true;
     sql.update("INSERT OR IGNORE INTO hurt VALUES (?)", (Object) id.bytes());
+  }
+
+  /**
+   * Notes everything that lies in a record, or in a whole sheaf.
+   *
+   * @param offset of the record in the sheaf; below 0 for the whole sheaf
+   */
+  void note(Sql sql, SheafId sheaf, long offset) throws IOException {
+    any = true;
+    sql.update(
+        """
+        INSERT OR IGNORE INTO hurt SELECT chunk.id FROM sheaf
+        JOIN record ON record.sheaf = sheaf.id JOIN chunk ON chunk.record = record.id
+        WHERE sheaf.name = ?1 AND (?2 < 0 OR record.offset = ?2)""",
+        sheaf.text(),
+        offset);
+  }
+
+  /** Of contents that can be read again. */
+  void forget(Sql sql, Collection<ContentId> ids) throws IOException {
+    for (ContentId id : ids) {
+      sql.update("DELETE FROM hurt WHERE id = ?", (Object) id.bytes());
+    }
+    look(sql);
+  }
+
+  static Set<ContentId> all(Sql sql) throws IOException {
+    return Set.copyOf(sql.list(row -> ContentId.of(row.getBytes(1)), "SELECT id FROM hurt"));
+  }
+
+  static boolean isIn(Sql sql, SheafId sheaf) throws IOException {
+    return sql.first(
+            row -> true,
+            """
+            SELECT 1 FROM sheaf JOIN record ON record.sheaf = sheaf.id
+            JOIN chunk ON chunk.record = record.id JOIN hurt ON hurt.id = chunk.id
+            WHERE sheaf.name = ?""",
+            sheaf.text())
+        .isPresent();
   }
 }

@@ -224,11 +224,24 @@ public final class Journal {
    * @return false if another desk has retired one of them, or the packed one, meanwhile; nothing
    *     was committed then
    */
-  public synchronized boolean pack(
-      FinishedSheaf packed, List<SheafId> retired, Instant at, String by) throws IOException {
+  public boolean pack(FinishedSheaf packed, List<SheafId> retired, Instant at, String by)
+      throws IOException {
+    return replace(Act.PACK, List.of(packed), retired, at, by);
+  }
+
+  /**
+   * Commits that some sheaves hold everything that others held, as far as it is to be had.
+   *
+   * @return false if another desk has retired one of them, or a new one, meanwhile; nothing was
+   *     committed then
+   */
+  public synchronized boolean replace(
+      Act act, List<FinishedSheaf> written, List<SheafId> retired, Instant at, String by)
+      throws IOException {
+    List<SheafId> sheaves = written.stream().map(FinishedSheaf::id).toList();
     CommitHeader header =
         new CommitHeader(
-            Act.PACK,
+            act,
             at,
             desk,
             by,
@@ -237,18 +250,22 @@ public final class Journal {
             Optional.empty(),
             false,
             List.of(),
-            List.of(packed.id()),
+            sheaves,
             retired);
     while (true) {
       catalogue.catchUp();
       AppliedLog.Position position = catalogue.position();
-      // An erasure does away with sheaves that no commit mentions yet, as the packed one.
-      if (!catalogue.ledger().sheaves().containsAll(retired) || catalogue.isRetired(packed.id())) {
+      // An erasure does away with sheaves that no commit mentions yet, as the new ones.
+      boolean isOvertaken = !catalogue.ledger().sheaves().containsAll(retired);
+      for (SheafId sheaf : sheaves) {
+        isOvertaken |= catalogue.isRetired(sheaf);
+      }
+      if (isOvertaken) {
         return false;
       }
       Optional<Segment> published = publish(position, List.of(header.encode(OptionalLong.empty())));
       if (published.isPresent()) {
-        catalogue.apply(published.get(), List.of(packed));
+        catalogue.apply(published.get(), written);
         return true;
       }
     }

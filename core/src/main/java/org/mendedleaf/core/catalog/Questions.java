@@ -2,6 +2,7 @@ package org.mendedleaf.core.catalog;
 
 import org.mendedleaf.core.catalog.questions.ChangeQuestions;
 import org.mendedleaf.core.catalog.questions.FileQuestions;
+import org.mendedleaf.core.catalog.questions.GapQuestions;
 import org.mendedleaf.core.catalog.questions.LedgerQuestions;
 import org.mendedleaf.core.catalog.questions.LineageQuestions;
 import org.mendedleaf.core.catalog.questions.MarkQuestions;
@@ -78,5 +79,10 @@ abstract sealed class Questions permits Catalogue {
   /** Questions about what was done. */
   public final LedgerQuestions ledger() {
     return new LedgerQuestions(reading());
+  }
+
+  /** Questions about what cannot be read any more. */
+  public final GapQuestions gaps() {
+    return new GapQuestions(reading());
   }
 }

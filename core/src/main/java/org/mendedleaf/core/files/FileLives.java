@@ -8,6 +8,7 @@ import java.util.OptionalInt;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.compare.process.Look;
 import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.history.Gap;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.ReceiptItem;
 import org.mendedleaf.core.history.RecordedFile;
@@ -43,6 +44,11 @@ public final class FileLives {
     this.recoveries = recoveries;
     this.desk = desk;
     this.settings = settings;
+  }
+
+  /** What was recorded of a file and cannot be read any more, oldest first. */
+  public List<Gap> gaps(FileRef ref) throws IOException {
+    return desk.store(ref.store()).catalogue().gaps().ofFile(ref.file());
   }
 
   /** A file's history. */

@@ -21,6 +21,8 @@ public enum Act {
   SUMMARIES("summaries"),
   /** Small sheaves were put together. */
   PACK("pack"),
+  /** What was damaged in the store was stored again from files that still hold it. */
+  REPAIR("repair"),
   /** What stands at places off the shelf was recorded, since a recovery is about to replace it. */
   KEEP("keep"),
   /** Picks from earlier states were recovered. */

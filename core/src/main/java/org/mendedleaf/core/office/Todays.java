@@ -19,6 +19,7 @@ import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.Moments;
 import org.mendedleaf.core.shelves.Shelves;
+import org.mendedleaf.core.stores.MirrorState;
 import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.core.stores.Stores;
 
@@ -33,6 +34,9 @@ public final class Todays {
 
   /** A turn that is late by so much was missed. */
   private static final Duration LATE = Duration.ofHours(1);
+
+  /** A mirror that is behind for less will be brought up soon. */
+  private static final Duration BEHIND = Duration.ofDays(1);
 
   private final Stores stores;
   private final Shelves shelves;
@@ -67,6 +71,12 @@ public final class Todays {
 
   /** A store cannot be reached. */
   public record StoreAway(StoreFacts store) implements Matter {}
+
+  /** Sheaves of a store were damaged when they were read last. */
+  public record StoreDamaged(StoreFacts store, int sheaves) implements Matter {}
+
+  /** The mirror of a store has been behind it for a day or longer. */
+  public record MirrorBehind(StoreFacts store, MirrorState mirror) implements Matter {}
 
   /**
    * A shelf is paused, or its recording was never begun.
@@ -106,12 +116,19 @@ public final class Todays {
   public Today look() throws IOException {
     Instant now = settings.clock().instant();
     List<Matter> matters = new ArrayList<>();
-    List<Matter> stores = new ArrayList<>();
-    for (StoreFacts store : this.stores.known()) {
+    List<Matter> sameDrive = new ArrayList<>();
+    for (StoreFacts store : stores.known()) {
       if (!store.here()) {
         matters.add(new StoreAway(store));
-      } else if (store.sameDrive()) {
-        stores.add(new SameDrive(store));
+        continue;
+      }
+      int damaged = stores.checkups(store.id()).damaged();
+      if (damaged > 0) {
+        matters.add(0, new StoreDamaged(store, damaged));
+      }
+      mirrorBehind(store, now).ifPresent(matters::add);
+      if (store.sameDrive()) {
+        sameDrive.add(new SameDrive(store));
       }
     }
     List<Shelf> shelves = this.shelves.all();
@@ -140,8 +157,17 @@ public final class Todays {
     if (!turns.isEmpty() && !DeskLock.isWatchKept(settings.home())) {
       matters.add(new Unwatched(turns.size()));
     }
-    matters.addAll(stores);
+    matters.addAll(sameDrive);
     return new Today(matters, happened(shelves, now));
+  }
+
+  private Optional<Matter> mirrorBehind(StoreFacts store, Instant now) throws IOException {
+    return stores
+        .mirrors()
+        .of(store.id())
+        .filter(mirror -> mirror.lag() > 0)
+        .filter(mirror -> mirror.at().filter(at -> at.isAfter(now.minus(BEHIND))).isEmpty())
+        .map(mirror -> new MirrorBehind(store, mirror));
   }
 
   private Optional<Matter> erasing(Shelf shelf, Instant now) throws IOException {

@@ -148,6 +148,8 @@ public final class WatchKeeping {
     for (StoreFacts store : office.stores().known()) {
       if (store.here()) {
         office.stores().upkeep(store.id());
+        office.stores().checkups(store.id()).slice(Progress.NONE);
+        office.stores().mirrors().catchUp(store.id());
         office.comparisons().sumUp(store.id(), SUMMARIES, Progress.NONE);
       }
     }

@@ -92,6 +92,17 @@ public final class OpenDesk implements Closeable {
     return opened;
   }
 
+  /** Opens a store at another place than it was known at, from now on. */
+  public synchronized OpenStore reopen(String id, Path folder) throws IOException {
+    OpenStore before = open.remove(id);
+    if (before != null) {
+      before.close();
+    }
+    OpenStore opened = OpenStore.open(folder, settings, desk.id());
+    remember(opened, folder);
+    return opened;
+  }
+
   /** Whether a store was opened already; what its catalogue knows can be told even without it. */
   public synchronized boolean isOpen(String id) {
     return open.containsKey(id);

@@ -11,6 +11,7 @@ import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.questions.ChangeQuestions;
 import org.mendedleaf.core.catalog.questions.MomentQuestions;
 import org.mendedleaf.core.history.FolderSum;
+import org.mendedleaf.core.history.Gap;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.history.MomentEntry;
@@ -156,6 +157,11 @@ public final class Moments {
   /** When a shelf was captured last before a moment. */
   public Optional<Instant> capturedBefore(Shelf shelf, Instant at) throws IOException {
     return catalogue(shelf).trees().capturedBefore(shelf.id(), at);
+  }
+
+  /** What was recorded on a shelf and cannot be read any more, oldest first. */
+  public List<Gap> gaps(Shelf shelf) throws IOException {
+    return catalogue(shelf).gaps().onShelf(shelf.id());
   }
 
   private Catalogue catalogue(Shelf shelf) throws IOException {

@@ -315,7 +315,7 @@ public final class Shelves {
       desk.captureTimes().note(shelf, settings.clock().instant());
       if (done.report().act().isPresent()) {
         new Savers(store, desk.insides(), settings).find(done.report(), progress);
-        stores.tidyIfDue(store);
+        stores.follow(store);
       }
       return outcome;
     }

@@ -34,4 +34,10 @@ final class BlockCache {
       eldest.remove();
     }
   }
+
+  /** Forgets everything: something that was read is not any more what it was. */
+  synchronized void clear() {
+    blocks.clear();
+    held = 0;
+  }
 }

@@ -7,9 +7,12 @@ import java.io.OutputStream;
 import java.nio.channels.FileChannel;
 import java.security.MessageDigest;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.function.Predicate;
 
 /**
  * Gives contents back. Each chunk is checked against its id as it is read, so what is written out
@@ -103,6 +106,10 @@ public final class ContentReader {
     private Cut(List<StoredRecord.ChunkEntry> chunks) {
       this.chunks = chunks;
     }
+
+    List<StoredRecord.ChunkEntry> chunks() {
+      return chunks;
+    }
   }
 
   /** The chunks of a stored content. */
@@ -158,6 +165,48 @@ public final class ContentReader {
       chunks.forEach(chunk -> parts.add(chunk.id()));
     }
     return parts;
+  }
+
+  /**
+   * What of a content cannot be read, and where that lies; goes on where {@link #copy} stops.
+   *
+   * @param looked which parts are read; others are taken for whole
+   */
+  public Map<ContentId, String> unreadable(ContentRef content, Predicate<ContentId> looked)
+      throws IOException {
+    Map<ContentId, String> found = new HashMap<>();
+    List<StoredRecord.ChunkEntry> chunks =
+        List.of(new StoredRecord.ChunkEntry(content.id(), (int) Math.min(content.size(), 1 << 30)));
+    for (int level = content.levels(); level > 0 && found.isEmpty(); level--) {
+      // What a list says is needed to go on, so it is read in any case.
+      look(chunks, id -> true, found);
+      if (found.isEmpty()) {
+        chunks = below(content, chunks);
+      }
+    }
+    if (found.isEmpty() && content.size() > 0) {
+      look(chunks, looked, found);
+    }
+    return found;
+  }
+
+  private void look(
+      List<StoredRecord.ChunkEntry> chunks,
+      Predicate<ContentId> looked,
+      Map<ContentId, String> found)
+      throws IOException {
+    for (StoredRecord.ChunkEntry chunk : chunks) {
+      if (!looked.test(chunk.id())) {
+        continue;
+      }
+      try {
+        byte[] unused = checkedChunk(chunk.id());
+      } catch (DamagedContentException e) {
+        found.put(chunk.id(), e.where());
+      } catch (MissingContentException e) {
+        found.put(chunk.id(), "");
+      }
+    }
   }
 
   /** One block of metadata, as it was written. */

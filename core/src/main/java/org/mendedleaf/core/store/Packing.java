@@ -78,6 +78,39 @@ public final class Packing {
     return Optional.empty();
   }
 
+  /**
+   * Writes a sheaf with those records of a damaged one that are whole.
+   *
+   * @return empty if none of them is, or the sheaf is gone
+   */
+  public Optional<FinishedSheaf> rescue(SheafId damaged) throws IOException {
+    List<SheafFormat.Extent> extents;
+    try {
+      extents = store.sheaves().reading(damaged, SheafReader::extents);
+    } catch (DamagedContentException e) {
+      extents = List.of();
+    }
+    SheafId id = SheafId.random(store.random());
+    boolean any = false;
+    try (SheafWriter writer = new SheafWriter(store.layout(), store.durability(), id)) {
+      for (SheafFormat.Extent extent : extents) {
+        any |= copyIfWhole(damaged, extent, writer);
+      }
+      return any ? Optional.of(writer.finish()) : Optional.empty();
+    }
+  }
+
+  private boolean copyIfWhole(SheafId from, SheafFormat.Extent extent, SheafWriter writer)
+      throws IOException {
+    try {
+      writer.append(
+          store.sheaves().reading(from, reader -> reader.record(extent.offset(), extent.length())));
+      return true;
+    } catch (DamagedContentException e) {
+      return false;
+    }
+  }
+
   private void copy(SheafId old, SheafWriter writer) throws IOException {
     for (SheafFormat.Extent extent : store.sheaves().reading(old, SheafReader::extents)) {
       writer.append(

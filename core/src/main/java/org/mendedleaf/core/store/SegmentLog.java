@@ -333,4 +333,41 @@ public final class SegmentLog {
     }
     return mended;
   }
+
+  /** Takes a commit over from another copy of this log, byte for byte. */
+  void take(Segment segment, SegmentLog from) throws IOException {
+    byte[] bytes = from.wholeBytes(segment.number());
+    first.put(segment.number(), bytes);
+    twin.put(segment.number(), bytes);
+  }
+
+  private byte[] wholeBytes(long number) throws IOException {
+    Optional<byte[]> bytes = first.whole(number);
+    return bytes.isPresent()
+        ? bytes.get()
+        : twin.whole(number)
+            .orElseThrow(() -> new DamagedContentException(first.name(number), "it is damaged"));
+  }
+
+  /** Whether neither copy of a segment is there and whole. */
+  boolean isLost(long number) throws IOException {
+    return isHurt(number) || read(number).isEmpty();
+  }
+
+  /** Whether a segment continues what lies before it, and is continued by what lies behind. */
+  boolean wouldFit(Segment segment) throws IOException {
+    if (!continues(segment)) {
+      return false;
+    }
+    for (LogFolder folder : List.of(first, twin)) {
+      Optional<byte[]> after = folder.whole(segment.number() + 1);
+      if (after.isPresent()) {
+        return SegmentFormat.decode(
+                after.get(), segment.number() + 1, folder.name(segment.number() + 1))
+            .previous()
+            .equals(segment.hash());
+      }
+    }
+    return true;
+  }
 }

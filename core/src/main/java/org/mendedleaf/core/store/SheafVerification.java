@@ -40,7 +40,7 @@ public final class SheafVerification {
   /** Header, footer and length only. */
   public Result glance(SheafId id) throws IOException {
     try {
-      List<SheafFormat.Extent> extents = sheaves.reading(id, SheafReader::extents);
+      List<SheafFormat.Extent> extents = extents(id);
       return new Result(extents.size(), size(id), List.of());
     } catch (DamagedContentException e) {
       return whole(id, e);
@@ -51,7 +51,7 @@ public final class SheafVerification {
   public Result deep(SheafId id) throws IOException {
     List<SheafFormat.Extent> extents;
     try {
-      extents = sheaves.reading(id, SheafReader::extents);
+      extents = extents(id);
     } catch (DamagedContentException e) {
       return whole(id, e);
     }
@@ -70,10 +70,22 @@ public final class SheafVerification {
         damage.add(new SheafDamage(where, String.valueOf(e.getMessage()), extent.offset()));
       }
     }
+    if (!damage.isEmpty()) {
+      sheaves.distrust(id);
+    }
     return new Result(extents.size(), size(id), damage);
   }
 
-  private Result whole(SheafId id, DamagedContentException e) {
+  /**
+   * Opened anew: a file that was deleted or put in place of another is read on while it is open.
+   */
+  private List<SheafFormat.Extent> extents(SheafId id) throws IOException {
+    sheaves.forget(id);
+    return sheaves.reading(id, SheafReader::extents);
+  }
+
+  private Result whole(SheafId id, DamagedContentException e) throws IOException {
+    sheaves.distrust(id);
     return new Result(0, 0, List.of(new SheafDamage(name(id), String.valueOf(e.getMessage()), -1)));
   }
 

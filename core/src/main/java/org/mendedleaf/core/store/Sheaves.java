@@ -212,6 +212,15 @@ final class Sheaves implements Closeable {
     return layout.root().relativize(layout.sheaf(at.sheaf())) + " at " + at.offset();
   }
 
+  /**
+   * Forgets a sheaf that was found to be damaged, and what was read: that, and all that leans on
+   * it, would hide the damage as long as it is remembered.
+   */
+  void distrust(SheafId id) throws IOException {
+    cache.clear();
+    forget(id);
+  }
+
   /** Forgets a sheaf whose file is about to be deleted. */
   void forget(SheafId id) throws IOException {
     synchronized (open) {

@@ -99,11 +99,22 @@ public final class Store implements Closeable {
       throws IOException {
     StoreDescription description = readDescription(new StoreLayout(root, Access.OWNER));
     StoreLayout layout = new StoreLayout(root, description.access());
+    // Nobody records into a mirror.
+    Durability place = Mirror.isOne(root) ? new ReadOnlyPlace(root) : durability;
+    return new Store(layout, description, place, random);
+  }
+
+  /** The files of a store at a place that may not have all of them yet. */
+  static Store at(
+      StoreLayout layout,
+      StoreDescription description,
+      Durability durability,
+      RandomGenerator random) {
     return new Store(layout, description, durability, random);
   }
 
   /** Where it is damaged or missing, its second copy is read. */
-  private static StoreDescription readDescription(StoreLayout layout) throws IOException {
+  static StoreDescription readDescription(StoreLayout layout) throws IOException {
     IOException hurt = null;
     for (Path file : List.of(layout.description(), layout.descriptionTwin())) {
       try {
@@ -154,6 +165,13 @@ public final class Store implements Closeable {
       }
     }
     return hurt;
+  }
+
+  /**
+   * Whether the description has no second copy: no damage, where an older program made the store.
+   */
+  public boolean isDescribedOnce() {
+    return Files.notExists(layout.descriptionTwin());
   }
 
   /** Writes both copies of the description anew from what is known of it. */
@@ -229,6 +247,11 @@ public final class Store implements Closeable {
   /** The same of a sheaf that is damaged or gone: what is whole of it. */
   public SheafContents salvaged(SheafId sheaf) throws IOException {
     return sheaves.salvaged(sheaf);
+  }
+
+  /** Length of a sheaf in bytes; 0 if it is gone. */
+  public long lengthOf(SheafId sheaf) throws IOException {
+    return Math.max(0, sheaves.length(sheaf));
   }
 
   /** Checks stored bytes against their checksums. */

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
+import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.desk.Desk;
 import org.mendedleaf.core.desk.SentenceException;
@@ -32,10 +33,17 @@ public final class Stores {
 
   private final OpenDesk desk;
   private final OfficeSettings settings;
+  private final Mirrors mirrors;
 
   public Stores(OpenDesk desk, OfficeSettings settings) {
     this.desk = desk;
     this.settings = settings;
+    this.mirrors = new Mirrors(desk, settings);
+  }
+
+  /** Their second copies. */
+  public Mirrors mirrors() {
+    return mirrors;
   }
 
   /** Makes a store in a folder that is empty or does not exist. */
@@ -131,6 +139,28 @@ public final class Stores {
     return facts;
   }
 
+  /**
+   * One of them.
+   *
+   * @throws SentenceException if it is not known here
+   */
+  public StoreFacts facts(String store) throws IOException {
+    for (Desk.KnownStore known : desk.desk().stores()) {
+      if (known.id().equals(store)) {
+        return factsOf(known);
+      }
+    }
+    throw new SentenceException("This store is not known here any more.");
+  }
+
+  /** Files of which revisions cannot be read because of damage that is known. */
+  public List<VerifyReport.HurtFile> hurtFiles(String store) throws IOException {
+    Catalogue catalogue = desk.store(store).catalogue();
+    return catalogue.damage().any() || catalogue.isPartial()
+        ? RevisionCheck.ofSuspects(catalogue, Progress.NONE).files()
+        : List.of();
+  }
+
   /** One bad store must not hide the others. */
   private StoreFacts factsOf(Desk.KnownStore known) {
     try {
@@ -183,22 +213,27 @@ public final class Stores {
     return new Verification(desk.store(store).catalogue()).chain();
   }
 
-  /** Checks a store against its checksums. */
+  /** Checks a store against its checksums; when each sheaf was read is remembered. */
   public VerifyReport verify(String store, VerifyDepth depth, Progress progress)
       throws IOException {
-    return new Verification(desk.store(store).catalogue()).verify(depth, progress);
+    return checkups(store).verify(depth, false, progress);
   }
 
-  /**
-   * Brings back from second copies what is damaged or missing in a store; nothing else is touched.
-   *
-   * @return how many files were mended
-   */
-  public int repair(String store) throws IOException {
-    OpenStore opened = desk.store(store);
-    int mended = new Verification(opened.catalogue()).repair();
-    opened.lookAtLog();
-    return mended;
+  /** The same, going on where a check of the last day was stopped. */
+  public VerifyReport verifyOn(String store, VerifyDepth depth, Progress progress)
+      throws IOException {
+    return checkups(store).verify(depth, true, progress);
+  }
+
+  /** How a store is gone over a slice at a time. */
+  public Checkups checkups(String store) throws IOException {
+    return new Checkups(
+        desk.store(store).catalogue(), new SheafChecks(settings.home(), store), settings.clock());
+  }
+
+  /** How a store is mended as far as it can be. */
+  public StoreRepair repair(String store) throws IOException {
+    return new StoreRepair(desk, desk.store(store), settings, mirrors);
   }
 
   /** Goes on from where the log of a store ends now; what this desk saw beyond it is given up. */
@@ -222,8 +257,13 @@ public final class Stores {
     }
   }
 
-  /** The capture is committed by now: what keeps the store from being tidied must not fail it. */
-  public void tidyIfDue(OpenStore store) {
+  /** What follows a capture: it is committed by now, and nothing of this must fail it. */
+  public void follow(OpenStore store) {
+    tidyIfDue(store);
+    mirrors.catchUp(store.id());
+  }
+
+  private void tidyIfDue(OpenStore store) {
     if (!desk.tidying().tryLock()) {
       // Somebody does it just now.
       return;

@@ -1,15 +1,16 @@
 package org.mendedleaf.core.stores;
 
 import java.io.IOException;
-import java.io.OutputStream;
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.history.RecordedShelf;
-import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.ContentId;
@@ -25,38 +26,108 @@ import org.mendedleaf.core.store.Store;
 final class Verification {
 
   private final Catalogue catalogue;
+  private Predicate<SheafId> passedOver = sheaf -> false;
 
   Verification(Catalogue catalogue) {
     this.catalogue = catalogue;
   }
 
-  VerifyReport verify(VerifyDepth depth, Progress progress) throws IOException {
+  /**
+   * What was found.
+   *
+   * @param hurtSheaves those with damage in them
+   * @param lost what is missing of revisions
+   */
+  record Findings(VerifyReport report, List<SheafId> hurtSheaves, Set<ContentId> lost) {}
+
+  /** Told of each sheaf that was read as a whole. */
+  interface SheafRead {
+    void read(SheafId sheaf, boolean whole) throws IOException;
+  }
+
+  Findings verify(VerifyDepth depth, SheafRead read, Progress progress) throws IOException {
     List<VerifyReport.Damage> damaged = new ArrayList<>();
     chain(damaged);
+    lookAgain();
     List<SheafId> sheaves = catalogue.ledger().sheaves();
     progress.phase(Phase.CHECKING, sheaves.size(), 0);
-    SheafVerification verification = catalogue.store().verification();
     long records = 0;
-    List<String> places = new ArrayList<>();
+    Map<String, String> places = new LinkedHashMap<>();
+    List<SheafId> hurt = new ArrayList<>();
     for (SheafId sheaf : sheaves) {
       progress.checkCancelled();
-      SheafVerification.Result result =
-          depth == VerifyDepth.GLANCE ? verification.glance(sheaf) : verification.deep(sheaf);
+      boolean deep = depth != VerifyDepth.GLANCE && !passedOver.test(sheaf);
+      SheafVerification.Result result = look(sheaf, deep, read);
       records += result.records();
-      result.damage().forEach(damage -> places.add(damage.where() + ": " + damage.what()));
+      result
+          .damage()
+          .forEach(damage -> places.put(damage.where(), damage.where() + ": " + damage.what()));
+      if (!result.damage().isEmpty()) {
+        hurt.add(sheaf);
+      }
       progress.advanced(1, result.bytes());
     }
-    Checked contents =
-        depth == VerifyDepth.CONTENT || !places.isEmpty()
-            ? contents(progress)
-            : new Checked(countRevisions(), List.of());
-    for (String place : places) {
-      damaged.add(new VerifyReport.Damage(place, contents.files(), false));
+    if (depth != VerifyDepth.CONTENT && !catalogue.damage().any() && !catalogue.isPartial()) {
+      return new Findings(
+          new VerifyReport(sheaves.size(), records, countRevisions(), damaged, List.of()),
+          hurt,
+          Set.of());
     }
-    if (places.isEmpty() && !contents.files().isEmpty()) {
-      damaged.add(new VerifyReport.Damage("contents", contents.files(), false));
+    RevisionCheck check =
+        depth == VerifyDepth.CONTENT
+            ? RevisionCheck.ofEverything(catalogue, progress)
+            : RevisionCheck.ofSuspects(catalogue, progress);
+    places.forEach(
+        (place, words) -> damaged.add(new VerifyReport.Damage(words, check.at(place), false)));
+    List<String> rest = check.elsewhere(places.keySet());
+    if (!rest.isEmpty()) {
+      damaged.add(new VerifyReport.Damage("contents", rest, false));
     }
-    return new VerifyReport(sheaves.size(), records, contents.revisions(), damaged);
+    return new Findings(
+        new VerifyReport(sheaves.size(), records, check.revisions(), damaged, check.files()),
+        hurt,
+        check.lost());
+  }
+
+  /** Which sheaves need not be read again. */
+  void passOver(Predicate<SheafId> which) {
+    passedOver = which;
+  }
+
+  /** Looks at one sheaf; what is damaged in it does not count as held from then on. */
+  SheafVerification.Result look(SheafId sheaf, boolean deep, SheafRead read) throws IOException {
+    SheafVerification verification = catalogue.store().verification();
+    SheafVerification.Result result = deep ? verification.deep(sheaf) : verification.glance(sheaf);
+    for (SheafVerification.SheafDamage damage : result.damage()) {
+      catalogue.damage().note(sheaf, damage.offset());
+    }
+    if (deep) {
+      read.read(sheaf, result.damage().isEmpty());
+    }
+    return result;
+  }
+
+  /** What was damaged or away once may be there again. */
+  private void lookAgain() throws IOException {
+    if (!catalogue.damage().any()) {
+      return;
+    }
+    Set<ContentId> whole = new HashSet<>();
+    for (ContentId id : catalogue.damage().all()) {
+      if (isReadable(id)) {
+        whole.add(id);
+      }
+    }
+    catalogue.damage().forget(whole);
+  }
+
+  private boolean isReadable(ContentId id) throws IOException {
+    try {
+      byte[] unused = catalogue.contents().block(id);
+      return true;
+    } catch (DamagedContentException | MissingContentException e) {
+      return false;
+    }
   }
 
   /** Checks only that each act continues the one before it. */
@@ -102,52 +173,23 @@ final class Verification {
   }
 
   /** Brings back from second copies what can be; returns how many files were mended. */
-  int repair() throws IOException {
+  int mendLog() throws IOException {
     Store store = catalogue.store();
     int mended = 0;
-    if (!store.hurtDescriptions().isEmpty()) {
-      mended += store.hurtDescriptions().size();
+    int described = store.hurtDescriptions().size();
+    if (described > 0 || store.isDescribedOnce()) {
+      mended += Math.max(1, described);
       store.describeAgain();
     }
     long end = store.log().end(catalogue.commits());
     mended += store.log().mend(store.log().hurt(end), end);
+    // What stands only once, which is no damage, stands twice afterwards.
+    var unused = store.log().fold(end);
     catalogue.catchUp();
     return mended;
   }
 
   private long countRevisions() throws IOException {
     return catalogue.shelves().all().stream().mapToLong(RecordedShelf::revisions).sum();
-  }
-
-  private record Checked(long revisions, List<String> files) {}
-
-  /** Reads every content of every revision; names the files of those that cannot be read. */
-  private Checked contents(Progress progress) throws IOException {
-    Set<String> files = new LinkedHashSet<>();
-    Set<ContentId> good = new LinkedHashSet<>();
-    long count = 0;
-    for (RecordedShelf shelf : catalogue.shelves().all()) {
-      for (Revision revision : catalogue.files().allOf(shelf.id())) {
-        progress.checkCancelled();
-        count++;
-        var content = revision.state().content();
-        if (content.isEmpty() || good.contains(content.get().id())) {
-          continue;
-        }
-        try {
-          catalogue.contents().copy(content.get(), OutputStream.nullOutputStream());
-          good.add(content.get().id());
-        } catch (DamagedContentException | MissingContentException e) {
-          files.add(
-              "%s/%s %s"
-                  .formatted(
-                      shelf.name(),
-                      revision.state().path().shown(),
-                      Revision.numbered(revision.number())));
-        }
-        progress.advanced(1, revision.state().size());
-      }
-    }
-    return new Checked(count, List.copyOf(files));
   }
 }

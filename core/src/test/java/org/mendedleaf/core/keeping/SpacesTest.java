@@ -2,9 +2,12 @@ package org.mendedleaf.core.keeping;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import org.junit.jupiter.api.AfterEach;
@@ -13,7 +16,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.questions.SpaceQuestions.Use;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.space.Cost;
 import org.mendedleaf.core.space.StoreSpace;
 import org.mendedleaf.core.store.ContentId;
@@ -112,5 +117,100 @@ class SpacesTest {
         .isEqualTo(sum.groups().stream().map(Spaces.Group::cost).toList());
     assertThat(desk.office().spaces().count(Spaces.Grouping.FILE).isNew()).isTrue();
     assertThat(desk.office().spaces().counted().orElseThrow().isNew()).isTrue();
+  }
+
+  private Shelf beside() throws Exception {
+    Path folder = Files.createDirectories(base.resolve("beside/letters"));
+    byte[] bytes = new byte[50_000];
+    random.nextBytes(bytes);
+    Files.write(folder.resolve("Offer.ODT"), bytes);
+    Files.write(folder.resolve("note"), new byte[10]);
+    Files.write(folder.resolve(".hidden"), new byte[11]);
+    Shelf shelf =
+        desk.office()
+            .shelves()
+            .add(base.resolve("beside"), base.resolve("store"), Optional.of("Beside"));
+    var unused = desk.office().shelves().capture(shelf, false, Progress.NONE);
+    return desk.office().shelves().byId(shelf.store(), shelf.id());
+  }
+
+  @Test
+  void aStoreIsTheSumOfItsShelvesAndTheDearestFileComesFirst() throws Exception {
+    Shelf beside = beside();
+    assertThat(desk.office().spaces().overviews())
+        .singleElement()
+        .satisfies(
+            store -> {
+              assertThat(store.disk()).isEqualTo(space().all().disk());
+              assertThat(store.shelves())
+                  .extracting(Spaces.OfShelf::files)
+                  .containsExactlyInAnyOrder(4L, 3L);
+              assertThat(store.shelves())
+                  .filteredOn(one -> one.shelf().id() == beside.id())
+                  .singleElement()
+                  .satisfies(
+                      one -> assertThat(one.cost()).isEqualTo(desk.office().spaces().of(beside)));
+              assertThat(store.files()).hasSize(7);
+              assertThat(store.files())
+                  .isSortedAccordingTo(
+                      Comparator.comparing((Spaces.ShelfSpace file) -> file.cost().cost().history())
+                          .reversed());
+              assertThat(store.files())
+                  .filteredOn(file -> file.shelf().id() == beside.id())
+                  .hasSize(3);
+            });
+    assertThat(desk.office().spaces().of(beside).alone()).isBetween(50_000L, 52_000L);
+  }
+
+  @Test
+  void groupsAreByEndingFolderOrShelfAndOnlyOnesOwnCountAsOnesOwn() throws Exception {
+    Shelf beside = beside();
+    Spaces spaces = desk.office().spaces();
+    assertThat(spaces.count(Spaces.Grouping.KIND).groups())
+        .extracting(Spaces.Group::name)
+        .containsExactlyInAnyOrder(".bin", ".odt", "no ending");
+    assertThat(spaces.count(Spaces.Grouping.FOLDER).groups())
+        .extracting(Spaces.Group::name)
+        .containsExactlyInAnyOrder(desk.shelf().name(), "Beside / letters");
+    List<Spaces.Group> shelves = spaces.count(Spaces.Grouping.SHELF).groups();
+    assertThat(shelves).extracting(Spaces.Group::name).first().isEqualTo(desk.shelf().name());
+    assertThat(shelves)
+        .isSortedAccordingTo(
+            Comparator.comparing((Spaces.Group group) -> group.cost().history()).reversed());
+    Files.delete(base.resolve("beside/letters/note"));
+    var unused = desk.office().shelves().capture(beside, false, Progress.NONE);
+    assertThat(spaces.count(Spaces.Grouping.FILE).groups())
+        .extracting(Spaces.Group::name)
+        .contains("Beside / letters/note (removed)", "Beside / letters/Offer.ODT");
+  }
+
+  @Test
+  void someRevisionsOfAFileCostNoMoreThanAllOfThem() throws Exception {
+    desk.write("once.bin", new byte[] {1, 2, 3});
+    desk.capture();
+    byte[] large = new byte[100_000];
+    random.nextBytes(large);
+    desk.write("once.bin", large);
+    desk.capture();
+    FileRef file = desk.life("once.bin").ref();
+    Spaces spaces = desk.office().spaces();
+    long first = spaces.of(file, Set.of(1)).alone();
+    long second = spaces.of(file, Set.of(2)).alone();
+    assertThat(first).isLessThan(1_000);
+    assertThat(second).isGreaterThan(99_000);
+    assertThat(spaces.of(file).alone()).isEqualTo(first + second);
+    assertThat(spaces.of(file, Set.of()).alone()).isZero();
+    assertThat(spaces.of(file.store(), Set.of(file.file()))).isEqualTo(spaces.of(file));
+  }
+
+  @Test
+  void whatWasNeverCountedIsCountedOnce() throws Exception {
+    Spaces spaces = desk.office().spaces();
+    spaces.countFirst();
+    assertThat(spaces.counted().orElseThrow().isNew()).isTrue();
+    desk.write("list.csv", "jib,410");
+    desk.capture();
+    spaces.countFirst();
+    assertThat(spaces.counted().orElseThrow().isNew()).as("is not counted again").isFalse();
   }
 }

@@ -20,6 +20,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.UnreadException;
 import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.history.Gap;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.oracle.RandomActs;
@@ -203,6 +204,44 @@ class DamagedSheafTest {
       return Files.size(file);
     } catch (IOException e) {
       throw new java.io.UncheckedIOException(e);
+    }
+  }
+
+  /** A fresh desk cannot know what a lost sheaf said, but which file and revision it was. */
+  @Test
+  void whatCannotBeReadIsAGapInTheHistoryOfItsFileAndOnItsShelf() throws Exception {
+    FileLife life = desk.life("list.csv");
+    assertThat(desk.office().files().gaps(life.ref())).isEmpty();
+    int named = 0;
+    for (Path sheaf : sheaves()) {
+      byte[] before = Files.readAllBytes(sheaf);
+      Files.delete(sheaf);
+      try (Office office = fresh()) {
+        var shelf = office.shelves().byId(desk.shelf().store(), desk.shelf().id());
+        List<Gap> gaps = office.moments().gaps(shelf);
+        for (Gap gap : office.files().gaps(life.ref())) {
+          assertThat(gaps).contains(gap);
+          assertThat(gap.file()).hasValue(life.ref().file());
+          Revision lost = life.revision(gap.revision().orElseThrow()).orElseThrow();
+          assertThat(gap.act()).isEqualTo(lost.key().segment());
+          assertThat(gap.at()).isEqualTo(lost.at());
+          assertThat(readable(office, life.ref())).doesNotContain(lost.number());
+          named++;
+        }
+      }
+      Files.write(sheaf, before);
+    }
+    assertThat(named).as("each revision's sheaf was away once").isEqualTo(life.revisions().size());
+    try (Office office = fresh()) {
+      assertThat(office.files().gaps(life.ref())).isEmpty();
+    }
+  }
+
+  private static List<Integer> readable(Office office, FileRef file) {
+    try {
+      return office.files().life(file).revisions().stream().map(Revision::number).toList();
+    } catch (IOException e) {
+      return List.of();
     }
   }
 }

@@ -124,7 +124,8 @@ class TwinLogTest {
             .isNotEmpty()
             .allMatch(VerifyReport.Damage::mendable)
             .anyMatch(one -> one.where().contains(store.relativize(target).toString()));
-        assertThat(desk.office().stores().repair(desk.shelf().store())).isEqualTo(1);
+        assertThat(desk.office().stores().repair(desk.shelf().store()).run(Progress.NONE).mended())
+            .isEqualTo(1);
         assertThat(Files.readAllBytes(target)).isEqualTo(whole);
         assertThat(damage(desk)).isEmpty();
       }
@@ -251,7 +252,7 @@ class TwinLogTest {
     try (Office office = Office.open(OfficeSettings.ofThisMachine(fresh).withPerson("maren"))) {
       String id = office.stores().open(store).id();
       assertThat(office.stores().ledger(id)).hasSize(all - 1);
-      var unused = office.stores().repair(id);
+      var unused = office.stores().repair(id).run(Progress.NONE);
       assertThat(segment("log", all - 1)).as("of the history that was left").doesNotExist();
       assertThat(segment("twin", all - 2)).hasBinaryContent(other);
       var unusedNote = office.sayings().note(desk.life("list.csv").ref(), 0, "and on");

@@ -31,6 +31,7 @@ import org.mendedleaf.core.files.Source;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.RevisionMarks;
+import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.desktop.drawings.Leaf;
 import org.mendedleaf.desktop.drawings.LifeLine;
 import org.mendedleaf.desktop.drawings.Tip;
@@ -38,6 +39,7 @@ import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.GapNote;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.navigation.Action;
 import org.mendedleaf.desktop.work.navigation.Place;
@@ -78,12 +80,16 @@ public final class FilePage extends StackedPage {
   private final SayingBar saying;
   private final Label kept = Nodes.label("", "soft");
   private final PartingBar parting;
+  private final GapNote gaps;
+  private final FileRef ref;
   private final InsidePane inside;
   private final SplitPane below = new SplitPane();
 
   public FilePage(Context context, Place.OneFile place) {
     this.context = context;
-    this.presenter = new FilePresenter(context, place.file());
+    this.ref = place.file();
+    this.presenter = new FilePresenter(context, ref);
+    this.gaps = new GapNote(context);
     ComparePresenter comparing = new ComparePresenter(context, presenter);
     this.table =
         new RevisionTable(context, presenter.chosenProperty(), comparing.againstProperty());
@@ -122,6 +128,7 @@ public final class FilePage extends StackedPage {
         crumbs,
         Nodes.row(Nodes.titled(title, facts), replace, copy, pick, open),
         standingRow,
+        gaps.node(),
         lineSheet,
         growing(below));
     VBox.setMargin(lineSheet, new javafx.geometry.Insets(6, 0, 8, 0));
@@ -195,6 +202,7 @@ public final class FilePage extends StackedPage {
 
   @Override
   public void refresh() {
+    gaps.look(ref);
     presenter.refresh();
   }
 

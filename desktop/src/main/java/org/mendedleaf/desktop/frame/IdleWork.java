@@ -11,8 +11,8 @@ import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.desktop.work.Context;
 
 /**
- * What is done when nothing else is: stores are kept tidy, and revisions that nobody has looked at
- * are summed up.
+ * What is done when nothing else is: stores are kept tidy and gone over, and revisions that nobody
+ * has looked at are summed up.
  */
 final class IdleWork {
 
@@ -49,6 +49,8 @@ final class IdleWork {
         continue;
       }
       done += office.stores().upkeep(store.id()).packed();
+      done += office.stores().checkups(store.id()).slice(Progress.NONE);
+      office.stores().mirrors().catchUp(store.id());
       done += office.comparisons().sumUp(store.id(), SUMMARIES, Progress.NONE);
     }
     office.spaces().countFirst();

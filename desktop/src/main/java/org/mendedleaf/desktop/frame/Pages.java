@@ -19,6 +19,7 @@ import org.mendedleaf.desktop.shelves.AllShelvesPage;
 import org.mendedleaf.desktop.shelves.NewShelfPage;
 import org.mendedleaf.desktop.shelves.StrayPage;
 import org.mendedleaf.desktop.space.SpacePage;
+import org.mendedleaf.desktop.store.StorePage;
 import org.mendedleaf.desktop.today.TodayPage;
 import org.mendedleaf.desktop.tray.ReceiptPage;
 import org.mendedleaf.desktop.tray.RehearsalPage;
@@ -66,6 +67,8 @@ final class Pages {
       return new TodayPage(context, matters);
     } else if (place instanceof Place.SpaceOf) {
       return new SpacePage(context);
+    } else if (place instanceof Place.StoreOf of) {
+      return new StorePage(context, of);
     } else if (place instanceof Place.Ledger) {
       return new LedgerPage(context);
     } else if (place instanceof Place.Gather gather) {

@@ -6,7 +6,7 @@ import javafx.beans.InvalidationListener;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
-import javafx.scene.control.Label;
+import javafx.scene.control.Hyperlink;
 import javafx.scene.control.OverrunStyle;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -27,14 +27,18 @@ final class TopBar {
 
   private final Context context;
   private final AreaStem areas;
-  private final Label storeState = new Label();
+  private final Hyperlink storeState = new Hyperlink();
   private final Button onTray = new Button();
+  private List<StoreFacts> stores = List.of();
   private final HBox node;
 
   TopBar(Context context, AreaStem areas, SearchField search) {
     this.context = context;
     this.areas = areas;
+    storeState.setId("store-state");
     storeState.getStyleClass().addAll("soft", "store-state");
+    storeState.setMaxWidth(Double.MAX_VALUE);
+    storeState.setOnAction(event -> lookAtStore());
     storeState.setTextOverrun(OverrunStyle.ELLIPSIS);
     HBox.setHgrow(storeState, Priority.ALWAYS);
     onTray.setId("on-tray");
@@ -88,14 +92,22 @@ final class TopBar {
 
   private void show(KnownPlaces known, Place place) {
     areas.show(new Areas(context.navigator()).at(place, known.shelves()));
+    stores = known.stores();
     showStoreState(
         StoreSentence.of(known.shelves(), known.stores(), context),
         StoreSentence.away(known.stores()).isPresent());
   }
 
+  /** The page of the store of which it is told: one that is away, else the first. */
+  private void lookAtStore() {
+    StoreSentence.away(stores)
+        .or(() -> stores.stream().findFirst())
+        .ifPresent(store -> context.go(new Place.StoreOf(store.id())));
+  }
+
   private void showStoreState(String sentence, boolean wrong) {
     storeState.setText(sentence);
-    storeState.getStyleClass().setAll("label", wrong ? "rust" : "soft", "store-state");
+    storeState.getStyleClass().setAll("hyperlink", wrong ? "rust" : "soft", "store-state");
     // Where the search field leaves no room for all of it.
     Tip.on(storeState, sentence);
   }

@@ -23,6 +23,7 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.GapNote;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.Recovering;
 import org.mendedleaf.desktop.work.navigation.Action;
@@ -42,6 +43,7 @@ public final class ShelfPage extends StackedPage {
   private final Context context;
   private final Shelf shelf;
   private final ShelfPresenter presenter;
+  private final GapNote gaps;
   private final SheetTable<FolderRow> table;
   private final Label title = Nodes.label("", "title");
   private final Label facts = Nodes.label("", "soft");
@@ -54,6 +56,7 @@ public final class ShelfPage extends StackedPage {
     this.context = context;
     this.shelf = shelf;
     this.presenter = new ShelfPresenter(context, shelf, folder);
+    this.gaps = new GapNote(context);
     this.table = new SheetTable<>("files", presenter::open, row -> row.path().name());
     name();
     capture =
@@ -97,7 +100,7 @@ public final class ShelfPage extends StackedPage {
     crumbs = new ShelfCrumbs(context, shelf, folder, path -> new Place.OneShelf(shelf, path));
     HBox way = Nodes.row(crumbs.node(), gather, recordingAndPeople);
     focusFirst(table.node());
-    stack(6, way, head, bar.node(), growing(below));
+    stack(6, way, head, gaps.node(), bar.node(), growing(below));
     VBox.setMargin(below, new javafx.geometry.Insets(6, 0, 0, 0));
     presenter.factsProperty().addListener((property, before, now) -> show(now));
     presenter.foldersProperty().addListener((property, before, now) -> tree.show(now));
@@ -125,6 +128,7 @@ public final class ShelfPage extends StackedPage {
 
   @Override
   public void refresh() {
+    gaps.look(shelf);
     bar.refresh();
     presenter.refresh();
   }

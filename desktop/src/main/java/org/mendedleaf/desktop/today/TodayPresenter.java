@@ -113,13 +113,7 @@ final class TodayPresenter {
   }
 
   private TodayLine line(Matter matter) {
-    if (matter instanceof Todays.StoreAway away) {
-      return line(
-          Words.of("today.away", Shown.path(away.store().folder())),
-          "rust",
-          Words.of("area.shelves"),
-          new Place.AllShelves());
-    } else if (matter instanceof Todays.NotRecorded off) {
+    if (matter instanceof Todays.NotRecorded off) {
       return line(
           Words.of(
               "today.off",
@@ -165,6 +159,34 @@ final class TodayPresenter {
           "rust",
           Words.of("area.lost"),
           new Place.Lost());
+    }
+    return ofStore(matter);
+  }
+
+  private TodayLine ofStore(Matter matter) {
+    if (matter instanceof Todays.StoreAway away) {
+      return line(
+          Words.of("today.away", Shown.path(away.store().folder())),
+          "rust",
+          Words.of("area.shelves"),
+          new Place.AllShelves());
+    } else if (matter instanceof Todays.StoreDamaged damaged) {
+      return line(
+          Words.count("today.damaged", damaged.sheaves(), Shown.path(damaged.store().folder())),
+          "rust",
+          Words.of("today.store"),
+          new Place.StoreOf(damaged.store().id()));
+    }
+    if (matter instanceof Todays.MirrorBehind behind) {
+      return line(
+          Words.count(
+              "today.mirror",
+              behind.mirror().lag(),
+              Shown.path(behind.mirror().folder()),
+              behind.mirror().at().map(this::day).orElse(Words.of("today.mirror.never"))),
+          "rust",
+          Words.of("today.store"),
+          new Place.StoreOf(behind.store().id()));
     }
     return line(
         Words.of("today.sameDrive", Shown.path(((Todays.SameDrive) matter).store().folder())),

@@ -39,6 +39,7 @@ public final class Words {
           "sides",
           "space",
           "start",
+          "store",
           "today",
           "tray",
           "work");

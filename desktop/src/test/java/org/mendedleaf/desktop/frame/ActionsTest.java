@@ -58,6 +58,7 @@ class ActionsTest extends WindowRobot {
         new Place.Thinning(shelf),
         new Place.SpaceOf(),
         new Place.Ledger(),
+        new Place.StoreOf(shelf.store()),
         new Place.Gather(shelf, folder),
         new Place.BringIn(),
         new Place.Lost(),

@@ -44,6 +44,12 @@ public final class MetadataBlocks {
     return detail.place().isPresent() && MetadataFormat.isErased(line(detail.place().get()));
   }
 
+  /** Whether what it says is in no sheaf any more. */
+  public boolean isLost(Detail detail) throws IOException {
+    return isErased(detail)
+        && lines.getOrDefault(detail.place().orElseThrow().block(), List.of("")).isEmpty();
+  }
+
   public JsonNode line(Detail.MetadataPlace place) throws IOException {
     // Each line is asked for twice in a row: whether it was erased, and what it says.
     if (place.equals(parsedAt) && parsed != null) {

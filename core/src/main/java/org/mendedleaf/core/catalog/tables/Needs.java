@@ -32,7 +32,7 @@ public final class Needs {
    * So much of an id names it: two that agree in it are counted as one, which errs on the side of
    * keeping.
    */
-  private static final int KEY = 16;
+  static final int KEY = 16;
 
   private static final String[] COLUMNS = {"uses", "parts", "leaning", "copies", "named"};
 

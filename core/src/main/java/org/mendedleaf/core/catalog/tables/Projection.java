@@ -181,6 +181,9 @@ public final class Projection {
     } else if (file.isPresent()) {
       mentions.add(file.getAsLong(), in.key(), !erased);
     }
+    if (unread && in.blocks().isLost(detail)) {
+      new Gaps(sql).note(detail, in);
+    }
     if (erased) {
       applied.passOver(detail, in);
     } else {

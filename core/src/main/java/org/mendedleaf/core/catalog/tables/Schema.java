@@ -12,7 +12,7 @@ import java.util.List;
  */
 public final class Schema {
 
-  public static final int VERSION = 25;
+  public static final int VERSION = 26;
 
   static final String STATE_PATH =
       "CREATE INDEX IF NOT EXISTS state_path ON state (path, until_at, from_at)";
@@ -183,6 +183,11 @@ public final class Schema {
             name TEXT NOT NULL, folder TEXT NOT NULL, modified INTEGER NOT NULL)""",
           // What could not be read where it lies, as far as somebody tried.
           "CREATE TABLE hurt (id BLOB PRIMARY KEY) WITHOUT ROWID",
+          // Lines of which nobody can read what they say, see Gaps.
+          """
+          CREATE TABLE gap (segment INTEGER REFERENCES segment, line INTEGER, shelf INTEGER,
+            file INTEGER, number INTEGER, PRIMARY KEY (segment, line)) WITHOUT ROWID""",
+          "CREATE INDEX gap_file ON gap (file) WHERE file IS NOT NULL",
           // What files were found to hold by reading them; it can be found out again.
           """
           CREATE TABLE looked (file INTEGER PRIMARY KEY, revision INTEGER NOT NULL, file_key TEXT,

@@ -5,6 +5,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.mendedleaf.core.store.ChunkIndex;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.Location;
@@ -43,5 +44,19 @@ public record StoredChunks(Sql sql) implements ChunkIndex {
         row.getInt(4),
         row.getInt(5),
         row.getInt(6));
+  }
+
+  /** What is hurt, and all that is compressed against it, at whatever distance. */
+  public Set<ContentId> hurtWithLeaning() throws IOException {
+    return Set.copyOf(
+        sql.list(
+            row -> ContentId.of(row.getBytes(1)),
+            """
+            WITH RECURSIVE bad (id) AS (
+              SELECT id FROM hurt
+              UNION SELECT chunk.id FROM bad JOIN leans ON leans.base = SUBSTR(bad.id, 1, ?)
+                JOIN chunk ON chunk.record = leans.record)
+            SELECT id FROM bad""",
+            Needs.KEY));
   }
 }

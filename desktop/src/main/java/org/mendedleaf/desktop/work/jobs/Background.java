@@ -87,9 +87,18 @@ public final class Background {
   private <T> void answer(Callable<T> question, Consumer<T> answer, Consumer<Exception> failure) {
     try {
       T result = question.call();
-      interfaceThread.execute(() -> answer.accept(result));
+      tell(() -> answer.accept(result));
     } catch (Exception e) {
-      interfaceThread.execute(() -> failure.accept(e));
+      tell(() -> failure.accept(e));
+    }
+  }
+
+  private void tell(Runnable answer) {
+    try {
+      interfaceThread.execute(answer);
+    } catch (RejectedExecutionException e) {
+      // The window has closed meanwhile: nobody is left to see it.
+      return;
     }
   }
 

@@ -51,6 +51,9 @@ public sealed interface Place {
   /** What is recorded costs. */
   record SpaceOf() implements Place {}
 
+  /** Where a store lies, whether it is whole, and mending it. */
+  record StoreOf(String store) implements Place {}
+
   /** All that was done. */
   record Ledger() implements Place {}
 

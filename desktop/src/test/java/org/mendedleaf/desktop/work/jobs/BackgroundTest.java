@@ -96,4 +96,32 @@ class BackgroundTest {
     never.countDown();
     assertThat(steps).isGreaterThan(100);
   }
+
+  @Test
+  void anAnswerThatComesAfterTheWindowHasClosedIsDropped() throws Exception {
+    List<Throwable> uncaught = Collections.synchronizedList(new ArrayList<>());
+    CountDownLatch answerable = new CountDownLatch(1);
+    ExecutorService worker =
+        Executors.newSingleThreadExecutor(
+            work -> {
+              Thread thread = new Thread(work);
+              thread.setUncaughtExceptionHandler((of, e) -> uncaught.add(e));
+              return thread;
+            });
+    new Background(worker, interfaceThread)
+        .ask(
+            () -> {
+              answerable.await();
+              return "late";
+            },
+            told::add,
+            e -> told.add(e.toString()));
+    interfaceThread.shutdown();
+    answerable.countDown();
+    worker.shutdown();
+    assertThat(worker.awaitTermination(5, TimeUnit.SECONDS)).isTrue();
+
+    assertThat(uncaught).isEmpty();
+    assertThat(told).isEmpty();
+  }
 }

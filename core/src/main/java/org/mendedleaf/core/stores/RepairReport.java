@@ -1,0 +1,23 @@
+package org.mendedleaf.core.stores;
+
+import java.nio.file.Path;
+import java.util.List;
+
+/**
+ * What a repair does, or would do.
+ *
+ * @param mended files of the log and the description that come back from their second copies
+ * @param sources files on shelves that still hold what is damaged in the store
+ * @param pieces how many pieces of contents are stored again from them
+ * @param sheaves how many damaged sheaves are done away with, since everything in them is whole
+ *     elsewhere; known only when it is done
+ * @param lost files of which revisions stay unreadable
+ */
+public record RepairReport(
+    int mended, List<Path> sources, int pieces, int sheaves, List<VerifyReport.HurtFile> lost) {
+
+  public RepairReport {
+    sources = List.copyOf(sources);
+    lost = List.copyOf(lost);
+  }
+}

@@ -1,0 +1,142 @@
+package org.mendedleaf.desktop.store;
+
+import java.io.File;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.VBox;
+import javafx.stage.DirectoryChooser;
+import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.stores.RepairReport;
+import org.mendedleaf.core.stores.VerifyReport.HurtFile;
+import org.mendedleaf.desktop.drawings.Tip;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.navigation.Place;
+import org.mendedleaf.desktop.work.navigation.StackedPage;
+import org.mendedleaf.desktop.work.tables.SheetTable;
+
+/** Whether a store is whole, since when that is known, what is hurt, and mending it. */
+public final class StorePage extends StackedPage {
+
+  private final StorePresenter presenter;
+  private final Label where = Nodes.label("", "soft");
+  private final Label state = Nodes.text("", "strong");
+  private final Label facts = Nodes.text("", "soft");
+  private final Label mirrored = Nodes.text("", "soft");
+  private final Button mirror;
+  private final Button repair;
+  private final VBox plan = new VBox(6);
+  private final SheetTable<HurtFile> table;
+
+  public StorePage(Context context, Place.StoreOf of) {
+    this.presenter = new StorePresenter(context, of.store());
+    this.table = new SheetTable<>("store", presenter::open, HurtFile::path);
+    Button check = Nodes.button(Words.of("store.check"), "", presenter::check);
+    check.setId("check-store");
+    repair = Nodes.button(Words.of("store.rehearse"), "", presenter::rehearse);
+    repair.setId("rehearse-repair");
+    mirror = Nodes.button(Words.of("store.mirror.keep"), "", this::mirror);
+    mirror.setId("mirror");
+    mirrored.setId("mirrored");
+    state.setId("store-whole");
+    plan.setId("repair-plan");
+    plan.getStyleClass().addAll("sheet", "padded");
+    plan.managedProperty().bind(plan.visibleProperty());
+    plan.setVisible(false);
+    table.column(
+        "column.name",
+        330,
+        (cell, file) -> {
+          cell.setText(file.path());
+          Tip.on(cell, file.path());
+        });
+    table.column("column.shelf", 170, HurtFile::shelf);
+    table.column(
+        "column.lost.store",
+        230,
+        (cell, file) -> {
+          cell.setText(file.numbered());
+          cell.getStyleClass().add("rust");
+        });
+    table.column(
+        "column.whole.store",
+        180,
+        file -> file.whole().map(Revision::numbered).orElse(Words.of("store.noneWhole")));
+    table.node().managedProperty().bind(table.node().visibleProperty());
+    table.node().setVisible(false);
+    focusFirst(check);
+    stack(
+        10,
+        Nodes.row(
+            Nodes.titled(Nodes.label(Words.of("store.title"), "title"), where),
+            mirror,
+            repair,
+            check),
+        state,
+        mirrored,
+        facts,
+        plan,
+        growing(table.node()));
+    presenter.viewProperty().addListener((property, before, now) -> show(now));
+    presenter.rehearsedProperty().addListener((property, before, now) -> show(now));
+  }
+
+  @Override
+  public void refresh() {
+    presenter.refresh();
+  }
+
+  private void show(StorePresenter.StoreView view) {
+    where.setText(Words.of("store.where", Shown.path(view.facts().folder())));
+    state.setText(presenter.state(view));
+    state
+        .getStyleClass()
+        .setAll("label", "strong", view.isDamaged() || !view.facts().here() ? "rust" : "plain");
+    facts.setText(presenter.facts(view));
+    repair.setDisable(!view.facts().here());
+    mirror.setDisable(!view.facts().here());
+    mirrored.setText(presenter.mirror(view));
+    mirrored.getStyleClass().setAll("label", view.isMirrorBehind() ? "rust" : "soft");
+    mirror.setText(
+        view.isMirrorBehind()
+            ? Words.of("store.mirror.bringUp")
+            : view.mirror().isPresent()
+                ? Words.of("store.mirror.elsewhere")
+                : Words.of("store.mirror.keep"));
+    table.node().setVisible(!view.hurt().isEmpty());
+    table.fit(view.hurt());
+    table.show(view.hurt());
+  }
+
+  /** Where one is behind it is brought up, else a folder is chosen for one. */
+  private void mirror() {
+    if (presenter.viewProperty().get().isMirrorBehind()) {
+      presenter.bringMirrorUp();
+      return;
+    }
+    File chosen = new DirectoryChooser().showDialog(node().getScene().getWindow());
+    if (chosen != null) {
+      presenter.keepMirror(chosen.toPath());
+    }
+  }
+
+  private void show(Optional<RepairReport> rehearsed) {
+    plan.getChildren().clear();
+    plan.setVisible(rehearsed.isPresent());
+    if (rehearsed.isEmpty()) {
+      return;
+    }
+    plan.getChildren().add(Nodes.label(Words.of("store.plan"), "strong"));
+    List<String> lines = StorePresenter.plan(rehearsed.get());
+    lines.forEach(line -> plan.getChildren().add(Nodes.text(line)));
+    if (rehearsed.get().mended() + rehearsed.get().pieces() > 0) {
+      Button now = Nodes.button(Words.of("store.repair"), "", presenter::repair, "gilded");
+      now.setId("repair-now");
+      plan.getChildren().add(now);
+    }
+  }
+}

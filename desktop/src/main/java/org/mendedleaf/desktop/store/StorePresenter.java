@@ -1,0 +1,246 @@
+package org.mendedleaf.desktop.store;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.stores.Checkup;
+import org.mendedleaf.core.stores.Checkups;
+import org.mendedleaf.core.stores.MirrorState;
+import org.mendedleaf.core.stores.RepairReport;
+import org.mendedleaf.core.stores.StoreFacts;
+import org.mendedleaf.core.stores.VerifyDepth;
+import org.mendedleaf.core.stores.VerifyReport.HurtFile;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.navigation.Place;
+
+/** How a store is, checking it and mending it; knows no nodes. For the interface thread. */
+final class StorePresenter {
+
+  private static final int SHORT_HASH = 12;
+
+  private final Context context;
+  private final String store;
+  private final ReadOnlyObjectWrapper<StoreView> view = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<Optional<RepairReport>> rehearsed =
+      new ReadOnlyObjectWrapper<>(Optional.empty());
+
+  StorePresenter(Context context, String store) {
+    this.context = context;
+    this.store = store;
+  }
+
+  /**
+   * A store as it is known now.
+   *
+   * @param checkup empty where it cannot be reached
+   * @param hurt files of which revisions cannot be read, as far as is known
+   * @param mirror its second copy; empty if it has none
+   */
+  record StoreView(
+      StoreFacts facts,
+      Optional<Checkup> checkup,
+      List<HurtFile> hurt,
+      Optional<MirrorState> mirror) {
+
+    boolean isMirrorBehind() {
+      return mirror.filter(one -> one.lag() != 0 || !one.here()).isPresent();
+    }
+
+    boolean isDamaged() {
+      return !hurt.isEmpty() || checkup.map(Checkup::damaged).orElse(0) > 0;
+    }
+  }
+
+  /** Null until it is known. */
+  ReadOnlyObjectProperty<StoreView> viewProperty() {
+    return view.getReadOnlyProperty();
+  }
+
+  /** What a repair would do; empty where that was not asked, or was done. */
+  ReadOnlyObjectProperty<Optional<RepairReport>> rehearsedProperty() {
+    return rehearsed.getReadOnlyProperty();
+  }
+
+  void refresh() {
+    Office office = context.office();
+    context.ask(() -> look(office), view::set);
+  }
+
+  private StoreView look(Office office) throws IOException {
+    StoreFacts facts = office.stores().facts(store);
+    return facts.here()
+        ? new StoreView(
+            facts,
+            Optional.of(office.stores().checkups(store).state()),
+            office.stores().hurtFiles(store),
+            office.stores().mirrors().of(store))
+        : new StoreView(facts, Optional.empty(), List.of(), Optional.empty());
+  }
+
+  /** Reads every stored byte. */
+  void check() {
+    Office office = context.office();
+    context.start(
+        Words.of("store.check"),
+        progress -> office.stores().verify(store, VerifyDepth.DEEP, progress),
+        report -> {
+          refresh();
+          context.tell(
+              report.damaged().isEmpty()
+                  ? Words.of("store.checked", Shown.count(report.records()))
+                  : Words.count("store.checked.damage", report.damaged().size()));
+        });
+  }
+
+  /** Finds out what a repair would do. */
+  void rehearse() {
+    Office office = context.office();
+    context.start(
+        Words.of("store.rehearse"),
+        progress -> office.stores().repair(store).rehearse(progress),
+        report -> {
+          rehearsed.set(Optional.of(report));
+          refresh();
+        });
+  }
+
+  void repair() {
+    Office office = context.office();
+    context.start(
+        Words.of("store.repairing"),
+        progress -> office.stores().repair(store).run(progress),
+        report -> {
+          rehearsed.set(Optional.empty());
+          refresh();
+          context.tell(
+              report.lost().isEmpty()
+                  ? Words.of("store.repaired")
+                  : Words.count("store.repaired.lost", report.lost().size()));
+        });
+  }
+
+  /** Keeps a mirror there from now on. */
+  void keepMirror(Path folder) {
+    Office office = context.office();
+    context.start(
+        Words.of("store.mirror.keeping"),
+        progress -> office.stores().mirrors().set(store, folder, progress),
+        mirror -> {
+          refresh();
+          context.tell(Words.of("store.mirror.kept", Shown.path(mirror.folder())));
+        });
+  }
+
+  /** Brings it up now. */
+  void bringMirrorUp() {
+    Office office = context.office();
+    context.start(
+        Words.of("store.mirror.keeping"),
+        progress -> office.stores().mirrors().bringUp(store, progress),
+        mirror -> refresh());
+  }
+
+  void open(HurtFile file) {
+    context.go(new Place.OneFile(new FileRef(store, file.file()), Optional.empty()));
+  }
+
+  // ---- words
+
+  /** Whether it is whole, as far as is known. */
+  String state(StoreView of) {
+    if (of.checkup().isEmpty()) {
+      return Words.of("store.notHere");
+    }
+    Checkup checkup = of.checkup().get();
+    if (of.isDamaged()) {
+      String sheaves = Words.count("store.damaged", checkup.damaged());
+      return of.hurt().isEmpty()
+          ? sheaves + " " + Words.of("store.damaged.nothing")
+          : (checkup.damaged() == 0 ? "" : sheaves + " ")
+              + Words.count("store.damaged.files", of.hurt().size());
+    }
+    return checkup.oldest().isPresent() && checkup.share() == 1
+        ? Words.of(
+            "store.whole", Shown.moment(checkup.oldest().get(), context.now(), context.zone()))
+        : Words.of(
+            "store.whole.partly",
+            Math.round(checkup.share() * 100),
+            Shown.count(Checkups.WITHIN.toDays()));
+  }
+
+  /** Where it lies, what it takes, and where its log ends. */
+  String facts(StoreView of) {
+    StoreFacts facts = of.facts();
+    if (!facts.here()) {
+      return "";
+    }
+    String room = Words.of("store.room", Shown.size(facts.bytes()), Shown.size(facts.free()));
+    String head =
+        facts.commit().isPresent()
+            ? " "
+                + Words.of(
+                    "store.head",
+                    Shown.count(facts.commit().getAsLong()),
+                    facts.hash().substring(0, SHORT_HASH))
+            : "";
+    return room + (facts.sameDrive() ? " " + Words.of("store.sameDrive.page") : "") + head;
+  }
+
+  /** Whether there is a second copy, and how old it is. */
+  String mirror(StoreView of) {
+    if (!of.facts().here()) {
+      return "";
+    }
+    if (of.mirror().isEmpty()) {
+      return Words.of("store.mirror.none");
+    }
+    MirrorState mirror = of.mirror().get();
+    String folder = Shown.path(mirror.folder());
+    String at =
+        mirror
+            .at()
+            .map(when -> Shown.moment(when, context.now(), context.zone()))
+            .orElse(Words.of("store.mirror.never"));
+    if (mirror.lag() < 0) {
+      return Words.of("store.mirror.ahead", folder);
+    }
+    if (!mirror.here()) {
+      return Words.count("store.mirror.away", mirror.lag(), folder, at);
+    }
+    return mirror.lag() == 0
+        ? Words.of("store.mirror.whole", folder, at)
+        : Words.count("store.mirror.behind", mirror.lag(), folder, at);
+  }
+
+  /** What a repair would do, a sentence each. */
+  static List<String> plan(RepairReport would) {
+    List<String> lines = new ArrayList<>();
+    if (would.mended() > 0) {
+      lines.add(Words.count("store.plan.mended", would.mended()));
+    }
+    if (would.pieces() > 0) {
+      String from = Shown.path(would.sources().get(0));
+      lines.add(
+          would.sources().size() == 1
+              ? Words.of("store.plan.one", Shown.count(would.pieces()), from)
+              : Words.of(
+                  "store.plan.many",
+                  Shown.count(would.pieces()),
+                  Shown.count(would.sources().size()),
+                  from));
+    }
+    would.lost().forEach(file -> lines.add(Words.of("store.plan.lost", file.sentence())));
+    if (lines.isEmpty()) {
+      lines.add(Words.of("store.plan.nothing"));
+    }
+    return lines;
+  }
+}

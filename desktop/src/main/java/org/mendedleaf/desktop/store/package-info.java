@@ -1,0 +1,5 @@
+/** Where a store lies, whether it is whole, and mending it. */
+@NullMarked
+package org.mendedleaf.desktop.store;
+
+import org.jspecify.annotations.NullMarked;
