@@ -7,7 +7,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
-import javafx.scene.control.Labeled;
+import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -66,11 +66,6 @@ class DemoStepsTest extends WindowRobot {
         .files()
         .contents(life.ref().store())
         .bytes(life.revision(revision).orElseThrow().state().content().orElseThrow());
-  }
-
-  private boolean shows(String text) {
-    return lookup(".table-cell").queryAll().stream()
-        .anyMatch(cell -> text.equals(((Labeled) cell).getText()));
   }
 
   private void takeBack(Path file, byte[] before) throws Exception {
@@ -202,6 +197,7 @@ class DemoStepsTest extends WindowRobot {
     click("Cutting plans");
     eventually(() -> isThere("#moment-typed"));
     click("#moment-typed");
+    eventually(() -> lookup("#moment-typed").queryAll().stream().anyMatch(Node::isFocused));
     typed("last thu 17:00");
     eventually(() -> isThere("#files-then") && shows("loft floor.svg"));
     click("loft floor.svg");

@@ -8,7 +8,6 @@ import java.nio.file.attribute.FileTime;
 import java.time.Duration;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -47,11 +46,6 @@ class BringInWindowTest extends WindowRobot {
     return IntStream.range(0, 40)
         .mapToObj(i -> "Line %d: rinse panel %d with %s".formatted(i, i * 31 % 17, with))
         .collect(Collectors.joining("\n"));
-  }
-
-  private boolean shows(String text) {
-    return lookup(".table-cell").queryAll().stream()
-        .anyMatch(cell -> text.equals(((Labeled) cell).getText()));
   }
 
   @Test

@@ -46,11 +46,6 @@ class FindingTest extends WindowRobot {
     desk.close();
   }
 
-  private boolean shows(String text) {
-    return lookup(".table-cell").queryAll().stream()
-        .anyMatch(cell -> text.equals(((Labeled) cell).getText()));
-  }
-
   private List<MomentEntry> rowsThen() {
     TableView<MomentRow> table = lookup("#files-then").query();
     return table.getItems().stream().map(MomentRow::entry).toList();

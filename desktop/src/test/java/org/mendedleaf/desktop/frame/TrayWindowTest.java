@@ -7,7 +7,6 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import javafx.scene.Node;
-import javafx.scene.control.Labeled;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
@@ -48,11 +47,6 @@ class TrayWindowTest extends WindowRobot {
   void closeDesk() throws Exception {
     close();
     desk.close();
-  }
-
-  private boolean shows(String text) {
-    return lookup(".table-cell").queryAll().stream()
-        .anyMatch(cell -> text.equals(((Labeled) cell).getText()));
   }
 
   private void fourDaysAgo() throws Exception {

@@ -12,6 +12,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
 import javafx.application.Platform;
@@ -20,12 +21,15 @@ import javafx.event.EventTarget;
 import javafx.event.EventType;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
+import javafx.scene.Parent;
 import javafx.scene.control.Labeled;
+import javafx.scene.control.TextInputControl;
 import javafx.scene.input.DragEvent;
 import javafx.scene.input.Dragboard;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.TransferMode;
 import javafx.stage.Stage;
+import javafx.stage.Window;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.desktop.work.jobs.Background;
 import org.mendedleaf.desktop.work.navigation.Place;
@@ -89,19 +93,54 @@ public class WindowRobot extends FxRobot {
     return opened;
   }
 
+  /** Waits until something holds; where it never does, the failure says what the window showed. */
   public static void eventually(Callable<Boolean> condition) throws Exception {
-    WaitForAsyncUtils.waitFor(
-        PATIENCE_SECONDS,
-        TimeUnit.SECONDS,
-        () -> {
-          try {
-            return condition.call();
-          } catch (IndexOutOfBoundsException e) {
-            // The window changed while it was looked through from here: look again.
-            return false;
-          }
-        });
+    try {
+      WaitForAsyncUtils.waitFor(
+          PATIENCE_SECONDS,
+          TimeUnit.SECONDS,
+          () -> {
+            try {
+              return condition.call();
+            } catch (IndexOutOfBoundsException e) {
+              // The window changed while it was looked through from here: look again.
+              return false;
+            }
+          });
+    } catch (TimeoutException e) {
+      throw new AssertionError(
+          "not so after %d s; %s"
+              .formatted(
+                  PATIENCE_SECONDS, WaitForAsyncUtils.waitForAsyncFx(5_000, WindowRobot::looks)),
+          e);
+    }
     WaitForAsyncUtils.waitForFxEvents();
+  }
+
+  private static String looks() {
+    StringBuilder looks = new StringBuilder();
+    for (Window one : Window.getWindows()) {
+      looks.append(one.isFocused() ? "the window with the keyboard" : "a window");
+      looks.append(" (keyboard on ").append(one.getScene().getFocusOwner()).append("): ");
+      tell(one.getScene().getRoot(), looks);
+    }
+    return looks.toString();
+  }
+
+  private static void tell(Node node, StringBuilder looks) {
+    if (!node.isVisible()) {
+      return;
+    }
+    if (node instanceof Labeled labeled
+        && labeled.getText() != null
+        && !labeled.getText().isBlank()) {
+      looks.append('[').append(labeled.getText()).append("] ");
+    } else if (node instanceof TextInputControl field) {
+      looks.append('{').append(field.getText()).append("} ");
+    }
+    if (node instanceof Parent parent) {
+      parent.getChildrenUnmodifiable().forEach(child -> tell(child, looks));
+    }
   }
 
   /**
@@ -126,8 +165,20 @@ public class WindowRobot extends FxRobot {
     return lookup(query).tryQuery().map(node -> node.localToScreen(node.getBoundsInLocal()));
   }
 
+  /** Whether somebody sees it: what lies ready on a page out of sight is not there. */
   public final boolean isThere(String query) {
-    return lookup(query).tryQuery().filter(Node::isVisible).isPresent();
+    return lookup(query).queryAll().stream().anyMatch(WindowRobot::isSeen);
+  }
+
+  /** Whether a cell of a table that somebody sees has exactly this text. */
+  public final boolean shows(String text) {
+    return lookup(".table-cell").queryAll().stream()
+        .anyMatch(cell -> text.equals(((Labeled) cell).getText()) && isSeen(cell));
+  }
+
+  /** Whether nothing around it is hidden either. */
+  private static boolean isSeen(Node node) {
+    return node.isVisible() && (node.getParent() == null || isSeen(node.getParent()));
   }
 
   public final String text(String query) {
