@@ -69,6 +69,7 @@ import picocli.CommandLine.ScopeType;
       PatternsCommand.class,
       PeopleCommand.class,
       VerifyCommand.class,
+      DrillCommand.class,
       RebuildCommand.class,
       LedgerCommand.class,
       KeepWatchCommand.class

@@ -75,6 +75,9 @@ class ArchitectureTest {
           Map.entry(
               "stores", "desk progress store history catalog.questions catalog upkeep session"),
           Map.entry(
+              "drill",
+              "desk progress report store history compare.inside catalog.lines catalog.questions compare.process catalog capture recover session"),
+          Map.entry(
               "shelves",
               "desk progress store compare.inside history catalog.lines plan catalog.questions catalog capture recover session stores"),
           Map.entry(

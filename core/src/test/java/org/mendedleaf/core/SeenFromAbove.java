@@ -21,6 +21,7 @@ public final class SeenFromAbove {
       Set.of(
           "office",
           "arrivals",
+          "drill",
           "files",
           "forecast",
           "history",

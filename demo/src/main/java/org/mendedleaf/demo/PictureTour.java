@@ -23,6 +23,7 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import javax.imageio.ImageIO;
+import org.mendedleaf.core.drill.Drills;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
@@ -126,10 +127,22 @@ public final class PictureTour {
     picture("today", new Place.Today());
     picture("space", new Place.SpaceOf());
     picture("ledger", new Place.Ledger());
+    drill(office, cutting.store());
     picture("store", new Place.StoreOf(cutting.store()));
     picture("letting-go", new Place.Thinning(orders));
     picture("snapshots", new Place.ShelfSnapshots(cutting, InnerPath.ROOT));
     picture("found", new Place.AllShelves(), write("#search", "layout whimbrel"));
+  }
+
+  private void drill(Office office, String store) throws Exception {
+    long act =
+        office
+            .drills()
+            .run(Drills.DrillOrder.ofStore(store), Progress.NONE)
+            .act()
+            .orElseThrow()
+            .id();
+    picture("drill", new Place.DrillOf(store, act));
   }
 
   private void files(Office office, Place kestrel) throws Exception {

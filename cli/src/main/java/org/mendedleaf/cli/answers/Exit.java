@@ -24,7 +24,7 @@ public final class Exit {
     return problem instanceof DamagedContentException ? DAMAGE : NOT_DONE;
   }
 
-  /** Of something that was done as far as it could be. */
+  /** The code for something that was done in part. */
   public static int whole(boolean isWhole) {
     return isWhole ? DONE : NOT_DONE;
   }

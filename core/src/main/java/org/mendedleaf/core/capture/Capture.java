@@ -95,7 +95,7 @@ public final class Capture {
   }
 
   /**
-   * What is to be captured.
+   * What to capture.
    *
    * @param folder the folder that the shelf is bound to here
    * @param by the person who acts

@@ -37,7 +37,7 @@ final class ClockTick {
     return mayHide(modified, captureBegan, LONGEST_CAPTURE);
   }
 
-  /** Whether a time on a drive is certainly before one, whatever its ticks. */
+  /** Whether a time on a drive is certainly before another, whatever the drive's resolution. */
   static boolean isBefore(Instant onDrive, Instant then) {
     return onDrive.plus(tick(onDrive)).isBefore(then);
   }

@@ -110,7 +110,7 @@ final class UntouchedMoves {
       Optional<Instant> changed = scanner.changed(moved.found());
       return changed.isPresent() && ClockTick.isBefore(changed.get(), readAt);
     } catch (IOException e) {
-      // Then it is read, and whoever reads it says what is wrong.
+      // Then it is read, and reading says what is wrong.
       return false;
     }
   }

@@ -23,8 +23,8 @@ import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.Store;
 
 /**
- * How far the log is applied to the tables, and applying what comes next. For whoever holds the
- * catalogue's lock, except for {@link #next}.
+ * How far the log is applied to the tables, and applying what comes next. Call only while holding
+ * the catalogue's lock, except for {@link #next}.
  */
 final class AppliedLog {
 

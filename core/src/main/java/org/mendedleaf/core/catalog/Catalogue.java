@@ -367,7 +367,7 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
   /** Damage that a question has met: the catalogue is read from the log, and it is asked again. */
   private Sql insteadOf(Sql damaged) throws IOException {
     if (changing.isHeldByCurrentThread()) {
-      // In the middle of changing it; whoever does that sees to it.
+      // A change is under way, and its end takes care of this.
       throw new UnprovenException("it is damaged");
     }
     changing.lock();

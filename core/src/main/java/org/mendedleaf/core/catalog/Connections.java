@@ -15,7 +15,7 @@ import org.mendedleaf.core.catalog.tables.Sql;
 /**
  * The connections to a catalogue's file: one that changes it, and some that answer. While a
  * catalogue is built anew, those to the former file go on answering. Everything but {@link
- * #reading} is for whoever holds the catalogue's lock.
+ * #reading} needs the catalogue's lock.
  */
 final class Connections {
 

@@ -8,7 +8,7 @@ import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.SheafId;
 
 /**
- * Contents that could not be read where they lie. Changes are for whoever holds the catalogue's
+ * Contents that could not be read where they lie. Change it only while holding the catalogue's
  * lock.
  */
 final class HurtContents {
@@ -31,7 +31,7 @@ final class HurtContents {
             .isPresent();
   }
 
-  /** Notes it, and whatever lies in the same record, which cannot be read either. */
+  /** Notes it and everything else in the same record, which cannot be read either. */
   void note(Sql sql, ContentId id) throws IOException {
     any = true;
     if (!has(sql, id)) {

@@ -44,7 +44,7 @@ public final class Journal {
   }
 
   /**
-   * An act that is to be committed.
+   * An act to commit.
    *
    * @param shelf the shelf it is about; empty for acts on the store, and for a new shelf
    * @param of the segment that it takes back
@@ -230,7 +230,7 @@ public final class Journal {
   }
 
   /**
-   * Commits that some sheaves hold everything that others held, as far as it is to be had.
+   * Commits that some sheaves hold everything that others held, as far as it can still be read.
    *
    * @return false if another desk has retired one of them, or a new one, meanwhile; nothing was
    *     committed then

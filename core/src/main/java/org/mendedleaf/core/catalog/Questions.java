@@ -1,6 +1,7 @@
 package org.mendedleaf.core.catalog;
 
 import org.mendedleaf.core.catalog.questions.ChangeQuestions;
+import org.mendedleaf.core.catalog.questions.DrillQuestions;
 import org.mendedleaf.core.catalog.questions.FileQuestions;
 import org.mendedleaf.core.catalog.questions.GapQuestions;
 import org.mendedleaf.core.catalog.questions.LedgerQuestions;
@@ -74,6 +75,11 @@ abstract sealed class Questions permits Catalogue {
   /** Questions about what people say of revisions and files. */
   public final MarkQuestions marks() {
     return new MarkQuestions(reading());
+  }
+
+  /** Questions about drills. */
+  public final DrillQuestions drills() {
+    return new DrillQuestions(reading());
   }
 
   /** Questions about what was done. */

@@ -12,7 +12,7 @@ import org.mendedleaf.core.store.Segment;
 import org.mendedleaf.core.store.SegmentLog;
 import org.mendedleaf.core.store.SheafId;
 
-/** Sheaves whose files are to be deleted. For whoever holds the catalogue's lock. */
+/** Sheaves whose files will be deleted. Call only while holding the catalogue's lock. */
 final class RetiredSheaves {
 
   private final SegmentLog log;

@@ -83,7 +83,7 @@ public final class Notices {
     catalogue.catchUp();
     long next = catalogue.commits();
     if (!done.has(store)) {
-      // Another desk may have said that people are to be told: from now on, not of what was before.
+      // Another desk may have asked for notices: they begin now and do not cover what came before.
       if (!catalogue.files().described(desk.desk().id(), 0).isEmpty()) {
         keep(done.put(store, next));
       }

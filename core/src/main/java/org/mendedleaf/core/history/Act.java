@@ -23,6 +23,8 @@ public enum Act {
   PACK("pack"),
   /** What was damaged in the store was stored again from files that still hold it. */
   REPAIR("repair"),
+  /** Some revisions were recovered to a scratch place, to prove that they can be. */
+  DRILL("drill"),
   /** What stands at places off the shelf was recorded, since a recovery is about to replace it. */
   KEEP("keep"),
   /** Picks from earlier states were recovered. */

@@ -184,7 +184,7 @@ public final class CarePlans {
       lastOnes = List.copyOf(lastOnes);
     }
 
-    /** What would be freed, as far as nothing else needs it. */
+    /** What would be freed: the part that nothing else needs. */
     public StoreSpace.SpaceBytes freed(StoreSpace space) {
       return space.freedBy(contents(space, goes));
     }

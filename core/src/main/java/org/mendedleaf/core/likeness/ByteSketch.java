@@ -4,7 +4,7 @@ import java.io.OutputStream;
 
 /**
  * Sketches bytes of any kind as they are written to it: all their windows of 16 bytes. Interprets
- * nothing and keeps nothing but the sketch, whatever the length. For the use of one thread.
+ * nothing and keeps nothing but the sketch, whatever the length. For one thread.
  */
 final class ByteSketch extends OutputStream {
 

@@ -59,7 +59,7 @@ public record Sketch(long[] hashes, boolean whole) {
     return hashes.length + (whole ? " hashes, all" : " hashes, a sample");
   }
 
-  /** Collects hashes in any order, each as often as it comes. For the use of one thread. */
+  /** Collects hashes in any order, each as often as it comes. For one thread. */
   public static final class Builder {
     private final long[] kept = new long[SIZE * 8];
     private int count;

@@ -3,7 +3,7 @@ package org.mendedleaf.core.likeness;
 /**
  * Sketches a text: its words, its pairs of neighbouring words and its runs of six, whatever their
  * case and accents. Single words survive where figures between them change; runs tell one letter
- * from another that is made of the same phrases. For the use of one thread.
+ * from another that is made of the same phrases. For one thread.
  */
 public final class TermSketch {
 

@@ -7,7 +7,7 @@ import java.util.Set;
 
 /**
  * Takes all bytes of a content, of any length, and keeps a sketch of them and a little of both
- * ends. For the use of one thread.
+ * ends. For one thread.
  */
 public final class WholeBytes extends OutputStream {
 

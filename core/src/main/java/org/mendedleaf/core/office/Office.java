@@ -8,6 +8,7 @@ import org.mendedleaf.core.arrivals.Intake;
 import org.mendedleaf.core.desk.Desk;
 import org.mendedleaf.core.desk.DeskLock;
 import org.mendedleaf.core.desk.PrivateFolder;
+import org.mendedleaf.core.drill.Drills;
 import org.mendedleaf.core.files.Addresses;
 import org.mendedleaf.core.files.Comparisons;
 import org.mendedleaf.core.files.Coverages;
@@ -66,6 +67,7 @@ public final class Office implements Closeable {
   private final Gatherings gatherings;
   private final ScheduledSnapshots scheduledSnapshots;
   private final Rhythms rhythms;
+  private final Drills drills;
   private final Todays todays;
   private final Ledgers ledgers;
 
@@ -96,8 +98,10 @@ public final class Office implements Closeable {
     this.gatherings = new Gatherings(shelves, plans, recoveries, desk, settings);
     this.scheduledSnapshots = new ScheduledSnapshots(plans, snapshots, desk, settings);
     this.rhythms = new Rhythms(plans, shelves, scheduledSnapshots, thinnings, desk, settings);
+    this.drills = new Drills(desk, settings, desk.insides());
     this.todays =
-        new Todays(stores, shelves, lostAndFound, rhythms, plans, thinnings, moments, settings);
+        new Todays(
+            stores, drills, shelves, lostAndFound, rhythms, plans, thinnings, moments, settings);
     this.ledgers = new Ledgers(shelves, stores);
   }
 
@@ -131,6 +135,11 @@ public final class Office implements Closeable {
   /** What is said about shelves as a whole: who may do what, what is recorded. */
   public RecordingAndPeople recordingAndPeople() {
     return recordingAndPeople;
+  }
+
+  /** Test recoveries with proof. */
+  public Drills drills() {
+    return drills;
   }
 
   /** Shelves at a moment. */
@@ -228,7 +237,7 @@ public final class Office implements Closeable {
     return scheduledSnapshots;
   }
 
-  /** When which shelf is to be captured. */
+  /** When each shelf is captured. */
   public Rhythms rhythms() {
     return rhythms;
   }

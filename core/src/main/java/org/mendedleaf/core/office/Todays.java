@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import org.mendedleaf.core.catalog.questions.ChangeQuestions;
 import org.mendedleaf.core.desk.DeskLock;
+import org.mendedleaf.core.drill.Drills;
 import org.mendedleaf.core.history.ShelfSettings.Recording;
 import org.mendedleaf.core.keeping.CarePlans;
 import org.mendedleaf.core.keeping.LostAndFound;
@@ -39,6 +40,7 @@ public final class Todays {
   private static final Duration BEHIND = Duration.ofDays(1);
 
   private final Stores stores;
+  private final Drills drills;
   private final Shelves shelves;
   private final LostAndFound lostAndFound;
   private final Rhythms rhythms;
@@ -49,6 +51,7 @@ public final class Todays {
 
   Todays(
       Stores stores,
+      Drills drills,
       Shelves shelves,
       LostAndFound lostAndFound,
       Rhythms rhythms,
@@ -57,6 +60,7 @@ public final class Todays {
       Moments moments,
       OfficeSettings settings) {
     this.stores = stores;
+    this.drills = drills;
     this.shelves = shelves;
     this.lostAndFound = lostAndFound;
     this.rhythms = rhythms;
@@ -74,6 +78,16 @@ public final class Todays {
 
   /** Sheaves of a store were damaged when they were read last. */
   public record StoreDamaged(StoreFacts store, int sheaves) implements Matter {}
+
+  /**
+   * The last drill of a store found something that does not come back as it was recorded.
+   *
+   * @param act the drill
+   * @param first what failed first, as a person calls it
+   * @param failed how many did
+   */
+  public record DrillFailed(StoreFacts store, long act, String first, int failed)
+      implements Matter {}
 
   /** The mirror of a store has been behind it for a day or longer. */
   public record MirrorBehind(StoreFacts store, MirrorState mirror) implements Matter {}
@@ -126,6 +140,10 @@ public final class Todays {
       if (damaged > 0) {
         matters.add(0, new StoreDamaged(store, damaged));
       }
+      Optional<Matter> drill = failedDrill(store);
+      if (drill.isPresent()) {
+        matters.add(0, drill.get());
+      }
       mirrorBehind(store, now).ifPresent(matters::add);
       if (store.sameDrive()) {
         sameDrive.add(new SameDrive(store));
@@ -159,6 +177,19 @@ public final class Todays {
     }
     matters.addAll(sameDrive);
     return new Today(matters, happened(shelves, now));
+  }
+
+  private Optional<Matter> failedDrill(StoreFacts store) throws IOException {
+    return drills
+        .last(store.id())
+        .filter(last -> !last.failed().isEmpty())
+        .map(
+            last ->
+                new DrillFailed(
+                    store,
+                    last.act().orElseThrow().id(),
+                    last.failed().get(0).where(),
+                    last.failed().size()));
   }
 
   private Optional<Matter> mirrorBehind(StoreFacts store, Instant now) throws IOException {

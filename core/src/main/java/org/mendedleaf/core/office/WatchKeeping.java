@@ -151,6 +151,7 @@ public final class WatchKeeping {
         office.stores().checkups(store.id()).slice(Progress.NONE);
         office.stores().mirrors().catchUp(store.id());
         office.comparisons().sumUp(store.id(), SUMMARIES, Progress.NONE);
+        office.drills().runIfDue(store.id(), Progress.NONE);
       }
     }
   }

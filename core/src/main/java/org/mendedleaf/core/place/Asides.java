@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * Files that are written aside at the same time. Nearly all of the time that a small file takes is
  * waiting for the drive until it is durable, and a drive makes several durable as fast as one. They
- * are put into their places one after another, each after a last look. For the use of one thread.
+ * are put into their places one after another, each after a last look. For one thread.
  */
 final class Asides implements Closeable {
 

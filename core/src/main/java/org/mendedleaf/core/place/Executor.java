@@ -194,6 +194,16 @@ public final class Executor {
   }
 
   /**
+   * Copies what is recorded to free places, and notes nothing: for trying out whether it can be.
+   *
+   * @param plan whose steps all go to places at which nothing stands
+   * @return how each of them ended
+   */
+  public List<ReceiptItem> tryOut(PlacePlan plan, Progress progress) throws IOException {
+    return copyOut(plan, progress).items();
+  }
+
+  /**
    * Out of a store that can only be read, what is recorded can be copied to free places; there is
    * nowhere to keep what stands in the way, nor a receipt.
    */

@@ -136,7 +136,7 @@ final class PlacingHistory {
   }
 
   /**
-   * What is to be committed.
+   * What to commit.
    *
    * @param items the receipt
    */

@@ -71,7 +71,7 @@ public final class BringIn {
   }
 
   /**
-   * What is to be brought in.
+   * What to bring in.
    *
    * @param arrival the file outside
    * @param shelf the shelf it is for
@@ -89,7 +89,7 @@ public final class BringIn {
       String note,
       String by) {
 
-    /** What is to be brought into a folder. */
+    /** What to bring into a folder. */
     public BringInRequest(
         Path arrival,
         long shelf,

@@ -3,7 +3,7 @@ package org.mendedleaf.core.recover;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
 
-/** Something that is to be recovered. */
+/** Something to recover. */
 public sealed interface Pick {
 
   /**

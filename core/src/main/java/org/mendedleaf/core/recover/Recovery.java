@@ -21,7 +21,9 @@ import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.LedgerEntry;
 import org.mendedleaf.core.history.PresentFile;
+import org.mendedleaf.core.history.ReceiptItem;
 import org.mendedleaf.core.history.ReceiptItem.Outcome;
+import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.place.EmptiedFolders;
 import org.mendedleaf.core.place.Executor;
 import org.mendedleaf.core.place.PlacePlan;
@@ -67,7 +69,7 @@ public final class Recovery {
   }
 
   /**
-   * What is to be done.
+   * What to do.
    *
    * @param shelfFolder the folder that the shelf is bound to here, if it is
    * @param run name of the run that this order is a part of; what acts of that name have done
@@ -278,6 +280,32 @@ public final class Recovery {
     unrecorded.addAll(executor.captureLeftOut(where, these, by));
     return new Gathering(catalogue, executor, where, by, run)
         .gather(families, unrecorded, progress);
+  }
+
+  /**
+   * Recovers revisions to a scratch folder, as a recovery would, and notes nothing in the log.
+   *
+   * @param targets where each of them goes; nothing stands there
+   * @return how each ended, in the order in which it was done
+   */
+  public List<ReceiptItem> tryOut(
+      long shelf, Path folder, Map<Path, Revision> targets, Progress progress) throws IOException {
+    List<Step> steps = new ArrayList<>();
+    targets.forEach(
+        (target, revision) ->
+            steps.add(
+                new Step(
+                    target,
+                    Optional.empty(),
+                    Outcome.RECOVERED,
+                    Optional.of(revision.state()),
+                    OptionalLong.of(revision.file()),
+                    OptionalInt.of(revision.number()),
+                    "")));
+    return executor.tryOut(
+        new PlacePlan(
+            new PlacePlan.Where.Below(folder), shelf, Act.DRILL, "", Optional.empty(), steps),
+        progress);
   }
 
   /** Takes an act back, as far as nothing has changed since at its targets. */

@@ -3,7 +3,7 @@ package org.mendedleaf.core.recover;
 import java.util.List;
 
 /**
- * What is to be recovered from one shelf, where to, and how.
+ * What to recover from one shelf, where to, and how.
  *
  * @param shelf that all picks are from
  */

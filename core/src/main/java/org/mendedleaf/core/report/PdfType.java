@@ -27,7 +27,7 @@ final class PdfType {
     }
   }
 
-  /** The text as far as there are signs for it. */
+  /** The text, without the signs that the font lacks. */
   private String drawable(String text) {
     StringBuilder drawn = new StringBuilder();
     text.codePoints()

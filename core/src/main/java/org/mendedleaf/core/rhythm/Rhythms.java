@@ -22,8 +22,8 @@ import org.mendedleaf.core.shelves.Shelves;
 import org.mendedleaf.core.watch.WatchState;
 
 /**
- * What is to be done with which shelf automatically, as its care plan says: captures, snapshots,
- * letting go. Safe for several threads; any method may take long.
+ * What each shelf's care plan has done automatically: captures, snapshots, letting go. Safe for
+ * several threads; any method may take long.
  */
 public final class Rhythms {
 
@@ -61,7 +61,7 @@ public final class Rhythms {
   /** What no rule claims is let go. */
   public record Thinning() implements Doing {}
 
-  /** Something that is to be done now. */
+  /** Something that is due now. */
   public record Due(Shelf shelf, Doing doing) {}
 
   /**
@@ -114,7 +114,7 @@ public final class Rhythms {
         : rhythm.equals(Rhythm.byHand()) ? Optional.empty() : Optional.of(Instant.EPOCH);
   }
 
-  /** What is to be done now; however often that was missed, once each. */
+  /** What is due now; once each, however often it was missed. */
   public List<Due> due() throws IOException {
     Instant now = settings.clock().instant();
     List<Due> due = new ArrayList<>();
@@ -136,7 +136,7 @@ public final class Rhythms {
     return due;
   }
 
-  /** The shelves that are to be captured now. */
+  /** The shelves whose capture is due. */
   public List<Shelf> toCapture() throws IOException {
     return due().stream().filter(one -> one.doing() instanceof Capturing).map(Due::shelf).toList();
   }

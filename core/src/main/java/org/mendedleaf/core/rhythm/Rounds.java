@@ -38,7 +38,7 @@ public final class Rounds {
   }
 
   /**
-   * What is to be begun now; whoever asks has to say of each how it ended.
+   * What should start now; the caller reports how each of them ended.
    *
    * @throws IOException if a store cannot be reached
    */
@@ -69,7 +69,7 @@ public final class Rounds {
     }
   }
 
-  /** Something that is done with a shelf, whatever its counts are by now. */
+  /** Something done with a shelf, with the counts left out. */
   private record RoundTask(String shelf, Rhythms.Doing doing) {
     static RoundTask of(Rhythms.Due due) {
       return new RoundTask(ShelfTimes.name(due.shelf()), due.doing());

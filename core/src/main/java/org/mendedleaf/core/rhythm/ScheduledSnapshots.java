@@ -40,7 +40,7 @@ public final class ScheduledSnapshots {
     this.settings = settings;
   }
 
-  /** When the next is to be taken; in the past if that was missed. The first is due at once. */
+  /** When the next one is due; in the past if it was missed. The first is due at once. */
   Instant next(Shelf shelf, NamedPlan plan, SnapshotTimes times) throws IOException {
     return taken(shelf, times).stream()
         .map(Snapshot::taken)

@@ -37,6 +37,11 @@ public final class Insides implements Closeable {
         : waitedFor.look(new RevisionContent(revision, contents), page);
   }
 
+  /** Looks inside a content that nobody waits for. */
+  public Look measure(Content content) throws IOException {
+    return background.look(content, 0);
+  }
+
   /** What a content is recognised by; somebody waits for many of these. */
   public Traits traits(Content content) throws IOException {
     return background.traits(content);

@@ -44,7 +44,7 @@ public final class OpenDesk implements Closeable {
     return turns;
   }
 
-  /** Held by whoever tidies a store; one at a time is enough. */
+  /** Held while a store is tidied; one at a time is enough. */
   public ReentrantLock tidying() {
     return tidying;
   }

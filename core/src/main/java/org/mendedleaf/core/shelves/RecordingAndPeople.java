@@ -59,7 +59,7 @@ public final class RecordingAndPeople {
   /**
    * Gives a person a role on a shelf.
    *
-   * @param role empty if the person is to be like everybody else
+   * @param role empty to treat the person like everybody else
    * @throws SentenceException if nobody would be left to keep the shelf
    */
   public Shelf person(Shelf shelf, String person, Optional<Role> role) throws IOException {

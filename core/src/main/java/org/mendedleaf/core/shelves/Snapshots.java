@@ -130,7 +130,7 @@ public final class Snapshots {
         .orElseThrow(() -> new SentenceException("There is no snapshot " + id + "."));
   }
 
-  /** Lets a snapshot go; its revisions stay as far as other rules claim them. */
+  /** Lets a snapshot go; its revisions stay while other rules claim them. */
   public Snapshot unlabel(String store, Snapshot snapshot) throws IOException {
     if (snapshot.unlabelled()) {
       throw new SentenceException(

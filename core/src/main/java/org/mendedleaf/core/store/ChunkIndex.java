@@ -32,7 +32,7 @@ public interface ChunkIndex {
     return 0;
   }
 
-  /** Whether a commit says that this sheaf's file is to be deleted. */
+  /** Whether a commit has retired this sheaf, so that its file will be deleted. */
   default boolean isRetired(SheafId sheaf) throws IOException {
     return false;
   }

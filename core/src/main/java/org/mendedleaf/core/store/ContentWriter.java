@@ -8,7 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
-/** Stores contents: cuts, hashes, and hands what is new to be packed. For the use of one thread. */
+/** Stores contents: cuts, hashes, and hands what is new to be packed. For one thread. */
 public final class ContentWriter implements Closeable {
 
   // How far around the place where a chunk is expected in the former state its match is looked for.

@@ -57,7 +57,7 @@ final class Packer implements Closeable {
     leaning.leanOn(usable);
   }
 
-  /** Writes out whatever is collected. */
+  /** Writes out what has been collected. */
   void flush() throws IOException {
     flushPlain();
     flushLeaning();

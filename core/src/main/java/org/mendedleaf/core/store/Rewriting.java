@@ -56,7 +56,7 @@ public final class Rewriting {
   }
 
   /**
-   * What is to be written anew.
+   * What to write anew.
    *
    * @param concerned the sheaves in use that hold something dead or something to be said otherwise,
    *     or a record that leans on something dead; oldest first

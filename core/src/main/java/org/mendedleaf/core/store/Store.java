@@ -209,7 +209,7 @@ public final class Store implements Closeable {
         && (Files.isDirectory(layout.log()) || Files.isDirectory(layout.sheaves()));
   }
 
-  /** What whoever would write to a store is told that can only be read. */
+  /** Tells anyone who tries to write that this store can only be read. */
   public IOException refusedWriting() {
     return new ReadOnlyStoreException(layout.root());
   }

@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.ReadOnlyFileSystemException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -29,6 +30,7 @@ import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.BringIn;
 import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.recover.Recovery;
+import org.mendedleaf.core.store.Durability;
 import org.mendedleaf.core.store.LocalDurability;
 import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.store.StoreParameters;
@@ -92,6 +94,13 @@ public final class FaultyDesk implements Closeable {
 
   public FaultyFileSystem files() {
     return files;
+  }
+
+  /** Opens everything again, with a store that can only be read. */
+  public void openReadOnly() throws IOException {
+    closeStore();
+    store = Store.open(storeFolder(), new ForReading(), random);
+    catalogue = Catalogue.open(store, catalogueFile);
   }
 
   /** From now on every lasting operation fails after so many: the process is as good as dead. */
@@ -251,5 +260,43 @@ public final class FaultyDesk implements Closeable {
     files.setFaults((operation, path, bytes) -> {});
     closeStore();
     files.close();
+  }
+
+  private static final class ForReading implements Durability {
+
+    @Override
+    public boolean isWritable() {
+      return false;
+    }
+
+    @Override
+    public boolean confirmsWrites() {
+      return true;
+    }
+
+    @Override
+    public boolean severalWriters() {
+      return true;
+    }
+
+    @Override
+    public void force(Path file) {
+      throw new ReadOnlyFileSystemException();
+    }
+
+    @Override
+    public void forceFolder(Path folder) {
+      throw new ReadOnlyFileSystemException();
+    }
+
+    @Override
+    public boolean publish(Path temporary, Path target) {
+      throw new ReadOnlyFileSystemException();
+    }
+
+    @Override
+    public void replace(Path temporary, Path target) {
+      throw new ReadOnlyFileSystemException();
+    }
   }
 }

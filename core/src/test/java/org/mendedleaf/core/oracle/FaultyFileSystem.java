@@ -73,11 +73,11 @@ public final class FaultyFileSystem extends FileSystem {
   }
 
   /** Hears of each file and folder just before it is forced. */
-  interface Forcing {
+  public interface Forcing {
     void forced(Path path) throws IOException;
   }
 
-  void setForcing(Forcing next) {
+  public void setForcing(Forcing next) {
     forcing = next;
   }
 

@@ -3,7 +3,7 @@ package org.mendedleaf.desktop.drawings;
 import java.util.List;
 import java.util.Optional;
 
-/** What is to be seen at a place of the life line, where several leaves may stand as one. */
+/** What a place on the life line shows, where several leaves may stand as one. */
 record LeafStanding(LifeLine line, LifeLineLayout.LeafPlaces places) {
 
   boolean isHeld(LifeLineLayout.PlacedLeaf placed) {

@@ -19,6 +19,7 @@ import org.mendedleaf.desktop.shelves.AllShelvesPage;
 import org.mendedleaf.desktop.shelves.NewShelfPage;
 import org.mendedleaf.desktop.shelves.StrayPage;
 import org.mendedleaf.desktop.space.SpacePage;
+import org.mendedleaf.desktop.store.DrillPage;
 import org.mendedleaf.desktop.store.StorePage;
 import org.mendedleaf.desktop.today.TodayPage;
 import org.mendedleaf.desktop.tray.ReceiptPage;
@@ -65,12 +66,6 @@ final class Pages {
       return new ThinPage(context, of);
     } else if (place instanceof Place.Today) {
       return new TodayPage(context, matters);
-    } else if (place instanceof Place.SpaceOf) {
-      return new SpacePage(context);
-    } else if (place instanceof Place.StoreOf of) {
-      return new StorePage(context, of);
-    } else if (place instanceof Place.Ledger) {
-      return new LedgerPage(context);
     } else if (place instanceof Place.Gather gather) {
       return new GatherPage(context, gather);
     } else if (place instanceof Place.BringIn) {
@@ -93,6 +88,19 @@ final class Pages {
       return new StrayPage(context, stray.path());
     } else if (place instanceof Place.NewShelf add) {
       return new NewShelfPage(context, add.folder());
+    }
+    return ofStore(place);
+  }
+
+  private Page ofStore(Place place) {
+    if (place instanceof Place.SpaceOf) {
+      return new SpacePage(context);
+    } else if (place instanceof Place.StoreOf of) {
+      return new StorePage(context, of);
+    } else if (place instanceof Place.DrillOf of) {
+      return new DrillPage(context, of);
+    } else if (place instanceof Place.Ledger) {
+      return new LedgerPage(context);
     }
     throw new IllegalArgumentException("no page shows " + place);
   }

@@ -13,7 +13,7 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.navigation.Action;
 import org.mendedleaf.desktop.work.navigation.Place;
 
-/** What can be done wherever one is, each with its key. */
+/** The actions that every page has, each with its key. */
 final class WindowActions {
 
   private final MainWindow window;

@@ -10,6 +10,7 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
 import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.office.Ledgers.LedgerRow;
@@ -100,6 +101,8 @@ final class LedgerPresenter {
   void open(LedgerRow row) {
     if (WITH_RECEIPT.contains(row.entry().act().word())) {
       context.go(new Place.ReceiptOf(row.store().id(), row.entry().id()));
+    } else if (row.entry().act() == Act.DRILL) {
+      context.go(new Place.DrillOf(row.store().id(), row.entry().id()));
     } else if (row.shelf().isPresent()) {
       context.ask(
           () ->

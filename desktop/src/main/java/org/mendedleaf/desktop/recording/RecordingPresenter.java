@@ -158,7 +158,7 @@ final class RecordingPresenter {
   }
 
   /**
-   * @param role empty if the person is to be like everybody else
+   * @param role empty to treat the person like everybody else
    */
   void person(String name, Optional<Role> role) {
     Shelf shelf = view.get().shelf();

@@ -14,7 +14,7 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.TurnWords;
 
-/** What is to be said of each shelf; knows no nodes. For the interface thread. */
+/** What the row of each shelf says; knows no nodes. For the interface thread. */
 final class AllShelvesPresenter {
 
   private final Context context;
@@ -31,7 +31,7 @@ final class AllShelvesPresenter {
    */
   record ShelvesFacts(List<Shelf> shelves, List<Rhythms.ShelfRhythm> turns) {}
 
-  /** Null until it is known; changes only where something else is to be said. */
+  /** Null until it is known; changes only where a row says something new. */
   ReadOnlyObjectProperty<ShelvesFacts> shelvesProperty() {
     return shelves.getReadOnlyProperty();
   }

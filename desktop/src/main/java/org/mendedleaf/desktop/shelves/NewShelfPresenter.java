@@ -37,7 +37,7 @@ final class NewShelfPresenter {
   }
 
   /**
-   * What is to be known of the place for a store before it is chosen.
+   * What to know about the place for a store before choosing it.
    *
    * @param free bytes
    * @param sameDrive whether what is recorded would lie on the drive of the recorded folder

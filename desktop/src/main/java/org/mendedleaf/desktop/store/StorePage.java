@@ -27,7 +27,10 @@ public final class StorePage extends StackedPage {
   private final Label state = Nodes.text("", "strong");
   private final Label facts = Nodes.text("", "soft");
   private final Label mirrored = Nodes.text("", "soft");
+  private final Label drilled = Nodes.text("", "soft");
   private final Button mirror;
+  private final Button drill;
+  private final Button certificate;
   private final Button repair;
   private final VBox plan = new VBox(6);
   private final SheetTable<HurtFile> table;
@@ -42,6 +45,13 @@ public final class StorePage extends StackedPage {
     mirror = Nodes.button(Words.of("store.mirror.keep"), "", this::mirror);
     mirror.setId("mirror");
     mirrored.setId("mirrored");
+    drill = Nodes.button(Words.of("store.drill"), "", presenter::drill);
+    drill.setId("drill");
+    certificate = Nodes.button(Words.of("store.certificate"), "", this::certificate);
+    certificate.setId("certificate");
+    certificate.managedProperty().bind(certificate.visibleProperty());
+    certificate.setVisible(false);
+    drilled.setId("drilled");
     state.setId("store-whole");
     plan.setId("repair-plan");
     plan.getStyleClass().addAll("sheet", "padded");
@@ -73,11 +83,14 @@ public final class StorePage extends StackedPage {
         10,
         Nodes.row(
             Nodes.titled(Nodes.label(Words.of("store.title"), "title"), where),
+            certificate,
+            drill,
             mirror,
             repair,
             check),
         state,
         mirrored,
+        drilled,
         facts,
         plan,
         growing(table.node()));
@@ -107,9 +120,21 @@ public final class StorePage extends StackedPage {
             : view.mirror().isPresent()
                 ? Words.of("store.mirror.elsewhere")
                 : Words.of("store.mirror.keep"));
+    drill.setDisable(!view.facts().here());
+    drilled.setText(presenter.drilled(view));
+    drilled
+        .getStyleClass()
+        .setAll(
+            "label",
+            view.drill().filter(last -> !last.failed().isEmpty()).isPresent() ? "rust" : "soft");
+    certificate.setVisible(view.drill().isPresent());
     table.node().setVisible(!view.hurt().isEmpty());
     table.fit(view.hurt());
     table.show(view.hurt());
+  }
+
+  private void certificate() {
+    presenter.viewProperty().get().drill().ifPresent(presenter::openCertificate);
   }
 
   /** Where one is behind it is brought up, else a folder is chosen for one. */

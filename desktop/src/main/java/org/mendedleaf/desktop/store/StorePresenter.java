@@ -7,6 +7,8 @@ import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import org.mendedleaf.core.drill.DrillCertificate;
+import org.mendedleaf.core.drill.Drills;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.stores.Checkup;
@@ -43,12 +45,14 @@ final class StorePresenter {
    * @param checkup empty where it cannot be reached
    * @param hurt files of which revisions cannot be read, as far as is known
    * @param mirror its second copy; empty if it has none
+   * @param drill the last one; empty if there was none
    */
   record StoreView(
       StoreFacts facts,
       Optional<Checkup> checkup,
       List<HurtFile> hurt,
-      Optional<MirrorState> mirror) {
+      Optional<MirrorState> mirror,
+      Optional<DrillCertificate> drill) {
 
     boolean isMirrorBehind() {
       return mirror.filter(one -> one.lag() != 0 || !one.here()).isPresent();
@@ -81,8 +85,9 @@ final class StorePresenter {
             facts,
             Optional.of(office.stores().checkups(store).state()),
             office.stores().hurtFiles(store),
-            office.stores().mirrors().of(store))
-        : new StoreView(facts, Optional.empty(), List.of(), Optional.empty());
+            office.stores().mirrors().of(store),
+            office.drills().last(store))
+        : new StoreView(facts, Optional.empty(), List.of(), Optional.empty(), Optional.empty());
   }
 
   /** Reads every stored byte. */
@@ -98,6 +103,23 @@ final class StorePresenter {
                   ? Words.of("store.checked", Shown.count(report.records()))
                   : Words.count("store.checked.damage", report.damaged().size()));
         });
+  }
+
+  /** Tries whether a sample comes back. */
+  void drill() {
+    Office office = context.office();
+    context.start(
+        Words.of("store.drilling"),
+        progress -> office.drills().run(Drills.DrillOrder.ofStore(store), progress),
+        certificate -> {
+          refresh();
+          openCertificate(certificate);
+        });
+  }
+
+  /** Shows what the last drill proved. */
+  void openCertificate(DrillCertificate certificate) {
+    certificate.act().ifPresent(act -> context.go(new Place.DrillOf(store, act.id())));
   }
 
   /** Finds out what a repair would do. */
@@ -218,6 +240,23 @@ final class StorePresenter {
     return mirror.lag() == 0
         ? Words.of("store.mirror.whole", folder, at)
         : Words.count("store.mirror.behind", mirror.lag(), folder, at);
+  }
+
+  /** Whether anybody has tried that things come back. */
+  String drilled(StoreView of) {
+    if (!of.facts().here()) {
+      return "";
+    }
+    if (of.drill().isEmpty()) {
+      return Words.of("store.drill.none");
+    }
+    DrillCertificate last = of.drill().get();
+    String at = Shown.moment(last.act().orElseThrow().at(), context.now(), context.zone());
+    String sampled = Shown.count(last.figures().sampled());
+    String all = Shown.count(last.figures().of());
+    return last.failed().isEmpty()
+        ? Words.of("store.drill.whole", at, sampled, all, Shown.taking(last.fullRecovery()))
+        : Words.count("store.drill.failed", last.failed().size(), at, last.failed().get(0).where());
   }
 
   /** What a repair would do, a sentence each. */

@@ -177,6 +177,13 @@ final class TodayPresenter {
           Words.of("today.store"),
           new Place.StoreOf(damaged.store().id()));
     }
+    if (matter instanceof Todays.DrillFailed drill) {
+      return line(
+          Words.count("today.drill", drill.failed(), drill.first()),
+          "rust",
+          Words.of("today.certificate"),
+          new Place.DrillOf(drill.store().id(), drill.act()));
+    }
     if (matter instanceof Todays.MirrorBehind behind) {
       return line(
           Words.count(

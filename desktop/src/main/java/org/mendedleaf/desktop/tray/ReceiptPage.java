@@ -83,7 +83,7 @@ public final class ReceiptPage extends StackedPage {
 
   private void show(RunReceipt found) {
     table.fit(found.lines());
-    title.setText(Words.of("receipt.title", found.act().id()));
+    title.setText(Words.of("receipt.title", String.valueOf(found.act().id())));
     facts.setText(presenter.facts());
     summary.setText(presenter.summary());
     checked.setText(found.isUndone() ? Words.of("receipt.undone") : Words.of("receipt.checked"));

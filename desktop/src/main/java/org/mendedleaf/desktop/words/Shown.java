@@ -72,6 +72,18 @@ public final class Shown {
     return days < 60 ? Words.count("time.days", days) : Words.of("time.months", days / 30);
   }
 
+  /** "12 seconds", "5 min", "2 h": how long something takes. */
+  public static String taking(Duration time) {
+    long seconds = Math.max(1, (time.toMillis() + 500) / 1000);
+    if (seconds < 120) {
+      return Words.count("time.taking.seconds", seconds);
+    }
+    long minutes = (seconds + 30) / 60;
+    return minutes < 120
+        ? Words.of("time.minutes", minutes)
+        : Words.of("time.hours", (minutes + 30) / 60);
+  }
+
   /** "18.4 KB"; below 1000 "512 bytes". */
   public static String size(long bytes) {
     if (bytes < 1000) {

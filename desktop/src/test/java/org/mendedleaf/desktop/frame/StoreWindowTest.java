@@ -1,10 +1,13 @@
 package org.mendedleaf.desktop.frame;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.Random;
 import java.util.stream.Stream;
+import javafx.scene.control.Labeled;
 import javafx.scene.control.TableView;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
@@ -66,5 +69,23 @@ class StoreWindowTest extends WindowRobot {
     clickOn("#repair-now");
     eventually(() -> text("#notice").startsWith("What was damaged is whole again"));
     eventually(() -> hurt() == 0 && text("#store-whole").startsWith("No damage is known"));
+  }
+
+  @Test
+  void aDrillFailsIsTheFirstMatterAndItsCertificateSaysWhichFile() throws Exception {
+    eventually(() -> text("#store-state").contains("Store “store”"));
+    clickOn("#store-state");
+    eventually(() -> isThere("#drill") && text("#drilled").startsWith("Nobody has tried yet"));
+    clickOn("#drill");
+    eventually(() -> text("#drill-answer").startsWith("1 of "));
+    assertThat(shows("failed")).isTrue();
+    push(KeyCode.CONTROL, KeyCode.DIGIT0);
+    eventually(() -> isThere("#matters"));
+    eventually(
+        () ->
+            lookup(".label").queryAll().stream()
+                .anyMatch(label -> ((Labeled) label).getText().startsWith("A drill found a")));
+    clickOn("Certificate");
+    eventually(() -> isThere("#drill-answer"));
   }
 }

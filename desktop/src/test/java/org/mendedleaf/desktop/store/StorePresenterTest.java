@@ -17,6 +17,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.drill.DrillCertificate;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.desktop.work.InTurn;
 import org.mendedleaf.desktop.work.navigation.Navigator;
@@ -150,5 +151,54 @@ class StorePresenterTest {
 
   private String mirror() {
     return presenter.mirror(presenter.viewProperty().get());
+  }
+
+  private String drilled() {
+    return presenter.drilled(presenter.viewProperty().get());
+  }
+
+  @Test
+  void whetherThingsComeBackIsSaidAsSoonAsSomebodyHasTried() throws Exception {
+    assertThat(drilled()).isEqualTo("Nobody has tried yet whether what is recorded comes back.");
+    presenter.drill();
+    assertThat(drilled())
+        .contains("2 of 2 revisions were recovered to a scratch place")
+        .contains("would take about");
+    verify(navigator).go(any(Place.DrillOf.class));
+
+    damage();
+    desk.restart();
+    presenter = new StorePresenter(InTurn.of(desk, navigator), desk.shelf().store());
+    presenter.drill();
+    assertThat(drilled())
+        .contains("2 revisions did not come back as they were recorded")
+        .contains("panels.svg");
+  }
+
+  @Test
+  void aCertificateSaysWhatWasTriedByWhomAndWhatFailed() throws Exception {
+    presenter.drill();
+    DrillCertificate whole = presenter.viewProperty().get().drill().orElseThrow();
+    long act = whole.act().orElseThrow().id();
+    DrillPresenter page =
+        new DrillPresenter(
+            InTurn.of(desk, navigator), new Place.DrillOf(desk.shelf().store(), act));
+    page.refresh();
+    assertThat(page.certificateProperty().get()).isEqualTo(whole);
+    assertThat(page.facts(whole)).startsWith("done by maren, ");
+    assertThat(DrillPresenter.answer(whole))
+        .isEqualTo("All 2 revisions that were tried came back bit for bit as they were recorded.");
+    assertThat(DrillPresenter.measured(whole).get(0))
+        .startsWith("A sample of 2 of 2 revisions, 400.0 KB, was recovered to a scratch place");
+    page.open(whole.proofs().get(0));
+    verify(navigator).go(any(Place.OneFile.class));
+
+    damage();
+    desk.restart();
+    presenter = new StorePresenter(InTurn.of(desk, navigator), desk.shelf().store());
+    presenter.drill();
+    DrillCertificate failed = presenter.viewProperty().get().drill().orElseThrow();
+    assertThat(DrillPresenter.answer(failed))
+        .isEqualTo("2 of 2 revisions that were tried did not come back as they were recorded.");
   }
 }

@@ -3,6 +3,7 @@ package org.mendedleaf.core.catalog.lines;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalInt;
+import org.mendedleaf.core.history.DrillFigures;
 import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.RevisionKey;
 
@@ -81,6 +82,9 @@ public sealed interface Detail {
   record Erased(RevisionKey revision) implements Detail {}
 
   record FileErased(long file) implements Detail {}
+
+  /** What a drill measured; what it proved say items. */
+  record Drilled(DrillFigures figures) implements Detail {}
 
   /** What an erased file was called, where somebody wants the ledger to keep that. */
   record Called(String name) implements Detail {}

@@ -12,6 +12,7 @@ import java.util.function.BiConsumer;
 import java.util.function.Function;
 import org.mendedleaf.core.catalog.lines.Detail.Called;
 import org.mendedleaf.core.catalog.lines.Detail.Described;
+import org.mendedleaf.core.catalog.lines.Detail.Drilled;
 import org.mendedleaf.core.catalog.lines.Detail.Erased;
 import org.mendedleaf.core.catalog.lines.Detail.FileErased;
 import org.mendedleaf.core.catalog.lines.Detail.FolderChanged;
@@ -34,6 +35,7 @@ import org.mendedleaf.core.catalog.lines.Detail.SnapshotTaken;
 import org.mendedleaf.core.catalog.lines.Detail.Summed;
 import org.mendedleaf.core.catalog.lines.Detail.Touched;
 import org.mendedleaf.core.catalog.lines.Detail.Unlabelled;
+import org.mendedleaf.core.history.DrillFigures;
 import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.store.StoreFormatException;
@@ -57,6 +59,7 @@ import org.mendedleaf.core.store.StoreFormatException;
  * {"describe":FILE,"m":[b,l]}
  * {"set":WORD,"m":[b,l]}       {"issue":[SEGMENT,LINE],"file":FILE,"letter":NUMBER}
  * {"erase":[SEGMENT,LINE]}     {"eraseAll":FILE}     {"called":TEXT}
+ * {"drill":SAMPLED,"of":NUMBER,"opened":NUMBER,"bytes":NUMBER,"millis":NUMBER,"full":NUMBER}
  * </pre>
  */
 public final class LineKinds {
@@ -223,7 +226,13 @@ public final class LineKinds {
               Called.class,
               (line, to) -> to.put("called", line.name()),
               from -> new Called(from.text("called")),
-              LineTarget::called));
+              LineTarget::called),
+          kind(
+              "drill",
+              Drilled.class,
+              (line, to) -> write(line.figures(), to),
+              from -> new Drilled(figures(from)),
+              LineTarget::drilled));
 
   // Two kinds share the word "folder", and one way to be read.
   private static final Map<String, LineKind<?>> BY_WORD =
@@ -247,6 +256,25 @@ public final class LineKinds {
     return what.equals("moved")
         ? new FolderMoved(from.place())
         : new FolderChanged(what.equals("here"), from.place());
+  }
+
+  private static void write(DrillFigures figures, LineFields to) {
+    to.put("drill", figures.sampled())
+        .put("of", figures.of())
+        .put("opened", figures.opened())
+        .put("bytes", figures.bytes())
+        .put("millis", figures.millis())
+        .put("full", figures.fullMillis());
+  }
+
+  private static DrillFigures figures(LineFields from) {
+    return new DrillFigures(
+        from.small("drill"),
+        from.number("of"),
+        from.small("opened"),
+        from.number("bytes"),
+        from.number("millis"),
+        from.number("full"));
   }
 
   /** The line of the log. */

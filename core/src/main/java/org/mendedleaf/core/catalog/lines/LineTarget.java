@@ -52,4 +52,6 @@ public interface LineTarget {
   void fileErased(Detail.FileErased line, LineContext in) throws IOException;
 
   void called(Detail.Called line, LineContext in) throws IOException;
+
+  void drilled(Detail.Drilled line, LineContext in) throws IOException;
 }

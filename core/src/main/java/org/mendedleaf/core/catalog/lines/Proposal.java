@@ -6,6 +6,7 @@ import java.util.OptionalInt;
 import java.util.OptionalLong;
 import org.mendedleaf.core.history.Arrived;
 import org.mendedleaf.core.history.Description;
+import org.mendedleaf.core.history.DrillFigures;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.FolderState;
 import org.mendedleaf.core.history.InnerPath;
@@ -257,6 +258,14 @@ public sealed interface Proposal {
 
   /** A revision is given out; it gets the next letter of its file. */
   record Issue(RevisionKey revision, long file) implements Proposal {}
+
+  /** What a drill measured. */
+  record Drill(DrillFigures figures) implements Unnumbered {
+    @Override
+    public Detail line(Detail.MetadataPlace at) {
+      return new Detail.Drilled(figures);
+    }
+  }
 
   /** Something is said about the shelf as a whole. */
   record SetShelf(ShelfSetting setting) implements Unnumbered {

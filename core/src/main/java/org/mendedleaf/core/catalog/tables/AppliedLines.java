@@ -7,6 +7,7 @@ import org.mendedleaf.core.catalog.lines.Detail;
 import org.mendedleaf.core.catalog.lines.LineContext;
 import org.mendedleaf.core.catalog.lines.LineTarget;
 import org.mendedleaf.core.history.Arrived;
+import org.mendedleaf.core.history.DrillFigures;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.FolderState;
 import org.mendedleaf.core.history.MetadataFormat;
@@ -230,6 +231,20 @@ final class AppliedLines implements LineTarget {
   @Override
   public void called(Detail.Called line, LineContext in) throws IOException {
     sql.update("UPDATE segment SET about = ? WHERE number = ?", line.name(), in.segment());
+  }
+
+  @Override
+  public void drilled(Detail.Drilled line, LineContext in) throws IOException {
+    DrillFigures figures = line.figures();
+    sql.update(
+        "INSERT INTO drill VALUES (?,?,?,?,?,?,?)",
+        in.segment(),
+        figures.sampled(),
+        figures.of(),
+        figures.opened(),
+        figures.bytes(),
+        figures.millis(),
+        figures.fullMillis());
   }
 
   // What an erasure took away is no longer where the other lines look for it; Replay does the rest

@@ -45,7 +45,7 @@ public final class Paths {
 
   private record PathRow(@Nullable Long folder, InnerPath inner, boolean isIndexed) {}
 
-  /** Forgets a path, and the folders that it lay in, as far as nothing has or ever had them. */
+  /** Forgets a path and the folders above it unless a file has or ever had them. */
   void forgetUnneeded(long path) throws IOException {
     Long at = path;
     while (at != null && !isNeeded(at)) {

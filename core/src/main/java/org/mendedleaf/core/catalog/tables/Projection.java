@@ -24,7 +24,7 @@ import org.mendedleaf.core.store.Store;
 
 /**
  * Applies segments to the tables. What the tables hold is a function of the log and of the records
- * that it mentions, and of nothing else. For the use of one thread, inside a transaction.
+ * that it mentions, and of nothing else. For one thread, inside a transaction.
  */
 public final class Projection {
 

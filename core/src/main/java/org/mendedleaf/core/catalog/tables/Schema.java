@@ -12,7 +12,7 @@ import java.util.List;
  */
 public final class Schema {
 
-  public static final int VERSION = 26;
+  public static final int VERSION = 27;
 
   static final String STATE_PATH =
       "CREATE INDEX IF NOT EXISTS state_path ON state (path, until_at, from_at)";
@@ -160,6 +160,11 @@ public final class Schema {
           """
           CREATE TABLE receipt_item (segment INTEGER REFERENCES segment, line INTEGER,
             item TEXT NOT NULL, PRIMARY KEY (segment, line)) WITHOUT ROWID""",
+          // What drills measured; what they proved say receipt items.
+          """
+          CREATE TABLE drill (segment INTEGER PRIMARY KEY REFERENCES segment,
+            sampled INTEGER NOT NULL, of_all INTEGER NOT NULL, opened INTEGER NOT NULL,
+            bytes INTEGER NOT NULL, millis INTEGER NOT NULL, full_millis INTEGER NOT NULL)""",
           // Every note that a revision ever had; the last one counts.
           """
           CREATE TABLE note (id INTEGER PRIMARY KEY,

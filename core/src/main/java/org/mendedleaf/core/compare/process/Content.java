@@ -3,7 +3,7 @@ package org.mendedleaf.core.compare.process;
 import java.io.IOException;
 import java.io.OutputStream;
 
-/** A content that is to be looked into, wherever its bytes are. */
+/** A content to look into, wherever its bytes are. */
 public interface Content {
 
   /** The name of the file, a hint to its kind. */

@@ -127,7 +127,7 @@ public final class ReaderProcess implements Closeable {
   }
 
   /**
-   * Compares two contents. A summary that is empty is to be told by their bytes.
+   * Compares two contents. Where the summary is empty, only their bytes tell them apart.
    *
    * @param inDetail whether the difference is wanted, or only the summary
    * @throws IOException if a content itself cannot be read

@@ -56,7 +56,7 @@ public final class Pictures {
     }
   }
 
-  /** A damaged picture is decoded as far as it goes: that is what a person wants to see. */
+  /** A damaged picture is decoded as far as possible: that is what a person wants to see. */
   private static DecodedPicture decode(ImageReader reader, int width, int height)
       throws IOException {
     int step = 1;

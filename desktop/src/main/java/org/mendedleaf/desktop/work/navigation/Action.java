@@ -25,7 +25,7 @@ public record Action(String name, KeyCombination key, Runnable run) {
     return new Action(Words.of(words), KeyCombination.valueOf(keys), run);
   }
 
-  /** From now on the keys of what can be done are heard wherever in a node the keyboard is. */
+  /** From now on the actions' keys work wherever the keyboard focus is within a node. */
   public static void listen(Node node, Supplier<List<Action>> actions) {
     node.addEventHandler(
         KeyEvent.KEY_PRESSED,

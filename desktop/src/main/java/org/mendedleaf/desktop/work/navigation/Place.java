@@ -54,6 +54,9 @@ public sealed interface Place {
   /** Where a store lies, whether it is whole, and mending it. */
   record StoreOf(String store) implements Place {}
 
+  /** What a drill of a store proved. */
+  record DrillOf(String store, long act) implements Place {}
+
   /** All that was done. */
   record Ledger() implements Place {}
 

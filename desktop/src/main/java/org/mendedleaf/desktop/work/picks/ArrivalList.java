@@ -136,7 +136,7 @@ public final class ArrivalList {
   /**
    * Adds files, and those in folders.
    *
-   * @param onto the file that they are for; empty if that is to be found out
+   * @param onto the file that they are for; empty to find that out
    */
   public void add(List<Path> paths, Optional<FileRef> onto) {
     jobs.start(

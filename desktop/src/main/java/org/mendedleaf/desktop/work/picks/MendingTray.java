@@ -264,7 +264,7 @@ public final class MendingTray {
     return files;
   }
 
-  /** Bytes as far as they are known. */
+  /** The bytes that are known so far. */
   public long bytes() {
     return bytes;
   }

@@ -339,7 +339,7 @@ public final class SheetTable<T> {
   }
 
   private void replace(List<T> rows) {
-    // Many rows are compared beside the interface thread, by whoever asks for them.
+    // The caller compares many rows outside the interface thread.
     if (rows == shown || (rows.size() <= COMPARED_HERE && rows.equals(shown))) {
       return;
     }

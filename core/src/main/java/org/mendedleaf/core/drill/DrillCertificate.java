@@ -1,0 +1,79 @@
+package org.mendedleaf.core.drill;
+
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
+import org.mendedleaf.core.history.DrillFigures;
+import org.mendedleaf.core.history.LedgerEntry;
+import org.mendedleaf.core.history.ReceiptItem;
+
+/**
+ * What a drill proved.
+ *
+ * @param store the store's folder
+ * @param act in the ledger, whose hash chain seals it; empty where the store can only be read
+ * @param figures what was measured
+ * @param proofs each revision that was tried, as far as the ledger keeps them; what failed first
+ */
+public record DrillCertificate(
+    Path store, Optional<LedgerEntry> act, DrillFigures figures, List<Proof> proofs) {
+
+  /** How the ledger says that a reader opened a revision. */
+  static final String OPENED = "opened: ";
+
+  public DrillCertificate {
+    proofs = List.copyOf(proofs);
+  }
+
+  /**
+   * One revision that was tried.
+   *
+   * @param where its shelf and its path there
+   * @param content the hash under which its bytes were recorded; empty for a link
+   * @param whole whether what came back is what was recorded, bit for bit
+   * @param found how much a reader found in it; empty if none could open it
+   * @param why what is wrong with it; empty if nothing is
+   */
+  public record Proof(
+      String where,
+      OptionalLong file,
+      OptionalInt revision,
+      long bytes,
+      String content,
+      boolean whole,
+      Optional<String> found,
+      String why) {
+
+    static Proof of(ReceiptItem item) {
+      boolean whole = item.outcome() == ReceiptItem.Outcome.RECOVERED;
+      boolean opened = item.why().startsWith(OPENED);
+      return new Proof(
+          item.target(),
+          item.file(),
+          item.revision(),
+          item.bytes(),
+          item.wrote().flatMap(state -> state.content()).map(of -> of.id().hex()).orElse(""),
+          whole,
+          opened ? Optional.of(item.why().substring(OPENED.length())) : Optional.empty(),
+          opened ? "" : item.why());
+    }
+  }
+
+  /** What did not come back as it was recorded. */
+  public List<Proof> failed() {
+    return proofs.stream().filter(proof -> !proof.whole()).toList();
+  }
+
+  /** How many came back as they were recorded. */
+  public int whole() {
+    return figures.sampled() - failed().size();
+  }
+
+  /** How long recovering every current file would take, by what was measured. */
+  public Duration fullRecovery() {
+    return Duration.ofMillis(figures.fullMillis());
+  }
+}
