@@ -70,6 +70,7 @@ import picocli.CommandLine.ScopeType;
       PeopleCommand.class,
       VerifyCommand.class,
       DrillCommand.class,
+      WhatIfCommand.class,
       RebuildCommand.class,
       LedgerCommand.class,
       KeepWatchCommand.class

@@ -89,6 +89,7 @@ class ArchitectureTest {
           Map.entry(
               "keeping",
               "desk progress report store history catalog.lines plan catalog.tables catalog.questions catalog space erasing forecast recover session stores shelves tray files"),
+          Map.entry("losses", "desk store history plan keeping session shelves stores"),
           Map.entry(
               "arrivals",
               "desk likeness progress store compare.inside history intake plan catalog.questions compare.process catalog capture place recover session shelves tray files keeping"),

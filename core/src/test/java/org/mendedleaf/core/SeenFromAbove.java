@@ -26,6 +26,7 @@ public final class SeenFromAbove {
           "forecast",
           "history",
           "keeping",
+          "losses",
           "plan",
           "progress",
           "report",

@@ -34,7 +34,7 @@ public final class DrillAnswer {
     node.put("bytes", figures.bytes()).put("seconds", figures.millis() / MILLIS);
     node.put("fullRecoverySeconds", figures.fullMillis() / MILLIS);
     ArrayNode proofs = node.putArray("proofs");
-    for (DrillCertificate.Proof proof : certificate.proofs()) {
+    for (DrillCertificate.DrillProof proof : certificate.proofs()) {
       if (proof.whole()) {
         ObjectNode one = put(proofs.addObject(), proof);
         one.put("bytes", proof.bytes());
@@ -47,7 +47,7 @@ public final class DrillAnswer {
     return node;
   }
 
-  private static ObjectNode put(ObjectNode node, DrillCertificate.Proof proof) {
+  private static ObjectNode put(ObjectNode node, DrillCertificate.DrillProof proof) {
     node.put("file", proof.where());
     proof.file().ifPresent(id -> node.put("id", id));
     proof.revision().ifPresent(number -> node.put("revision", number));
@@ -59,7 +59,7 @@ public final class DrillAnswer {
     CertificateReport.of(certificate, zone)
         .said()
         .forEach(sentence -> text.append("%s%n".formatted(sentence)));
-    for (DrillCertificate.Proof proof : certificate.failed()) {
+    for (DrillCertificate.DrillProof proof : certificate.failed()) {
       text.append(
           "  %s %s: %s%n"
               .formatted(

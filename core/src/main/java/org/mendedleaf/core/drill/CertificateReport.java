@@ -52,7 +52,7 @@ public final class CertificateReport {
               .formatted(certificate.proofs().size()));
     }
     List<List<String>> rows = new ArrayList<>();
-    for (DrillCertificate.Proof proof : certificate.proofs()) {
+    for (DrillCertificate.DrillProof proof : certificate.proofs()) {
       rows.add(
           List.of(
               proof.where(),

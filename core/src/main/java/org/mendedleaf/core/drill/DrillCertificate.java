@@ -19,7 +19,7 @@ import org.mendedleaf.core.history.ReceiptItem;
  * @param proofs each revision that was tried, as far as the ledger keeps them; what failed first
  */
 public record DrillCertificate(
-    Path store, Optional<LedgerEntry> act, DrillFigures figures, List<Proof> proofs) {
+    Path store, Optional<LedgerEntry> act, DrillFigures figures, List<DrillProof> proofs) {
 
   /** How the ledger says that a reader opened a revision. */
   static final String OPENED = "opened: ";
@@ -37,7 +37,7 @@ public record DrillCertificate(
    * @param found how much a reader found in it; empty if none could open it
    * @param why what is wrong with it; empty if nothing is
    */
-  public record Proof(
+  public record DrillProof(
       String where,
       OptionalLong file,
       OptionalInt revision,
@@ -47,10 +47,10 @@ public record DrillCertificate(
       Optional<String> found,
       String why) {
 
-    static Proof of(ReceiptItem item) {
+    static DrillProof of(ReceiptItem item) {
       boolean whole = item.outcome() == ReceiptItem.Outcome.RECOVERED;
       boolean opened = item.why().startsWith(OPENED);
-      return new Proof(
+      return new DrillProof(
           item.target(),
           item.file(),
           item.revision(),
@@ -63,7 +63,7 @@ public record DrillCertificate(
   }
 
   /** What did not come back as it was recorded. */
-  public List<Proof> failed() {
+  public List<DrillProof> failed() {
     return proofs.stream().filter(proof -> !proof.whole()).toList();
   }
 

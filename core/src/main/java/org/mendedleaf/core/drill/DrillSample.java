@@ -8,7 +8,7 @@ import java.util.Set;
 import java.util.random.RandomGenerator;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.questions.DrillQuestions;
-import org.mendedleaf.core.catalog.questions.DrillQuestions.Candidate;
+import org.mendedleaf.core.catalog.questions.DrillQuestions.DrillChoice;
 import org.mendedleaf.core.history.RecordedShelf;
 import org.mendedleaf.core.history.Revision;
 
@@ -44,13 +44,13 @@ final class DrillSample {
       // Odd, and not so large that it overflows with many revisions.
       long factor = 2L * random.nextInt(1, 1 << 20) + 1;
       DrillQuestions ask = catalogue.drills();
-      Set<Candidate> chosen = new LinkedHashSet<>();
+      Set<DrillChoice> chosen = new LinkedHashSet<>();
       chosen.addAll(ask.someCurrent(shelf.id(), factor, CURRENT));
       chosen.addAll(ask.someEarlier(shelf.id(), factor, EARLIER));
       chosen.addAll(ask.oldest(shelf.id(), OLDEST));
       chosen.addAll(ask.largest(shelf.id(), LARGEST));
       chosen.addAll(ask.oneOfEachKind(shelf.id(), factor, kinds));
-      for (Candidate one : chosen) {
+      for (DrillChoice one : chosen) {
         catalogue.files().revision(one.file(), one.number()).ifPresent(sample::add);
       }
     }

@@ -139,7 +139,9 @@ public final class Drills {
         opened.store().root(),
         Optional.of(entry),
         catalogue.drills().figures(entry.id()).orElseThrow(),
-        catalogue.ledger().items(entry.id()).stream().map(DrillCertificate.Proof::of).toList());
+        catalogue.ledger().items(entry.id()).stream()
+            .map(DrillCertificate.DrillProof::of)
+            .toList());
   }
 
   /**
@@ -196,7 +198,7 @@ public final class Drills {
     Map<Long, Map<Integer, String>> found = new HashMap<>();
     for (LedgerEntry drill : catalogue.ledger().newest(Act.DRILL, LOOKED_BACK)) {
       for (ReceiptItem item : catalogue.ledger().items(drill.id())) {
-        DrillCertificate.Proof proof = DrillCertificate.Proof.of(item);
+        DrillCertificate.DrillProof proof = DrillCertificate.DrillProof.of(item);
         if (proof.found().isPresent() && proof.file().isPresent()) {
           found
               .computeIfAbsent(proof.file().getAsLong(), file -> new HashMap<>())
@@ -239,7 +241,7 @@ public final class Drills {
           store.store().root(),
           Optional.empty(),
           figures,
-          kept.stream().map(DrillCertificate.Proof::of).toList());
+          kept.stream().map(DrillCertificate.DrillProof::of).toList());
     }
     List<Proposal> proposals = new ArrayList<>();
     proposals.add(new Proposal.Drill(figures));

@@ -22,6 +22,7 @@ import org.mendedleaf.core.keeping.Forecasts;
 import org.mendedleaf.core.keeping.LostAndFound;
 import org.mendedleaf.core.keeping.Spaces;
 import org.mendedleaf.core.keeping.Thinnings;
+import org.mendedleaf.core.losses.Losses;
 import org.mendedleaf.core.rhythm.Rhythms;
 import org.mendedleaf.core.rhythm.ScheduledSnapshots;
 import org.mendedleaf.core.session.OfficeSettings;
@@ -68,6 +69,7 @@ public final class Office implements Closeable {
   private final ScheduledSnapshots scheduledSnapshots;
   private final Rhythms rhythms;
   private final Drills drills;
+  private final Losses losses;
   private final Todays todays;
   private final Ledgers ledgers;
 
@@ -99,6 +101,7 @@ public final class Office implements Closeable {
     this.scheduledSnapshots = new ScheduledSnapshots(plans, snapshots, desk, settings);
     this.rhythms = new Rhythms(plans, shelves, scheduledSnapshots, thinnings, desk, settings);
     this.drills = new Drills(desk, settings, desk.insides());
+    this.losses = new Losses(stores, shelves, plans, desk, settings);
     this.todays =
         new Todays(
             stores, drills, shelves, lostAndFound, rhythms, plans, thinnings, moments, settings);
@@ -140,6 +143,11 @@ public final class Office implements Closeable {
   /** Test recoveries with proof. */
   public Drills drills() {
     return drills;
+  }
+
+  /** What would be lost if something happened. */
+  public Losses losses() {
+    return losses;
   }
 
   /** Shelves at a moment. */

@@ -40,9 +40,9 @@ final class Placement {
   private final ContentReader contents;
   private final RandomGenerator random;
   private final int workers;
-  private volatile @Nullable Drive drive;
+  private volatile @Nullable KnownDrive drive;
 
-  private record Drive(Path folder, FileStore store) {}
+  private record KnownDrive(Path folder, FileStore store) {}
 
   /**
    * @param workers how many threads check what was written
@@ -264,10 +264,10 @@ final class Placement {
 
   private void requireRoom(Path target, long bytes) throws IOException {
     Path parent = Objects.requireNonNull(target.toAbsolutePath().getParent());
-    Drive known = drive;
+    KnownDrive known = drive;
     if (known == null || !known.folder().equals(parent)) {
       // All mounts are gone through for it.
-      known = new Drive(parent, Files.getFileStore(parent));
+      known = new KnownDrive(parent, Files.getFileStore(parent));
       drive = known;
     }
     long free = known.store().getUsableSpace();

@@ -17,6 +17,11 @@ public interface Places {
     return Files.getFileStore(folder).getUsableSpace();
   }
 
+  /** On which drive a place lies, existing or not. */
+  default Drive drive(Path place) throws IOException {
+    return Drive.of(place);
+  }
+
   /** Tries it out. */
   Places TRIED_OUT = LocalDurability::tried;
 

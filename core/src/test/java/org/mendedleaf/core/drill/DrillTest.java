@@ -22,7 +22,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.desk.Desk;
 import org.mendedleaf.core.desk.SentenceException;
-import org.mendedleaf.core.drill.DrillCertificate.Proof;
+import org.mendedleaf.core.drill.DrillCertificate.DrillProof;
 import org.mendedleaf.core.drill.Drills.DrillOrder;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Act;
@@ -101,13 +101,13 @@ class DrillTest {
 
     // The oldest, the largest, a link and each kind are always among them.
     assertThat(certificate.proofs())
-        .extracting(Proof::where)
+        .extracting(DrillProof::where)
         .anyMatch(where -> where.endsWith("plots/loft.bin"))
         .anyMatch(where -> where.endsWith(": newest"))
         .anyMatch(where -> where.endsWith(".csv"))
         .anyMatch(where -> where.endsWith(".txt"));
     assertThat(certificate.proofs()).anyMatch(proof -> proof.revision().orElseThrow() == 0);
-    Proof letter =
+    DrillProof letter =
         certificate.proofs().stream()
             .filter(proof -> proof.where().endsWith(".txt"))
             .findFirst()

@@ -7,7 +7,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import org.mendedleaf.core.drill.CertificateReport;
 import org.mendedleaf.core.drill.DrillCertificate;
-import org.mendedleaf.core.drill.DrillCertificate.Proof;
+import org.mendedleaf.core.drill.DrillCertificate.DrillProof;
 import org.mendedleaf.core.report.CsvReport;
 import org.mendedleaf.core.report.PdfReport;
 import org.mendedleaf.core.report.Report;
@@ -29,7 +29,7 @@ public final class DrillPage extends StackedPage {
   private final Label facts = Nodes.label("", "soft");
   private final Label answer = Nodes.text("", "strong");
   private final Label measured = Nodes.text("", "soft");
-  private final SheetTable<Proof> table;
+  private final SheetTable<DrillProof> table;
 
   /** One of the ways in which a report leaves. */
   private interface CertificateWriting {
@@ -39,7 +39,7 @@ public final class DrillPage extends StackedPage {
   public DrillPage(Context context, Place.DrillOf of) {
     this.context = context;
     this.presenter = new DrillPresenter(context, of);
-    this.table = new SheetTable<>("drill", presenter::open, Proof::where);
+    this.table = new SheetTable<>("drill", presenter::open, DrillProof::where);
     Button csv = Nodes.button(Words.of("drill.csv"), "", () -> save(".csv", CsvReport::write));
     Button pdf = Nodes.button(Words.of("drill.pdf"), "", () -> save(".pdf", PdfReport::write));
     pdf.setId("drill-pdf");
@@ -100,7 +100,7 @@ public final class DrillPage extends StackedPage {
                     number ->
                         cell.setText(
                             number == 0 ? Words.of("revision.first.short") : "r" + number)));
-    table.sizes("column.size", 90, Proof::bytes);
+    table.sizes("column.size", 90, DrillProof::bytes);
     table.column(
         "column.drilled.result",
         90,

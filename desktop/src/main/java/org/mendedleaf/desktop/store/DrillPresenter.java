@@ -4,7 +4,7 @@ import java.util.List;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.mendedleaf.core.drill.DrillCertificate;
-import org.mendedleaf.core.drill.DrillCertificate.Proof;
+import org.mendedleaf.core.drill.DrillCertificate.DrillProof;
 import org.mendedleaf.core.history.DrillFigures;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.desktop.words.Shown;
@@ -34,7 +34,7 @@ final class DrillPresenter {
         () -> context.office().drills().certificate(of.store(), of.act()), certificate::set);
   }
 
-  void open(Proof proof) {
+  void open(DrillProof proof) {
     if (proof.file().isPresent()) {
       context.go(
           new Place.OneFile(

@@ -33,10 +33,12 @@ public final class StorePage extends StackedPage {
   private final Button certificate;
   private final Button repair;
   private final VBox plan = new VBox(6);
+  private final LossSheet losses;
   private final SheetTable<HurtFile> table;
 
   public StorePage(Context context, Place.StoreOf of) {
     this.presenter = new StorePresenter(context, of.store());
+    this.losses = new LossSheet(presenter);
     this.table = new SheetTable<>("store", presenter::open, HurtFile::path);
     Button check = Nodes.button(Words.of("store.check"), "", presenter::check);
     check.setId("check-store");
@@ -57,6 +59,29 @@ public final class StorePage extends StackedPage {
     plan.getStyleClass().addAll("sheet", "padded");
     plan.managedProperty().bind(plan.visibleProperty());
     plan.setVisible(false);
+    columns();
+    focusFirst(check);
+    stack(
+        10,
+        Nodes.row(
+            Nodes.titled(Nodes.label(Words.of("store.title"), "title"), where),
+            certificate,
+            drill,
+            mirror,
+            repair,
+            check),
+        state,
+        mirrored,
+        drilled,
+        facts,
+        plan,
+        growing(table.node()),
+        losses.node());
+    presenter.viewProperty().addListener((property, before, now) -> show(now));
+    presenter.rehearsedProperty().addListener((property, before, now) -> show(now));
+  }
+
+  private void columns() {
     table.column(
         "column.name",
         330,
@@ -78,24 +103,6 @@ public final class StorePage extends StackedPage {
         file -> file.whole().map(Revision::numbered).orElse(Words.of("store.noneWhole")));
     table.node().managedProperty().bind(table.node().visibleProperty());
     table.node().setVisible(false);
-    focusFirst(check);
-    stack(
-        10,
-        Nodes.row(
-            Nodes.titled(Nodes.label(Words.of("store.title"), "title"), where),
-            certificate,
-            drill,
-            mirror,
-            repair,
-            check),
-        state,
-        mirrored,
-        drilled,
-        facts,
-        plan,
-        growing(table.node()));
-    presenter.viewProperty().addListener((property, before, now) -> show(now));
-    presenter.rehearsedProperty().addListener((property, before, now) -> show(now));
   }
 
   @Override
@@ -128,6 +135,7 @@ public final class StorePage extends StackedPage {
             "label",
             view.drill().filter(last -> !last.failed().isEmpty()).isPresent() ? "rust" : "soft");
     certificate.setVisible(view.drill().isPresent());
+    losses.show(view.losses());
     table.node().setVisible(!view.hurt().isEmpty());
     table.fit(view.hurt());
     table.show(view.hurt());

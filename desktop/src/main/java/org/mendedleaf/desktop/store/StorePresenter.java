@@ -2,6 +2,7 @@ package org.mendedleaf.desktop.store;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -9,6 +10,7 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.mendedleaf.core.drill.DrillCertificate;
 import org.mendedleaf.core.drill.Drills;
+import org.mendedleaf.core.losses.LossAnswer;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.stores.Checkup;
@@ -46,13 +48,15 @@ final class StorePresenter {
    * @param hurt files of which revisions cannot be read, as far as is known
    * @param mirror its second copy; empty if it has none
    * @param drill the last one; empty if there was none
+   * @param losses what would be lost; empty where no shelf has its folder here
    */
   record StoreView(
       StoreFacts facts,
       Optional<Checkup> checkup,
       List<HurtFile> hurt,
       Optional<MirrorState> mirror,
-      Optional<DrillCertificate> drill) {
+      Optional<DrillCertificate> drill,
+      List<LossAnswer> losses) {
 
     boolean isMirrorBehind() {
       return mirror.filter(one -> one.lag() != 0 || !one.here()).isPresent();
@@ -86,8 +90,10 @@ final class StorePresenter {
             Optional.of(office.stores().checkups(store).state()),
             office.stores().hurtFiles(store),
             office.stores().mirrors().of(store),
-            office.drills().last(store))
-        : new StoreView(facts, Optional.empty(), List.of(), Optional.empty(), Optional.empty());
+            office.drills().last(store),
+            office.losses().of(store))
+        : new StoreView(
+            facts, Optional.empty(), List.of(), Optional.empty(), Optional.empty(), List.of());
   }
 
   /** Reads every stored byte. */
@@ -257,6 +263,31 @@ final class StorePresenter {
     return last.failed().isEmpty()
         ? Words.of("store.drill.whole", at, sampled, all, Shown.taking(last.fullRecovery()))
         : Words.count("store.drill.failed", last.failed().size(), at, last.failed().get(0).where());
+  }
+
+  /** What would happen to the files, as a sentence or two. */
+  String said(LossAnswer answer) {
+    return answer.sentence(
+        new LossAnswer.LossWords() {
+          @Override
+          public String moment(Instant at) {
+            return Shown.moment(at, context.now(), context.zone());
+          }
+
+          @Override
+          public String place(Path folder) {
+            return Shown.path(folder);
+          }
+        });
+  }
+
+  /** How the answer looks: bad news, a condition, or good news. */
+  static String look(LossAnswer answer) {
+    return switch (answer.fate()) {
+      case GONE -> "rust";
+      case IF_APART -> "brass";
+      case COME_BACK -> "plain";
+    };
   }
 
   /** What a repair would do, a sentence each. */

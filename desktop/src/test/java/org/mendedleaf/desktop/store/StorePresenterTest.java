@@ -18,6 +18,8 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.drill.DrillCertificate;
+import org.mendedleaf.core.losses.Loss;
+import org.mendedleaf.core.losses.LossAnswer;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.desktop.work.InTurn;
 import org.mendedleaf.desktop.work.navigation.Navigator;
@@ -200,5 +202,17 @@ class StorePresenterTest {
     DrillCertificate failed = presenter.viewProperty().get().drill().orElseThrow();
     assertThat(DrillPresenter.answer(failed))
         .isEqualTo("2 of 2 revisions that were tried did not come back as they were recorded.");
+  }
+
+  @Test
+  void whatWouldBeLostIsAnsweredFromWhereThingsLie() {
+    List<LossAnswer> losses = presenter.viewProperty().get().losses();
+    assertThat(losses).extracting(LossAnswer::loss).containsExactly(Loss.values());
+    assertThat(presenter.said(losses.get(0))).contains("gone together");
+    assertThat(StorePresenter.look(losses.get(0))).isEqualTo("rust");
+    assertThat(presenter.said(losses.get(2)))
+        .startsWith("Every file comes back from Lost & found. What was saved after ")
+        .doesNotContain("T08:");
+    assertThat(StorePresenter.look(losses.get(2))).isEqualTo("plain");
   }
 }

@@ -31,7 +31,7 @@ public final class DrillQuestions {
   }
 
   /** A revision by its file and its number. */
-  public record Candidate(long file, int number) {}
+  public record DrillChoice(long file, int number) {}
 
   /**
    * What recovering all of something has to write.
@@ -63,16 +63,17 @@ public final class DrillQuestions {
   }
 
   /** Some revisions that are current, by chance. */
-  public List<Candidate> someCurrent(long shelf, long factor, int most) throws IOException {
+  public List<DrillChoice> someCurrent(long shelf, long factor, int most) throws IOException {
     return some(shelf, "AND file.present AND revision.id = file.current", factor, most);
   }
 
   /** Some revisions that are not, by chance. */
-  public List<Candidate> someEarlier(long shelf, long factor, int most) throws IOException {
+  public List<DrillChoice> someEarlier(long shelf, long factor, int most) throws IOException {
     return some(shelf, "AND NOT (file.present AND revision.id = file.current)", factor, most);
   }
 
-  private List<Candidate> some(long shelf, String which, long factor, int most) throws IOException {
+  private List<DrillChoice> some(long shelf, String which, long factor, int most)
+      throws IOException {
     return sql.list(
         DrillQuestions::candidate,
         "SELECT revision.file, revision.number" + OF_SHELF + which + " " + SHUFFLED + "LIMIT ?",
@@ -82,7 +83,7 @@ public final class DrillQuestions {
   }
 
   /** The revisions that were recorded first. */
-  public List<Candidate> oldest(long shelf, int most) throws IOException {
+  public List<DrillChoice> oldest(long shelf, int most) throws IOException {
     return sql.list(
         DrillQuestions::candidate,
         "SELECT revision.file, revision.number"
@@ -93,7 +94,7 @@ public final class DrillQuestions {
   }
 
   /** The largest. */
-  public List<Candidate> largest(long shelf, int most) throws IOException {
+  public List<DrillChoice> largest(long shelf, int most) throws IOException {
     return sql.list(
         DrillQuestions::candidate,
         "SELECT revision.file, revision.number"
@@ -104,10 +105,10 @@ public final class DrillQuestions {
   }
 
   /** A current revision of each kind of file, as their names tell kinds apart, by chance. */
-  public List<Candidate> oneOfEachKind(long shelf, long factor, int most) throws IOException {
-    record Named(Candidate candidate, String kind) {}
+  public List<DrillChoice> oneOfEachKind(long shelf, long factor, int most) throws IOException {
+    record Named(DrillChoice candidate, String kind) {}
     Set<String> kinds = new HashSet<>();
-    List<Candidate> found = new ArrayList<>();
+    List<DrillChoice> found = new ArrayList<>();
     for (Named named :
         sql.list(
             row -> new Named(candidate(row), kind(row.getBytes(3))),
@@ -140,8 +141,8 @@ public final class DrillQuestions {
         act);
   }
 
-  private static Candidate candidate(ResultSet row) throws SQLException {
-    return new Candidate(row.getLong(1), row.getInt(2));
+  private static DrillChoice candidate(ResultSet row) throws SQLException {
+    return new DrillChoice(row.getLong(1), row.getInt(2));
   }
 
   private static String kind(byte[] path) {
