@@ -187,6 +187,7 @@ public final class PictureTour {
     forecast("forecast-night", cutting);
     picture("care-plan-night", new Place.PlanOf(orders));
     picture("today-night", new Place.Today());
+    picture("store-night", new Place.StoreOf(cutting.store()));
     onInterface(() -> window.looks().toggleNight());
   }
 

@@ -25,6 +25,7 @@ import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.Owners;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
+import org.mendedleaf.core.keeping.LostAndFound;
 import org.mendedleaf.core.losses.Loss;
 import org.mendedleaf.core.losses.LossAnswer;
 import org.mendedleaf.core.losses.LossAnswer.LossFate;
@@ -220,13 +221,18 @@ class WhatIfTest {
   void somebodyEmptiesTheFolders() throws Exception {
     assertThat(answer(Loss.FOLDER_EMPTIED).fate()).isEqualTo(LossFate.COME_BACK);
     Map<String, byte[]> before = lying(base.resolve("desk"));
+    Instant evening = now;
+    now = now.plus(Duration.ofHours(1));
     for (Shelf shelf : shelves) {
       delete(shelf.folder().orElseThrow());
       Files.createDirectories(shelf.folder().orElseThrow());
       office.shelves().capture(shelf, true, Progress.NONE);
     }
     now = now.plus(Duration.ofHours(1));
-    office.lostAndFound().bringBack(office.lostAndFound().all(), Optional.empty(), Progress.NONE);
+    // What had been lost before, other tests may have brought back and taken away again.
+    List<LostAndFound.Lost> lost =
+        office.lostAndFound().all().stream().filter(one -> one.at().isAfter(evening)).toList();
+    office.lostAndFound().bringBack(lost, Optional.empty(), Progress.NONE);
     compare(before, base.resolve("desk"));
   }
 

@@ -38,7 +38,9 @@ public final class DrillAnswer {
       if (proof.whole()) {
         ObjectNode one = put(proofs.addObject(), proof);
         one.put("bytes", proof.bytes());
-        proof.found().ifPresent(found -> one.put("found", found));
+        proof
+            .found()
+            .ifPresentOrElse(found -> one.put("found", found), () -> one.put("why", proof.why()));
         if (!proof.content().isEmpty()) {
           one.put("content", proof.content());
         }

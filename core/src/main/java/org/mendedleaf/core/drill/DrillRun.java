@@ -225,9 +225,10 @@ final class DrillRun {
         Optional.ofNullable(foundBefore.get(revision.file()))
             .map(numbers -> numbers.get(revision.number()));
     if (before.isPresent() && !before.equals(found)) {
+      // The bytes are proven: it is the reader that is another now, or had no time.
       return item(
           revision,
-          Outcome.REFUSED,
+          Outcome.RECOVERED,
           "a reader found %s in it once and finds %s now"
               .formatted(before.get(), found.orElse("nothing")));
     }

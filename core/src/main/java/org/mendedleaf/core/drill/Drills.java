@@ -28,12 +28,16 @@ import org.mendedleaf.core.session.Insides;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.OpenStore;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * Test recoveries with proof. Nothing on a shelf is touched, and nothing in the store but the
  * ledger. Safe for several threads; takes as long as recovering and reading the sample.
  */
 public final class Drills {
+
+  private static final Logger LOG = LoggerFactory.getLogger(Drills.class);
 
   /** So many proofs go into the ledger, what failed first; the others are counted. */
   static final int MOST_PROOFS = 5_000;
@@ -102,13 +106,24 @@ public final class Drills {
     }
   }
 
-  /** Does what is due, for idle moments; a failure is told by {@link #last}. */
+  /**
+   * Does what is due, for idle moments; a failure is told by {@link #last}. Where it cannot be done
+   * now, it stays due.
+   */
   public boolean runIfDue(String store, Progress progress) throws IOException {
-    if (!isDue(store) || !desk.store(store).store().durability().isWritable()) {
+    OpenStore opened = desk.store(store);
+    boolean canBeNoted = opened.store().durability().isWritable() && opened.trouble().isEmpty();
+    if (!canBeNoted || !isDue(store)) {
       return false;
     }
-    var unused = run(DrillOrder.ofStore(store), progress);
-    return true;
+    try {
+      var unused = run(DrillOrder.ofStore(store), progress);
+      return true;
+    } catch (SentenceException e) {
+      // Nobody has asked for it, so nobody is told that there is no room or nothing to try.
+      LOG.info("No drill of {}: {}", opened.store().root(), e.getMessage());
+      return false;
+    }
   }
 
   /** The newest drill of a store. */

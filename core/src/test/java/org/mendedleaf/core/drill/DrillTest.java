@@ -26,6 +26,7 @@ import org.mendedleaf.core.drill.DrillCertificate.DrillProof;
 import org.mendedleaf.core.drill.Drills.DrillOrder;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Act;
+import org.mendedleaf.core.history.ReceiptItem.Outcome;
 import org.mendedleaf.core.history.RecordedShelf;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.office.Todays;
@@ -220,7 +221,7 @@ class DrillTest {
   }
 
   @Test
-  void whatOpensOtherwiseThanItOnceDidFails() throws Exception {
+  void whatOpensOtherwiseThanItOnceDidDoesNotCountAsOpened() throws Exception {
     desk.close();
     Path home = base.resolve("home");
     var settings = desk.office().settings();
@@ -244,6 +245,7 @@ class DrillTest {
       run.run(letters, Progress.NONE);
       assertThat(run.proven().get(0).why())
           .isEqualTo("a reader found 3 lines in it once and finds 2 lines now");
+      assertThat(run.proven()).allMatch(item -> item.outcome() == Outcome.RECOVERED);
       assertThat(run.opened()).isEqualTo(letters.size() - 1);
       assertThat(folder).isEmptyDirectory();
       assertThat(run.forecast(600, 1, 0)).isGreaterThan(run.forecast(6, 1, 0));
@@ -266,6 +268,14 @@ class DrillTest {
     desk.restart();
     assertThat(drills().rhythm(store)).isEmpty();
     assertThat(drills().isDue(store)).isFalse();
+  }
+
+  @Test
+  void whatIsDueInAnEmptyStoreIsLeftAloneWithoutAWord() throws Exception {
+    String empty = desk.office().stores().make(base.resolve("empty store")).id();
+    desk.clock().forward(Duration.ofDays(40));
+    assertThat(drills().isDue(empty)).isTrue();
+    assertThat(drills().runIfDue(empty, Progress.NONE)).isFalse();
   }
 
   @Test

@@ -17,6 +17,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.mendedleaf.core.history.DrillFigures;
 import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.store.StoreFormatException;
@@ -60,6 +61,9 @@ class LineKindsTest {
           line(new Detail.Issued(KEY, 7, 2), "{'issue':[12,3],'file':7,'letter':2}"),
           line(new Detail.Erased(KEY), "{'erase':[12,3]}"),
           line(new Detail.FileErased(7), "{'eraseAll':7}"),
+          line(
+              new Detail.Drilled(new DrillFigures(60, 1204, 55, 4_000_000, 4100, 72_000)),
+              "{'drill':60,'of':1204,'opened':55,'bytes':4000000,'millis':4100,'full':72000}"),
           line(new Detail.Called("Offer “Jib”.odt"), "{'called':'Offer “Jib”.odt'}"));
 
   private static Map.Entry<Detail, String> line(Detail detail, String text) {
