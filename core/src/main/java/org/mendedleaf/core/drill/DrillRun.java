@@ -38,7 +38,7 @@ final class DrillRun {
   static final long LARGE = 1_000_000;
 
   private static final int BATCH_FILES = 64;
-  private static final long BATCH_BYTES = 256L << 20;
+  static final long BATCH_BYTES = 256L << 20;
 
   private final OpenStore store;
   private final Insides insides;
@@ -108,14 +108,6 @@ final class DrillRun {
     return opened;
   }
 
-  Timed small() {
-    return small;
-  }
-
-  Timed large() {
-    return large;
-  }
-
   /** Tries these revisions. */
   void run(List<Revision> revisions, Progress progress) throws IOException {
     long bytes = revisions.stream().mapToLong(one -> one.state().size()).sum();
@@ -180,8 +172,8 @@ final class DrillRun {
   /** A name of its own that still ends as the file's does. */
   private String name(Revision revision) {
     String name = revision.state().path().name();
-    String short50 = name.length() <= 50 ? name : name.substring(name.length() - 50);
-    return "%05d %s".formatted(made, short50.replaceAll("[^\\p{L}\\p{N} ._-]", "_"));
+    String end = name.length() <= 50 ? name : name.substring(name.length() - 50);
+    return "%05d %s".formatted(made, end.replaceAll("[^\\p{L}\\p{N} ._-]", "_"));
   }
 
   private RecordedShelf shelfOf(Revision revision) throws IOException {
@@ -204,7 +196,7 @@ final class DrillRun {
     return opened(target, revision);
   }
 
-  /** Bit for bit, and the time as far as the receipt did not say that it could not be set. */
+  /** Bit for bit; of a link, where it leads to. */
   private boolean isAsRecorded(Path target, FileState state) throws IOException {
     if (state.link().isPresent()) {
       return Files.readSymbolicLink(target)

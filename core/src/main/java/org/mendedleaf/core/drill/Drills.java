@@ -162,9 +162,21 @@ public final class Drills {
   /**
    * Tries it, and certifies in the ledger what was found.
    *
-   * @throws SentenceException if there is nothing to try, or no room to try it
+   * @throws SentenceException if there is nothing to try, no room to try it, or another drill runs
    */
   public DrillCertificate run(DrillOrder order, Progress progress) throws IOException {
+    if (!desk.drilling().tryLock()) {
+      throw new SentenceException(
+          "A drill is running already. Nothing was tried; ask again when it has ended.");
+    }
+    try {
+      return runAlone(order, progress);
+    } finally {
+      desk.drilling().unlock();
+    }
+  }
+
+  private DrillCertificate runAlone(DrillOrder order, Progress progress) throws IOException {
     OpenStore store = desk.store(order.store());
     Catalogue catalogue = store.catalogue();
     catalogue.catchUp();
@@ -179,7 +191,8 @@ public final class Drills {
     Map<Long, RecordedShelf> byId = new HashMap<>();
     shelves.forEach(shelf -> byId.put(shelf.id(), shelf));
     long before = System.nanoTime();
-    try (ScratchFolder scratch = ScratchFolder.open(settings, order.to(), largest(revisions))) {
+    try (ScratchFolder scratch =
+        ScratchFolder.open(settings, order.to(), atOnce(revisions, order))) {
       DrillRun run =
           new DrillRun(
               store, insides, scratch.folder(), order.to().isPresent(), byId, found(catalogue));
@@ -204,8 +217,13 @@ public final class Drills {
     return revisions;
   }
 
-  private static long largest(List<Revision> revisions) {
-    return revisions.stream().mapToLong(one -> one.state().size()).max().orElse(0);
+  /**
+   * How many bytes lie in the folder at the same time, at most: a full drive is no failed drill.
+   */
+  private static long atOnce(List<Revision> revisions, DrillOrder order) {
+    long all = revisions.stream().mapToLong(one -> one.state().size()).sum();
+    long largest = revisions.stream().mapToLong(one -> one.state().size()).max().orElse(0);
+    return order.to().isPresent() ? all : Math.max(largest, Math.min(all, DrillRun.BATCH_BYTES));
   }
 
   /** How much readers found in revisions before; the newest drill counts. */

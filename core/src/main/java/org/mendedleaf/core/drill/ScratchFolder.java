@@ -75,7 +75,7 @@ final class ScratchFolder implements Closeable {
     long free = Files.getFileStore(folder).getUsableSpace();
     if (free < bytes) {
       throw new SentenceException(
-          "The largest file to be tried has %,d bytes, and the drive of %s has %,d left, so nothing was tried. Choose another place with --to DIR."
+          "What is recovered at once takes %,d bytes, and the drive of %s has %,d left, so nothing was tried. Choose another place with --to DIR."
               .formatted(bytes, folder, free));
     }
   }

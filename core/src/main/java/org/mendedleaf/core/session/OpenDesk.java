@@ -22,6 +22,7 @@ public final class OpenDesk implements Closeable {
   private final Map<String, OpenStore> open = new LinkedHashMap<>();
   private final Turns turns = new Turns();
   private final ReentrantLock tidying = new ReentrantLock();
+  private final ReentrantLock drilling = new ReentrantLock();
   private final CaptureTimes captureTimes;
   private final ShelfTimes thinningTimes;
   private final Insides insides = new Insides();
@@ -47,6 +48,11 @@ public final class OpenDesk implements Closeable {
   /** Held while a store is tidied; one at a time is enough. */
   public ReentrantLock tidying() {
     return tidying;
+  }
+
+  /** Held while a drill runs: two would clear each other's scratch place away. */
+  public ReentrantLock drilling() {
+    return drilling;
   }
 
   /** When shelves were looked through last. */

@@ -2,6 +2,7 @@ package org.mendedleaf.core.drill;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.catchThrowable;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -15,6 +16,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Random;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -276,6 +278,38 @@ class DrillTest {
     desk.clock().forward(Duration.ofDays(40));
     assertThat(drills().isDue(empty)).isTrue();
     assertThat(drills().runIfDue(empty, Progress.NONE)).isFalse();
+  }
+
+  @Test
+  void whileOneRunsAnotherSaysSoAndLeavesItsScratchPlaceAlone() throws Exception {
+    AtomicReference<Throwable> refused = new AtomicReference<>();
+    Progress meddling =
+        new Progress() {
+          @Override
+          public void phase(Phase phase, long items, long bytes) {
+            Thread other =
+                new Thread(
+                    () -> refused.set(catchThrowable(DrillTest.this::drill)), "another drill");
+            other.start();
+            try {
+              other.join();
+            } catch (InterruptedException e) {
+              throw new AssertionError(e);
+            }
+          }
+
+          @Override
+          public void advanced(long items, long bytes) {}
+
+          @Override
+          public boolean cancelled() {
+            return false;
+          }
+        };
+    assertThat(drills().run(everything(), meddling).failed()).isEmpty();
+    assertThat(refused.get())
+        .isInstanceOf(SentenceException.class)
+        .hasMessageContaining("A drill is running already");
   }
 
   @Test
