@@ -91,9 +91,18 @@ final class StorePresenter {
             office.stores().hurtFiles(store),
             office.stores().mirrors().of(store),
             office.drills().last(store),
-            office.losses().of(store))
+            losses(office))
         : new StoreView(
             facts, Optional.empty(), List.of(), Optional.empty(), Optional.empty(), List.of());
+  }
+
+  private List<LossAnswer> losses(Office office) {
+    try {
+      return office.losses().of(store);
+    } catch (IOException e) {
+      // Whether the store is damaged must be seen where nobody can tell what it would bring back.
+      return List.of();
+    }
   }
 
   /** Reads every stored byte. */
