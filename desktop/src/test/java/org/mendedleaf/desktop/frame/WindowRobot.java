@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
@@ -145,13 +146,14 @@ public class WindowRobot extends FxRobot {
 
   /**
    * Clicks once the part stands still, as a person would: what is told makes room for itself while
-   * a robot is on its way already.
+   * a robot is on its way already. A part has its place only once the window was laid out, which a
+   * busy machine does late; so two layouts in a row must have left it where it is.
    */
   @Override
   public FxRobot clickOn(String query, Motion motion, MouseButton... buttons) {
-    Optional<Bounds> before = place(query);
+    Optional<Bounds> before = Optional.empty();
     for (int i = 0; i < STANDING_STILL; i++) {
-      WaitForAsyncUtils.waitForFxEvents();
+      awaitLayout();
       Optional<Bounds> now = place(query);
       if (now.isPresent() && now.equals(before)) {
         break;
@@ -161,8 +163,32 @@ public class WindowRobot extends FxRobot {
     return super.clickOn(query, motion, buttons);
   }
 
+  /** Waits until what was asked of the interface so far is done and the window was laid out. */
+  private void awaitLayout() {
+    WaitForAsyncUtils.waitForFxEvents();
+    CountDownLatch laidOut = new CountDownLatch(1);
+    Runnable listener = laidOut::countDown;
+    interact(
+        () -> {
+          stage.getScene().addPostLayoutPulseListener(listener);
+          Platform.requestNextPulse();
+        });
+    try {
+      assertThat(laidOut.await(PATIENCE_SECONDS, TimeUnit.SECONDS)).isTrue();
+    } catch (InterruptedException e) {
+      throw new AssertionError(e);
+    }
+    interact(() -> stage.getScene().removePostLayoutPulseListener(listener));
+  }
+
   private Optional<Bounds> place(String query) {
-    return lookup(query).tryQuery().map(node -> node.localToScreen(node.getBoundsInLocal()));
+    return lookup(query)
+        .<Node>tryQuery()
+        .map(node -> WaitForAsyncUtils.waitForAsyncFx(5_000, () -> onScreen(node)));
+  }
+
+  private static Bounds onScreen(Node node) {
+    return node.localToScreen(node.getBoundsInLocal());
   }
 
   /** Whether somebody sees it: what lies ready on a page out of sight is not there. */
