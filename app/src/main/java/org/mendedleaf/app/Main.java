@@ -25,7 +25,10 @@ public final class Main {
   public static void main(String[] args) throws Exception {
     Terminal terminal =
         new Terminal(
-            stream(FileDescriptor.out), stream(FileDescriptor.err), Path.of("").toAbsolutePath());
+                stream(FileDescriptor.out),
+                stream(FileDescriptor.err),
+                Path.of("").toAbsolutePath())
+            .withConsole();
     System.exit(run(terminal, new StartLine(List.of(args))));
   }
 

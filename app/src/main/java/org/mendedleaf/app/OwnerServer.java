@@ -126,7 +126,13 @@ final class OwnerServer implements Closeable {
       return Exit.NOT_DONE;
     }
     int exit =
-        MendedLeafCommand.run(terminal, (settings, work) -> work.in(actingAs(line)), line.args());
+        MendedLeafCommand.run(
+            terminal,
+            (settings, work) -> {
+              office.settings().keys().take(settings.keys());
+              return work.in(actingAs(line));
+            },
+            line.args());
     owner.changed();
     return exit;
   }

@@ -110,6 +110,15 @@ public final class Scale {
     store.close();
   }
 
+  /** Fills a store with files, each with so many revisions; returns how many revisions. */
+  static long fill(Store store, Catalogue catalogue, int files, int rounds) throws IOException {
+    Scale scale = new Scale(store.root(), files, rounds);
+    scale.store = store;
+    scale.catalogue = catalogue;
+    scale.fill();
+    return (long) files * rounds;
+  }
+
   private void fill() throws IOException {
     Journal journal = new Journal(catalogue, "desk");
     Proposal shelf = new Proposal.NewShelf("Many", ShelfKind.WORKING, "/many");

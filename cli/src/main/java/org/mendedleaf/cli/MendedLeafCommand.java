@@ -18,6 +18,7 @@ import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.shelves.Shelves;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ScopeType;
 
@@ -100,6 +101,8 @@ public final class MendedLeafCommand {
       scope = ScopeType.INHERIT,
       description = "Act as if it were then; a store made so is a trial store.")
   private Optional<Instant> clock = Optional.empty();
+
+  @Mixin private KeyOptions keys = new KeyOptions();
 
   private final Terminal terminal;
   private final OfficeOpener opener;
@@ -260,8 +263,14 @@ public final class MendedLeafCommand {
     return base.resolve("mended-leaf");
   }
 
-  OfficeSettings settings() {
+  KeyOptions keys() {
+    return keys;
+  }
+
+  OfficeSettings settings() throws IOException {
     OfficeSettings settings = OfficeSettings.ofThisMachine(defaultHome(home.map(this::resolve)));
+    keys.onto(settings.keys(), this::resolve);
+    terminal.asking().ifPresent(settings.keys()::asking);
     if (clock.isPresent()) {
       settings = settings.withClock(InstantSource.fixed(clock.get()));
     }

@@ -27,7 +27,12 @@ import picocli.CommandLine.ParentCommand;
 @Command(
     name = "store",
     mixinStandardHelpOptions = true,
-    description = "Make, open and list stores: where revisions are kept.")
+    description = "Make, open and list stores: where revisions are kept.",
+    subcommands = {
+      StoreEncryptCommand.class,
+      StorePassphraseCommand.class,
+      StoreKeyFileCommand.class
+    })
 final class StoreCommand {
 
   /** Digits of a hash that tell one commit from another. */
@@ -44,13 +49,28 @@ final class StoreCommand {
       @Option(
               names = "--group",
               description = "The group of the folder may enter it too; else only you.")
-          boolean group)
+          boolean group,
+      @Option(
+              names = "--encrypt",
+              description =
+                  "Encrypt it. The passphrase is asked for, or read with --passphrase-file.")
+          boolean encrypt)
       throws IOException {
     return root.answer(
         office -> {
-          StoreFacts store = office.stores().make(root.resolve(folder), group);
-          return Answer.done(Json.store(store), line(store));
+          if (!encrypt) {
+            StoreFacts store = office.stores().make(root.resolve(folder), group);
+            return Answer.done(Json.store(store), line(store));
+          }
+          NewSecret secret = NewSecret.of(root, office);
+          StoreFacts store =
+              office.stores().make(root.resolve(folder), group, Optional.of(secret.secrecy()));
+          return secret.answer(Json.store(store), line(store));
         });
+  }
+
+  MendedLeafCommand root() {
+    return root;
   }
 
   @Command(
@@ -174,7 +194,10 @@ final class StoreCommand {
         });
   }
 
-  private static String line(StoreFacts store) {
+  static String line(StoreFacts store) {
+    if (store.isLocked()) {
+      return "%s: encrypted, its passphrase is not known here%n".formatted(store.folder());
+    }
     if (!store.here()) {
       return "%s: not there%n".formatted(store.folder());
     }
@@ -184,7 +207,7 @@ final class StoreCommand {
             Text.size(store.bytes()),
             Text.size(store.free()),
             store.sameDrive() ? ", on the same drive as a shelf" : "",
-            store.trial() ? ", a trial store" : "",
+            (store.encrypted() ? ", encrypted" : "") + (store.trial() ? ", a trial store" : ""),
             store.commit().isPresent()
                 ? ", last commit %d, %s"
                     .formatted(store.commit().getAsLong(), store.hash().substring(0, SHORT))

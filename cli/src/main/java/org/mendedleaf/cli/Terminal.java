@@ -3,7 +3,9 @@ package org.mendedleaf.cli;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.Optional;
 import org.mendedleaf.core.history.Names;
+import org.mendedleaf.core.session.KeyRing;
 
 /**
  * Where a command was typed: its streams and its folder. A command may be run by another process
@@ -12,8 +14,20 @@ import org.mendedleaf.core.history.Names;
  * @param out answers, and with --json nothing else
  * @param err progress and messages
  * @param folder relative paths start here
+ * @param asking whoever sits at it, if a passphrase can be asked for there
  */
-public record Terminal(PrintStream out, PrintStream err, Path folder) {
+public record Terminal(
+    PrintStream out, PrintStream err, Path folder, Optional<KeyRing.Asking> asking) {
+
+  /** One at which nobody can be asked. */
+  public Terminal(PrintStream out, PrintStream err, Path folder) {
+    this(out, err, folder, Optional.empty());
+  }
+
+  /** The same with somebody who can be asked, if this process has a terminal of its own. */
+  public Terminal withConsole() {
+    return new Terminal(out, err, folder, Optional.ofNullable(System.console()).map(Prompt::new));
+  }
 
   /** The same, with messages in which nothing is obeyed that somebody wrote into a name. */
   Terminal quoting() {
@@ -29,7 +43,7 @@ public record Terminal(PrintStream out, PrintStream err, Path folder) {
             super.print(quoted(text));
           }
         };
-    return new Terminal(out, quoted, folder);
+    return new Terminal(out, quoted, folder, asking);
   }
 
   /** A text whose lines stay lines, and in which no sign means anything to a terminal. */

@@ -78,6 +78,9 @@ public final class SeenFromAbove {
           "recover.Mending",
           "recover.Pick",
           "recover.Tray",
+          "seal.Passphrase",
+          "seal.RecoveryKey",
+          "seal.Secrecy",
           "space.Cost",
           "space.FileCost",
           "space.StoreSpace",
@@ -85,6 +88,7 @@ public final class SeenFromAbove {
           "store.ContentReader",
           "store.ContentRef",
           "store.DamagedContentException",
+          "store.LockedStoreException",
           "store.SharedBytes",
           "upkeep.Upkeep",
           "watch.WatchState");

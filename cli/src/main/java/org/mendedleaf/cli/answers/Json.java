@@ -61,7 +61,8 @@ public final class Json {
             .put("free", store.free())
             .put("sameDrive", store.sameDrive())
             .put("confirmsWrites", store.confirmsWrites())
-            .put("trial", store.trial());
+            .put("trial", store.trial())
+            .put("encrypted", store.encrypted());
     store.commit().ifPresent(commit -> node.put("commit", commit).put("hash", store.hash()));
     return node;
   }

@@ -152,7 +152,7 @@ final class AppliedLog {
       }
     }
     if (erasures > erasuresBefore && !connections.isBuilding()) {
-      connections.forgetWritten();
+      connections.forgetErased();
     }
   }
 

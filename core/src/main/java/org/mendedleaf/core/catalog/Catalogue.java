@@ -9,9 +9,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.locks.ReentrantLock;
 import org.mendedleaf.core.catalog.tables.CatalogueException;
 import org.mendedleaf.core.catalog.tables.CatalogueFiles;
+import org.mendedleaf.core.catalog.tables.CataloguePlace;
 import org.mendedleaf.core.catalog.tables.Proof;
 import org.mendedleaf.core.catalog.tables.Sql;
 import org.mendedleaf.core.catalog.tables.StoredChunks;
@@ -40,11 +40,12 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
 
   private static final Logger LOG = LoggerFactory.getLogger(Catalogue.class);
 
+  private static final long NOT_KEPT = -1;
+
   private final Store store;
   private final Connections connections;
   private final AppliedLog log;
-  // Whoever changes the tables has it; questions go without.
-  private final ReentrantLock changing = new ReentrantLock();
+  private final ChangeLock changing = new ChangeLock();
   private final HurtContents hurt = new HurtContents();
 
   private Catalogue(Store store, Connections connections) {
@@ -57,11 +58,13 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
    * Opens the catalogue of a store and brings it up to date. One that is missing, damaged, of
    * another version, or made of other commits than the store has is built anew; one that is ahead
    * of the store stays, since it knows what the store has lost.
+   *
+   * <p>Of an encrypted store nothing but what is sealed lies beside that file.
    */
   public static Catalogue open(Store store, Path file) throws IOException {
     Files.createDirectories(file.toAbsolutePath().getParent());
-    Catalogue catalogue =
-        new Catalogue(store, new Connections(CatalogueFiles.of(file), store.description().id()));
+    CataloguePlace place = CataloguePlace.at(file, store.key());
+    Catalogue catalogue = new Catalogue(store, new Connections(place, store.description().id()));
     try {
       catalogue.connections.connect();
       catalogue.log.readEnd();
@@ -72,10 +75,16 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
       catalogue.log.startOver();
     }
     catalogue.hurt.look(catalogue.connections.writing());
+    catalogue.connections.areKept(catalogue.log.next());
     catalogue.log.opening(true);
     catalogue.catchUp();
     catalogue.log.opening(false);
     return catalogue;
+  }
+
+  /** Does away with the catalogue of a plain store, which nobody has open. */
+  public static void discard(Path file) throws IOException {
+    CatalogueFiles.of(file).deleteAll();
   }
 
   public Store store() {
@@ -94,7 +103,11 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
 
   /** Changes what is not made of the log. */
   void change(CatalogueChange change) throws IOException {
-    alone(() -> connections.writing().transaction(() -> change.make(connections.writing())));
+    changing.alone(
+        () -> {
+          connections.writing().transaction(() -> change.make(connections.writing()));
+          connections.areKept(NOT_KEPT);
+        });
   }
 
   interface CatalogueChange {
@@ -113,7 +126,7 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
    * @throws UnreadException if part of the store could not be read
    */
   public <T> T proving(Finding<T> finding) throws IOException {
-    return alone(
+    return changing.alone(
         () -> {
           Sql sql = connections.writing();
           if (Unread.any(sql)) {
@@ -216,12 +229,12 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
   @Override
   public void noteHurt(ContentId id) throws IOException {
     // Perhaps in the middle of a transaction, which has read it.
-    alone(() -> hurt.note(connections.writing(), id));
+    changing.alone(() -> hurt.note(connections.writing(), id));
   }
 
   @Override
   public boolean isRetired(SheafId sheaf) throws IOException {
-    return alone(() -> retired().has(sheaf));
+    return changing.alone(() -> retired().has(sheaf));
   }
 
   @Override
@@ -236,34 +249,12 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
 
   /** Whether the log itself, whose every byte is checked, says of all of these that they are. */
   public boolean areRetired(List<SheafId> sheaves) throws IOException {
-    return alone(() -> retired().haveByTheLog(sheaves));
+    return changing.alone(() -> retired().haveByTheLog(sheaves));
   }
 
   /** A retired sheaf whose file was deleted need not be looked at again. */
   public void forgetSheaf(SheafId sheaf) throws IOException {
-    alone(() -> retired().forget(sheaf));
-  }
-
-  private interface WhileAlone<T> {
-    T ask() throws IOException;
-  }
-
-  private <T> T alone(WhileAlone<T> asked) throws IOException {
-    changing.lock();
-    try {
-      return asked.ask();
-    } finally {
-      changing.unlock();
-    }
-  }
-
-  private void alone(Sql.InTransaction change) throws IOException {
-    changing.lock();
-    try {
-      change.run();
-    } finally {
-      changing.unlock();
-    }
+    changing.alone(() -> retired().forget(sheaf));
   }
 
   private RetiredSheaves retired() {
@@ -301,7 +292,7 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
 
   /** Throws the catalogue away and builds it again from the store. */
   public long rebuild() throws IOException {
-    return alone(
+    return changing.alone(
         () -> {
           buildAnew();
           return log.next();
@@ -347,7 +338,7 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
       long erasuresBefore = log.erasures();
       sound(() -> log.apply(segment, known));
       if (log.erasures() > erasuresBefore) {
-        connections.forgetWritten();
+        connections.forgetErased();
       }
     } finally {
       changing.unlock();
@@ -387,12 +378,21 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
     return connections.reading();
   }
 
+  /** Keeps what was applied since it was opened, so that it is not applied again; may take long. */
+  public void keep() throws IOException {
+    changing.alone(() -> connections.keep(log.next()));
+  }
+
   @Override
   public void close() {
     changing.lock();
     try {
-      connections.close();
+      keep();
+    } catch (IOException e) {
+      // All of it is in the log.
+      LOG.info("The catalogue was not kept as it is now: {}", e.getMessage());
     } finally {
+      connections.close();
       changing.unlock();
     }
   }

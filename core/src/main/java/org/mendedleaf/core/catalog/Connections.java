@@ -1,46 +1,42 @@
 package org.mendedleaf.core.catalog;
 
 import java.io.IOException;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
-import org.mendedleaf.core.catalog.tables.CatalogueException;
-import org.mendedleaf.core.catalog.tables.CatalogueFiles;
+import org.mendedleaf.core.catalog.tables.CataloguePlace;
 import org.mendedleaf.core.catalog.tables.Schema;
 import org.mendedleaf.core.catalog.tables.SmallTables;
 import org.mendedleaf.core.catalog.tables.Sql;
 
 /**
- * The connections to a catalogue's file: one that changes it, and some that answer. While a
+ * The connections to a catalogue's tables: one that changes it, and some that answer. While a
  * catalogue is built anew, those to the former file go on answering. Everything but {@link
  * #reading} needs the catalogue's lock.
  */
 final class Connections {
-
-  private static final int READERS = 3;
 
   /** In KiB, negative as SQLite wants it: what is built has no order on the disk yet. */
   private static final int BUILDING_CACHE = -262_144;
 
   private static final long ANSWERED_BY_THEN_NANOS = 60_000_000_000L;
 
-  private final CatalogueFiles files;
+  private final CataloguePlace place;
   private final String store;
   private @Nullable Sql writing;
-  // One long question must not keep the short ones waiting.
   private volatile List<Sql> reading = List.of();
   private boolean building = true;
   // Who asked before a catalogue was built anew may not have done asking.
   private List<Sql> former = List.of();
   private long formerSince;
+  private long kept;
 
   /**
    * @param store the id of the store whose catalogue this is
    */
-  Connections(CatalogueFiles files, String store) {
-    this.files = files;
+  Connections(CataloguePlace place, String store) {
+    this.place = place;
     this.store = store;
   }
 
@@ -66,10 +62,9 @@ final class Connections {
     return building;
   }
 
-  /** Connects to the current file, which is made if it is not there. */
+  /** Connects to the current tables, which are made if they are not there. */
   void connect() throws IOException {
-    files.make();
-    writing = new Sql(files.current());
+    writing = place.connect();
     if (version() == 0) {
       writing().execute("PRAGMA cache_size=" + BUILDING_CACHE);
       writing()
@@ -89,7 +84,7 @@ final class Connections {
     return writing().first(row -> row.getInt(1), "PRAGMA user_version").orElse(0);
   }
 
-  /** Whether the file is of this version and of this store. */
+  /** Whether the tables are of this version and of this store. */
   boolean areOfThisStore() throws IOException {
     return version() == Schema.VERSION
         && writing()
@@ -98,25 +93,24 @@ final class Connections {
             .isPresent();
   }
 
-  /** Connects to a new, empty file beside the one that answers. */
+  /** Connects to new, empty tables beside those that answer. */
   void startOver() throws IOException {
-    if (writing != null) {
+    if (writing != null && !reading.contains(writing)) {
       writing.close();
     }
-    files.next();
+    place.next();
     building = true;
     connect();
   }
 
-  /** Goes back to the file that answers; what was built meanwhile is dropped. */
+  /** Goes back to the tables that answer; what was built meanwhile is dropped. */
   void giveUpBuilding() throws IOException {
     writing().close();
-    files.back();
-    connect();
+    writing = place.back(reading);
     building = false;
   }
 
-  /** Once it is built, a new catalogue answers, and nothing is left of the former one's files. */
+  /** Once it is built, a new catalogue answers, and nothing is left of the former one. */
   void answerFromHere(Sql.Repair repair) throws IOException {
     // What is sorted for an index may be sorted by two.
     writing().execute("PRAGMA threads=2");
@@ -124,21 +118,18 @@ final class Connections {
       writing().execute(index);
     }
     writing().execute("PRAGMA cache_size=" + Sql.CACHE);
-    List<Sql> readers = new ArrayList<>();
-    for (int i = 0; i < READERS; i++) {
-      readers.add(new Sql(files.current(), repair));
-    }
+    List<Sql> readers = place.readers(writing(), repair);
     letFormerGo();
     former = reading;
     formerSince = System.nanoTime();
     reading = List.copyOf(readers);
     building = false;
     try {
-      files.deleteOthers();
+      place.deleteOthers();
     } catch (IOException e) {
       // Some systems do not delete what is open.
       letFormerGo();
-      files.deleteOthers();
+      place.deleteOthers();
     }
   }
 
@@ -154,9 +145,26 @@ final class Connections {
     former = List.of();
   }
 
-  /** What was erased must not stay here either: the pages that were written lie in two files. */
-  void forgetWritten() throws CatalogueException {
-    writing().execute("PRAGMA wal_checkpoint(TRUNCATE)");
+  /** What was erased must not stay here either. */
+  void forgetErased() throws IOException {
+    place.forgetErased(writing());
+  }
+
+  /**
+   * Keeps the tables, if they answer, so that they need not be built when they are opened next.
+   *
+   * @param commits how many they are made of: as long as it stays, they are kept once
+   */
+  void keep(long commits) throws IOException {
+    if (!building && kept != commits) {
+      place.keep(writing());
+      kept = commits;
+    }
+  }
+
+  /** Says of how many commits the tables are that are kept. */
+  void areKept(long commits) {
+    kept = commits;
   }
 
   void close() {

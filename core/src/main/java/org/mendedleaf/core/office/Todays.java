@@ -76,6 +76,9 @@ public final class Todays {
   /** A store cannot be reached. */
   public record StoreAway(StoreFacts store) implements Matter {}
 
+  /** An encrypted one of which the passphrase is not known here: nothing is recorded into it. */
+  public record StoreLocked(StoreFacts store) implements Matter {}
+
   /** Sheaves of a store were damaged when they were read last. */
   public record StoreDamaged(StoreFacts store, int sheaves) implements Matter {}
 
@@ -133,7 +136,7 @@ public final class Todays {
     List<Matter> sameDrive = new ArrayList<>();
     for (StoreFacts store : stores.known()) {
       if (!store.here()) {
-        matters.add(new StoreAway(store));
+        matters.add(store.isLocked() ? new StoreLocked(store) : new StoreAway(store));
         continue;
       }
       int damaged = stores.checkups(store.id()).damaged();

@@ -33,6 +33,7 @@ import org.mendedleaf.core.place.RefusedException;
 import org.mendedleaf.core.place.Step;
 import org.mendedleaf.core.place.UndoSteps;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.store.Store;
 
 /**
  * Makes plans for many files at once, from any moment, and has them done. A run that was
@@ -128,7 +129,8 @@ public final class Recovery {
     catalogue.catchUp();
     RecoveryOrder order = request.order();
     PlacePlan.Where where = request.where();
-    PlanFile plan = new PlanFile(request.plan());
+    Store store = catalogue.store();
+    PlanFile plan = new PlanFile(request.plan(), store.description().id(), store.key());
     Set<String> before = doneInRun(request.run(), order.shelf());
     executor.settle(
         request.plan(where, List.of()),

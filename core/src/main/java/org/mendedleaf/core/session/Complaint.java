@@ -4,8 +4,10 @@ import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.FileSystemException;
 import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
 import org.mendedleaf.core.history.Names;
 import org.mendedleaf.core.place.WhyNot;
+import org.mendedleaf.core.store.LockedStoreException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -46,5 +48,12 @@ public final class Complaint {
     return problem.getReason() == null
         ? " could not be read or written, and the system does not say why"
         : " (" + problem.getReason() + ")";
+  }
+
+  /** Why a store cannot be read; one that is locked says so in full. */
+  public static String ofStore(Path store, IOException e) {
+    return e instanceof LockedStoreException
+        ? sentence(e)
+        : "The store %s cannot be read: %s".formatted(store, sentence(e));
   }
 }

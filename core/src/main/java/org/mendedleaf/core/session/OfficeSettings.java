@@ -20,6 +20,7 @@ import org.mendedleaf.core.store.StoreParameters;
  * @param person who acts
  * @param parameters for stores that are made
  * @param workers how many threads hash at once
+ * @param keys of encrypted stores
  */
 public record OfficeSettings(
     Path home,
@@ -31,7 +32,34 @@ public record OfficeSettings(
     Places places,
     String person,
     StoreParameters parameters,
-    int workers) {
+    int workers,
+    KeyRing keys) {
+
+  /** The same with no keys so far. */
+  public OfficeSettings(
+      Path home,
+      InstantSource clock,
+      ZoneId zone,
+      RandomGenerator random,
+      Owners owners,
+      FileTimes fileTimes,
+      Places places,
+      String person,
+      StoreParameters parameters,
+      int workers) {
+    this(
+        home,
+        clock,
+        zone,
+        random,
+        owners,
+        fileTimes,
+        places,
+        person,
+        parameters,
+        workers,
+        new KeyRing());
+  }
 
   /** The real clock, zone and user of this machine. */
   public static OfficeSettings ofThisMachine(Path home) {
@@ -59,11 +87,17 @@ public record OfficeSettings(
         places,
         person,
         parameters.forTrial(),
-        workers);
+        workers,
+        keys);
   }
 
   public OfficeSettings withPerson(String other) {
     return new OfficeSettings(
-        home, clock, zone, random, owners, fileTimes, places, other, parameters, workers);
+        home, clock, zone, random, owners, fileTimes, places, other, parameters, workers, keys);
+  }
+
+  public OfficeSettings withKeys(KeyRing other) {
+    return new OfficeSettings(
+        home, clock, zone, random, owners, fileTimes, places, person, parameters, workers, other);
   }
 }

@@ -86,16 +86,19 @@ public final class OpenDesk implements Closeable {
   public synchronized OpenStore store(String id) throws IOException {
     OpenStore opened = open.get(id);
     if (opened == null) {
-      Path folder =
-          desk.stores().stream()
-              .filter(known -> known.id().equals(id))
-              .map(Desk.KnownStore::folder)
-              .findFirst()
-              .orElseThrow(() -> new SentenceException("No store " + id + " is known here."));
-      opened = openAt(folder);
+      opened = openAt(folderOf(id));
       open.put(id, opened);
     }
     return opened;
+  }
+
+  /** Where a store that is known here lies. */
+  public synchronized Path folderOf(String store) throws SentenceException {
+    return desk.stores().stream()
+        .filter(known -> known.id().equals(store))
+        .map(Desk.KnownStore::folder)
+        .findFirst()
+        .orElseThrow(() -> new SentenceException("No store " + store + " is known here."));
   }
 
   /** Opens a store at another place than it was known at, from now on. */
@@ -106,6 +109,24 @@ public final class OpenDesk implements Closeable {
     }
     OpenStore opened = OpenStore.open(folder, settings, desk.id());
     remember(opened, folder);
+    return opened;
+  }
+
+  /**
+   * Opens the encrypted copy of a store in its place, from now on, and forgets what this desk knew
+   * in plain of it.
+   */
+  public synchronized OpenStore reopenEncrypted(String id, Path folder) throws IOException {
+    OpenStore before = open.remove(id);
+    if (before != null) {
+      before.close();
+    }
+    OpenStore.discardCatalogue(settings, id);
+    OpenStore opened = reopen(id, folder);
+    if (opened.trouble().isPresent()) {
+      // Its commits are the same, and their hashes are others.
+      opened.acceptLog();
+    }
     return opened;
   }
 

@@ -3,6 +3,7 @@ package org.mendedleaf.core.session;
 import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.FileSystems;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Objects;
 import java.util.Optional;
@@ -75,12 +76,13 @@ public final class OpenStore implements Closeable {
   }
 
   static OpenStore open(Path folder, OfficeSettings settings, String desk) throws IOException {
-    Store store = Store.open(folder, settings.places().at(folder), settings.random());
+    Store store =
+        Store.open(folder, settings.places().at(folder), settings.random(), settings.keys());
     return of(store, settings, desk);
   }
 
   public static OpenStore of(Store store, OfficeSettings settings, String desk) throws IOException {
-    Path file = settings.home().resolve("catalogues").resolve(store.description().id() + ".sqlite");
+    Path file = catalogueFile(settings, store.description().id());
     PrivateFolder.make(Objects.requireNonNull(file.getParent()));
     SeenHeads heads = new SeenHeads(settings.home());
     String id = store.description().id();
@@ -88,6 +90,18 @@ public final class OpenStore implements Closeable {
     OpenStore opened = new OpenStore(Catalogue.open(store, file), settings, desk, heads);
     opened.lookAtLog();
     return opened;
+  }
+
+  private static Path catalogueFile(OfficeSettings settings, String store) {
+    return settings.home().resolve("catalogues").resolve(store + ".sqlite");
+  }
+
+  /** Does away with what is known in plain of a store that is not open. */
+  static void discardCatalogue(OfficeSettings settings, String store) throws IOException {
+    Path file = catalogueFile(settings, store);
+    if (Files.isDirectory(Objects.requireNonNull(file.getParent()))) {
+      Catalogue.discard(file);
+    }
   }
 
   /** Looks whether the log is what this desk has seen of it, and remembers how far that is. */

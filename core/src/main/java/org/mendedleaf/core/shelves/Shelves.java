@@ -105,12 +105,7 @@ public final class Shelves {
             shelves.add(shelf(store, recorded));
           }
         } catch (IOException e) {
-          unreached.add(
-              unreached(
-                  known,
-                  false,
-                  "The store %s cannot be read: %s"
-                      .formatted(known.folder(), Complaint.sentence(e))));
+          unreached.add(unreached(known, false, Complaint.ofStore(known.folder(), e)));
         }
       }
     }

@@ -25,9 +25,16 @@ final class LogFolder {
   private final StoreLayout layout;
   private final Durability durability;
   private final RandomGenerator random;
+  private final @Nullable StoreCipher cipher;
   private volatile @Nullable Fold lastFold;
 
-  LogFolder(Path folder, StoreLayout layout, Durability durability, RandomGenerator random) {
+  LogFolder(
+      Path folder,
+      StoreLayout layout,
+      Durability durability,
+      RandomGenerator random,
+      @Nullable StoreCipher cipher) {
+    this.cipher = cipher;
     this.folder = folder;
     this.layout = layout;
     this.durability = durability;
@@ -60,7 +67,7 @@ final class LogFolder {
     Optional<byte[]> bytes = bytes(number);
     return bytes.isEmpty()
         ? Optional.empty()
-        : Optional.of(SegmentFormat.decode(bytes.get(), number, name(number)));
+        : Optional.of(SegmentFormat.decode(bytes.get(), number, name(number), cipher));
   }
 
   /** The bytes of a segment, if they are here and whole. */

@@ -76,7 +76,7 @@ public final class Mirror implements Closeable {
     }
     layout.access().makeFolders(layout.sheaves());
     layout.access().makeFolders(layout.log());
-    return new Mirror(Store.at(layout, store.description(), durability, random));
+    return new Mirror(store.at(layout, durability, random));
   }
 
   /** A mark that is damaged says nothing; whose mirror it is, the description says as well. */
@@ -84,7 +84,7 @@ public final class Mirror implements Closeable {
     try {
       return MirrorMark.read(layout);
     } catch (DamagedContentException e) {
-      String id = Store.readDescription(layout).id();
+      String id = new DescriptionFiles(layout).read().id();
       if (!id.equals(store.description().id())) {
         throw e;
       }
@@ -218,7 +218,7 @@ public final class Mirror implements Closeable {
 
   /** Reads every record of what was just written. */
   private static boolean isWhole(Store to, Path file, SheafId sheaf) throws IOException {
-    try (SheafReader reader = new SheafReader(to.layout().root(), sheaf, file)) {
+    try (SheafReader reader = new SheafReader(to.layout().root(), sheaf, file, to.cipher())) {
       for (SheafFormat.Extent extent : reader.extents()) {
         var unused = reader.record(extent.offset(), extent.length());
       }

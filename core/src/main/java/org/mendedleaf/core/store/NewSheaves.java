@@ -40,8 +40,7 @@ sealed interface NewSheaves extends Closeable {
     @Override
     public void append(StoredRecord record) throws IOException {
       if (current == null) {
-        current =
-            new SheafWriter(store.layout(), store.durability(), SheafId.random(store.random()));
+        current = store.sheafWriter(SheafId.random(store.random()));
       }
       current.append(record);
       if (current.length() >= store.description().sheafLimit()) {
@@ -95,17 +94,19 @@ sealed interface NewSheaves extends Closeable {
   /** Only counts the bytes that they would have: nothing is written, and no room is needed. */
   final class WeighedSheaves implements NewSheaves {
     private final long limit;
+    private final boolean sealed;
     private final List<SheafFormat.Extent> current = new ArrayList<>();
     private long length;
     private long finished;
 
-    WeighedSheaves(long limit) {
-      this.limit = limit;
+    WeighedSheaves(StoreDescription of) {
+      this.limit = of.sheafLimit();
+      this.sealed = of.isEncrypted();
     }
 
     @Override
     public void append(StoredRecord record) {
-      add(RecordFormat.length(record));
+      add(RecordFormat.length(record, sealed));
     }
 
     @Override

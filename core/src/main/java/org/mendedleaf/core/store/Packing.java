@@ -60,7 +60,7 @@ public final class Packing {
     while (whole.size() >= enough) {
       Optional<SheafId> damaged = Optional.empty();
       SheafId id = SheafId.random(store.random());
-      try (SheafWriter writer = new SheafWriter(store.layout(), store.durability(), id)) {
+      try (SheafWriter writer = store.sheafWriter(id)) {
         for (SheafId old : whole) {
           try {
             copy(old, writer);
@@ -92,7 +92,7 @@ public final class Packing {
     }
     SheafId id = SheafId.random(store.random());
     boolean any = false;
-    try (SheafWriter writer = new SheafWriter(store.layout(), store.durability(), id)) {
+    try (SheafWriter writer = store.sheafWriter(id)) {
       for (SheafFormat.Extent extent : extents) {
         any |= copyIfWhole(damaged, extent, writer);
       }
@@ -103,8 +103,7 @@ public final class Packing {
   private boolean copyIfWhole(SheafId from, SheafFormat.Extent extent, SheafWriter writer)
       throws IOException {
     try {
-      writer.append(
-          store.sheaves().reading(from, reader -> reader.record(extent.offset(), extent.length())));
+      copy(from, extent, writer);
       return true;
     } catch (DamagedContentException e) {
       return false;
@@ -113,9 +112,16 @@ public final class Packing {
 
   private void copy(SheafId old, SheafWriter writer) throws IOException {
     for (SheafFormat.Extent extent : store.sheaves().reading(old, SheafReader::extents)) {
-      writer.append(
-          store.sheaves().reading(old, reader -> reader.record(extent.offset(), extent.length())));
+      copy(old, extent, writer);
     }
+  }
+
+  private void copy(SheafId from, SheafFormat.Extent extent, SheafWriter writer)
+      throws IOException {
+    byte[] bytes =
+        store.sheaves().reading(from, reader -> reader.raw(extent.offset(), extent.length()));
+    writer.append(
+        bytes, store.sheaves().reading(from, reader -> reader.decode(bytes, extent.offset())));
   }
 
   /** Deletes a sheaf that no commit holds any more. */

@@ -110,7 +110,7 @@ public final class Rewriting {
 
   /** What writing it would free, exactly; nothing is written, and no room is needed. */
   public FreedRoom weigh(Task task) throws IOException {
-    try (NewSheaves output = new NewSheaves.WeighedSheaves(store.description().sheafLimit())) {
+    try (NewSheaves output = new NewSheaves.WeighedSheaves(store.description())) {
       long unused = unused(task, store.abandonedWrites().find());
       Set<ContentId> missed = new HashSet<>();
       long before = unused + rewrite(task, output, missed);

@@ -32,6 +32,8 @@ public final class SegmentLog {
 
   private final StoreLayout layout;
   private final Durability durability;
+  private final RandomGenerator random;
+  private final @Nullable StoreCipher cipher;
   private final LogFolder first;
   private final LogFolder twin;
 
@@ -39,12 +41,18 @@ public final class SegmentLog {
   // How far files reach was looked up once; what others publish later follows on what they read.
   private volatile boolean looked;
 
-  SegmentLog(StoreLayout layout, Durability durability, RandomGenerator random) {
+  SegmentLog(
+      StoreLayout layout,
+      Durability durability,
+      RandomGenerator random,
+      @Nullable StoreCipher cipher) {
     this.layout = layout;
+    this.random = random;
+    this.cipher = cipher;
     this.durability = durability;
-    this.first = new LogFolder(layout.log(), layout, durability, random);
+    this.first = new LogFolder(layout.log(), layout, durability, random, cipher);
     // It need not be waited for: what a power cut takes from it is put there again.
-    this.twin = new LogFolder(layout.twin(), layout, durability.unforced(), random);
+    this.twin = new LogFolder(layout.twin(), layout, durability.unforced(), random, cipher);
   }
 
   /**
@@ -221,7 +229,10 @@ public final class SegmentLog {
       throw new ReadOnlyStoreException(layout.root());
     }
     requireSound(number, previous);
-    byte[] bytes = SegmentFormat.encode(number, previous, lines);
+    byte[] bytes =
+        cipher == null
+            ? SegmentFormat.encode(number, previous, lines)
+            : SegmentFormat.encode(number, previous, lines, cipher, random);
     if (!first.publish(number, bytes)) {
       return Optional.empty();
     }
@@ -231,7 +242,7 @@ public final class SegmentLog {
       // It is committed; the second copy is made up for when there is nothing else to do.
       LOG.info("Log segment {} stands only once so far: {}", number, e.getMessage());
     }
-    return Optional.of(SegmentFormat.decode(bytes, number, first.name(number)));
+    return Optional.of(SegmentFormat.decode(bytes, number, first.name(number), cipher));
   }
 
   /**
@@ -363,7 +374,7 @@ public final class SegmentLog {
       Optional<byte[]> after = folder.whole(segment.number() + 1);
       if (after.isPresent()) {
         return SegmentFormat.decode(
-                after.get(), segment.number() + 1, folder.name(segment.number() + 1))
+                after.get(), segment.number() + 1, folder.name(segment.number() + 1), cipher)
             .previous()
             .equals(segment.hash());
       }

@@ -29,6 +29,11 @@ public record SheafId(String text) {
     return new SheafId(base32(bytes));
   }
 
+  /** The sheaf of these 16 bytes. */
+  static SheafId of(byte[] bytes) {
+    return new SheafId(base32(bytes));
+  }
+
   /** The 16 bytes as they stand in the sheaf's header. */
   byte[] bytes() {
     byte[] out = new byte[BYTES];

@@ -12,15 +12,18 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** Reads one sheaf. Safe for several threads: reads are positional or take turns. */
 final class SheafReader implements Closeable {
 
   private final SheafId id;
   private final String where;
+  private final @Nullable StoreCipher cipher;
   private final SeekableByteChannel channel;
 
-  SheafReader(Path root, SheafId id, Path file) throws IOException {
+  SheafReader(Path root, SheafId id, Path file, @Nullable StoreCipher cipher) throws IOException {
+    this.cipher = cipher;
     this.id = id;
     this.where = root.relativize(file).toString();
     this.channel = Files.newByteChannel(file, StandardOpenOption.READ);
@@ -28,7 +31,13 @@ final class SheafReader implements Closeable {
 
   /** The record at this place, checked. */
   StoredRecord record(long offset, int length) throws IOException {
-    return RecordFormat.decode(raw(offset, length), where + " at " + offset);
+    return decode(raw(offset, length), offset);
+  }
+
+  /** What the bytes of a record say, checked. */
+  StoredRecord decode(byte[] bytes, long offset)
+      throws DamagedContentException, StoreFormatException {
+    return RecordFormat.decode(bytes, where + " at " + offset, cipher);
   }
 
   /** The bytes of a record, unchecked. */
@@ -65,7 +74,8 @@ final class SheafReader implements Closeable {
       if (length > extent.length()) {
         throw new DamagedContentException(where, "a record says more than it holds");
       }
-      heads.add(RecordFormat.head(read(extent.offset(), length), extent));
+      byte[] bytes = read(extent.offset(), length);
+      heads.add(RecordFormat.head(bytes, extent, where + " at " + extent.offset(), cipher));
     }
     return heads;
   }
@@ -104,7 +114,7 @@ final class SheafReader implements Closeable {
 
   private Optional<StoredRecord> whole(byte[] bytes, int at) {
     try {
-      return Optional.of(RecordFormat.decode(bytes, where + " at " + at));
+      return Optional.of(decode(bytes, at));
     } catch (IOException e) {
       return Optional.empty();
     }

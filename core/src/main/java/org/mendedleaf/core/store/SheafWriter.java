@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Writes one sheaf under a pending name; {@link #finish} makes it durable and gives it its name.
@@ -20,6 +21,7 @@ final class SheafWriter implements Closeable {
   private final StoreLayout layout;
   private final Durability durability;
   private final SheafId id;
+  private final @Nullable StoreCipher cipher;
   private final Path pending;
   private final SeekableByteChannel channel;
   private final List<SheafFormat.Extent> extents = new ArrayList<>();
@@ -27,7 +29,9 @@ final class SheafWriter implements Closeable {
   private long length;
   private boolean finished;
 
-  SheafWriter(StoreLayout layout, Durability durability, SheafId id) throws IOException {
+  SheafWriter(StoreLayout layout, Durability durability, SheafId id, @Nullable StoreCipher cipher)
+      throws IOException {
+    this.cipher = cipher;
     this.layout = layout;
     this.durability = durability;
     this.id = id;
@@ -52,7 +56,15 @@ final class SheafWriter implements Closeable {
 
   /** Appends a record and notes where each of its contents lies. */
   void append(StoredRecord record) throws IOException {
-    byte[] bytes = RecordFormat.encode(record);
+    append(RecordFormat.encode(record, cipher, id, length), record);
+  }
+
+  /**
+   * Appends a record of another sheaf byte for byte.
+   *
+   * @param record what the bytes say
+   */
+  void append(byte[] bytes, StoredRecord record) throws IOException {
     long offset = length;
     write(bytes);
     extents.add(new SheafFormat.Extent(offset, bytes.length));

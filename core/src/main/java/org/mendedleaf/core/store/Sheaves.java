@@ -24,11 +24,13 @@ final class Sheaves implements Closeable {
   private static final long CACHED_BYTES = 64L << 20;
 
   private final StoreLayout layout;
+  private final @Nullable StoreCipher cipher;
   private final BlockCache cache = new BlockCache(CACHED_BYTES);
   private final Map<SheafId, SheafReader> open = new LinkedHashMap<>(16, 0.75f, true);
 
-  Sheaves(StoreLayout layout) {
+  Sheaves(StoreLayout layout, @Nullable StoreCipher cipher) {
     this.layout = layout;
+    this.cipher = cipher;
   }
 
   /** The plain bytes of the record at this place; the caller must not change them. */
@@ -184,7 +186,7 @@ final class Sheaves implements Closeable {
       if (reader == null || !reader.isOpen()) {
         Path file = layout.sheaf(id);
         try {
-          reader = new SheafReader(layout.root(), id, file);
+          reader = new SheafReader(layout.root(), id, file, cipher);
         } catch (NoSuchFileException e) {
           throw new MissingSheafException(layout.root().relativize(file).toString());
         }

@@ -8,12 +8,13 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.random.RandomGenerator;
+import org.jspecify.annotations.Nullable;
+import org.mendedleaf.core.seal.DataKey;
+import org.mendedleaf.core.seal.Secrecy;
 
 /**
  * A store at one place: where revisions are kept.
@@ -34,6 +35,8 @@ public final class Store implements Closeable {
   private volatile StoreDescription description;
   private final Durability durability;
   private final RandomGenerator random;
+  private final DescriptionFiles descriptions;
+  private final @Nullable StoreCipher cipher;
   private final Sheaves sheaves;
   private final SegmentLog log;
 
@@ -41,13 +44,16 @@ public final class Store implements Closeable {
       StoreLayout layout,
       StoreDescription description,
       Durability durability,
-      RandomGenerator random) {
+      RandomGenerator random,
+      @Nullable StoreCipher cipher) {
     this.layout = layout;
     this.description = description;
     this.durability = durability;
     this.random = random;
-    this.sheaves = new Sheaves(layout);
-    this.log = new SegmentLog(layout, durability, random);
+    this.cipher = cipher;
+    this.descriptions = new DescriptionFiles(layout);
+    this.sheaves = new Sheaves(layout, cipher);
+    this.log = new SegmentLog(layout, durability, random, cipher);
   }
 
   /**
@@ -63,6 +69,24 @@ public final class Store implements Closeable {
       Durability durability,
       RandomGenerator random)
       throws IOException {
+    return make(root, parameters, Optional.empty(), now, desk, durability, random);
+  }
+
+  /**
+   * The same.
+   *
+   * @param secrecy how it is encrypted; empty for a plain store
+   * @param random one that cannot be guessed where it is encrypted
+   */
+  public static Store make(
+      Path root,
+      StoreParameters parameters,
+      Optional<Secrecy> secrecy,
+      Instant now,
+      String desk,
+      Durability durability,
+      RandomGenerator random)
+      throws IOException {
     StoreLayout layout = new StoreLayout(root, parameters.access());
     parameters.access().makeFolders(root);
     try (DirectoryStream<Path> content = Files.newDirectoryStream(root)) {
@@ -73,35 +97,73 @@ public final class Store implements Closeable {
     parameters.access().close(root);
     parameters.access().makeFolders(layout.sheaves());
     parameters.access().makeFolders(layout.log());
-    byte[] id = new byte[16];
-    random.nextBytes(id);
+    byte[] bytes = new byte[16];
+    random.nextBytes(bytes);
+    String id = HexFormat.of().formatHex(bytes);
+    DataKey key = secrecy.isPresent() ? DataKey.random(random) : null;
     StoreDescription description =
         new StoreDescription(
-            StoreDescription.FORMAT,
-            HexFormat.of().formatHex(id),
+            secrecy.isPresent() ? StoreDescription.ENCRYPTED : StoreDescription.PLAIN,
+            id,
             now,
             parameters.cutting(),
             parameters.sheafLimit(),
             parameters.trial(),
             parameters.access(),
-            durability.severalWriters() ? Optional.empty() : Optional.of(desk));
-    Store store = new Store(layout, description, durability, random);
+            durability.severalWriters() ? Optional.empty() : Optional.of(desk),
+            key == null
+                ? Optional.empty()
+                : secrecy.map(how -> new StoreSeal(how.slots(key, id, random), "")));
+    StoreCipher cipher = key == null ? null : new StoreCipher(key);
+    Store store = new Store(layout, description, durability, random, cipher);
     store.describe(description);
     return store;
+  }
+
+  /** Opens an existing store that is not encrypted. */
+  public static Store open(Path root, Durability durability, RandomGenerator random)
+      throws IOException {
+    return open(root, durability, random, StoreKeys.NONE);
   }
 
   /**
    * Opens an existing store; only {@code store.json} is read.
    *
+   * @param keys asked if it is encrypted
    * @throws NoSuchFileException if there is no store in this folder
+   * @throws LockedStoreException if it is encrypted and the key is not to be had
    */
-  public static Store open(Path root, Durability durability, RandomGenerator random)
+  public static Store open(Path root, Durability durability, RandomGenerator random, StoreKeys keys)
       throws IOException {
-    StoreDescription description = readDescription(new StoreLayout(root, Access.OWNER));
+    StoreDescription description = new DescriptionFiles(new StoreLayout(root, Access.OWNER)).read();
     StoreLayout layout = new StoreLayout(root, description.access());
     // Nobody records into a mirror.
     Durability place = Mirror.isOne(root) ? new ReadOnlyPlace(root) : durability;
-    return new Store(layout, description, place, random);
+    return new Store(layout, description, place, random, cipher(description, root, keys));
+  }
+
+  private static @Nullable StoreCipher cipher(
+      StoreDescription description, Path root, StoreKeys keys) throws IOException {
+    if (!description.isEncrypted()) {
+      return null;
+    }
+    DataKey key = keys.keyTo(description, root.toString());
+    if (!description.isProvenBy(key)) {
+      throw new DamagedContentException(
+          root.resolve(StoreLayout.DESCRIPTION).toString(),
+          "it says something that nobody has written who has the key of the store");
+    }
+    return new StoreCipher(key);
+  }
+
+  /** What its folder says of a store, before it is opened. */
+  public static StoreDescription describedIn(Path root) throws IOException {
+    return new DescriptionFiles(new StoreLayout(root, Access.OWNER)).read();
+  }
+
+  /** The files of this store at another place, which may not have all of them yet. */
+  Store at(StoreLayout elsewhere, Durability there, RandomGenerator random) {
+    return at(elsewhere, description, there, random, cipher);
   }
 
   /** The files of a store at a place that may not have all of them yet. */
@@ -109,62 +171,20 @@ public final class Store implements Closeable {
       StoreLayout layout,
       StoreDescription description,
       Durability durability,
-      RandomGenerator random) {
-    return new Store(layout, description, durability, random);
+      RandomGenerator random,
+      @Nullable StoreCipher cipher) {
+    return new Store(layout, description, durability, random, cipher);
   }
 
-  /** Where it is damaged or missing, its second copy is read. */
-  static StoreDescription readDescription(StoreLayout layout) throws IOException {
-    IOException hurt = null;
-    for (Path file : List.of(layout.description(), layout.descriptionTwin())) {
-      try {
-        return StoreDescription.decode(Files.readAllBytes(file), file.toString());
-      } catch (NoSuchFileException e) {
-        hurt = hurt == null ? noStore(layout, e) : hurt;
-      } catch (DamagedContentException e) {
-        hurt = hurt == null || hurt instanceof NoSuchFileException ? e : hurt;
-      }
-    }
-    throw Objects.requireNonNull(hurt);
-  }
-
-  private static NoSuchFileException noStore(StoreLayout layout, NoSuchFileException e) {
-    NoSuchFileException none =
-        new NoSuchFileException(layout.root().toString(), null, "no store lies there");
-    none.initCause(e);
-    return none;
-  }
-
-  private void describe(StoreDescription changed) throws IOException {
-    describe(changed, layout.description());
+  private void describe(StoreDescription unproven) throws IOException {
+    StoreDescription changed = cipher == null ? unproven : unproven.provenWith(cipher.key());
+    descriptions.write(changed, durability);
     description = changed;
-    layout.access().makeFolders(layout.twin());
-    describe(changed, layout.descriptionTwin());
-  }
-
-  private void describe(StoreDescription changed, Path file) throws IOException {
-    Path temporary = file.resolveSibling(StoreLayout.DESCRIPTION + StoreLayout.PENDING);
-    Files.deleteIfExists(temporary);
-    layout.access().write(temporary, changed.encode());
-    durability.force(temporary);
-    durability.replace(temporary, file);
   }
 
   /** Copies of the description that are damaged, or gone, by their names. */
   public List<String> hurtDescriptions() throws IOException {
-    List<String> hurt = new ArrayList<>();
-    for (Path file : List.of(layout.description(), layout.descriptionTwin())) {
-      try {
-        var unused = StoreDescription.decode(Files.readAllBytes(file), file.toString());
-      } catch (NoSuchFileException e) {
-        if (file.equals(layout.description())) {
-          hurt.add(layout.root().relativize(file).toString());
-        }
-      } catch (DamagedContentException e) {
-        hurt.add(layout.root().relativize(file).toString());
-      }
-    }
-    return hurt;
+    return descriptions.hurt();
   }
 
   /**
@@ -185,7 +205,7 @@ public final class Store implements Closeable {
    */
   public Optional<String> onlyDesk() throws IOException {
     if (description.onlyDesk().isPresent()) {
-      description = readDescription(layout);
+      description = descriptions.read();
     }
     return description.onlyDesk();
   }
@@ -200,6 +220,24 @@ public final class Store implements Closeable {
       throw new IllegalStateException("this place serves several desks");
     }
     describe(description.takenOverBy(desk));
+  }
+
+  /**
+   * Lets another passphrase open an encrypted store from now on, and another recovery key if there
+   * is one. The key stays, and with it everything that was written.
+   *
+   * @throws IllegalStateException if it is not encrypted
+   */
+  public void protect(Secrecy secrecy) throws IOException {
+    DataKey key = key().orElseThrow(() -> new IllegalStateException("not encrypted"));
+    StoreDescription now = descriptions.read();
+    StoreSeal before = now.seal().orElseThrow();
+    describe(now.sealed(Optional.of(before.replaced(secrecy.slots(key, now.id(), random)))));
+  }
+
+  /** The key of an encrypted store, for what else is to be sealed with it; empty of a plain one. */
+  public Optional<DataKey> key() {
+    return Optional.ofNullable(cipher).map(StoreCipher::key);
   }
 
   /** Whether a store lies in this folder: a file that merely has such a name is none. */
@@ -291,6 +329,15 @@ public final class Store implements Closeable {
 
   StoreLayout layout() {
     return layout;
+  }
+
+  @Nullable StoreCipher cipher() {
+    return cipher;
+  }
+
+  /** Begins a new sheaf. */
+  SheafWriter sheafWriter(SheafId id) throws IOException {
+    return new SheafWriter(layout, durability, id, cipher);
   }
 
   Sheaves sheaves() {

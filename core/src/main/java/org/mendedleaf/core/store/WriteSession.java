@@ -23,6 +23,7 @@ public final class WriteSession implements Closeable {
   private final StoreLayout layout;
   private final Durability durability;
   private final Sheaves sheaves;
+  private final @Nullable StoreCipher cipher;
   private final ChunkIndex index;
   private final Chunker chunker;
   private final long sheafLimit;
@@ -42,6 +43,7 @@ public final class WriteSession implements Closeable {
     this.layout = store.layout();
     this.durability = store.durability();
     this.sheaves = store.sheaves();
+    this.cipher = store.cipher();
     this.index = index;
     this.erasuresBefore = index.erasures();
     this.chunker = new Chunker(store.description().cutting());
@@ -153,7 +155,7 @@ public final class WriteSession implements Closeable {
       if (!durability.isWritable()) {
         throw new ReadOnlyStoreException(layout.root());
       }
-      current = new SheafWriter(layout, durability, SheafId.random(random));
+      current = new SheafWriter(layout, durability, SheafId.random(random), cipher);
     }
     long before = current.length();
     current.append(record);

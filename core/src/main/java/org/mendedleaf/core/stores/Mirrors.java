@@ -153,7 +153,7 @@ public final class Mirrors {
     return of(store);
   }
 
-  private static Mirror.Between between(Progress progress) {
+  static Mirror.Between between(Progress progress) {
     return bytes -> {
       progress.checkCancelled();
       progress.advanced(1, bytes);

@@ -14,11 +14,13 @@ import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.LedgerEntry;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.seal.Secrecy;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.OpenStore;
 import org.mendedleaf.core.session.ShelfPlaces;
 import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.LockedStoreException;
 import org.mendedleaf.core.store.LogHead;
 import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.store.StoreParameters;
@@ -41,6 +43,11 @@ public final class Stores {
     this.mirrors = new Mirrors(desk, settings);
   }
 
+  /** Their encryption. */
+  public Encryption encryption() {
+    return new Encryption(desk, settings, mirrors);
+  }
+
   /** Their second copies. */
   public Mirrors mirrors() {
     return mirrors;
@@ -58,21 +65,40 @@ public final class Stores {
    *     desks; else only who makes it
    */
   public StoreFacts make(Path folder, boolean sharedWithGroup) throws IOException {
+    return make(folder, sharedWithGroup, Optional.empty());
+  }
+
+  /**
+   * The same.
+   *
+   * @param secrecy how it is encrypted; empty for a plain store
+   */
+  public StoreFacts make(Path folder, boolean sharedWithGroup, Optional<Secrecy> secrecy)
+      throws IOException {
     Path place = folder.toAbsolutePath().normalize();
     refuseInsideShelf(place);
-    Store store;
+    StoreParameters parameters =
+        sharedWithGroup ? settings.parameters().sharedWithGroup() : settings.parameters();
+    Store store = made(place, parameters, secrecy);
+    store.key().ifPresent(key -> settings.keys().with(store.description().id(), key));
+    OpenStore opened = OpenStore.of(store, settings, desk.desk().id());
+    note(opened, Act.MAKE);
+    desk.remember(opened, place);
+    return facts(opened);
+  }
+
+  private Store made(Path place, StoreParameters parameters, Optional<Secrecy> secrecy)
+      throws SentenceException {
     try {
-      StoreParameters parameters =
-          sharedWithGroup ? settings.parameters().sharedWithGroup() : settings.parameters();
       parameters.access().makeFolders(place);
-      store =
-          Store.make(
-              place,
-              parameters,
-              settings.clock().instant(),
-              desk.desk().id(),
-              settings.places().at(place),
-              settings.random());
+      return Store.make(
+          place,
+          parameters,
+          secrecy,
+          settings.clock().instant(),
+          desk.desk().id(),
+          settings.places().at(place),
+          settings.random());
     } catch (FileAlreadyExistsException e) {
       throw new SentenceException(
           "%s is not empty, so no store was made there. Choose an empty folder, or open the store that lies there."
@@ -82,10 +108,6 @@ public final class Stores {
       throw new SentenceException(
           "No store could be made in %s: %s. Nothing was changed.".formatted(place, reason(e)), e);
     }
-    OpenStore opened = OpenStore.of(store, settings, desk.desk().id());
-    note(opened, Act.MAKE);
-    desk.remember(opened, place);
-    return facts(opened);
   }
 
   /**
@@ -167,6 +189,8 @@ public final class Stores {
       return Store.liesIn(known.folder())
           ? facts(desk.store(known.id()))
           : StoreFacts.away(known.id(), known.folder());
+    } catch (LockedStoreException e) {
+      return StoreFacts.locked(known.id(), known.folder());
     } catch (IOException e) {
       LOG.warn("The store {} could not be looked at.", known.folder(), e);
       return StoreFacts.away(known.id(), known.folder());
@@ -300,6 +324,7 @@ public final class Stores {
         same,
         store.store().durability().confirmsWrites(),
         store.store().description().trial(),
+        store.store().description().isEncrypted(),
         head.map(LogHead::number).map(OptionalLong::of).orElse(OptionalLong.empty()),
         head.map(LogHead::hash).map(ContentId::hex).orElse(""));
   }

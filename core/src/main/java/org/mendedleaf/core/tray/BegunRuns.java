@@ -8,11 +8,15 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.mendedleaf.core.desk.DeskFile;
+import org.mendedleaf.core.desk.SealedText;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.seal.DataKey;
+import org.mendedleaf.core.session.OpenDesk;
 
 /**
  * Recoveries that were begun and have not ended, a file each on this desk, so that they can be
@@ -23,9 +27,11 @@ final class BegunRuns {
   private static final String ENDING = ".json";
   private static final String PLAN = ".plan";
 
+  private final OpenDesk desk;
   private final Path folder;
 
-  BegunRuns(Path folder) {
+  BegunRuns(OpenDesk desk, Path folder) {
+    this.desk = desk;
     this.folder = folder;
   }
 
@@ -38,7 +44,7 @@ final class BegunRuns {
 
   /** Notes that a recovery begins. */
   void begin(String run, Tray tray) throws IOException {
-    DeskFile.at(file(run)).write(TrayFormat.encode(tray));
+    new TrayFile(desk, file(run)).write(tray);
   }
 
   private Path file(String run) {
@@ -63,19 +69,34 @@ final class BegunRuns {
     }
   }
 
-  /** Whether what is kept of a run has one of these words in it. */
+  /**
+   * Whether what is kept of a run has one of these words in it; what is sealed has none that
+   * anybody could read without the key.
+   */
   boolean mentions(String run, Set<String> words) throws IOException {
     try (Stream<Path> files = Files.list(folder)) {
       for (Path file : files.toList()) {
         if (file.getFileName().toString().startsWith(run)) {
           String kept = new String(Files.readAllBytes(file), StandardCharsets.UTF_8);
-          if (words.stream().anyMatch(kept::contains)) {
+          if (words.stream().anyMatch(kept::contains) || mentionsSealed(file, words)) {
             return true;
           }
         }
       }
     }
     return false;
+  }
+
+  private boolean mentionsSealed(Path file, Set<String> words) throws IOException {
+    Optional<String> kept = DeskFile.at(file).read(text -> text);
+    Optional<String> store = kept.flatMap(SealedText::storeOf);
+    if (store.isEmpty()) {
+      return false;
+    }
+    Optional<DataKey> key = desk.store(store.get()).store().key();
+    return key.flatMap(one -> SealedText.open(one, kept.get()))
+        .map(plain -> words.stream().anyMatch(plain::contains))
+        .orElse(false);
   }
 
   /** Oldest first. */
@@ -115,8 +136,8 @@ final class BegunRuns {
    * @throws org.mendedleaf.core.desk.DamagedDeskFileException if nobody can tell any more
    */
   Tray read(String run) throws IOException {
-    return DeskFile.at(file(run))
-        .read(TrayFormat::decode)
+    return new TrayFile(desk, file(run))
+        .read()
         .orElseThrow(
             () ->
                 new SentenceException(

@@ -3,25 +3,32 @@ package org.mendedleaf.core.tray;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
-import org.mendedleaf.core.desk.DamagedDeskFileException;
-import org.mendedleaf.core.desk.DeskFile;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.session.OpenDesk;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** The tray as it lay when the window was closed. */
 final class KeptTray {
 
-  private final DeskFile file;
+  private static final Logger LOG = LoggerFactory.getLogger(KeptTray.class);
 
-  KeptTray(Path home) {
-    this.file = DeskFile.at(home.resolve("tray.json"));
+  private final TrayFile file;
+
+  KeptTray(OpenDesk desk, Path home) {
+    this.file = new TrayFile(desk, home.resolve("tray.json"));
   }
 
-  /** An empty one if none was kept, or nobody can tell any more what lay there. */
-  Tray read() throws IOException {
+  /**
+   * An empty one if none was kept, or nobody can tell any more what lay there: it was damaged, or
+   * the store whose key opens it is locked or away.
+   */
+  Tray read() {
     try {
-      return file.read(TrayFormat::decode).orElseGet(KeptTray::empty);
-    } catch (DamagedDeskFileException e) {
+      return file.read().orElseGet(KeptTray::empty);
+    } catch (IOException e) {
+      LOG.info("The tray begins empty: {}", e.getMessage());
       return empty();
     }
   }
@@ -31,6 +38,6 @@ final class KeptTray {
   }
 
   void write(Tray tray) throws IOException {
-    file.write(TrayFormat.encode(tray));
+    file.write(tray);
   }
 }

@@ -56,7 +56,7 @@ public final class Recoveries {
     this.shelves = shelves;
     this.desk = desk;
     this.settings = settings;
-    this.begun = new BegunRuns(settings.home().resolve("recoveries"));
+    this.begun = new BegunRuns(desk, settings.home().resolve("recoveries"));
     this.receipts = new RunReceipts(shelves, desk, settings);
   }
 
@@ -103,6 +103,9 @@ public final class Recoveries {
       } catch (DamagedDeskFileException e) {
         // Nobody can tell what was wanted; what lies at the targets is whole, old or new.
         begun.end(one.run());
+      } catch (IOException e) {
+        // Its store is locked or away: what was wanted is told once that is open.
+        continue;
       }
     }
     return all;
@@ -369,11 +372,11 @@ public final class Recoveries {
 
   /** The tray that this desk has kept; an empty one if there is none. */
   public Tray kept() throws IOException {
-    return new KeptTray(settings.home()).read();
+    return new KeptTray(desk, settings.home()).read();
   }
 
   /** Keeps the tray, so that it is there when the window is opened again. */
   public void keep(Tray tray) throws IOException {
-    new KeptTray(settings.home()).write(tray);
+    new KeptTray(desk, settings.home()).write(tray);
   }
 }

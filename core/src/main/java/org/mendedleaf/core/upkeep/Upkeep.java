@@ -69,6 +69,7 @@ public final class Upkeep {
     AbandonedWrites.delete(catalogue.store().abandonedWrites().find());
     int folded = catalogue.store().log().fold(catalogue.commits());
     keepReserve();
+    catalogue.keep();
     return new UpkeepDone(packed, deleted, folded);
   }
 

@@ -20,7 +20,11 @@ import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.seal.Passphrase;
+import org.mendedleaf.core.seal.Secrecy;
+import org.mendedleaf.core.seal.Stretching;
 import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.KeyRing;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.store.StoreParameters;
@@ -31,6 +35,12 @@ import org.mendedleaf.core.store.StoreParameters;
 public final class TestDesk implements Closeable {
 
   public static final Instant START = Instant.parse("2026-03-02T08:00:00Z");
+
+  /** Everything that holds of plain stores holds of encrypted ones: all tests, once more. */
+  private static final boolean ALL_ENCRYPTED = Boolean.getBoolean("tests.encrypted");
+
+  private static final Secrecy CHEAP =
+      new Secrecy(Passphrase.of("kite cloth 91"), new Stretching(64, 1, 1), Optional.empty());
 
   private final Path base;
   private final SetClock clock;
@@ -46,6 +56,16 @@ public final class TestDesk implements Closeable {
 
   /** A desk whose home is beside others and whose store may be shared with them. */
   public TestDesk(Path base, Path store, String home) throws IOException {
+    this(base, store, home, ALL_ENCRYPTED ? Optional.of(CHEAP) : Optional.empty());
+  }
+
+  /** A desk whose store is encrypted. */
+  public TestDesk(Path base, Secrecy secrecy) throws IOException {
+    this(base, base.resolve("store"), "home", Optional.of(secrecy));
+  }
+
+  private TestDesk(Path base, Path store, String home, Optional<Secrecy> secrecy)
+      throws IOException {
     this.base = base;
     this.clock = new SetClock(START);
     this.settings =
@@ -62,7 +82,7 @@ public final class TestDesk implements Closeable {
             2);
     this.office = Office.open(settings);
     if (!Files.exists(store.resolve("store.json"))) {
-      office.stores().make(store);
+      office.stores().make(store, false, secrecy);
     }
     Files.createDirectories(folder());
     this.shelf = office.shelves().add(folder(), store, Optional.of("Desk of " + home));
@@ -137,6 +157,13 @@ public final class TestDesk implements Closeable {
   public void restart() throws IOException {
     office.close();
     office = Office.open(settings);
+    shelf = office.shelves().byId(shelf.store(), shelf.id());
+  }
+
+  /** Closes the office and opens it again with what this ring opens, as after a restart. */
+  public void restart(KeyRing keys) throws IOException {
+    office.close();
+    office = Office.open(settings.withKeys(keys));
     shelf = office.shelves().byId(shelf.store(), shelf.id());
   }
 

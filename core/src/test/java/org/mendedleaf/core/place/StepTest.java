@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
+import java.util.Random;
 import java.util.Set;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -17,10 +18,12 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.ReceiptItem;
 import org.mendedleaf.core.history.ReceiptItem.Outcome;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.seal.DataKey;
 
 /** What is planned for one target, what it writes, and what is remembered of it. */
 class StepTest {
@@ -69,22 +72,26 @@ class StepTest {
         .isEqualTo("in use");
   }
 
-  @Test
-  void aPlanIsReadAsItWasWrittenUntilItEnds() throws Exception {
-    PlanFile plan = new PlanFile(base.resolve("plan"));
+  @ParameterizedTest
+  @ValueSource(booleans = {false, true})
+  void aPlanIsReadAsItWasWrittenUntilItEnds(boolean encrypted) throws Exception {
+    Optional<DataKey> key =
+        encrypted ? Optional.of(DataKey.random(new Random(1))) : Optional.empty();
+    PlanFile plan = new PlanFile(base.resolve("plan"), "5e", key);
     assertThat(plan.read()).isEmpty();
     plan.write(List.of(step(Outcome.RECOVERED), step(Outcome.LEFT)), Map.of());
     assertThat(plan.read())
         .extracting(ReceiptItem::outcome)
         .containsExactly(Outcome.RECOVERED, Outcome.LEFT);
     assertThat(plan.read().get(0).target()).endsWith("out/list.csv");
+    assertThat(Files.readString(base.resolve("plan")).contains("list.csv")).isEqualTo(!encrypted);
     plan.end();
     assertThat(plan.read()).isEmpty();
   }
 
   @Test
   void aPlanThatIsDamagedCountsAsNone() throws Exception {
-    PlanFile plan = new PlanFile(base.resolve("plan"));
+    PlanFile plan = new PlanFile(base.resolve("plan"), "5e", Optional.empty());
     plan.write(List.of(step(Outcome.RECOVERED)), Map.of());
     byte[] bytes = Files.readAllBytes(base.resolve("plan"));
     bytes[10] ^= 1;

@@ -196,12 +196,12 @@ class DamageTest {
   @Test
   void aStoreOfANewerFormatIsLeftAlone() throws Exception {
     Path description = base.resolve("store/store.json");
-    String newer = Files.readString(description).replace("\"format\":1", "\"format\":2");
+    String newer = Files.readString(description).replace("\"format\":1", "\"format\":3");
     Files.writeString(description, newer);
     try (Office other = Office.open(OfficeSettings.ofThisMachine(base.resolve("other")))) {
       assertThatThrownBy(() -> other.stores().open(base.resolve("store")))
           .isInstanceOf(StoreFormatException.class)
-          .hasMessageContaining("format 2")
+          .hasMessageContaining("format 3")
           .hasMessageContaining("Nothing was changed");
     }
     assertThat(Files.readString(description)).isEqualTo(newer);

@@ -20,7 +20,7 @@ public final class StoredText {
     try (Stream<Path> files = Files.walk(root.resolve("sheaves"))) {
       for (Path file : files.filter(Files::isRegularFile).toList()) {
         SheafId id = new SheafId(file.getFileName().toString().replace(".sheaf", ""));
-        try (SheafReader reader = new SheafReader(root, id, file)) {
+        try (SheafReader reader = new SheafReader(root, id, file, null)) {
           for (SheafFormat.Extent extent : reader.extents()) {
             StoredRecord record = reader.record(extent.offset(), extent.length());
             if (record.bases().isEmpty()) {
@@ -35,7 +35,10 @@ public final class StoredText {
     }
     SegmentLog log =
         new SegmentLog(
-            new StoreLayout(root, Access.OWNER), Places.UNFORCED.at(root), new java.util.Random(1));
+            new StoreLayout(root, Access.OWNER),
+            Places.UNFORCED.at(root),
+            new java.util.Random(1),
+            null);
     for (long number = 0; log.read(number).isPresent(); number++) {
       List<String> lines = log.read(number).orElseThrow().lines();
       lines.forEach(line -> text.append(line).append('\n'));

@@ -26,7 +26,9 @@ final class StoreSentence {
     }
     Optional<StoreFacts> away = away(stores);
     if (away.isPresent()) {
-      return Words.of("store.away", away.get().folder().getFileName());
+      return Words.of(
+          away.get().isLocked() ? "store.locked.frame" : "store.away",
+          away.get().folder().getFileName());
     }
     Optional<Instant> last =
         shelves.stream().flatMap(s -> s.capturedAt().stream()).max(Instant::compareTo);

@@ -35,11 +35,13 @@ public final class NewShelfForm {
   private final CheckBox deposit = new CheckBox(Words.of("new.deposit"));
   private final TextField name = new TextField();
   private final CheckBox later = new CheckBox(Words.of("new.later"));
+  private final EncryptChoice encrypt;
   private final Button go;
   private final VBox root;
 
   public NewShelfForm(Context context, Optional<Path> protect) {
     presenter = new NewShelfPresenter(context);
+    encrypt = new EncryptChoice(presenter.newRecoveryKey());
     folder.setId("folder");
     store.setId("store");
     protect.ifPresent(path -> folder.setText(Shown.path(path)));
@@ -50,7 +52,9 @@ public final class NewShelfForm {
             Bindings.createBooleanBinding(
                 () ->
                     (deposit.isSelected() ? name : folder).getText().isBlank()
-                        || store.getText().isBlank(),
+                        || store.getText().isBlank()
+                        || !encrypt.ready().get(),
+                encrypt.ready(),
                 deposit.selectedProperty(),
                 name.textProperty(),
                 folder.textProperty(),
@@ -61,7 +65,7 @@ public final class NewShelfForm {
         new VBox(
             18,
             step("1", "new.folder", "new.folder.why", chooser(folder), deposit, name),
-            step("2", "new.store", "new.store.why", chooser(store), space, warning),
+            step("2", "new.store", "new.store.why", chooser(store), space, warning, encrypt.node()),
             step("3", "new.people", "new.people.why", others),
             step("4", "new.record", "new.record.why", later, go));
     deposit.setId("deposit");
@@ -146,6 +150,7 @@ public final class NewShelfForm {
   private void show(NewShelfPresenter.@Nullable DriveOutlook outlook) {
     show(space, outlook != null);
     show(warning, outlook != null && outlook.sameDrive());
+    encrypt.offer(outlook == null || !outlook.hasStore());
     if (outlook != null) {
       space.setText(Words.of("new.free", Shown.size(outlook.free())));
       warning.setText(outlook.sameDrive() ? Words.of("new.sameDrive") : "");
@@ -160,11 +165,12 @@ public final class NewShelfForm {
   private void protect() {
     Path keep = Shown.pathWritten(store.getText());
     if (deposit.isSelected()) {
-      presenter.makeDeposit(name.getText(), keep, others.getValue());
+      presenter.makeDeposit(name.getText(), keep, encrypt.wanted(), others.getValue());
     } else {
       presenter.protect(
           Shown.pathWritten(folder.getText()),
           keep,
+          encrypt.wanted(),
           others.getValue(),
           later.isSelected() ? Recording.NOT_YET : Recording.ON);
     }

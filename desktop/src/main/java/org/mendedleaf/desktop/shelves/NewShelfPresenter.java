@@ -17,8 +17,12 @@ import org.mendedleaf.core.history.ShelfSettings.Recording;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.ReadyPlans;
+import org.mendedleaf.core.seal.Passphrase;
+import org.mendedleaf.core.seal.RecoveryKey;
+import org.mendedleaf.core.seal.Secrecy;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.session.ShelfPlaces;
+import org.mendedleaf.core.stores.Encryption;
 import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.work.Captures;
@@ -41,8 +45,17 @@ final class NewShelfPresenter {
    *
    * @param free bytes
    * @param sameDrive whether what is recorded would lie on the drive of the recorded folder
+   * @param hasStore whether a store lies there already
    */
-  record DriveOutlook(long free, boolean sameDrive) {}
+  record DriveOutlook(long free, boolean sameDrive, boolean hasStore) {}
+
+  /** With what a new store is to be encrypted. */
+  record WantedSecret(Passphrase passphrase, RecoveryKey recovery) {}
+
+  /** A recovery key that nobody has. */
+  RecoveryKey newRecoveryKey() {
+    return context.office().stores().encryption().newRecoveryKey();
+  }
 
   /** Null while no place is named, and until it is known or where nothing can be known of it. */
   ReadOnlyObjectProperty<DriveOutlook> outlookProperty() {
@@ -88,13 +101,21 @@ final class NewShelfPresenter {
     }
     return new DriveOutlook(
         Files.getFileStore(existing).getUsableSpace(),
-        !folder.isEmpty() && ShelfPlaces.sameDrive(Shown.pathWritten(folder), store));
+        !folder.isEmpty() && ShelfPlaces.sameDrive(Shown.pathWritten(folder), store),
+        isThere(store));
   }
 
   /** Records a folder from now on, or later; whoever makes a shelf keeps it. */
-  void protect(Path folder, Path store, Role others, Recording recording) {
+  void protect(
+      Path folder, Path store, Optional<WantedSecret> secret, Role others, Recording recording) {
     context.ask(
-        () -> add(context.office(), folder, store, others, recording),
+        () -> {
+          if (!isThere(store)) {
+            ShelfPlaces.requireApart(folder, store);
+            make(store, secret);
+          }
+          return add(context.office(), folder, store, others, recording);
+        },
         shelf -> {
           context.go(new Place.OneShelf(shelf, InnerPath.ROOT));
           if (recording == Recording.ON) {
@@ -105,10 +126,6 @@ final class NewShelfPresenter {
 
   private static Shelf add(Office office, Path folder, Path store, Role others, Recording recording)
       throws IOException {
-    if (!isThere(store)) {
-      ShelfPlaces.requireApart(folder, store);
-      office.stores().make(store);
-    }
     NamedPlan plan = ReadyPlans.firstChoice(office.settings().zone(), DayOfWeek.MONDAY);
     return office
         .shelves()
@@ -116,16 +133,25 @@ final class NewShelfPresenter {
   }
 
   /** Makes a shelf that has no folder. */
-  void makeDeposit(String name, Path store, Role others) {
+  void makeDeposit(String name, Path store, Optional<WantedSecret> secret, Role others) {
     context.ask(
         () -> {
           Office office = context.office();
           if (!isThere(store)) {
-            office.stores().make(store);
+            make(store, secret);
           }
           return office.shelves().addDeposit(store, name, kept(office, others));
         },
         shelf -> context.go(new Place.OneShelf(shelf, InnerPath.ROOT)));
+  }
+
+  private void make(Path store, Optional<WantedSecret> secret) throws IOException {
+    Optional<Secrecy> secrecy =
+        secret.isPresent()
+            ? Optional.of(
+                Encryption.chosen(secret.get().passphrase(), Optional.of(secret.get().recovery())))
+            : Optional.empty();
+    var unused = context.office().stores().make(store, false, secrecy);
   }
 
   private static boolean isThere(Path store) {

@@ -32,6 +32,7 @@ public final class StorePage extends StackedPage {
   private final Button drill;
   private final Button certificate;
   private final Button repair;
+  private final UnlockSheet unlock;
   private final VBox plan = new VBox(6);
   private final LossSheet losses;
   private final SheetTable<HurtFile> table;
@@ -39,6 +40,7 @@ public final class StorePage extends StackedPage {
   public StorePage(Context context, Place.StoreOf of) {
     this.presenter = new StorePresenter(context, of.store());
     this.losses = new LossSheet(presenter);
+    this.unlock = new UnlockSheet(presenter);
     this.table = new SheetTable<>("store", presenter::open, HurtFile::path);
     Button check = Nodes.button(Words.of("store.check"), "", presenter::check);
     check.setId("check-store");
@@ -71,6 +73,7 @@ public final class StorePage extends StackedPage {
             repair,
             check),
         state,
+        unlock.node(),
         mirrored,
         drilled,
         facts,
@@ -117,6 +120,7 @@ public final class StorePage extends StackedPage {
         .getStyleClass()
         .setAll("label", "strong", view.isDamaged() || !view.facts().here() ? "rust" : "plain");
     facts.setText(presenter.facts(view));
+    unlock.show(view.facts().isLocked());
     repair.setDisable(!view.facts().here());
     mirror.setDisable(!view.facts().here());
     mirrored.setText(presenter.mirror(view));

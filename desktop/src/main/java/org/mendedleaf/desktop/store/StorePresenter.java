@@ -8,11 +8,15 @@ import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
 import org.mendedleaf.core.drill.DrillCertificate;
 import org.mendedleaf.core.drill.Drills;
 import org.mendedleaf.core.losses.LossAnswer;
 import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.seal.Passphrase;
 import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.store.LockedStoreException;
 import org.mendedleaf.core.stores.Checkup;
 import org.mendedleaf.core.stores.Checkups;
 import org.mendedleaf.core.stores.MirrorState;
@@ -35,6 +39,8 @@ final class StorePresenter {
   private final ReadOnlyObjectWrapper<StoreView> view = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<Optional<RepairReport>> rehearsed =
       new ReadOnlyObjectWrapper<>(Optional.empty());
+
+  private final ReadOnlyStringWrapper refused = new ReadOnlyStringWrapper("");
 
   StorePresenter(Context context, String store) {
     this.context = context;
@@ -137,6 +143,36 @@ final class StorePresenter {
     certificate.act().ifPresent(act -> context.go(new Place.DrillOf(store, act.id())));
   }
 
+  /** Opens an encrypted store; a wrong passphrase is told where it was typed. */
+  void unlock(String typed) {
+    if (typed.isEmpty()) {
+      return;
+    }
+    Office office = context.office();
+    context.start(
+        Words.of("store.unlocking"),
+        progress -> {
+          try {
+            office.stores().encryption().unlock(store, Passphrase.of(typed));
+            return "";
+          } catch (LockedStoreException e) {
+            return Words.of("store.wrong");
+          }
+        },
+        wrong -> {
+          refused.set(wrong);
+          if (wrong.isEmpty()) {
+            refresh();
+            context.navigator().refresh();
+          }
+        });
+  }
+
+  /** Why the last passphrase did not open it; empty if none was refused. */
+  ReadOnlyStringProperty refusedProperty() {
+    return refused.getReadOnlyProperty();
+  }
+
   /** Finds out what a repair would do. */
   void rehearse() {
     Office office = context.office();
@@ -194,7 +230,7 @@ final class StorePresenter {
   /** Whether it is whole, as far as is known. */
   String state(StoreView of) {
     if (of.checkup().isEmpty()) {
-      return Words.of("store.notHere");
+      return Words.of(of.facts().isLocked() ? "store.locked" : "store.notHere");
     }
     Checkup checkup = of.checkup().get();
     if (of.isDamaged()) {
@@ -219,7 +255,10 @@ final class StorePresenter {
     if (!facts.here()) {
       return "";
     }
-    String room = Words.of("store.room", Shown.size(facts.bytes()), Shown.size(facts.free()));
+    String room =
+        Words.of("store.room", Shown.size(facts.bytes()), Shown.size(facts.free()))
+            + " "
+            + Words.of(facts.encrypted() ? "store.encrypted" : "store.plain");
     String head =
         facts.commit().isPresent()
             ? " "

@@ -170,6 +170,12 @@ final class TodayPresenter {
           "rust",
           Words.of("area.shelves"),
           new Place.AllShelves());
+    } else if (matter instanceof Todays.StoreLocked locked) {
+      return line(
+          Words.of("today.locked", Shown.path(locked.store().folder())),
+          "rust",
+          Words.of("today.unlock"),
+          new Place.StoreOf(locked.store().id()));
     } else if (matter instanceof Todays.StoreDamaged damaged) {
       return line(
           Words.count("today.damaged", damaged.sheaves(), Shown.path(damaged.store().folder())),

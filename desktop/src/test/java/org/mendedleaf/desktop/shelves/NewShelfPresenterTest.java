@@ -18,6 +18,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.history.Role;
 import org.mendedleaf.core.history.ShelfSettings.Recording;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.seal.Passphrase;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.work.InTurn;
 import org.mendedleaf.desktop.work.navigation.Navigator;
@@ -54,7 +55,7 @@ class NewShelfPresenterTest {
     List<Path> suggested = new ArrayList<>();
     presenter.suggestStore(suggested::add);
     assertThat(suggested).hasSize(1);
-    presenter.protect(letters, suggested.get(0), Role.MAKER, Recording.ON);
+    presenter.protect(letters, suggested.get(0), Optional.empty(), Role.MAKER, Recording.ON);
     verify(navigator).go(any(Place.OneShelf.class));
     Shelf made = shelf("Letters").orElseThrow();
     assertThat(made.store()).isEqualTo(desk.shelf().store());
@@ -65,7 +66,8 @@ class NewShelfPresenterTest {
 
   @Test
   void aFolderThatIsToBeRecordedLaterIsNotReadYet() throws Exception {
-    presenter.protect(letters, base.resolve("other store"), Role.LOOKER, Recording.NOT_YET);
+    presenter.protect(
+        letters, base.resolve("other store"), Optional.empty(), Role.LOOKER, Recording.NOT_YET);
     Shelf made = shelf("Letters").orElseThrow();
     assertThat(made.settings().recording()).isEqualTo(Recording.NOT_YET);
     assertThat(desk.office().shelves().browse(made, org.mendedleaf.core.history.InnerPath.ROOT))
@@ -74,7 +76,8 @@ class NewShelfPresenterTest {
 
   @Test
   void aStoreInTheFolderItselfIsRefusedAndNothingIsMade() throws Exception {
-    presenter.protect(letters, letters.resolve("store"), Role.MAKER, Recording.ON);
+    presenter.protect(
+        letters, letters.resolve("store"), Optional.empty(), Role.MAKER, Recording.ON);
     verify(navigator).complain(any());
     verify(navigator, never()).go(any());
     assertThat(shelf("Letters")).isEmpty();
@@ -83,8 +86,28 @@ class NewShelfPresenterTest {
 
   @Test
   void aDepositShelfNeedsNoFolder() throws Exception {
-    presenter.makeDeposit("Contracts", base.resolve("contracts store"), Role.LOOKER);
+    presenter.makeDeposit(
+        "Contracts", base.resolve("contracts store"), Optional.empty(), Role.LOOKER);
     assertThat(shelf("Contracts").orElseThrow().isDeposit()).isTrue();
+  }
+
+  @Test
+  void aNewStoreIsEncryptedIfThatIsWantedAndThePassphraseIsLongEnough() throws Exception {
+    Path secret = base.resolve("secret store");
+    presenter.protect(letters, secret, wanted("sails"), Role.MAKER, Recording.ON);
+    verify(navigator).complain(any());
+    assertThat(secret).doesNotExist();
+
+    presenter.protect(letters, secret, wanted("sails and ropes"), Role.MAKER, Recording.ON);
+    Shelf made = shelf("Letters").orElseThrow();
+    assertThat(desk.office().stores().facts(made.store()).encrypted()).isTrue();
+    presenter.look(letters.toString(), secret.toString());
+    assertThat(presenter.outlookProperty().get().hasStore()).isTrue();
+  }
+
+  private Optional<NewShelfPresenter.WantedSecret> wanted(String passphrase) {
+    return Optional.of(
+        new NewShelfPresenter.WantedSecret(Passphrase.of(passphrase), presenter.newRecoveryKey()));
   }
 
   @Test

@@ -15,7 +15,9 @@ import java.util.regex.Pattern;
  * the one that it replaces still answers meanwhile, and SQLite finds the files beside a database by
  * their names.
  */
-public final class CatalogueFiles {
+public final class CatalogueFiles implements CataloguePlace {
+
+  private static final int READERS = 3;
 
   private static final Pattern NAME = Pattern.compile("(?:\\.(\\d{1,18}))?(?:-wal|-shm)?");
 
@@ -44,11 +46,39 @@ public final class CatalogueFiles {
     return files;
   }
 
-  public Path current() {
+  @Override
+  public Sql connect() throws IOException {
+    make();
+    return new Sql(current());
+  }
+
+  /** Several, since one long question must not keep the short ones waiting. */
+  @Override
+  public List<Sql> readers(Sql writing, Sql.Repair repair) throws IOException {
+    List<Sql> readers = new ArrayList<>();
+    for (int i = 0; i < READERS; i++) {
+      readers.add(new Sql(current(), repair));
+    }
+    return readers;
+  }
+
+  /** The pages that were written lie in two files. */
+  @Override
+  public void forgetErased(Sql writing) throws IOException {
+    writing.execute("PRAGMA wal_checkpoint(TRUNCATE)");
+  }
+
+  @Override
+  public void keep(Sql writing) {
+    // They are files already.
+  }
+
+  private Path current() {
     return generation == 0 ? first : first.resolveSibling(first.getFileName() + "." + generation);
   }
 
   /** Goes on to a name that was not used before. */
+  @Override
   public void next() {
     former = generation;
     generation = Math.max(generation, given) + 1;
@@ -56,13 +86,15 @@ public final class CatalogueFiles {
   }
 
   /** Goes back to the one before, and deletes what came of the last; its name is not used again. */
-  public void back() throws IOException {
+  @Override
+  public Sql back(List<Sql> answering) throws IOException {
     generation = former;
     deleteOthers();
+    return connect();
   }
 
   /** Makes the current one, if it is not there, for its owner alone; SQLite then keeps to that. */
-  public void make() throws IOException {
+  private void make() throws IOException {
     Path file = current();
     boolean posix = file.getFileSystem().supportedFileAttributeViews().contains("posix");
     if (!Files.exists(file) && posix) {
@@ -72,10 +104,20 @@ public final class CatalogueFiles {
   }
 
   /** Deletes all but the current one. */
+  @Override
   public void deleteOthers() throws IOException {
     for (Path file : there()) {
       long of = generation(file);
       if (of >= 0 && of != generation) {
+        Files.deleteIfExists(file);
+      }
+    }
+  }
+
+  /** Deletes all of them. */
+  public void deleteAll() throws IOException {
+    for (Path file : there()) {
+      if (generation(file) >= 0) {
         Files.deleteIfExists(file);
       }
     }

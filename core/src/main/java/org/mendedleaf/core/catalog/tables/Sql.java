@@ -20,6 +20,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.sqlite.SQLiteConfig;
+import org.sqlite.SQLiteConnection;
 import org.sqlite.SQLiteErrorCode;
 
 /**
@@ -72,12 +73,16 @@ public final class Sql implements Closeable {
    * @param repair what is done where a question meets damage; null if the caller sees to it
    */
   public Sql(Path file, @Nullable Repair repair) throws CatalogueException {
+    this("jdbc:sqlite:" + file, "The catalogue " + file, repair);
+  }
+
+  private Sql(String address, String what, @Nullable Repair repair) throws CatalogueException {
     this.repair = repair;
     try {
       SQLiteConfig config = new SQLiteConfig();
       // Else every insert is followed by another query, prepared anew each time.
       config.setGetGeneratedKeys(false);
-      connection = DriverManager.getConnection("jdbc:sqlite:" + file, config.toProperties());
+      connection = DriverManager.getConnection(address, config.toProperties());
       // The catalogue can be rebuilt from the store, so it need not wait for the disk; but what is
       // there after a loss of power is to be one state, and what was deleted is to be gone.
       for (String pragma :
@@ -92,7 +97,43 @@ public final class Sql implements Closeable {
         execute("PRAGMA " + pragma);
       }
     } catch (SQLException e) {
-      throw new CatalogueException("The catalogue " + file + " cannot be opened", e);
+      throw new CatalogueException(what + " cannot be opened", e);
+    }
+  }
+
+  /**
+   * A database that lies nowhere but in memory.
+   *
+   * @param name never used before in this process
+   */
+  static Sql inMemory(String name) throws CatalogueException {
+    return new Sql("jdbc:sqlite:" + memory(name), "A catalogue in memory", null);
+  }
+
+  /** The same with what {@link #bytes} gave back. */
+  static Sql inMemory(String name, byte[] bytes) throws CatalogueException {
+    Sql sql = inMemory(name);
+    // What is loaded into a connection belongs to it, and cannot grow over a limit of SQLite's.
+    try (Connection loading = DriverManager.getConnection("jdbc:sqlite::memory:");
+        java.sql.Statement statement = loading.createStatement()) {
+      loading.unwrap(SQLiteConnection.class).deserialize("main", bytes);
+      statement.executeUpdate("backup to '" + memory(name) + "'");
+    } catch (SQLException e) {
+      throw new CatalogueException("A catalogue cannot be loaded", e);
+    }
+    return sql;
+  }
+
+  private static String memory(String name) {
+    return "file:" + name + "?mode=memory&cache=shared";
+  }
+
+  /** The whole database, as it would be in a file. */
+  synchronized byte[] bytes() throws CatalogueException {
+    try {
+      return connection.unwrap(SQLiteConnection.class).serialize("main");
+    } catch (SQLException e) {
+      throw new CatalogueException("The catalogue cannot be kept", e);
     }
   }
 

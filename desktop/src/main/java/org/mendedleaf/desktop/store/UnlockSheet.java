@@ -1,0 +1,56 @@
+package org.mendedleaf.desktop.store;
+
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.PasswordField;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Region;
+import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Nodes;
+
+/** Where the passphrase of an encrypted store is typed; not there where it is open. */
+final class UnlockSheet {
+
+  private static final double WIDTH = 320;
+
+  private final PasswordField field = new PasswordField();
+  private final HBox row;
+
+  UnlockSheet(StorePresenter presenter) {
+    field.setId("passphrase");
+    field.setPrefWidth(WIDTH);
+    field.setPromptText(Words.of("store.passphrase"));
+    field.setOnAction(event -> give(presenter));
+    Button open = Nodes.button(Words.of("store.unlock"), "", () -> give(presenter));
+    open.setId("unlock");
+    open.setMinWidth(Region.USE_PREF_SIZE);
+    Label refused = Nodes.text("", "rust");
+    refused.setId("refused");
+    refused.textProperty().bind(presenter.refusedProperty());
+    row = new HBox(8, field, open, refused);
+    row.setAlignment(Pos.CENTER_LEFT);
+    row.managedProperty().bind(row.visibleProperty());
+    row.setVisible(false);
+  }
+
+  /** What was typed does not stay in the field. */
+  private void give(StorePresenter presenter) {
+    String typed = field.getText();
+    field.clear();
+    presenter.unlock(typed);
+  }
+
+  Node node() {
+    return row;
+  }
+
+  void show(boolean locked) {
+    boolean appears = locked && !row.isVisible();
+    row.setVisible(locked);
+    if (appears) {
+      field.requestFocus();
+    }
+  }
+}
