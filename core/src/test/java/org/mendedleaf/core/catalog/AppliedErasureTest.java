@@ -19,12 +19,14 @@ import java.util.Random;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.LongStream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.oracle.CatalogueFinder;
+import org.mendedleaf.core.oracle.Encrypting;
 import org.mendedleaf.core.oracle.RandomActs;
 import org.mendedleaf.core.oracle.Seeds;
 import org.mendedleaf.core.oracle.TestDesk;
@@ -35,6 +37,7 @@ import org.mendedleaf.core.store.Store;
  * A catalogue to which erasures were applied says what one says that was built from the log after
  * them; and what it says of each file is proven by the log at any time.
  */
+@Tag("plain")
 class AppliedErasureTest {
 
   /** Everything that it says, without the numbers of rows. */
@@ -222,7 +225,7 @@ class AppliedErasureTest {
   }
 
   private static Store open(Path folder) throws IOException {
-    return Store.open(folder, LocalDurability.probe(folder), new SecureRandom());
+    return Store.open(folder, LocalDurability.probe(folder), new SecureRandom(), Encrypting.ring());
   }
 
   /** The file is named as catalogues of the home are, so the newest generation is opened. */

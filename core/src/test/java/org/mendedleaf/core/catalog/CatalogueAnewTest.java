@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.HashSet;
 import java.util.Set;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.questions.ShelfQuestions;
@@ -17,6 +18,7 @@ import org.mendedleaf.core.catalog.tables.UnprovenException;
 import org.mendedleaf.core.oracle.FaultyDesk;
 
 /** A catalogue that is built anew. */
+@Tag("plain")
 class CatalogueAnewTest {
 
   @TempDir Path disk;

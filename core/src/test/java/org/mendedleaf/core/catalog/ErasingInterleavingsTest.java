@@ -33,6 +33,7 @@ import org.mendedleaf.core.history.PresentFile;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.history.ShelfKind;
+import org.mendedleaf.core.oracle.Encrypting;
 import org.mendedleaf.core.oracle.FaultyDesk;
 import org.mendedleaf.core.oracle.FaultyFileSystem.Operation;
 import org.mendedleaf.core.oracle.RandomActs;
@@ -119,7 +120,10 @@ class ErasingInterleavingsTest {
   private Other other(Path disk) throws IOException {
     Store store =
         Store.open(
-            one.storeFolder(), LocalDurability.probe(one.files().getPath("/")), new Random(5));
+            one.storeFolder(),
+            LocalDurability.probe(one.files().getPath("/")),
+            new Random(5),
+            Encrypting.ring());
     Catalogue catalogue = Catalogue.open(store, disk.resolve("two.sqlite"));
     Journal journal = new Journal(catalogue, "two");
     Capture capture =

@@ -20,6 +20,7 @@ import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.desk.Desk;
@@ -173,6 +174,7 @@ class DrillTest {
   }
 
   /** One flipped bit in the sampled content. */
+  @Tag("plain")
   @Test
   void aFlippedBitFailsItAndTheFileIsTheFirstThingThatTodaySays() throws Exception {
     flipIn("loft.bin");

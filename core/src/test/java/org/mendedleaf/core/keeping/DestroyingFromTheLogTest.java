@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Set;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.oracle.CatalogueFinder;
@@ -23,6 +24,7 @@ import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.upkeep.Upkeep;
 
 /** A catalogue in which bits have flipped must not lead to anything being destroyed. */
+@Tag("plain")
 class DestroyingFromTheLogTest {
 
   private static final String TEXT = "the same in both, and long enough to be worth a record\n";

@@ -16,6 +16,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.arrivals.Intake;
@@ -102,6 +103,7 @@ class ErasuresTest {
         .isEmpty();
   }
 
+  @Tag("plain")
   @Test
   void oneRevisionGoesAndThoseThatLeanOnItStay() throws Exception {
     byte[] secret = noise(7, 3000);
@@ -186,6 +188,7 @@ class ErasuresTest {
     assertThat(sheafBytes()).isEqualTo(size - erased.freed());
   }
 
+  @Tag("plain")
   @Test
   void aFileGoesWithItsNamesNotesAndReceipts() throws Exception {
     byte[] secret = noise(9, 5000);
@@ -240,6 +243,7 @@ class ErasuresTest {
     assertThat(filesWith(java.util.Arrays.copyOf(content, 200))).isEmpty();
   }
 
+  @Tag("plain")
   @Test
   void whatWasBroughtInGoesWithWhatSaidWhereItCameFrom() throws Exception {
     desk.write("guide.txt", "the guide");
@@ -285,6 +289,7 @@ class ErasuresTest {
         .satisfies(entry -> assertThat(entry.about()).contains("contract with Lund.txt"));
   }
 
+  @Tag("plain")
   @Test
   void gatheredCopiesGoWithTheNamesThatTheyHad() throws Exception {
     byte[] secret = noise(6, 5000);

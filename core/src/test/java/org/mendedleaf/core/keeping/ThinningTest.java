@@ -228,7 +228,8 @@ class ThinningTest {
             set.places(),
             set.person(),
             org.mendedleaf.core.store.StoreParameters.STANDARD,
-            2);
+            2,
+            set.keys());
     try (Office office = Office.open(real)) {
       Shelf shelf = office.shelves().all().get(0);
       // The drive's clock jumps with the computer's, so only the last captures tell.

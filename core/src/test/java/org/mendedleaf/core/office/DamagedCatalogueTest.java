@@ -17,6 +17,7 @@ import java.util.Random;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.LongStream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -36,6 +37,7 @@ import org.mendedleaf.core.session.FileRef;
  * Bits flip anywhere in a catalogue that lies on a failing drive. Questions are answered, and an
  * erasure takes away what was asked for and nothing else.
  */
+@Tag("plain")
 class DamagedCatalogueTest {
 
   private static final int FILES = 12;

@@ -62,6 +62,7 @@ public final class FaultyDesk implements Closeable {
     Store.make(
             storeFolder(),
             StoreParameters.STANDARD.forTrial(),
+            Encrypting.wanted(),
             clock.instant(),
             "desk",
             LocalDurability.probe(files.getPath("/")),
@@ -71,8 +72,16 @@ public final class FaultyDesk implements Closeable {
     shelf = addShelf();
   }
 
+  /** Does away with the catalogue of a desk that was closed: another begins on the same disk. */
+  public static void forgetCatalogue(Path disk) throws IOException {
+    Files.deleteIfExists(disk.resolve("catalogue.sqlite"));
+    Files.deleteIfExists(disk.resolve("catalogue.sqlite.sealed"));
+  }
+
   public void open() throws IOException {
-    store = Store.open(storeFolder(), LocalDurability.probe(files.getPath("/")), random);
+    store =
+        Store.open(
+            storeFolder(), LocalDurability.probe(files.getPath("/")), random, Encrypting.ring());
     catalogue = Catalogue.open(store, catalogueFile);
   }
 
@@ -99,7 +108,7 @@ public final class FaultyDesk implements Closeable {
   /** Opens everything again, with a store that can only be read. */
   public void openReadOnly() throws IOException {
     closeStore();
-    store = Store.open(storeFolder(), new ForReading(), random);
+    store = Store.open(storeFolder(), new ForReading(), random, Encrypting.ring());
     catalogue = Catalogue.open(store, catalogueFile);
   }
 

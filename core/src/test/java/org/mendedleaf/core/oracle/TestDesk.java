@@ -20,9 +20,7 @@ import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
-import org.mendedleaf.core.seal.Passphrase;
 import org.mendedleaf.core.seal.Secrecy;
-import org.mendedleaf.core.seal.Stretching;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.KeyRing;
 import org.mendedleaf.core.session.OfficeSettings;
@@ -35,12 +33,6 @@ import org.mendedleaf.core.store.StoreParameters;
 public final class TestDesk implements Closeable {
 
   public static final Instant START = Instant.parse("2026-03-02T08:00:00Z");
-
-  /** Everything that holds of plain stores holds of encrypted ones: all tests, once more. */
-  private static final boolean ALL_ENCRYPTED = Boolean.getBoolean("tests.encrypted");
-
-  private static final Secrecy CHEAP =
-      new Secrecy(Passphrase.of("kite cloth 91"), new Stretching(64, 1, 1), Optional.empty());
 
   private final Path base;
   private final SetClock clock;
@@ -56,7 +48,7 @@ public final class TestDesk implements Closeable {
 
   /** A desk whose home is beside others and whose store may be shared with them. */
   public TestDesk(Path base, Path store, String home) throws IOException {
-    this(base, store, home, ALL_ENCRYPTED ? Optional.of(CHEAP) : Optional.empty());
+    this(base, store, home, Encrypting.wanted());
   }
 
   /** A desk whose store is encrypted. */
@@ -79,7 +71,8 @@ public final class TestDesk implements Closeable {
             org.mendedleaf.core.store.Places.UNFORCED,
             "maren",
             StoreParameters.STANDARD.forTrial(),
-            2);
+            2,
+            Encrypting.ring());
     this.office = Office.open(settings);
     if (!Files.exists(store.resolve("store.json"))) {
       office.stores().make(store, false, secrecy);

@@ -77,7 +77,7 @@ class BringInFaultsTest {
   void dyingAnywhereLosesNothingAndItCanBeDoneAgain() throws Exception {
     for (long last = 0; ; last++) {
       close();
-      Files.deleteIfExists(disk.resolve("catalogue.sqlite"));
+      FaultyDesk.forgetCatalogue(disk);
       aFileAndItsNextEdition();
       desk.dieAfter(last);
       boolean died = died();

@@ -88,7 +88,7 @@ class GatheringFaultsTest {
   void eachCopyLiesWhereItWasOrIsARevisionAndTheRestCanBeDone() throws Exception {
     for (long last = 0; ; last++) {
       close();
-      Files.deleteIfExists(disk.resolve("catalogue.sqlite"));
+      FaultyDesk.forgetCatalogue(disk);
       threeCopies();
       desk.dieAfter(last);
       boolean done = gather(NAMES.stream().map(InnerPath::new).toList());

@@ -234,7 +234,7 @@ class RecoveryFaultsTest {
   void aRecoveryThatDiesAnywhereIsResumedAndTakenBackAsOne(String where) throws Exception {
     for (long last = 0; ; last++) {
       close();
-      Files.deleteIfExists(disk.resolve("catalogue.sqlite"));
+      FaultyDesk.forgetCatalogue(disk);
       goodAndRuined();
       boolean inPlace = where.equals("in place");
       Path root = inPlace ? desk.folder() : desk.files().getPath("/out");

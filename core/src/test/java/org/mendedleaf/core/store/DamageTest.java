@@ -13,6 +13,7 @@ import java.util.Random;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -20,9 +21,9 @@ import org.junit.jupiter.params.provider.ValueSource;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.oracle.Encrypting;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.stores.VerifyDepth;
 import org.mendedleaf.core.stores.VerifyReport;
 
@@ -193,12 +194,13 @@ class DamageTest {
     assertThat(verify(VerifyDepth.GLANCE).damaged()).isNotEmpty();
   }
 
+  @Tag("plain")
   @Test
   void aStoreOfANewerFormatIsLeftAlone() throws Exception {
     Path description = base.resolve("store/store.json");
     String newer = Files.readString(description).replace("\"format\":1", "\"format\":3");
     Files.writeString(description, newer);
-    try (Office other = Office.open(OfficeSettings.ofThisMachine(base.resolve("other")))) {
+    try (Office other = Office.open(Encrypting.ofThisMachine(base.resolve("other")))) {
       assertThatThrownBy(() -> other.stores().open(base.resolve("store")))
           .isInstanceOf(StoreFormatException.class)
           .hasMessageContaining("format 3")
@@ -213,7 +215,7 @@ class DamageTest {
       Path description = base.resolve(copy);
       Files.writeString(description, Files.readString(description).replace("65536", "32768"));
     }
-    try (Office other = Office.open(OfficeSettings.ofThisMachine(base.resolve("other")))) {
+    try (Office other = Office.open(Encrypting.ofThisMachine(base.resolve("other")))) {
       assertThatThrownBy(() -> other.stores().open(base.resolve("store")))
           .isInstanceOf(DamagedContentException.class);
     }

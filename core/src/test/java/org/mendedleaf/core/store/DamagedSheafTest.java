@@ -23,11 +23,11 @@ import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Gap;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.oracle.Encrypting;
 import org.mendedleaf.core.oracle.RandomActs;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.session.FileRef;
-import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.stores.VerifyDepth;
 
 /**
@@ -100,7 +100,7 @@ class DamagedSheafTest {
 
   private Office fresh() throws IOException {
     Path home = base.resolve("home of a fresh desk " + homes++);
-    Office office = Office.open(OfficeSettings.ofThisMachine(home).withPerson("maren"));
+    Office office = Office.open(Encrypting.ofThisMachine(home).withPerson("maren"));
     var unused = office.stores().open(store);
     return office;
   }
@@ -186,11 +186,11 @@ class DamagedSheafTest {
     for (Path sheaf : sheaves()) {
       byte[] whole = Files.readAllBytes(sheaf);
       Files.delete(sheaf);
-      try (Office office = Office.open(OfficeSettings.ofThisMachine(home))) {
+      try (Office office = Office.open(Encrypting.ofThisMachine(home))) {
         var unused = office.stores().open(store);
       }
       Files.write(sheaf, whole);
-      try (Office office = Office.open(OfficeSettings.ofThisMachine(home))) {
+      try (Office office = Office.open(Encrypting.ofThisMachine(home))) {
         Map<String, byte[]> read = new HashMap<>();
         gather(office, read);
         assertThat(read.keySet()).isEqualTo(recorded.keySet());

@@ -26,11 +26,11 @@ import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.office.Todays;
+import org.mendedleaf.core.oracle.Encrypting;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.CancelledException;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.stores.MirrorState;
 import org.mendedleaf.core.stores.Mirrors;
 import org.mendedleaf.core.stores.RepairReport;
@@ -106,7 +106,7 @@ class MirrorTest {
   /** All revisions of the two files, by a desk that has only this folder. */
   private Map<String, byte[]> readBy(Path folder) throws IOException {
     Path home = base.resolve("home of a fresh desk " + random.nextInt());
-    try (Office office = Office.open(OfficeSettings.ofThisMachine(home).withPerson("maren"))) {
+    try (Office office = Office.open(Encrypting.ofThisMachine(home).withPerson("maren"))) {
       var unused = office.stores().open(folder);
       Map<String, byte[]> read = new HashMap<>();
       for (String name : List.of("noise.bin", "list.csv")) {
@@ -366,7 +366,7 @@ class MirrorTest {
   @Test
   void nobodyRecordsIntoAMirror() throws Exception {
     Path home = base.resolve("home of somebody");
-    try (Office office = Office.open(OfficeSettings.ofThisMachine(home).withPerson("maren"))) {
+    try (Office office = Office.open(Encrypting.ofThisMachine(home).withPerson("maren"))) {
       var unused = office.stores().open(mirror);
       Path work = Files.createDirectories(base.resolve("their work"));
       assertThatThrownBy(() -> office.shelves().add(work, mirror, Optional.of("Theirs")))

@@ -7,11 +7,13 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.oracle.TestDesk;
 
 /** Runs the recipe of docs/store-format.md as it stands there, with nothing of ours. */
+@Tag("plain")
 class StoreByHandTest {
 
   private static final Path DOCUMENT = Path.of("../docs/store-format.md");

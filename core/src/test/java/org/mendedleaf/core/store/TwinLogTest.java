@@ -15,10 +15,10 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.history.LedgerEntry;
 import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.oracle.Encrypting;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.session.FileRef;
-import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.stores.VerifyDepth;
 import org.mendedleaf.core.stores.VerifyReport;
 
@@ -212,7 +212,7 @@ class TwinLogTest {
       flip(copy);
     }
     Path home = base.resolve("new home");
-    try (Office office = Office.open(OfficeSettings.ofThisMachine(home).withPerson("maren"))) {
+    try (Office office = Office.open(Encrypting.ofThisMachine(home).withPerson("maren"))) {
       var unused = office.stores().open(store);
       assertThat(office.stores().ledger(desk.shelf().store())).hasSize(all - 2);
       assertThat(office.shelves().unreached())
@@ -237,7 +237,7 @@ class TwinLogTest {
     Files.delete(segment("log", all - 1));
     Files.delete(segment("log", all - 2));
     Path home = base.resolve("home of an earlier program");
-    try (Office office = Office.open(OfficeSettings.ofThisMachine(home).withPerson("maren"))) {
+    try (Office office = Office.open(Encrypting.ofThisMachine(home).withPerson("maren"))) {
       var unused = office.stores().open(store);
       var unusedNote = office.sayings().note(desk.life("list.csv").ref(), 0, "written on");
     }
@@ -249,7 +249,7 @@ class TwinLogTest {
     byte[] other = Files.readAllBytes(segment("log", all - 2));
 
     Path fresh = base.resolve("a fresh home");
-    try (Office office = Office.open(OfficeSettings.ofThisMachine(fresh).withPerson("maren"))) {
+    try (Office office = Office.open(Encrypting.ofThisMachine(fresh).withPerson("maren"))) {
       String id = office.stores().open(store).id();
       assertThat(office.stores().ledger(id)).hasSize(all - 1);
       var unused = office.stores().repair(id).run(Progress.NONE);

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.desk.SentenceException;
@@ -39,6 +40,7 @@ import org.mendedleaf.core.store.LockedStoreException;
 import org.mendedleaf.core.store.Store;
 
 /** An office whose store is encrypted: nothing else is different, and nobody else reads it. */
+@Tag("plain")
 class EncryptionTest {
 
   private static final Passphrase KITE = Passphrase.of("kite cloth 91");

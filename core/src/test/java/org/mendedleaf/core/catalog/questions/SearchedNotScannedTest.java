@@ -10,6 +10,7 @@ import java.sql.Statement;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.files.FileLife;
@@ -23,6 +24,7 @@ import org.mendedleaf.core.oracle.TestDesk;
  * What is done with one file or folder asks an index for its rows and reads no table from end to
  * end: that is quick in every small test, and endless in an office of a million files.
  */
+@Tag("plain")
 class SearchedNotScannedTest {
 
   /** An index that is made for one question reads the whole table, too. */
