@@ -28,6 +28,7 @@ public final class StorePage extends StackedPage {
   private final Label facts = Nodes.text("", "soft");
   private final Label mirrored = Nodes.text("", "soft");
   private final Label drilled = Nodes.text("", "soft");
+  private final Button check;
   private final Button mirror;
   private final Button drill;
   private final Button certificate;
@@ -42,7 +43,7 @@ public final class StorePage extends StackedPage {
     this.losses = new LossSheet(presenter);
     this.unlock = new UnlockSheet(presenter);
     this.table = new SheetTable<>("store", presenter::open, HurtFile::path);
-    Button check = Nodes.button(Words.of("store.check"), "", presenter::check);
+    check = Nodes.button(Words.of("store.check"), "", presenter::check);
     check.setId("check-store");
     repair = Nodes.button(Words.of("store.rehearse"), "", presenter::rehearse);
     repair.setId("rehearse-repair");
@@ -120,7 +121,8 @@ public final class StorePage extends StackedPage {
         .getStyleClass()
         .setAll("label", "strong", view.isDamaged() || !view.facts().here() ? "rust" : "plain");
     facts.setText(presenter.facts(view));
-    unlock.show(view.facts().isLocked());
+    check.setDisable(!view.facts().here());
+    unlock.show(view.facts().isLocked(), check);
     repair.setDisable(!view.facts().here());
     mirror.setDisable(!view.facts().here());
     mirrored.setText(presenter.mirror(view));

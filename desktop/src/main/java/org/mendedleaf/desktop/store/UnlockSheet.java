@@ -46,11 +46,17 @@ final class UnlockSheet {
     return row;
   }
 
-  void show(boolean locked) {
+  /**
+   * @param next has the keyboard where it was in here and there is nothing to type any more
+   */
+  void show(boolean locked, Node next) {
     boolean appears = locked && !row.isVisible();
+    boolean leaves = !locked && row.isVisible();
     row.setVisible(locked);
     if (appears) {
       field.requestFocus();
+    } else if (leaves) {
+      next.requestFocus();
     }
   }
 }
