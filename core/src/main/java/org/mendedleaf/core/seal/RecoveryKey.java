@@ -54,7 +54,7 @@ public final class RecoveryKey {
     int bits = 0;
     int at = 0;
     for (int i = 0; i < CHECKED; i++) {
-      bits = (bits << 5 | ALPHABET.indexOf(plain.charAt(i))) & 0xfff;
+      bits = ((bits << 5) | ALPHABET.indexOf(plain.charAt(i))) & 0xfff;
       held += 5;
       if (held >= 8) {
         held -= 8;
@@ -70,11 +70,11 @@ public final class RecoveryKey {
     int held = 0;
     int bits = 0;
     for (byte one : secret) {
-      bits = (bits << 8 | one & 0xff) & 0xfff;
+      bits = ((bits << 8) | (one & 0xff)) & 0xfff;
       held += 8;
       while (held >= 5) {
         held -= 5;
-        plain.append(ALPHABET.charAt(bits >> held & 31));
+        plain.append(ALPHABET.charAt((bits >> held) & 31));
       }
     }
     plain.append(checks(secret));
@@ -90,7 +90,7 @@ public final class RecoveryKey {
     crc.update(secret);
     StringBuilder checks = new StringBuilder();
     for (int i = 0; i < CHECKS; i++) {
-      checks.append(ALPHABET.charAt((int) (crc.getValue() >> 5 * i) & 31));
+      checks.append(ALPHABET.charAt((int) (crc.getValue() >> (5 * i)) & 31));
     }
     return checks.toString();
   }
