@@ -53,12 +53,18 @@ final class StoreCipher {
 
   /** The two parts of a record that are sealed by themselves, so that one can be read alone. */
   enum RecordPart {
-    HEAD,
-    PAYLOAD
+    HEAD(0),
+    PAYLOAD(1);
+
+    private final int code;
+
+    RecordPart(int code) {
+      this.code = code;
+    }
   }
 
   private static byte[] nonce(long offset, RecordPart part) {
-    return ByteBuffer.allocate(Sealing.NONCE).putLong(offset).putInt(part.ordinal()).array();
+    return ByteBuffer.allocate(Sealing.NONCE).putLong(offset).putInt(part.code).array();
   }
 
   private SecretKey ofSheaf(SheafId sheaf) {
