@@ -105,7 +105,6 @@ public final class Recoveries {
         begun.end(one.run());
       } catch (IOException e) {
         // Its store is locked or away: what was wanted is told once that is open.
-        continue;
       }
     }
     return all;
