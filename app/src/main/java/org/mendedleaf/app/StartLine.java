@@ -12,7 +12,15 @@ import org.mendedleaf.core.files.FileAddress;
 record StartLine(List<String> words) {
 
   private static final Set<String> WITH_VALUE =
-      Set.of("--home", "--as", "--clock", "--pictures", "--only", "--size");
+      Set.of(
+          "--home",
+          "--as",
+          "--clock",
+          "--pictures",
+          "--only",
+          "--size",
+          "--passphrase-file",
+          "--key-file");
 
   StartLine {
     words = List.copyOf(words);

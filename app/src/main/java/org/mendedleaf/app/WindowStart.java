@@ -5,12 +5,14 @@ import java.nio.file.Path;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import org.mendedleaf.cli.KeyOptions;
 import org.mendedleaf.cli.Terminal;
 import org.mendedleaf.cli.answers.Exit;
 import org.mendedleaf.core.desk.DeskLock;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.session.Complaint;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.demo.DemoOffice;
 import org.mendedleaf.demo.PictureTour;
@@ -42,7 +44,17 @@ final class WindowStart {
       return exit.orElse(Exit.NOT_DONE);
     }
     try (DeskLock held = lock.get()) {
-      return window(OfficeSettings.ofThisMachine(home), terminal, line, Optional.empty());
+      OfficeSettings settings = OfficeSettings.ofThisMachine(home);
+      try {
+        KeyOptions.onto(
+            settings.keys(),
+            line.option("--passphrase-file").map(terminal.folder()::resolve),
+            line.option("--key-file").map(terminal.folder()::resolve));
+      } catch (IOException e) {
+        // The window asks for what it was not given.
+        terminal.err().println(Complaint.sentence(e));
+      }
+      return window(settings, terminal, line, Optional.empty());
     }
   }
 

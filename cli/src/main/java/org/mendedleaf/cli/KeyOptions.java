@@ -19,7 +19,7 @@ import picocli.CommandLine.ScopeType;
  * With what encrypted stores are opened. Never with a word of the command line: everybody on the
  * machine can see that.
  */
-final class KeyOptions {
+public final class KeyOptions {
 
   @Option(
       names = "--passphrase-file",
@@ -37,11 +37,20 @@ final class KeyOptions {
 
   /** Puts what was given onto a ring. */
   void onto(KeyRing ring, UnaryOperator<Path> resolve) throws IOException {
-    if (passphraseFile != null) {
-      var unused = ring.with(read(resolve.apply(passphraseFile)));
+    onto(
+        ring,
+        Optional.ofNullable(passphraseFile).map(resolve),
+        Optional.ofNullable(keyFile).map(resolve));
+  }
+
+  /** Puts what is in these files onto a ring. */
+  public static void onto(KeyRing ring, Optional<Path> passphraseFile, Optional<Path> keyFile)
+      throws IOException {
+    if (passphraseFile.isPresent()) {
+      var unused = ring.with(read(passphraseFile.get()));
     }
-    if (keyFile != null) {
-      KeyFile.read(resolve.apply(keyFile), ring);
+    if (keyFile.isPresent()) {
+      KeyFile.read(keyFile.get(), ring);
     }
   }
 

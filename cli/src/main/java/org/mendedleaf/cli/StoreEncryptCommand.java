@@ -62,6 +62,8 @@ final class StoreEncryptCommand implements Callable<Integer> {
     Path plain = office.stores().facts(id).folder();
     NewSecret secret = NewSecret.of(root, office);
     encryption.encrypt(id, to, secret.secrecy(), Progress.NONE);
+    // What lies on the tray is about the store, and is sealed from now on.
+    office.recoveries().keep(office.recoveries().kept());
     StoreFacts store = office.stores().facts(id);
     return secret.answer(
         Json.store(store).put("plain", plain.toString()),

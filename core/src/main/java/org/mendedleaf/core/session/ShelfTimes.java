@@ -59,6 +59,10 @@ public final class ShelfTimes {
   }
 
   public static String name(Shelf shelf) {
-    return shelf.store() + "/" + shelf.id();
+    return name(shelf.store(), shelf.id());
+  }
+
+  static String name(String store, long shelf) {
+    return store + "/" + shelf;
   }
 }

@@ -30,9 +30,17 @@ public final class Turns {
 
   /** Waits for the turns of several shelves, in an order that all who wait keep to. */
   public Turn take(Collection<Shelf> shelves) {
+    return takeNamed(shelves.stream().map(ShelfTimes::name).toList());
+  }
+
+  /** Waits for the turns of these shelves of a store. */
+  public Turn take(String store, Collection<Long> shelves) {
+    return takeNamed(shelves.stream().map(shelf -> ShelfTimes.name(store, shelf)).toList());
+  }
+
+  private Turn takeNamed(List<String> names) {
     Map<String, ReentrantLock> wanted = new TreeMap<>();
-    for (Shelf shelf : shelves) {
-      String name = ShelfTimes.name(shelf);
+    for (String name : names) {
       wanted.put(name, locks.computeIfAbsent(name, unused -> new ReentrantLock(true)));
     }
     List<ReentrantLock> taken = new ArrayList<>();

@@ -9,6 +9,7 @@ import java.util.Optional;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.desk.DeskFile;
 import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.history.RecordedShelf;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.seal.Passphrase;
@@ -19,6 +20,7 @@ import org.mendedleaf.core.session.KeyFile;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.OpenStore;
+import org.mendedleaf.core.session.Turns;
 import org.mendedleaf.core.store.DamagedContentException;
 import org.mendedleaf.core.store.EncryptedCopy;
 import org.mendedleaf.core.store.SheafId;
@@ -112,8 +114,16 @@ public final class Encryption {
     desk.tidying().lock();
     try (EncryptedCopy copy = begin(plain.store(), place, secrecy)) {
       copyAll(copy, plain.catalogue(), progress);
-      copy.complete();
-      settings.keys().with(store, copy.key());
+      List<Long> shelves =
+          plain.catalogue().shelves().all().stream().map(RecordedShelf::id).toList();
+      // Nothing is recorded into the plain one any more from here on, at this desk.
+      try (Turns.Turn unusedTurn = desk.turns().take(store, shelves)) {
+        copyAll(copy, plain.catalogue(), progress);
+        copy.complete();
+        settings.keys().with(store, copy.key());
+        mirrors.off(store);
+        var unused = desk.reopenEncrypted(store, place);
+      }
     } catch (DamagedContentException e) {
       throw new SentenceException(
           "The store %s is damaged, so it was not encrypted: %s. It is as it was; “mended-leaf verify --repair” mends what can be mended, then try again."
@@ -122,8 +132,6 @@ public final class Encryption {
     } finally {
       desk.tidying().unlock();
     }
-    mirrors.off(store);
-    var unused = desk.reopenEncrypted(store, place);
   }
 
   private EncryptedCopy begin(Store plain, Path place, Secrecy secrecy) throws IOException {
@@ -138,15 +146,18 @@ public final class Encryption {
     }
   }
 
-  /** Until nothing was committed meanwhile. */
+  /** Until nothing was committed meanwhile, here or elsewhere. */
   private static void copyAll(EncryptedCopy copy, Catalogue catalogue, Progress progress)
       throws IOException {
+    long end;
     do {
       catalogue.catchUp();
+      end = catalogue.commits();
       List<SheafId> living = catalogue.ledger().sheaves();
       progress.phase(Phase.WRITING, living.size(), 0);
-      copy.bringUp(catalogue.commits(), living, Mirrors.between(progress));
-    } while (catalogue.catchUp() > 0);
+      copy.bringUp(end, living, Mirrors.between(progress));
+      catalogue.catchUp();
+    } while (catalogue.commits() != end);
   }
 
   /**
