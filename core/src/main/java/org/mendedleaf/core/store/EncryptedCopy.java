@@ -66,16 +66,19 @@ public final class EncryptedCopy implements Closeable {
               .seal()
               .flatMap(seal -> seal.open(from.description().id(), secrecy.passphrase()))
               .orElseThrow(() -> LockedStoreException.withWrongPassphrase(folder.toString()));
+      // The recovery key of a try that was stopped was told to nobody.
+      description = description.sealed(seal(description.id(), key, secrecy, random));
     } else {
       requireEmpty(folder);
       layout.access().close(folder);
       key = DataKey.random(random);
       description = described(from.description(), key, secrecy, desk, durability, random);
-      Path pending = folder.resolve(BEGUN + StoreLayout.PENDING);
-      layout.access().write(pending, description.encode());
-      durability.force(pending);
-      durability.replace(pending, begun);
     }
+    Path pending = folder.resolve(BEGUN + StoreLayout.PENDING);
+    Files.deleteIfExists(pending);
+    layout.access().write(pending, description.provenWith(key).encode());
+    durability.force(pending);
+    durability.replace(pending, begun);
     layout.access().makeFolders(layout.sheaves());
     layout.access().makeFolders(layout.log());
     layout.access().makeFolders(layout.twin());
@@ -99,16 +102,20 @@ public final class EncryptedCopy implements Closeable {
       Durability durability,
       RandomGenerator random) {
     return new StoreDescription(
-            StoreDescription.ENCRYPTED,
-            plain.id(),
-            plain.created(),
-            plain.cutting(),
-            plain.sheafLimit(),
-            plain.trial(),
-            plain.access(),
-            durability.severalWriters() ? Optional.empty() : Optional.of(desk),
-            Optional.of(new StoreSeal(secrecy.slots(key, plain.id(), random), "")))
-        .provenWith(key);
+        StoreDescription.ENCRYPTED,
+        plain.id(),
+        plain.created(),
+        plain.cutting(),
+        plain.sheafLimit(),
+        plain.trial(),
+        plain.access(),
+        durability.severalWriters() ? Optional.empty() : Optional.of(desk),
+        seal(plain.id(), key, secrecy, random));
+  }
+
+  private static Optional<StoreSeal> seal(
+      String store, DataKey key, Secrecy secrecy, RandomGenerator random) {
+    return Optional.of(new StoreSeal(secrecy.slots(key, store, random), ""));
   }
 
   /** The key of the copy. */

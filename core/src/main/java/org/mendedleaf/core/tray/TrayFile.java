@@ -52,7 +52,9 @@ final class TrayFile {
   void write(Tray tray) throws IOException {
     String text = TrayFormat.encode(tray);
     for (Tray.Entry entry : tray.entries()) {
-      Optional<DataKey> key = desk.store(entry.store()).store().key();
+      // What comes from an encrypted store was put here while that is open; others may be away.
+      Optional<DataKey> key =
+          desk.isOpen(entry.store()) ? desk.store(entry.store()).store().key() : Optional.empty();
       if (key.isPresent()) {
         file.write(SealedText.seal(entry.store(), key.get(), text));
         return;

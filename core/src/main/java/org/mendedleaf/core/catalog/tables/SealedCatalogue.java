@@ -45,6 +45,10 @@ public final class SealedCatalogue implements CataloguePlace {
   private static final int SALT = 16;
   private static final int HEADER = 8 + SALT + Long.BYTES;
   private static final int PIECE = 1 << 20;
+
+  /** What one array holds. */
+  private static final long LARGEST = Integer.MAX_VALUE - 64;
+
   private static final AtomicLong GIVEN = new AtomicLong();
 
   private final Path file;
@@ -92,18 +96,29 @@ public final class SealedCatalogue implements CataloguePlace {
   @Override
   public void forgetErased(Sql writing) throws IOException {
     Files.deleteIfExists(file);
+    Files.deleteIfExists(file.resolveSibling(file.getFileName() + ".pending"));
   }
 
   @Override
   public void keep(Sql writing) throws IOException {
     Path pending = file.resolveSibling(file.getFileName() + ".pending");
     Files.deleteIfExists(pending);
+    if (bytesOf(writing) > LARGEST) {
+      LOG.warn("The catalogue is too large to be kept; it is read from the log the next time.");
+      Files.deleteIfExists(file);
+      return;
+    }
     byte[] database = writing.bytes();
     makeFile(pending);
     try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(pending))) {
       seal(database, out);
     }
     Files.move(pending, file, StandardCopyOption.REPLACE_EXISTING);
+  }
+
+  private static long bytesOf(Sql tables) throws IOException {
+    return tables.first(row -> row.getLong(1), "PRAGMA page_count").orElse(0L)
+        * tables.first(row -> row.getLong(1), "PRAGMA page_size").orElse(0L);
   }
 
   private static void makeFile(Path file) throws IOException {
