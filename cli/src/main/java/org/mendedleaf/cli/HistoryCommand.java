@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalInt;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.ClaimText;
 import org.mendedleaf.cli.answers.GapAnswer;
@@ -76,7 +77,8 @@ final class HistoryCommand extends OfficeCommand {
                   revision.from().isPresent()
                       ? ", " + revision.origin().word() + " with r" + revision.from().getAsInt()
                       : "",
-                  revision.summary().map(summary -> ", " + summary).orElse("")
+                  former(revision)
+                      + revision.summary().map(summary -> ", " + summary).orElse("")
                       + said(life.marks(revision)),
                   revision.isCurrent() && life.file().present() ? ", current" : ""));
       claims.ifPresent(
@@ -89,6 +91,13 @@ final class HistoryCommand extends OfficeCommand {
                               life.zone()))));
     }
     return text.toString();
+  }
+
+  private static String former(Revision revision) {
+    OptionalInt was = revision.formerNumber();
+    return was.isEmpty()
+        ? ""
+        : ", was %s on %s’s desk".formatted(Revision.numbered(was.getAsInt()), revision.by());
   }
 
   private static String said(RevisionMarks marks) {

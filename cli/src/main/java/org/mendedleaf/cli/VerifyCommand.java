@@ -2,7 +2,9 @@ package org.mendedleaf.cli;
 
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Exit;
 import org.mendedleaf.cli.answers.Json;
@@ -11,6 +13,7 @@ import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.stores.RepairReport;
+import org.mendedleaf.core.stores.StoreRepair;
 import org.mendedleaf.core.stores.VerifyDepth;
 import org.mendedleaf.core.stores.VerifyReport;
 import picocli.CommandLine.Command;
@@ -40,6 +43,15 @@ final class VerifyCommand extends OfficeCommand {
       })
   private boolean repair;
 
+  @Option(
+      names = "--from",
+      paramLabel = "DIR",
+      description = {
+        "With --repair: another copy of the store's folder. What its log has and the store's has not is",
+        "committed anew, under new numbers where others are taken; the copy is only read."
+      })
+  private @Nullable Path from;
+
   @Option(names = "--rehearse", description = "With --repair: only say what would be done.")
   private boolean rehearse;
 
@@ -59,18 +71,20 @@ final class VerifyCommand extends OfficeCommand {
     if (acceptLog) {
       office.stores().acceptLog(id);
     }
-    if (rehearse && !repair) {
-      throw new SentenceException("--rehearse goes with --repair. Nothing was done.");
+    if ((rehearse || from != null) && !repair) {
+      throw new SentenceException(
+          "%s goes with --repair. Nothing was done.".formatted(rehearse ? "--rehearse" : "--from"));
     }
     if (rehearse) {
-      RepairReport would = office.stores().repair(id).rehearse(Progress.NONE);
+      RepairReport would = repair(office, id).rehearse(Progress.NONE);
       ObjectNode node = Json.object();
       VerifyAnswer.put(node, would);
       String text = VerifyAnswer.text(would, true) + "Nothing was changed.%n".formatted();
-      return new Answer(node, text, Exit.sound(would.mended() + would.pieces() == 0));
+      return new Answer(
+          node, text, Exit.sound(would.mended() + would.pieces() + would.joined() == 0));
     }
     Optional<RepairReport> repaired =
-        repair ? Optional.of(office.stores().repair(id).run(Progress.NONE)) : Optional.empty();
+        repair ? Optional.of(repair(office, id).run(Progress.NONE)) : Optional.empty();
     VerifyReport report =
         resume
             ? office.stores().verifyOn(id, depth, Progress.NONE)
@@ -80,5 +94,10 @@ final class VerifyCommand extends OfficeCommand {
     String text =
         repaired.map(done -> VerifyAnswer.text(done, false)).orElse("") + VerifyAnswer.text(report);
     return new Answer(node, text, Exit.sound(report.damaged().isEmpty()));
+  }
+
+  private StoreRepair repair(Office office, String id) throws IOException {
+    StoreRepair repair = office.stores().repair(id);
+    return from == null ? repair : repair.from(root.resolve(from));
   }
 }

@@ -59,6 +59,7 @@ class ArchitectureTest {
           Map.entry("capture", "progress store history catalog.lines catalog.questions catalog"),
           Map.entry("space", "store history catalog.questions catalog"),
           Map.entry("upkeep", "store catalog.questions catalog"),
+          Map.entry("joining", "progress store history catalog.lines catalog.questions catalog"),
           Map.entry(
               "erasing",
               "store history catalog.lines catalog.tables catalog.questions catalog upkeep"),
@@ -75,7 +76,7 @@ class ArchitectureTest {
               "desk likeness seal store compare.inside history compare catalog.questions compare.process catalog capture space place watch recover"),
           Map.entry(
               "stores",
-              "desk progress seal store history catalog.questions catalog upkeep session"),
+              "desk progress seal store history catalog.questions catalog joining upkeep session"),
           Map.entry(
               "drill",
               "desk progress report store history compare.inside catalog.lines catalog.questions compare.process catalog capture recover session"),

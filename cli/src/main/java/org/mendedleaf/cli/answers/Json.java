@@ -119,6 +119,7 @@ public final class Json {
     revision.summary().ifPresent(summary -> node.put("summary", summary));
     node.put("origin", revision.origin().word());
     revision.from().ifPresent(from -> node.put("from", from));
+    revision.formerNumber().ifPresent(was -> node.put("was", was));
     putMarks(node, life.marks(revision));
     if (life.shelf().settings().stages()) {
       boolean issued = life.marks(revision).issue().isPresent();

@@ -5,6 +5,9 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.Optional;
+import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.joining.JoinReport;
 import org.mendedleaf.core.stores.Checkup;
 import org.mendedleaf.core.stores.Checkups;
 import org.mendedleaf.core.stores.RepairReport;
@@ -68,9 +71,71 @@ public final class VerifyAnswer {
   public static void put(ObjectNode node, RepairReport repair) {
     node.put("mended", repair.mended()).put("pieces", repair.pieces());
     node.put("retired", repair.sheaves());
+    if (repair.joined() > 0 || repair.join().isPresent()) {
+      putJoined(node.putObject("joined"), repair);
+    }
     ArrayNode sources = node.putArray("sources");
     repair.sources().stream().map(Path::toString).forEach(sources::add);
     putFiles(node.putArray("stillLost"), repair.lost());
+  }
+
+  private static void putJoined(ObjectNode node, RepairReport repair) {
+    node.put("commits", repair.joined()).put("revisions", repair.revisions());
+    ArrayNode renumbered = node.putArray("renumbered");
+    for (JoinReport.Joined one : renumbered(repair)) {
+      renumbered
+          .addObject()
+          .put("path", one.path().text())
+          .put("was", one.was())
+          .put("number", one.number())
+          .put("by", one.by());
+    }
+    node.put("erasures", repair.join().map(JoinReport::erasures).orElse(0));
+    ArrayNode unreadable = node.putArray("unreadable");
+    repair.join().ifPresent(join -> join.unreadable().forEach(path -> unreadable.add(path.text())));
+  }
+
+  private static List<JoinReport.Joined> renumbered(RepairReport repair) {
+    return repair.join().map(JoinReport::revisions).orElse(List.of()).stream()
+        .filter(one -> one.was() != one.number())
+        .toList();
+  }
+
+  private static String counted(long count, String what) {
+    return count + " " + what + (count == 1 ? "" : "s");
+  }
+
+  private static void appendJoined(StringBuilder text, RepairReport repair, boolean rehearsed) {
+    text.append(
+        "%s, with %s, %s from the other copy of the log%n"
+            .formatted(
+                counted(repair.joined(), "act"),
+                counted(repair.revisions(), "revision"),
+                rehearsed ? "would be taken over" : "taken over"));
+    for (JoinReport.Joined one : renumbered(repair)) {
+      text.append(
+          "  %s: %s was %s on %s’s desk%n"
+              .formatted(
+                  one.path().text(),
+                  Revision.numbered(one.number()),
+                  Revision.numbered(one.was()),
+                  one.by()));
+    }
+    Optional<JoinReport> join = repair.join();
+    if (join.isPresent() && join.get().erasures() > 0) {
+      text.append(
+          "  It had erased something (%s); what is here of that stays. Erase it again if it is to go.%n"
+              .formatted(counted(join.get().erasures(), "act")));
+    }
+    join.ifPresent(
+        report ->
+            report
+                .unreadable()
+                .forEach(
+                    path ->
+                        text.append(
+                            "  %s: a revision could not be taken over, since its content cannot be read there%n"
+                                .formatted(path.text()))));
   }
 
   /** What a repair did, or would do. */
@@ -97,6 +162,9 @@ public final class VerifyAnswer {
                   repair.sheaves(),
                   repair.sheaves() == 1 ? "sheaf was" : "sheaves were",
                   repair.sheaves() == 1 ? "it" : "them"));
+    }
+    if (repair.joined() > 0 || repair.join().isPresent()) {
+      appendJoined(text, repair, rehearsed);
     }
     if (!repair.lost().isEmpty()) {
       text.append(

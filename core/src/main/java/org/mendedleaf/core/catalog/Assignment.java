@@ -122,7 +122,8 @@ final class Assignment {
       long id = taken.containsKey(path) ? taken.get(path) : nextFile++;
       taken.put(path, id);
       int number = numbers.merge(id, firstNumber, (had, first) -> had + 1);
-      return Optional.of(new Detail.Revised(id, number, save.origin(), save.from(), place));
+      return Optional.of(
+          new Detail.Revised(id, number, save.origin(), save.from(), save.was(), place));
     }
     RecordedFile known = file.get();
     if (!save.always() && known.present() && numbers.get(known.id()) == null) {
@@ -138,7 +139,8 @@ final class Assignment {
     taken.put(path, known.id());
     Origin origin =
         !known.present() && save.origin() == Origin.CAPTURE ? Origin.RETURN : save.origin();
-    return Optional.of(new Detail.Revised(known.id(), number, origin, save.from(), place));
+    return Optional.of(
+        new Detail.Revised(known.id(), number, origin, save.from(), save.was(), place));
   }
 
   /** The file that this save belongs to: the one named, else the one that is or was last there. */

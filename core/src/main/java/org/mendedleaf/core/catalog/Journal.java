@@ -49,6 +49,7 @@ public final class Journal {
    * @param shelf the shelf it is about; empty for acts on the store, and for a new shelf
    * @param of the segment that it takes back
    * @param run shared by acts that are done as one; empty for an act of its own
+   * @param former the commit of another log that it repeats
    * @param more whether further commits of the same capture follow
    */
   public record Draft(
@@ -58,11 +59,25 @@ public final class Journal {
       String by,
       OptionalLong of,
       Optional<String> run,
+      Optional<FormerCommit> former,
       boolean more,
       List<Proposal> proposals) {
 
     public Draft {
       proposals = List.copyOf(proposals);
+    }
+
+    /** One that repeats nothing. */
+    public Draft(
+        Act act,
+        OptionalLong shelf,
+        Instant at,
+        String by,
+        OptionalLong of,
+        Optional<String> run,
+        boolean more,
+        List<Proposal> proposals) {
+      this(act, shelf, at, by, of, run, Optional.empty(), more, proposals);
     }
 
     /** An act of its own. */
@@ -79,7 +94,7 @@ public final class Journal {
 
     /** The same as a part of something larger. */
     public Draft inRun(String name) {
-      return new Draft(act, shelf, at, by, of, Optional.of(name), more, proposals);
+      return new Draft(act, shelf, at, by, of, Optional.of(name), former, more, proposals);
     }
 
     /** An act on a shelf that takes nothing back. */
@@ -207,11 +222,12 @@ public final class Journal {
     return new CommitHeader(
         draft.act(),
         draft.at(),
-        desk,
+        draft.former().map(FormerCommit::desk).orElse(desk),
         draft.by(),
         draft.shelf(),
         draft.of(),
         draft.run(),
+        draft.former().map(FormerCommit::was),
         draft.more(),
         written.blocks(),
         written.sheaves().stream().map(FinishedSheaf::id).toList(),
@@ -239,19 +255,6 @@ public final class Journal {
       Act act, List<FinishedSheaf> written, List<SheafId> retired, Instant at, String by)
       throws IOException {
     List<SheafId> sheaves = written.stream().map(FinishedSheaf::id).toList();
-    CommitHeader header =
-        new CommitHeader(
-            act,
-            at,
-            desk,
-            by,
-            OptionalLong.empty(),
-            OptionalLong.empty(),
-            Optional.empty(),
-            false,
-            List.of(),
-            sheaves,
-            retired);
     while (true) {
       catalogue.catchUp();
       AppliedLog.Position position = catalogue.position();
@@ -263,12 +266,51 @@ public final class Journal {
       if (isOvertaken) {
         return false;
       }
-      Optional<Segment> published = publish(position, List.of(header.encode(OptionalLong.empty())));
-      if (published.isPresent()) {
-        catalogue.apply(published.get(), written);
+      if (publishSheaves(position, act, written, retired, at, by)) {
         return true;
       }
     }
+  }
+
+  /**
+   * Commits that everything of another log is committed here anew, so that nobody needs its sheaves
+   * any more.
+   *
+   * @param retired sheaves that only the other log mentions
+   */
+  public synchronized void join(List<SheafId> retired, Instant at, String by) throws IOException {
+    do {
+      catalogue.catchUp();
+    } while (!publishSheaves(catalogue.position(), Act.JOIN, List.of(), retired, at, by));
+  }
+
+  private boolean publishSheaves(
+      AppliedLog.Position position,
+      Act act,
+      List<FinishedSheaf> written,
+      List<SheafId> retired,
+      Instant at,
+      String by)
+      throws IOException {
+    CommitHeader header =
+        new CommitHeader(
+            act,
+            at,
+            desk,
+            by,
+            OptionalLong.empty(),
+            OptionalLong.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            false,
+            List.of(),
+            written.stream().map(FinishedSheaf::id).toList(),
+            retired);
+    Optional<Segment> published = publish(position, List.of(header.encode(OptionalLong.empty())));
+    if (published.isPresent()) {
+      catalogue.apply(published.get(), written);
+    }
+    return published.isPresent();
   }
 
   /**
@@ -299,6 +341,7 @@ public final class Journal {
             by,
             shelf.isPresent() ? OptionalLong.of(shelf.get()) : OptionalLong.empty(),
             OptionalLong.empty(),
+            Optional.empty(),
             Optional.empty(),
             false,
             List.of(),

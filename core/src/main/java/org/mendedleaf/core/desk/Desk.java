@@ -59,6 +59,12 @@ public record Desk(String id, List<KnownStore> stores, List<Binding> bindings) {
     return new Desk(id, stores, more);
   }
 
+  public Desk without(Binding binding) {
+    List<Binding> fewer = new ArrayList<>(bindings);
+    fewer.remove(binding);
+    return new Desk(id, stores, fewer);
+  }
+
   /**
    * Reads the desk of this home, or makes a new one.
    *

@@ -71,6 +71,8 @@ public enum Act {
   PLAN("plan"),
   /** It was said whether a shelf's arrivals need a note. */
   NOTES("notes"),
+  /** What a log had that had gone on differently was committed anew. */
+  JOIN("join"),
   /** Another desk took over a store whose place serves one desk only. */
   TAKE_OVER("take-over");
 

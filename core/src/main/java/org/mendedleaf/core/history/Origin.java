@@ -15,7 +15,9 @@ public enum Origin {
   /** It was a copy under a name of its own. */
   GATHER("gather"),
   /** A removed file's path was taken again. */
-  RETURN("return");
+  RETURN("return"),
+  /** It was the current state before earlier ones of a joined log were committed after it. */
+  JOIN("join");
 
   private final String word;
 

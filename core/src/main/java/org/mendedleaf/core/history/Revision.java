@@ -14,6 +14,7 @@ import java.util.OptionalInt;
  * @param state path, size, times and content
  * @param origin the act that made it
  * @param from the revision whose content this is, for a mend or an undo
+ * @param was the number that it had in a log that was joined with this one
  * @param desk the desk that recorded it
  * @param by the person who acted; says nothing about who saved the file
  * @param afterRemoval whether the file was not on its shelf when this revision was made
@@ -31,6 +32,7 @@ public record Revision(
     FileState state,
     Origin origin,
     OptionalInt from,
+    OptionalInt was,
     String desk,
     String by,
     boolean afterRemoval,
@@ -43,6 +45,14 @@ public record Revision(
   /** "first state" or "r15". */
   public static String numbered(int number) {
     return number == 0 ? "first state" : "r" + number;
+  }
+
+  /**
+   * The number that it had on its desk before that desk's commits were joined with others; empty if
+   * it has the same here.
+   */
+  public OptionalInt formerNumber() {
+    return was.isPresent() && was.getAsInt() != number ? was : OptionalInt.empty();
   }
 
   public boolean isCurrent() {

@@ -42,6 +42,11 @@ public final class ContentReader {
     }
   }
 
+  /** The plain bytes, each chunk read when it is asked for; for the use of one thread. */
+  public InputStream stream(ContentRef content) throws IOException {
+    return new ChunkStream(chunks(content), this::checkedChunk);
+  }
+
   /**
    * Writes the plain bytes without hashing them: for a file that {@link #isIn} reads again and
    * compares with the chunks' names, which would find whatever is wrong here as well.

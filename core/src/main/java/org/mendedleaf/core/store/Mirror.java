@@ -182,6 +182,27 @@ public final class Mirror implements Closeable {
     return before.commits();
   }
 
+  /**
+   * Gives up the commits that it has, where the store has gone on differently and has taken over
+   * what the mirror had beyond it. It is to be brought up next, by another instance.
+   */
+  public void beginAnew() throws IOException {
+    MirrorMark mark = MirrorMark.read(copy.layout()).orElseThrow();
+    new MirrorMark(
+            mark.store(), mark.at(), 0, Segment.NO_PREDECESSOR, mark.leaving(), mark.missing())
+        .write(copy.layout(), copy.durability());
+    for (Path log : List.of(copy.layout().log(), copy.layout().twin())) {
+      if (Files.isDirectory(log)) {
+        try (DirectoryStream<Path> files = Files.newDirectoryStream(log)) {
+          for (Path file : files) {
+            Files.delete(file);
+          }
+        }
+        copy.durability().forceFolder(log);
+      }
+    }
+  }
+
   /** A copy that was cut off when a drive was pulled out has another length. */
   private boolean isWholeLength(Store from, SheafId sheaf) throws IOException {
     long length = from.lengthOf(sheaf);

@@ -28,7 +28,8 @@ public final class SegmentLog {
   private static final String WHAT_NOW =
       "Nothing is written there, so that nothing more is lost; what can be read can be looked at and recovered. Bring back what is lost from a copy of the store's folder.";
   private static final String OR_WITHOUT =
-      WHAT_NOW + " “mended-leaf verify --accept-log” goes on without it.";
+      WHAT_NOW
+          + " “mended-leaf verify --repair” takes it over from a mirror, or with --from from another copy of the store’s folder; “mended-leaf verify --accept-log” goes on without it.";
 
   private final StoreLayout layout;
   private final Durability durability;

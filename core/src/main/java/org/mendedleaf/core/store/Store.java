@@ -142,6 +142,12 @@ public final class Store implements Closeable {
     return new Store(layout, description, place, random, cipher(description, root, keys));
   }
 
+  /** The same, and nothing is ever written to it: a copy of the folder of another store. */
+  public static Store openForReading(Path root, RandomGenerator random, StoreKeys keys)
+      throws IOException {
+    return open(root, new ReadOnlyPlace(root), random, keys);
+  }
+
   private static @Nullable StoreCipher cipher(
       StoreDescription description, Path root, StoreKeys keys) throws IOException {
     if (!description.isEncrypted()) {

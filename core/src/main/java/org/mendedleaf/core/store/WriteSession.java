@@ -3,6 +3,7 @@ package org.mendedleaf.core.store;
 import java.io.Closeable;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -109,6 +110,21 @@ public final class WriteSession implements Closeable {
       return false;
     }
     return claimed.add(id);
+  }
+
+  /**
+   * Whether a commit holds all of these whole; from then on this session relies on them, so that
+   * {@link #check} tells if they were erased meanwhile.
+   */
+  public boolean relyOn(Collection<ContentId> parts) throws IOException {
+    for (ContentId part : parts) {
+      Optional<Location> at = index.locate(part);
+      if (at.isEmpty() || !isWhole(part, at.get())) {
+        return false;
+      }
+    }
+    reliedOn.addAll(parts);
+    return true;
   }
 
   /**

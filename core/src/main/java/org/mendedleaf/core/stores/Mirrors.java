@@ -210,6 +210,17 @@ public final class Mirrors {
         : Optional.empty();
   }
 
+  /** Lets a mirror follow a store that has taken over what it had beyond the store's log. */
+  void beginAnew(OpenStore store, Progress progress) throws IOException {
+    Optional<Mirror> reachable = reachable(store);
+    if (reachable.isPresent()) {
+      try (Mirror mirror = reachable.get()) {
+        mirror.beginAnew();
+      }
+      var unused = bringUp(store.id(), progress);
+    }
+  }
+
   /**
    * Makes a mirror the store, where the first is gone: it is recorded into from now on, and what
    * the first had beyond it is given up.

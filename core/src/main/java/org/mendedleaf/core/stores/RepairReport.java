@@ -2,6 +2,8 @@ package org.mendedleaf.core.stores;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
+import org.mendedleaf.core.joining.JoinReport;
 
 /**
  * What a repair does, or would do.
@@ -12,9 +14,19 @@ import java.util.List;
  * @param sheaves how many damaged sheaves are done away with, since everything in them is whole
  *     elsewhere; known only when it is done
  * @param lost files of which revisions stay unreadable
+ * @param joined commits of another copy of the log that were committed anew, or would be
+ * @param revisions how many revisions are in them
+ * @param join what of them is known only when it is done
  */
 public record RepairReport(
-    int mended, List<Path> sources, int pieces, int sheaves, List<VerifyReport.HurtFile> lost) {
+    int mended,
+    List<Path> sources,
+    int pieces,
+    int sheaves,
+    List<VerifyReport.HurtFile> lost,
+    long joined,
+    long revisions,
+    Optional<JoinReport> join) {
 
   public RepairReport {
     sources = List.copyOf(sources);

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.mendedleaf.core.desk.Desk;
+import org.mendedleaf.core.joining.JoinReport;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
@@ -29,16 +30,35 @@ public final class StoreRepair {
   private final OpenStore store;
   private final OfficeSettings settings;
   private final Mirrors mirrors;
+  private final Optional<Path> copy;
   private final Verification verification;
   private final Healing healing;
 
   StoreRepair(OpenDesk desk, OpenStore store, OfficeSettings settings, Mirrors mirrors) {
+    this(desk, store, settings, mirrors, Optional.empty());
+  }
+
+  private StoreRepair(
+      OpenDesk desk,
+      OpenStore store,
+      OfficeSettings settings,
+      Mirrors mirrors,
+      Optional<Path> copy) {
+    this.copy = copy;
     this.mirrors = mirrors;
     this.desk = desk;
     this.store = store;
     this.settings = settings;
     this.verification = new Verification(store.catalogue());
     this.healing = new Healing(store.catalogue(), store.journal());
+  }
+
+  /**
+   * The same, and joins what another copy of the store's folder has in its log that the store does
+   * not have.
+   */
+  public StoreRepair from(Path copy) {
+    return new StoreRepair(desk, store, settings, mirrors, Optional.of(copy));
   }
 
   /** Finds out what would be done; nothing is changed. */
@@ -58,7 +78,22 @@ public final class StoreRepair {
         missing.isEmpty()
             ? List.of()
             : RevisionCheck.lacking(store.catalogue(), missing, progress).files();
-    return new RepairReport(mendable + whole, sources(remedies), pieces(remedies), 0, lost);
+    long commits = 0;
+    long revisions = 0;
+    for (Path copy : copies()) {
+      Optional<LogJoins.Planned> planned = joins().look(copy);
+      commits += planned.map(LogJoins.Planned::commits).orElse(0L);
+      revisions += planned.map(LogJoins.Planned::revisions).orElse(0);
+    }
+    return new RepairReport(
+        mendable + whole,
+        sources(remedies),
+        pieces(remedies),
+        0,
+        lost,
+        commits,
+        revisions,
+        Optional.empty());
   }
 
   /** How many of these the mirror has whole; what lies in them is not missing then. */
@@ -95,6 +130,7 @@ public final class StoreRepair {
   public RepairReport run(Progress progress) throws IOException {
     int mended = fromMirror(progress) + verification.mendLog();
     store.lookAtLog();
+    JoinReport joined = join(progress);
     Verification.Findings found = look(progress);
     Instant now = settings.clock().instant();
     List<Healing.Remedy> remedies = healing.look(found.lost(), folders(), progress);
@@ -104,7 +140,15 @@ public final class StoreRepair {
         found.lost().isEmpty()
             ? List.of()
             : RevisionCheck.ofSuspects(store.catalogue(), progress).files();
-    return new RepairReport(mended, sources(remedies), pieces, retired, lost);
+    return new RepairReport(
+        mended,
+        sources(remedies),
+        pieces,
+        retired,
+        lost,
+        joined.commits(),
+        joined.revisions().size(),
+        Optional.of(joined).filter(report -> report.commits() + report.erasures() > 0));
   }
 
   /** The mirror comes first: it has every byte as it was. */
@@ -119,6 +163,35 @@ public final class StoreRepair {
       List<SheafId> hurt = look(progress).hurtSheaves();
       return commits + mirror.heal(store.store(), hurt, bytes -> progress.checkCancelled()).size();
     }
+  }
+
+  private LogJoins joins() {
+    return new LogJoins(desk, store, settings);
+  }
+
+  /** Where else a log of this store may lie: in its mirror, and in the copy that was named. */
+  private List<Path> copies() throws IOException {
+    List<Path> copies = new ArrayList<>();
+    mirrors
+        .of(store.id())
+        .filter(MirrorState::here)
+        .map(MirrorState::folder)
+        .ifPresent(copies::add);
+    copy.ifPresent(copies::add);
+    return copies;
+  }
+
+  private JoinReport join(Progress progress) throws IOException {
+    JoinReport all = JoinReport.NOTHING;
+    for (Path one : copies()) {
+      if (joins().look(one).isPresent()) {
+        all = all.and(joins().join(one, progress));
+        if (Mirror.isOne(one)) {
+          mirrors.beginAnew(store, progress);
+        }
+      }
+    }
+    return all;
   }
 
   private Verification.Findings look(Progress progress) throws IOException {

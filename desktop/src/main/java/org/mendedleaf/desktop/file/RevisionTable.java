@@ -272,6 +272,7 @@ final class RevisionTable {
   /** A person's words go before what was computed. */
   private static void what(TableCell<RevisionRow, RevisionRow> cell, RevisionRow row) {
     happened(cell, row);
+    former(cell, row.revision());
     String computed = cell.getText();
     String tip = Tip.words(cell).orElse(computed == null ? "" : computed);
     List<String> said = new ArrayList<>();
@@ -284,6 +285,17 @@ final class RevisionTable {
       cell.setText(String.join(" · ", said));
       cell.getStyleClass().removeAll("soft", "brass");
       Tip.on(cell, cell.getText() + (tip.isEmpty() ? "" : "\n" + tip));
+    }
+  }
+
+  /** Whoever wrote a number down on another desk finds it again. */
+  private static void former(TableCell<RevisionRow, RevisionRow> cell, Revision revision) {
+    if (revision.formerNumber().isPresent()) {
+      String number = FilePresenter.numbered(revision.formerNumber().getAsInt());
+      String was = Words.of("what.formerly", number, revision.by());
+      String text = cell.getText();
+      cell.setText(text == null || text.isEmpty() ? was : text + " · " + was);
+      Tip.on(cell, cell.getText());
     }
   }
 

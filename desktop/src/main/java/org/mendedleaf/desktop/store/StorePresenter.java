@@ -355,6 +355,10 @@ final class StorePresenter {
                   Shown.count(would.sources().size()),
                   from));
     }
+    if (would.joined() > 0) {
+      String key = would.joined() == 1 ? "store.plan.joined.one" : "store.plan.joined.many";
+      lines.add(Words.of(key, Shown.count(would.joined()), Shown.count(would.revisions())));
+    }
     would.lost().forEach(file -> lines.add(Words.of("store.plan.lost", file.sentence())));
     if (lines.isEmpty()) {
       lines.add(Words.of("store.plan.nothing"));

@@ -12,6 +12,7 @@ import java.util.OptionalLong;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.LogHead;
 import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.StoreFormatException;
 
@@ -19,7 +20,7 @@ import org.mendedleaf.core.store.StoreFormatException;
  * The first line of a segment: which act, when, who, and what was written for it.
  *
  * <pre>
- * {"act","at","desk","by","program", "shelf"?, "of"?, "run"?, "more"?, "blocks"?:[hex], "sheaves"?:[name], "retired"?:[name]}
+ * {"act","at","desk","by","program", "shelf"?, "of"?, "run"?, "was"?:{"commit","hash"}, "more"?, "blocks"?:[hex], "sheaves"?:[name], "retired"?:[name]}
  * </pre>
  *
  * @param at when the act was begun, by the desk's clock
@@ -27,6 +28,7 @@ import org.mendedleaf.core.store.StoreFormatException;
  * @param by the person who acted
  * @param of the segment that an undo takes back
  * @param run shared by acts that were done as one and are taken back as one
+ * @param was the commit that it repeats of a log that was joined with this one
  * @param more whether further commits belong to the same capture
  * @param blocks metadata blocks that the lines below refer to by position
  * @param sheaves sheaves that this commit adds to the store
@@ -40,6 +42,7 @@ public record CommitHeader(
     OptionalLong shelf,
     OptionalLong of,
     Optional<String> run,
+    Optional<LogHead> was,
     boolean more,
     List<ContentId> blocks,
     List<SheafId> sheaves,
@@ -54,6 +57,9 @@ public record CommitHeader(
     (shelf.isPresent() ? shelf : assignedShelf).ifPresent(id -> node.put("shelf", id));
     of.ifPresent(segment -> node.put("of", segment));
     run.ifPresent(name -> node.put("run", name));
+    was.ifPresent(
+        commit ->
+            node.putObject("was").put("commit", commit.number()).put("hash", commit.hash().hex()));
     if (more) {
       node.put("more", true);
     }
@@ -91,10 +97,16 @@ public record CommitHeader(
         number(node, "shelf"),
         number(node, "of"),
         Optional.ofNullable(node.get("run")).map(JsonNode::asText),
+        Optional.ofNullable(node.get("was")).map(CommitHeader::head),
         node.path("more").asBoolean(),
         blocks,
         sheaves,
         retired);
+  }
+
+  private static LogHead head(JsonNode was) {
+    return new LogHead(
+        was.required("commit").asLong(), ContentId.parse(was.required("hash").asText()));
   }
 
   private static Act act(String word) throws StoreFormatException {

@@ -31,8 +31,26 @@ public sealed interface Detail {
     RevisionKey revision();
   }
 
-  record Revised(long file, int number, Origin origin, OptionalInt from, MetadataPlace at)
-      implements OfFile, WithMetadata {}
+  /** The number that a revision had where it was committed first, before a fork was joined. */
+  record FormerNumber(long file, int number) {}
+
+  /**
+   * @param was its number in a log that was joined with this one; empty if it was committed here
+   */
+  record Revised(
+      long file,
+      int number,
+      Origin origin,
+      OptionalInt from,
+      Optional<FormerNumber> was,
+      MetadataPlace at)
+      implements OfFile, WithMetadata {
+
+    /** One that was committed here first. */
+    public Revised(long file, int number, Origin origin, OptionalInt from, MetadataPlace at) {
+      this(file, number, origin, from, Optional.empty(), at);
+    }
+  }
 
   record Moved(long file, MetadataPlace at) implements OfFile, WithMetadata {}
 

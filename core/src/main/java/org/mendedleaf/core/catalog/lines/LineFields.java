@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.time.Instant;
+import java.util.Optional;
 import java.util.OptionalInt;
 import org.mendedleaf.core.history.RevisionKey;
 
@@ -50,6 +51,11 @@ final class LineFields {
     return this;
   }
 
+  LineFields put(String name, Detail.FormerNumber number) {
+    node.putArray(name).add(number.file()).add(number.number());
+    return this;
+  }
+
   LineFields put(Detail.MetadataPlace place) {
     node.putArray("m").add(place.block()).add(place.line());
     return this;
@@ -66,6 +72,11 @@ final class LineFields {
   OptionalInt maybe(String name) {
     JsonNode number = node.get(name);
     return number == null ? OptionalInt.empty() : OptionalInt.of(number.asInt());
+  }
+
+  Optional<Detail.FormerNumber> former(String name) {
+    return Optional.ofNullable(node.get(name))
+        .map(was -> new Detail.FormerNumber(was.required(0).asLong(), was.required(1).asInt()));
   }
 
   boolean is(String name) {

@@ -5,6 +5,7 @@ import static java.util.stream.Collectors.toUnmodifiableMap;
 
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -38,6 +39,7 @@ import org.mendedleaf.core.catalog.lines.Detail.Unlabelled;
 import org.mendedleaf.core.history.DrillFigures;
 import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.history.Origin;
+import org.mendedleaf.core.store.Segment;
 import org.mendedleaf.core.store.StoreFormatException;
 
 /**
@@ -45,7 +47,7 @@ import org.mendedleaf.core.store.StoreFormatException;
  * header, line in the block].
  *
  * <pre>
- * {"revision":FILE,"n":NUMBER,"origin":WORD,"from"?:NUMBER,"m":[b,l]}
+ * {"revision":FILE,"n":NUMBER,"origin":WORD,"from"?:NUMBER,"was"?:[FILE,NUMBER],"m":[b,l]}
  * {"move":FILE,"m":[b,l]}      {"touch":FILE,"m":[b,l]}     {"remove":FILE}
  * {"folder":"here","m":[b,l]}  {"folder":"gone","m":[b,l]}  {"folder":"moved","m":[b,l]}
  * {"shelf":SHELF,"m":[b,l]}    {"saver":[SEGMENT,LINE],"m":[b,l]}
@@ -69,18 +71,19 @@ public final class LineKinds {
           kind(
               "revision",
               Revised.class,
-              (line, to) ->
-                  to.put("revision", line.file())
-                      .put("n", line.number())
-                      .put("origin", line.origin().word())
-                      .put("from", line.from())
-                      .put(line.at()),
+              (line, to) -> {
+                to.put("revision", line.file()).put("n", line.number());
+                to.put("origin", line.origin().word()).put("from", line.from());
+                line.was().ifPresent(was -> to.put("was", was));
+                to.put(line.at());
+              },
               from ->
                   new Revised(
                       from.number("revision"),
                       from.small("n"),
                       Origin.of(from.text("origin")),
                       from.maybe("from"),
+                      from.former("was"),
                       from.place()),
               LineTarget::revised),
           kind(
@@ -304,6 +307,15 @@ public final class LineKinds {
               .formatted(word));
     }
     return kind.read().apply(new LineFields(node));
+  }
+
+  /** All lines of a segment after the first. */
+  public static List<Detail> details(Segment segment) throws StoreFormatException {
+    List<Detail> details = new ArrayList<>();
+    for (String line : segment.lines().subList(1, segment.lines().size())) {
+      details.add(decode(line));
+    }
+    return details;
   }
 
   /** Tells a line to what is made of the log. */

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
+import java.util.function.Function;
 import org.mendedleaf.core.history.Arrived;
 import org.mendedleaf.core.history.Description;
 import org.mendedleaf.core.history.DrillFigures;
@@ -46,6 +47,7 @@ public sealed interface Proposal {
    * @param from the revision whose content this is, where there is one
    * @param always whether it is recorded even if the current revision is the same
    * @param arrived where it came from, for what was brought in
+   * @param was its number in a log that is joined with this one
    */
   record Save(
       OptionalLong file,
@@ -53,8 +55,20 @@ public sealed interface Proposal {
       Origin origin,
       OptionalInt from,
       boolean always,
-      Optional<Arrived> arrived)
+      Optional<Arrived> arrived,
+      Optional<Detail.FormerNumber> was)
       implements Proposal {
+
+    /** A revision that was committed nowhere yet. */
+    public Save(
+        OptionalLong file,
+        FileState state,
+        Origin origin,
+        OptionalInt from,
+        boolean always,
+        Optional<Arrived> arrived) {
+      this(file, state, origin, from, always, arrived, Optional.empty());
+    }
 
     /** A revision that did not come from outside. */
     public Save(
@@ -277,6 +291,25 @@ public sealed interface Proposal {
     @Override
     public Detail line(Detail.MetadataPlace at) {
       return new Detail.ShelfSet(setting.what(), at);
+    }
+  }
+
+  /**
+   * A line of a log that is joined with this one.
+   *
+   * @param text its metadata
+   * @param says makes the line of where that stands
+   */
+  record Repeated(Optional<String> text, Function<Detail.MetadataPlace, Detail> says)
+      implements Unnumbered {
+    @Override
+    public Optional<String> metadata() {
+      return text;
+    }
+
+    @Override
+    public Detail line(Detail.MetadataPlace at) {
+      return says.apply(at);
     }
   }
 

@@ -294,6 +294,15 @@ public final class FileQuestions {
         .orElse(0L);
   }
 
+  /** The file with the highest number that any revision before this commit is of; 0 for none. */
+  public long lastFileBefore(long segment) throws IOException {
+    return sql.first(
+            row -> row.getLong(1),
+            "SELECT IFNULL(MAX(file), 0) FROM revision WHERE segment < ?",
+            segment)
+        .orElse(0L);
+  }
+
   public long lastSnapshot() throws IOException {
     return sql.first(row -> row.getLong(1), "SELECT MAX(id) FROM snapshot").orElse(0L);
   }
@@ -315,6 +324,8 @@ public final class FileQuestions {
     long until = row.getLong("current_until");
     int from = row.getInt("from_number");
     boolean hasFrom = !row.wasNull();
+    int was = row.getInt("was_number");
+    boolean hasWas = !row.wasNull();
     String saver = row.getString("saver");
     return new Revision(
         new RevisionKey(row.getLong("segment"), row.getInt("line")),
@@ -334,6 +345,7 @@ public final class FileQuestions {
             Optional.ofNullable(row.getBytes("link")).map(Names::text)),
         Origin.of(row.getString("origin")),
         hasFrom ? OptionalInt.of(from) : OptionalInt.empty(),
+        hasWas ? OptionalInt.of(was) : OptionalInt.empty(),
         row.getString("desk"),
         row.getString("person"),
         row.getBoolean("after_removal"),

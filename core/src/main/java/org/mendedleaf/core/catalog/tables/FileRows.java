@@ -73,8 +73,8 @@ final class FileRows {
         """
         INSERT INTO revision (id, file, number, segment, line, at, current_from, current_until,
           path, size, modified, mode, owner, file_key, content, levels, link, origin,
-          from_number, desk, person, after_removal, summary)
-        VALUES (?22,?1,?2,?3,?4,?5,?6,?7,?8,?9,?10,?11,?12,?13,?14,?15,?16,?17,?18,?19,?20,
+          from_number, desk, person, was_number, after_removal, summary)
+        VALUES (?22,?1,?2,?3,?4,?5,?6,?7,?8,?9,?10,?11,?12,?13,?14,?15,?16,?17,?18,?19,?20,?23,
           COALESCE((SELECT NOT present FROM file WHERE id = ?1), 0),
           CASE WHEN ?21 OR EXISTS (SELECT 1 FROM revision AS former WHERE former.file = ?1
             AND former.number = ?2 - 1 AND former.content IS ?14 AND former.link IS ?16)
@@ -100,7 +100,8 @@ final class FileRows {
         in.header().desk(),
         in.header().by(),
         fresh,
-        formerIds.get(in.key()));
+        formerIds.get(in.key()),
+        revised.was().map(Detail.FormerNumber::number).orElse(null));
   }
 
   /** The number of a revision that was erased stays used. */

@@ -12,7 +12,7 @@ import java.util.List;
  */
 public final class Schema {
 
-  public static final int VERSION = 27;
+  public static final int VERSION = 28;
 
   static final String STATE_PATH =
       "CREATE INDEX IF NOT EXISTS state_path ON state (path, until_at, from_at)";
@@ -136,7 +136,7 @@ public final class Schema {
             at INTEGER NOT NULL, current_from INTEGER NOT NULL, current_until INTEGER NOT NULL,
             path INTEGER NOT NULL REFERENCES path, size INTEGER NOT NULL CHECK (size >= 0),
             modified INTEGER NOT NULL, mode TEXT, owner TEXT, file_key TEXT, content BLOB,
-            levels INTEGER NOT NULL, link BLOB, origin TEXT NOT NULL, from_number INTEGER,
+            levels INTEGER NOT NULL, link BLOB, origin TEXT NOT NULL, from_number INTEGER, was_number INTEGER,
             desk TEXT NOT NULL, person TEXT NOT NULL, after_removal INTEGER NOT NULL, saver TEXT,
             saver_source TEXT, summary TEXT, UNIQUE (file, number),
             CHECK (current_from <= current_until), CHECK (content IS NULL OR link IS NULL))""",

@@ -28,7 +28,8 @@ final class TrueTimes {
   /** From when the next segment counts, in nanoseconds since 1970. */
   long of(CommitHeader header) throws IOException {
     long at = Times.nanos(header.at());
-    if (header.shelf().isEmpty()) {
+    if (header.shelf().isEmpty() || header.was().isPresent()) {
+      // What another log had is committed late, and its desk may have gone on meanwhile.
       return at;
     }
     long shelf = header.shelf().getAsLong();

@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -33,6 +34,15 @@ class LineKindsTest {
           line(
               new Detail.Revised(7, 4, Origin.MEND, OptionalInt.of(2), AT),
               "{'revision':7,'n':4,'origin':'mend','from':2,'m':[1,40]}"),
+          line(
+              new Detail.Revised(
+                  7,
+                  6,
+                  Origin.CAPTURE,
+                  OptionalInt.empty(),
+                  Optional.of(new Detail.FormerNumber(9, 3)),
+                  AT),
+              "{'revision':7,'n':6,'origin':'capture','was':[9,3],'m':[1,40]}"),
           line(
               new Detail.Revised(7, 1, Origin.CAPTURE, OptionalInt.empty(), AT),
               "{'revision':7,'n':1,'origin':'capture','m':[1,40]}"),

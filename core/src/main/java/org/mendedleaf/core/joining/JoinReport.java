@@ -1,0 +1,52 @@
+package org.mendedleaf.core.joining;
+
+import java.util.List;
+import java.util.Map;
+import org.mendedleaf.core.history.InnerPath;
+
+/**
+ * What joining another log did.
+ *
+ * @param commits how many commits of it were committed anew
+ * @param revisions of them, in the order of the log
+ * @param shelves shelves that were added there, and what number they have here
+ * @param erasures commits that erased something there; what they erased and is here stays
+ * @param unreadable files of which a revision could not be taken over, since its content cannot be
+ *     read there
+ */
+public record JoinReport(
+    int commits,
+    List<Joined> revisions,
+    Map<Long, Long> shelves,
+    int erasures,
+    List<InnerPath> unreadable) {
+
+  /** Nothing was there to be joined. */
+  public static final JoinReport NOTHING = new JoinReport(0, List.of(), Map.of(), 0, List.of());
+
+  public JoinReport {
+    revisions = List.copyOf(revisions);
+    shelves = Map.copyOf(shelves);
+    unreadable = List.copyOf(unreadable);
+  }
+
+  /**
+   * A revision of the other log.
+   *
+   * @param was its number there
+   * @param number its number here
+   * @param by who acted
+   */
+  public record Joined(InnerPath path, int was, int number, String by) {}
+
+  /** Both together. */
+  public JoinReport and(JoinReport other) {
+    List<Joined> all = new java.util.ArrayList<>(revisions);
+    all.addAll(other.revisions);
+    Map<Long, Long> numbers = new java.util.HashMap<>(shelves);
+    numbers.putAll(other.shelves);
+    List<InnerPath> lost = new java.util.ArrayList<>(unreadable);
+    lost.addAll(other.unreadable);
+    return new JoinReport(commits + other.commits, all, numbers, erasures + other.erasures, lost);
+  }
+}
