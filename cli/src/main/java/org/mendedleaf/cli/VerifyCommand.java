@@ -98,6 +98,6 @@ final class VerifyCommand extends OfficeCommand {
 
   private StoreRepair repair(Office office, String id) throws IOException {
     StoreRepair repair = office.stores().repair(id);
-    return from == null ? repair : repair.from(root.resolve(from));
+    return from == null ? repair : repair.from(root().resolve(from));
   }
 }
