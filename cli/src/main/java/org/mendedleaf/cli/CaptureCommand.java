@@ -80,19 +80,27 @@ final class CaptureCommand extends OfficeCommand {
       for (Rhythms.Due one : office.rhythms().due()) {
         if (isMeant(one.shelf()) && !(one.doing() instanceof Rhythms.Capturing)) {
           var unused = office.rhythms().run(one, Progress.NONE);
-          text.append(
-              (one.doing() instanceof Rhythms.Labelling
-                      ? "%s: a snapshot was taken%n"
-                      : "%s: thinned by its plan%n")
-                  .formatted(one.shelf().name()));
+          text.append(did(one));
         }
       }
     }
     sumUp(office, shelves);
-    if (!office.shelves().unreached().isEmpty() && name.isEmpty() && !due) {
+    boolean isMissing = office.shelves().unreached().stream().anyMatch(one -> !one.isSpooled());
+    if (isMissing && name.isEmpty() && !due) {
       exit = Exit.NOT_DONE;
     }
     return new Answer(node, text.toString(), exit);
+  }
+
+  private static String did(Rhythms.Due done) {
+    if (done.doing() instanceof Rhythms.MovingOver) {
+      return "what was recorded while %s was away is in it now%n"
+          .formatted(done.shelf().storeFolder());
+    }
+    return (done.doing() instanceof Rhythms.Labelling
+            ? "%s: a snapshot was taken%n"
+            : "%s: thinned by its plan%n")
+        .formatted(done.shelf().name());
   }
 
   private boolean isMeant(Shelf shelf) {

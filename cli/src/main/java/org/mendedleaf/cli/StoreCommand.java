@@ -31,7 +31,8 @@ import picocli.CommandLine.ParentCommand;
     subcommands = {
       StoreEncryptCommand.class,
       StorePassphraseCommand.class,
-      StoreKeyFileCommand.class
+      StoreKeyFileCommand.class,
+      StoreSpoolCommand.class
     })
 final class StoreCommand {
 

@@ -126,6 +126,7 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
    * @throws UnreadException if part of the store could not be read
    */
   public <T> T proving(Finding<T> finding) throws IOException {
+    store.requireWhole();
     return changing.alone(
         () -> {
           Sql sql = connections.writing();
@@ -157,10 +158,7 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
     }
   }
 
-  /**
-   * Applies what was published since, for a question that is about to be asked; never waits for a
-   * thread of this process that is changing something.
-   */
+  /** Applies what was published since, for a question that is about to be asked; never waits. */
   public void lookForNews() throws IOException {
     if (changing.tryLock()) {
       try {
@@ -185,11 +183,11 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
   }
 
   /**
-   * Builds a new catalogue beside the one that answers. Where that cannot be done, because
-   * something in the store is damaged or away, the former one stays: it may know more than the
-   * store can still say.
+   * Builds a new catalogue beside the one that answers; where that cannot be done, the former one
+   * stays: it may know more than the store can still say.
    */
   private void buildAnew() throws IOException {
+    store.requireWhole();
     boolean before = log.isBuiltHere();
     log.startOver();
     hurt.look(connections.writing());
@@ -228,6 +226,8 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
 
   @Override
   public void noteHurt(ContentId id) throws IOException {
+    // What cannot be read in a spool lies in its store.
+    store.requireWhole();
     // Perhaps in the middle of a transaction, which has read it.
     changing.alone(() -> hurt.note(connections.writing(), id));
   }
@@ -270,7 +270,7 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
   public boolean refreshFor(ContentId missing) throws IOException {
     changing.lock();
     try {
-      if (log.isBuiltHere() || isHurt(missing)) {
+      if (log.isBuiltHere() || store.isSpool() || isHurt(missing)) {
         return false;
       }
       LOG.warn("The catalogue is read from the log again: it does not know where a content lies.");
@@ -313,8 +313,7 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
   }
 
   /**
-   * Taken before numbers are given: whatever is committed after it, by whomever, takes its number,
-   * so that nothing is published on top of what its numbers were not given on.
+   * Taken before numbers are given: whatever is committed after it, by whomever, takes its number.
    */
   AppliedLog.Position position() {
     changing.lock();

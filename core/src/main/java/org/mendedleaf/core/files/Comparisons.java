@@ -46,6 +46,10 @@ public final class Comparisons {
    */
   public int sumUp(String store, Duration time, Progress progress) throws IOException {
     OpenStore opened = desk.store(store);
+    if (opened.isSpool()) {
+      // What a revision changed since the one before can be told when that is at hand.
+      return 0;
+    }
     opened.catalogue().catchUp();
     return new Summaries(opened, desk, settings).run(time, progress);
   }

@@ -52,7 +52,7 @@ public final class Joining {
       Set.of(Act.MAKE, Act.PACK, Act.REPAIR, Act.ERASE, Act.TAKE_OVER);
 
   private final Catalogue here;
-  private final Catalogue other;
+  private final OtherLog other;
   private final Journal journal;
   private final InstantSource clock;
   private final String by;
@@ -67,24 +67,21 @@ public final class Joining {
   private int erasures;
 
   /**
-   * @param other what is made of the other log
    * @param by who joins them
    */
-  public Joining(Catalogue here, Journal journal, Catalogue other, InstantSource clock, String by)
+  public Joining(Catalogue here, Journal journal, OtherLog other, InstantSource clock, String by)
       throws IOException {
     this.here = here;
     this.other = other;
     this.journal = journal;
     this.clock = clock;
     this.by = by;
-    this.fork = Fork.between(here.store().log(), here.commits(), other.store().log());
+    this.fork = other.fork();
     this.ours = OurSide.since(fork.first(), here);
     this.numbers =
         new Renumbering(
             fork.first(),
-            Math.max(
-                here.files().lastFileBefore(fork.first()),
-                other.files().lastFileBefore(fork.first())));
+            Math.max(here.files().lastFileBefore(fork.first()), other.lastCommonFile()));
   }
 
   /** Where the two part. */
@@ -97,12 +94,14 @@ public final class Joining {
     progress.phase(Phase.RECORDING, fork.commits(), 0);
     for (long number = fork.first(); number < fork.end(); number++) {
       progress.checkCancelled();
-      join(other.store().log().read(number).orElseThrow());
+      join(other.log().read(number).orElseThrow());
       progress.advanced(1, 0);
     }
     if (commits > 0) {
       restoreCurrent();
-      journal.join(ownSheaves(), clock.instant(), by);
+      if (!other.isSpool()) {
+        journal.join(ownSheaves(), clock.instant(), by);
+      }
     }
     return new JoinReport(commits, revisions, numbers.shelves(), erasures, unreadable);
   }

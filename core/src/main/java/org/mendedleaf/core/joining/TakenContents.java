@@ -24,7 +24,7 @@ final class TakenContents {
   private final WriteSession session;
   private final ContentWriter writer;
 
-  TakenContents(Catalogue here, Catalogue there, WriteSession session, ContentWriter writer) {
+  TakenContents(Catalogue here, OtherLog there, WriteSession session, ContentWriter writer) {
     this.here = here.contents();
     this.there = there.contents();
     this.session = session;

@@ -99,7 +99,8 @@ public final class Office implements Closeable {
     this.intake = new Intake(files, shelves, desk, settings);
     this.gatherings = new Gatherings(shelves, plans, recoveries, desk, settings);
     this.scheduledSnapshots = new ScheduledSnapshots(plans, snapshots, desk, settings);
-    this.rhythms = new Rhythms(plans, shelves, scheduledSnapshots, thinnings, desk, settings);
+    this.rhythms =
+        new Rhythms(plans, shelves, scheduledSnapshots, thinnings, stores.spools(), desk, settings);
     this.drills = new Drills(desk, settings, desk.insides());
     this.losses = new Losses(stores, shelves, plans, desk, settings);
     this.todays =

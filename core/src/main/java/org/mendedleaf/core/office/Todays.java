@@ -21,6 +21,7 @@ import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.Moments;
 import org.mendedleaf.core.shelves.Shelves;
 import org.mendedleaf.core.stores.MirrorState;
+import org.mendedleaf.core.stores.SpoolState;
 import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.core.stores.Stores;
 
@@ -73,8 +74,14 @@ public final class Todays {
   /** Something that needs a person. */
   public sealed interface Matter {}
 
-  /** A store cannot be reached. */
-  public record StoreAway(StoreFacts store) implements Matter {}
+  /**
+   * A store cannot be reached.
+   *
+   * @param isSpooled whether what is saved meanwhile is recorded on this desk
+   * @param waiting what was recorded so; empty if nothing was
+   */
+  public record StoreAway(StoreFacts store, boolean isSpooled, Optional<SpoolState> waiting)
+      implements Matter {}
 
   /** An encrypted one of which the passphrase is not known here: nothing is recorded into it. */
   public record StoreLocked(StoreFacts store) implements Matter {}
@@ -130,13 +137,18 @@ public final class Todays {
   /** All of it; what is lost soonest first. */
   public record Today(List<Matter> matters, List<Happened> happened) {}
 
+  private Matter away(StoreFacts store) throws IOException {
+    return new StoreAway(
+        store, stores.spools().isPossible(store.id()), stores.spools().of(store.id()));
+  }
+
   public Today look() throws IOException {
     Instant now = settings.clock().instant();
     List<Matter> matters = new ArrayList<>();
     List<Matter> sameDrive = new ArrayList<>();
     for (StoreFacts store : stores.known()) {
       if (!store.here()) {
-        matters.add(store.isLocked() ? new StoreLocked(store) : new StoreAway(store));
+        matters.add(store.isLocked() ? new StoreLocked(store) : away(store));
         continue;
       }
       int damaged = stores.checkups(store.id()).damaged();

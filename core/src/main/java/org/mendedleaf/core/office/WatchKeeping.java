@@ -97,6 +97,11 @@ public final class WatchKeeping {
     if (due.doing() instanceof Rhythms.Labelling) {
       return Optional.of("%s: a snapshot was taken.".formatted(name));
     }
+    if (due.doing() instanceof Rhythms.MovingOver) {
+      return Optional.of(
+          "What was recorded while the store %s was away is in it now."
+              .formatted(due.shelf().storeFolder()));
+    }
     if (due.doing() instanceof Rhythms.Thinning) {
       return Optional.of("%s: thinned by its plan.".formatted(name));
     }

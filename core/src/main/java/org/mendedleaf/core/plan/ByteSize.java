@@ -9,7 +9,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** Numbers of bytes as sentences have them: "20 MB"; units are of 1000. */
-final class ByteSize {
+public final class ByteSize {
 
   private static final Pattern FORM =
       Pattern.compile("(\\d{1,9}) ?(B|KB|MB|GB|TB)", Pattern.CASE_INSENSITIVE);
@@ -23,7 +23,8 @@ final class ByteSize {
 
   private ByteSize() {}
 
-  static OptionalLong parse(String text) {
+  /** The number of bytes; empty if it is no size. */
+  public static OptionalLong parse(String text) {
     Matcher matcher = FORM.matcher(text.strip());
     if (!matcher.matches()) {
       return OptionalLong.empty();
@@ -33,7 +34,8 @@ final class ByteSize {
     return count > Long.MAX_VALUE / unit ? OptionalLong.empty() : OptionalLong.of(count * unit);
   }
 
-  static String format(long bytes) {
+  /** In the largest unit that gives a whole number. */
+  public static String format(long bytes) {
     String best = bytes + " B";
     for (String unit : List.of("KB", "MB", "GB", "TB")) {
       if (bytes > 0 && bytes % Objects.requireNonNull(UNITS.get(unit)) == 0) {

@@ -3,6 +3,7 @@ package org.mendedleaf.core.rhythm;
 import java.io.IOException;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -19,6 +20,8 @@ import org.mendedleaf.core.session.RecordingState;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.session.ShelfTimes;
 import org.mendedleaf.core.shelves.Shelves;
+import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.stores.Spools;
 import org.mendedleaf.core.watch.WatchState;
 
 /**
@@ -31,6 +34,7 @@ public final class Rhythms {
   private final Shelves shelves;
   private final ScheduledSnapshots scheduledSnapshots;
   private final Thinnings thinnings;
+  private final Spools spools;
   private final OpenDesk desk;
   private final OfficeSettings settings;
 
@@ -39,12 +43,14 @@ public final class Rhythms {
       Shelves shelves,
       ScheduledSnapshots scheduledSnapshots,
       Thinnings thinnings,
+      Spools spools,
       OpenDesk desk,
       OfficeSettings settings) {
     this.plans = plans;
     this.shelves = shelves;
     this.scheduledSnapshots = scheduledSnapshots;
     this.thinnings = thinnings;
+    this.spools = spools;
     this.desk = desk;
     this.settings = settings;
   }
@@ -57,6 +63,9 @@ public final class Rhythms {
 
   /** A snapshot is taken. */
   public record Labelling(SnapshotTimes times) implements Doing {}
+
+  /** What was recorded on this desk while the store was away is moved over. */
+  public record MovingOver() implements Doing {}
 
   /** What no rule claims is let go. */
   public record Thinning() implements Doing {}
@@ -118,6 +127,7 @@ public final class Rhythms {
   public List<Due> due() throws IOException {
     Instant now = settings.clock().instant();
     List<Due> due = new ArrayList<>();
+    due.addAll(returned());
     for (ShelfWithPlan one : planned()) {
       Optional<ShelfRhythm> turn = turn(one.shelf(), one.plan());
       if (turn.isPresent() && !turn.get().next().isAfter(now)) {
@@ -129,11 +139,25 @@ public final class Rhythms {
         }
       }
       Optional<Instant> thinning = next(one.plan().thinning(), thinned(one.shelf()), one.plan());
-      if (thinning.isPresent() && !thinning.get().isAfter(now)) {
+      // It needs everything that the store holds.
+      boolean isHere = Store.liesIn(one.shelf().storeFolder());
+      if (isHere && thinning.isPresent() && !thinning.get().isAfter(now)) {
         due.add(new Due(one.shelf(), new Thinning()));
       }
     }
     return due;
+  }
+
+  /** Stores that are back and for which something waits, each by one of its shelves. */
+  private List<Due> returned() throws IOException {
+    Set<String> stores = new HashSet<>();
+    List<Due> returned = new ArrayList<>();
+    for (Shelf shelf : shelves.all()) {
+      if (spools.canMove(shelf.store()) && stores.add(shelf.store())) {
+        returned.add(new Due(shelf, new MovingOver()));
+      }
+    }
+    return returned;
   }
 
   /** The shelves whose capture is due. */
@@ -151,7 +175,13 @@ public final class Rhythms {
    * @return what the capture came to, if it was one
    */
   public Optional<CaptureOutcome> run(Due due, Progress progress) throws IOException {
-    OpenDesk.requireThere(desk.store(due.shelf().store()));
+    if (!(due.doing() instanceof Capturing)) {
+      OpenDesk.requireThere(desk.store(due.shelf().store()));
+    }
+    if (due.doing() instanceof MovingOver) {
+      var unused = spools.moveOver(due.shelf().store(), progress);
+      return Optional.empty();
+    }
     if (due.doing() instanceof Labelling labelling) {
       var unused = scheduledSnapshots.take(due.shelf(), labelling.times(), progress);
       return Optional.empty();

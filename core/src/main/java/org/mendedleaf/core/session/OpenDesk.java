@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.locks.ReentrantLock;
+import java.util.concurrent.locks.ReentrantReadWriteLock;
 import org.mendedleaf.core.desk.Desk;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.store.Store;
@@ -23,6 +24,7 @@ public final class OpenDesk implements Closeable {
   private final Turns turns = new Turns();
   private final ReentrantLock tidying = new ReentrantLock();
   private final ReentrantLock drilling = new ReentrantLock();
+  private final ReentrantReadWriteLock spooling = new ReentrantReadWriteLock();
   private final CaptureTimes captureTimes;
   private final ShelfTimes thinningTimes;
   private final Insides insides = new Insides();
@@ -55,6 +57,11 @@ public final class OpenDesk implements Closeable {
     return drilling;
   }
 
+  /** Read while something is recorded, written while what waits in a spool is moved over. */
+  public ReentrantReadWriteLock spooling() {
+    return spooling;
+  }
+
   /** When shelves were looked through last. */
   public CaptureTimes captureTimes() {
     return captureTimes;
@@ -85,11 +92,55 @@ public final class OpenDesk implements Closeable {
 
   public synchronized OpenStore store(String id) throws IOException {
     OpenStore opened = open.get(id);
+    if (opened != null && opened.isSpool() && Store.liesIn(opened.folder())) {
+      close(id);
+      opened = null;
+    }
     if (opened == null) {
       opened = openAt(folderOf(id));
       open.put(id, opened);
     }
     return opened;
+  }
+
+  /**
+   * A store, or what is recorded on this desk while it is away. Whoever has it open so far has it
+   * closed under their hands where its drive has just been taken away.
+   *
+   * @throws SentenceException if it is away and not enough is known of it here
+   */
+  public synchronized OpenStore storeOrSpool(String id) throws IOException {
+    Path folder = folderOf(id);
+    SpoolPlace place = spoolPlace(id);
+    OpenStore opened = open.get(id);
+    if (Store.liesIn(folder) || (opened != null && opened.isSpool())) {
+      return store(id);
+    }
+    // What is only in memory of its tables is kept by that.
+    close(id);
+    if (!place.isPossible()) {
+      return store(id);
+    }
+    OpenStore spool = OpenStore.spool(folder, place, settings, desk.id());
+    open.put(id, spool);
+    return spool;
+  }
+
+  /** The same, but one that was opened before its drive was taken away answers as it is. */
+  public synchronized OpenStore openOrSpool(String id) throws IOException {
+    return open.containsKey(id) ? store(id) : storeOrSpool(id);
+  }
+
+  /** Where on this desk is kept what is recorded while a store is away. */
+  public SpoolPlace spoolPlace(String store) {
+    return new SpoolPlace(settings, store);
+  }
+
+  private void close(String id) {
+    OpenStore opened = open.remove(id);
+    if (opened != null) {
+      opened.close();
+    }
   }
 
   /** Where a store that is known here lies. */
@@ -103,10 +154,7 @@ public final class OpenDesk implements Closeable {
 
   /** Opens a store at another place than it was known at, from now on. */
   public synchronized OpenStore reopen(String id, Path folder) throws IOException {
-    OpenStore before = open.remove(id);
-    if (before != null) {
-      before.close();
-    }
+    close(id);
     OpenStore opened = OpenStore.open(folder, settings, desk.id());
     remember(opened, folder);
     return opened;
@@ -117,10 +165,7 @@ public final class OpenDesk implements Closeable {
    * in plain of it.
    */
   public synchronized OpenStore reopenEncrypted(String id, Path folder) throws IOException {
-    OpenStore before = open.remove(id);
-    if (before != null) {
-      before.close();
-    }
+    close(id);
     OpenStore.discardCatalogue(settings, id);
     OpenStore opened = reopen(id, folder);
     if (opened.trouble().isPresent()) {

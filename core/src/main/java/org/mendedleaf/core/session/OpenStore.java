@@ -12,6 +12,7 @@ import org.mendedleaf.core.capture.Capture;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.desk.PrivateFolder;
+import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.place.Executor;
 import org.mendedleaf.core.recover.BringIn;
 import org.mendedleaf.core.recover.Deposit;
@@ -39,7 +40,11 @@ public final class OpenStore implements Closeable {
   private @Nullable StoreSpace space;
   private volatile Optional<String> trouble = Optional.empty();
 
-  private OpenStore(Catalogue catalogue, OfficeSettings settings, String desk, SeenHeads heads) {
+  private final Path folder;
+
+  private OpenStore(
+      Catalogue catalogue, OfficeSettings settings, String desk, SeenHeads heads, Path folder) {
+    this.folder = folder;
     this.catalogue = catalogue;
     this.heads = heads;
     this.journal = new Journal(catalogue, desk);
@@ -87,9 +92,45 @@ public final class OpenStore implements Closeable {
     SeenHeads heads = new SeenHeads(settings.home());
     String id = store.description().id();
     heads.of(id).ifPresent(store.log()::expect);
-    OpenStore opened = new OpenStore(Catalogue.open(store, file), settings, desk, heads);
+    OpenStore opened =
+        new OpenStore(Catalogue.open(store, file), settings, desk, heads, store.root());
     opened.lookAtLog();
+    new SpoolPlace(settings, id).remember(store);
     return opened;
+  }
+
+  /**
+   * Goes on on this desk while a store is away.
+   *
+   * @param folder where the store itself lies
+   * @throws SentenceException if nothing is known here of what it holds
+   */
+  static OpenStore spool(Path folder, SpoolPlace place, OfficeSettings settings, String desk)
+      throws IOException {
+    Path root = place.folder();
+    Store store =
+        Store.openSpool(root, settings.places().at(root), settings.random(), settings.keys());
+    Catalogue catalogue = Catalogue.open(store, place.catalogue());
+    Optional<LogHead> head = catalogue.head();
+    if (head.isEmpty()) {
+      catalogue.close();
+      store.close();
+      throw new SentenceException(
+          "The store %s is away, and what it holds is not known here, so nothing can be recorded until it is back."
+              .formatted(folder));
+    }
+    store.log().beginAfter(head.get());
+    return new OpenStore(catalogue, settings, desk, new SeenHeads(settings.home()), folder);
+  }
+
+  /** Whether the store itself is away, and this is what is recorded on this desk meanwhile. */
+  public boolean isSpool() {
+    return store().isSpool();
+  }
+
+  /** Where the store itself lies. */
+  public Path folder() {
+    return folder;
   }
 
   private static Path catalogueFile(OfficeSettings settings, String store) {
@@ -106,6 +147,9 @@ public final class OpenStore implements Closeable {
 
   /** Looks whether the log is what this desk has seen of it, and remembers how far that is. */
   public void lookAtLog() throws IOException {
+    if (isSpool()) {
+      return;
+    }
     Optional<LogHead> known = heads.of(id());
     Optional<LogHead> applied = catalogue.head();
     // The catalogue may have seen more than was remembered, as where the process was killed.
@@ -117,6 +161,10 @@ public final class OpenStore implements Closeable {
   }
 
   private void noteHead() throws IOException {
+    if (isSpool()) {
+      // The store does not know of it yet.
+      return;
+    }
     Optional<LogHead> head = catalogue.head();
     long known = heads.of(id()).map(LogHead::number).orElse(-1L);
     // One that was built anew meanwhile from a log that has lost its end knows less.

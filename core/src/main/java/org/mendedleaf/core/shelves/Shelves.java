@@ -20,7 +20,6 @@ import org.mendedleaf.core.history.FolderState;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.People;
 import org.mendedleaf.core.history.RecordedFile;
-import org.mendedleaf.core.history.RecordedShelf;
 import org.mendedleaf.core.history.Role;
 import org.mendedleaf.core.history.ShelfKind;
 import org.mendedleaf.core.history.ShelfSetting;
@@ -30,17 +29,14 @@ import org.mendedleaf.core.plan.PlanFormat;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Deposit;
 import org.mendedleaf.core.session.Anew;
-import org.mendedleaf.core.session.Complaint;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.OpenStore;
-import org.mendedleaf.core.session.RecordingState;
 import org.mendedleaf.core.session.Right;
 import org.mendedleaf.core.session.Rights;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.session.ShelfPlaces;
 import org.mendedleaf.core.session.Turns;
-import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.stores.Stores;
 
 /**
@@ -52,8 +48,10 @@ public final class Shelves {
   private final Stores stores;
   private final OpenDesk desk;
   private final OfficeSettings settings;
+  private final AllShelves all;
 
   public Shelves(Stores stores, OpenDesk desk, OfficeSettings settings) {
+    this.all = new AllShelves(desk);
     this.stores = stores;
     this.desk = desk;
     this.settings = settings;
@@ -63,53 +61,22 @@ public final class Shelves {
    * A store whose shelves cannot be shown now.
    *
    * @param isAway whether it is not there, as where its drive is away; else it cannot be read
+   * @param isSpooled whether its shelves are known here and recorded on this desk meanwhile
    * @param sentence what is the matter with it, for a person
    */
-  public record Unreached(String store, Path folder, boolean isAway, String sentence) {}
+  public record Unreached(
+      String store, Path folder, boolean isAway, boolean isSpooled, String sentence) {}
 
   /** All shelves of all known stores that can be reached. One bad store hides no other's. */
   public List<Shelf> all() throws IOException {
-    return look(new ArrayList<>());
+    return all.look(new ArrayList<>());
   }
 
   /** The known stores that cannot be reached, or not be read. */
   public List<Unreached> unreached() throws IOException {
     List<Unreached> unreached = new ArrayList<>();
-    var unused = look(unreached);
+    var unused = all.look(unreached);
     return unreached;
-  }
-
-  private static Unreached unreached(Desk.KnownStore known, boolean isAway, String why) {
-    return new Unreached(known.id(), known.folder(), isAway, why);
-  }
-
-  private List<Shelf> look(List<Unreached> unreached) throws IOException {
-    List<Shelf> shelves = new ArrayList<>();
-    for (Desk.KnownStore known : desk.desk().stores()) {
-      boolean there = Store.liesIn(known.folder());
-      if (!there) {
-        unreached.add(
-            unreached(
-                known,
-                true,
-                "The store %s is away; perhaps its drive is. Everything recorded is where the store is."
-                    .formatted(known.folder())));
-      }
-      // What was opened knows its shelves even if the drive has been taken away since.
-      if (there || desk.isOpen(known.id())) {
-        try {
-          OpenStore store = desk.store(known.id());
-          store.catalogue().lookForNews();
-          store.trouble().ifPresent(why -> unreached.add(unreached(known, false, why)));
-          for (RecordedShelf recorded : store.catalogue().shelves().all()) {
-            shelves.add(shelf(store, recorded));
-          }
-        } catch (IOException e) {
-          unreached.add(unreached(known, false, Complaint.ofStore(known.folder(), e)));
-        }
-      }
-    }
-    return shelves;
   }
 
   /**
@@ -249,7 +216,7 @@ public final class Shelves {
 
   public Shelf byId(String store, long id) throws IOException {
     OpenStore opened = desk.store(store);
-    return shelf(
+    return all.shelf(
         opened,
         opened.catalogue().shelves().all().stream()
             .filter(recorded -> recorded.id() == id)
@@ -285,9 +252,15 @@ public final class Shelves {
   public CaptureOutcome capture(Shelf shelf, boolean takeAsRemoved, Progress progress)
       throws IOException {
     Path folder = Required.folder(shelf);
+    return stores
+        .spools()
+        .record(shelf.store(), store -> capture(store, shelf, folder, takeAsRemoved, progress));
+  }
+
+  private CaptureOutcome capture(
+      OpenStore store, Shelf shelf, Path folder, boolean takeAsRemoved, Progress progress)
+      throws IOException {
     Required.recording(byId(shelf.store(), shelf.id()), settings.zone());
-    OpenStore store = desk.store(shelf.store());
-    OpenDesk.requireThere(store);
     Capture.CaptureRequest request =
         new Capture.CaptureRequest(shelf.id(), folder, settings.person(), takeAsRemoved);
     try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
@@ -360,35 +333,5 @@ public final class Shelves {
     OpenStore store = desk.store(shelf.store());
     store.catalogue().catchUp();
     return store.catalogue().files().lastAt(shelf.id(), path);
-  }
-
-  private Shelf shelf(OpenStore store, RecordedShelf recorded) throws IOException {
-    Optional<Path> folder = desk.desk().folderOf(store.id(), recorded.id());
-    return new Shelf(
-        store.id(),
-        store.store().root(),
-        recorded.id(),
-        recorded.name(),
-        recorded.kind(),
-        folder,
-        state(folder.isPresent(), recorded),
-        recorded.files(),
-        recorded.revisions(),
-        store.catalogue().trees().capturedBefore(recorded.id(), Instant.MAX),
-        recorded.settings());
-  }
-
-  private static RecordingState state(boolean here, RecordedShelf recorded) {
-    if (recorded.kind() == ShelfKind.DEPOSIT) {
-      return RecordingState.DEPOSIT;
-    }
-    if (!here) {
-      return RecordingState.NOT_HERE;
-    }
-    return switch (recorded.settings().recording()) {
-      case PAUSED -> RecordingState.PAUSED;
-      case NOT_YET -> RecordingState.NOT_YET;
-      case ON -> recorded.firstCaptureDone() ? RecordingState.RECORDING : RecordingState.NOT_YET;
-    };
   }
 }

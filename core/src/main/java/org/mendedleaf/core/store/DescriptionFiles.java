@@ -4,7 +4,9 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Objects;
 
@@ -61,6 +63,18 @@ final class DescriptionFiles {
     layout.access().write(temporary, description.encode());
     durability.force(temporary);
     durability.replace(temporary, file);
+  }
+
+  /** Puts it where it will be needed while the store itself is away. */
+  static void keep(StoreDescription description, StoreLayout layout) throws IOException {
+    Path file = layout.description();
+    byte[] says = description.encode();
+    if (!Files.exists(file) || !Arrays.equals(Files.readAllBytes(file), says)) {
+      Path pending = file.resolveSibling(StoreLayout.DESCRIPTION + StoreLayout.PENDING);
+      Files.deleteIfExists(pending);
+      layout.access().write(pending, says);
+      Files.move(pending, file, StandardCopyOption.REPLACE_EXISTING);
+    }
   }
 
   /** Copies that are damaged, or gone, by their names. */

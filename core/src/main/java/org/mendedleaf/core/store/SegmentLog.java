@@ -39,6 +39,7 @@ public final class SegmentLog {
   private final LogFolder twin;
 
   private volatile @Nullable LogHead seen;
+  private volatile @Nullable LogHead begins;
   // How far files reach was looked up once; what others publish later follows on what they read.
   private volatile boolean looked;
 
@@ -101,6 +102,19 @@ public final class SegmentLog {
     return true;
   }
 
+  /** The number of its first segment: 0, but for a spool, which goes on where its store is away. */
+  public long firstNumber() {
+    LogHead before = begins;
+    return before == null ? 0 : before.number() + 1;
+  }
+
+  /** Of a spool: it begins with its first segment, or after this one if it has none yet. */
+  public void beginAfter(LogHead last) throws IOException {
+    NavigableSet<Long> there = first.singles();
+    Optional<Segment> of = there.isEmpty() ? Optional.empty() : read(there.first());
+    begins = of.map(one -> new LogHead(one.number() - 1, one.previous())).orElse(last);
+  }
+
   /** Says how far the log was seen before: nothing is published in place of what was there. */
   public void expect(LogHead head) {
     seen = head;
@@ -137,7 +151,7 @@ public final class SegmentLog {
     }
     NavigableSet<Long> there = numbers();
     boolean hurt = isHurt(end);
-    long missing = 0;
+    long missing = firstNumber();
     while (there.contains(missing)) {
       missing++;
     }
@@ -178,7 +192,7 @@ public final class SegmentLog {
   /** The number after the last segment that follows on, looked for from there downwards. */
   public long end(long from) throws IOException {
     long end = from;
-    while (end > 0 && !first.has(end - 1) && !twin.has(end - 1)) {
+    while (end > firstNumber() && !first.has(end - 1) && !twin.has(end - 1)) {
       end--;
     }
     return end;
@@ -194,7 +208,9 @@ public final class SegmentLog {
   }
 
   private void requireSound(long number, ContentId previous) throws IOException {
-    if (number > 0 && read(number - 1).filter(one -> one.hash().equals(previous)).isEmpty()) {
+    LogHead before = begins;
+    boolean isFirst = number == firstNumber() && (before == null || before.hash().equals(previous));
+    if (!isFirst && read(number - 1).filter(one -> one.hash().equals(previous)).isEmpty()) {
       throw new BrokenLogException(
           "Commit %d of the store %s is not there any more, or another one is. %s"
               .formatted(number - 1, layout.root(), OR_WITHOUT));
@@ -248,9 +264,8 @@ public final class SegmentLog {
 
   /**
    * Puts each complete thousand of segments before {@code end} into one file, and whatever stands
-   * only once into the other folder. Safe beside readers and other desks.
-   *
-   * @return how many segments were folded
+   * only once into the other folder; returns how many segments were folded. Safe beside readers and
+   * other desks.
    */
   public int fold(long end) throws IOException {
     var unused = complete(end);

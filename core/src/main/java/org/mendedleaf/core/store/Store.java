@@ -39,14 +39,17 @@ public final class Store implements Closeable {
   private final @Nullable StoreCipher cipher;
   private final Sheaves sheaves;
   private final SegmentLog log;
+  private final boolean spool;
 
   private Store(
       StoreLayout layout,
       StoreDescription description,
       Durability durability,
       RandomGenerator random,
-      @Nullable StoreCipher cipher) {
+      @Nullable StoreCipher cipher,
+      boolean spool) {
     this.layout = layout;
+    this.spool = spool;
     this.description = description;
     this.durability = durability;
     this.random = random;
@@ -115,7 +118,7 @@ public final class Store implements Closeable {
                 ? Optional.empty()
                 : secrecy.map(how -> new StoreSeal(how.slots(key, id, random), "")));
     StoreCipher cipher = key == null ? null : new StoreCipher(key);
-    Store store = new Store(layout, description, durability, random, cipher);
+    Store store = new Store(layout, description, durability, random, cipher, false);
     store.describe(description);
     return store;
   }
@@ -139,7 +142,22 @@ public final class Store implements Closeable {
     StoreLayout layout = new StoreLayout(root, description.access());
     // Nobody records into a mirror.
     Durability place = Mirror.isOne(root) ? new ReadOnlyPlace(root) : durability;
-    return new Store(layout, description, place, random, cipher(description, root, keys));
+    return new Store(layout, description, place, random, cipher(description, root, keys), false);
+  }
+
+  /**
+   * Opens a spool: a folder in the format of a store that is away, for what is recorded meanwhile.
+   *
+   * @param root where a description of that store lies
+   */
+  public static Store openSpool(
+      Path root, Durability durability, RandomGenerator random, StoreKeys keys) throws IOException {
+    StoreDescription description = describedIn(root);
+    StoreLayout layout = new StoreLayout(root, Access.OWNER);
+    layout.access().makeFolders(layout.sheaves());
+    layout.access().makeFolders(layout.log());
+    StoreCipher cipher = cipher(description, root, keys);
+    return new Store(layout, description, durability, random, cipher, true);
   }
 
   /** The same, and nothing is ever written to it: a copy of the folder of another store. */
@@ -179,7 +197,12 @@ public final class Store implements Closeable {
       Durability durability,
       RandomGenerator random,
       @Nullable StoreCipher cipher) {
-    return new Store(layout, description, durability, random, cipher);
+    return new Store(layout, description, durability, random, cipher, false);
+  }
+
+  /** Puts what this store says of itself into a folder from which its spool can be opened. */
+  public void describeFor(Path spool) throws IOException {
+    DescriptionFiles.keep(description, new StoreLayout(spool, Access.OWNER));
   }
 
   private void describe(StoreDescription unproven) throws IOException {
@@ -256,6 +279,18 @@ public final class Store implements Closeable {
   /** Tells anyone who tries to write that this store can only be read. */
   public IOException refusedWriting() {
     return new ReadOnlyStoreException(layout.root());
+  }
+
+  /** Whether this is a spool: what its store held before is not here. */
+  public boolean isSpool() {
+    return spool;
+  }
+
+  /** Refuses what needs everything that the store holds where this is a spool. */
+  public void requireWhole() throws StoreAwayException {
+    if (spool) {
+      throw new StoreAwayException();
+    }
   }
 
   public Path root() {

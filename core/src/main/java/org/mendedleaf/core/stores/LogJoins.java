@@ -15,6 +15,7 @@ import org.mendedleaf.core.history.RecordedShelf;
 import org.mendedleaf.core.joining.Fork;
 import org.mendedleaf.core.joining.JoinReport;
 import org.mendedleaf.core.joining.Joining;
+import org.mendedleaf.core.joining.OtherLog;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
@@ -83,7 +84,11 @@ final class LogJoins {
         Catalogue catalogue = Catalogue.open(other, tables)) {
       Joining joining =
           new Joining(
-              store.catalogue(), store.journal(), catalogue, settings.clock(), settings.person());
+              store.catalogue(),
+              store.journal(),
+              OtherLog.of(store.catalogue(), catalogue),
+              settings.clock(),
+              settings.person());
       report = joining.join(progress);
     } finally {
       Catalogue.discard(tables);

@@ -36,16 +36,23 @@ public final class Stores {
   private final OpenDesk desk;
   private final OfficeSettings settings;
   private final Mirrors mirrors;
+  private final Spools spools;
 
   public Stores(OpenDesk desk, OfficeSettings settings) {
     this.desk = desk;
     this.settings = settings;
     this.mirrors = new Mirrors(desk, settings);
+    this.spools = new Spools(desk, settings);
   }
 
   /** Their encryption. */
   public Encryption encryption() {
     return new Encryption(desk, settings, mirrors);
+  }
+
+  /** What is recorded on this desk while one is away. */
+  public Spools spools() {
+    return spools;
   }
 
   /** Their second copies. */
@@ -283,6 +290,9 @@ public final class Stores {
 
   /** What follows a capture: it is committed by now, and nothing of this must fail it. */
   public void follow(OpenStore store) {
+    if (store.isSpool()) {
+      return;
+    }
     tidyIfDue(store);
     mirrors.catchUp(store.id());
   }

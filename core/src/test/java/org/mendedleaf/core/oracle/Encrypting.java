@@ -14,7 +14,7 @@ import org.mendedleaf.core.session.OfficeSettings;
  */
 public final class Encrypting {
 
-  private static final Passphrase PASSPHRASE = Passphrase.of("kite cloth 91");
+  public static final Passphrase PASSPHRASE = Passphrase.of("kite cloth 91");
 
   private Encrypting() {}
 

@@ -153,6 +153,17 @@ public final class TestDesk implements Closeable {
     shelf = office.shelves().byId(shelf.store(), shelf.id());
   }
 
+  /** The same while the store is away: the shelf is known by what this desk remembers. */
+  public void restartAway() throws IOException {
+    office.close();
+    office = Office.open(settings);
+    shelf =
+        office.shelves().all().stream()
+            .filter(one -> one.id() == shelf.id())
+            .findFirst()
+            .orElseThrow();
+  }
+
   /** Closes the office and opens it again with what this ring opens, as after a restart. */
   public void restart(KeyRing keys) throws IOException {
     office.close();

@@ -13,6 +13,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.session.Complaint;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.stores.StoreFacts;
 
 /** A store whose drive is away is told as such and takes nothing else away. */
@@ -32,7 +33,11 @@ class StoreAwayTest {
       desk.restart();
       Files.move(other, base.resolve("drive away"));
       desk.restart();
-      assertThat(desk.office().shelves().all()).containsExactly(desk.shelf());
+      assertThat(desk.office().shelves().all())
+          .contains(desk.shelf())
+          .as("what this desk remembers of the other is shown")
+          .extracting(Shelf::name)
+          .containsExactly("Desk of home", "Other");
       assertThat(desk.office().stores().known())
           .extracting(StoreFacts::here)
           .containsExactly(true, false);

@@ -97,6 +97,9 @@ final class RhythmWatch {
     if (due.doing() instanceof Rhythms.Labelling) {
       return Words.of("snapshot.job", name);
     }
+    if (due.doing() instanceof Rhythms.MovingOver) {
+      return Words.of("spool.job");
+    }
     return due.doing() instanceof Rhythms.Thinning
         ? Words.of("thin.job", name)
         : Words.of("capture.job", name);

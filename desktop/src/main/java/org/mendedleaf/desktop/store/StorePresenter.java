@@ -21,6 +21,7 @@ import org.mendedleaf.core.stores.Checkup;
 import org.mendedleaf.core.stores.Checkups;
 import org.mendedleaf.core.stores.MirrorState;
 import org.mendedleaf.core.stores.RepairReport;
+import org.mendedleaf.core.stores.SpoolState;
 import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.core.stores.VerifyDepth;
 import org.mendedleaf.core.stores.VerifyReport.HurtFile;
@@ -48,6 +49,16 @@ final class StorePresenter {
   }
 
   /**
+   * What is done while a store is away.
+   *
+   * @param isSpooled whether what is saved is recorded on this desk
+   * @param waiting what was recorded so; empty if nothing was
+   */
+  record Meanwhile(boolean isSpooled, Optional<SpoolState> waiting) {
+    static final Meanwhile NOTHING = new Meanwhile(false, Optional.empty());
+  }
+
+  /**
    * A store as it is known now.
    *
    * @param checkup empty where it cannot be reached
@@ -55,6 +66,7 @@ final class StorePresenter {
    * @param mirror its second copy; empty if it has none
    * @param drill the last one; empty if there was none
    * @param losses what would be lost; empty where no shelf has its folder here
+   * @param meanwhile what is done while it is away
    */
   record StoreView(
       StoreFacts facts,
@@ -62,7 +74,8 @@ final class StorePresenter {
       List<HurtFile> hurt,
       Optional<MirrorState> mirror,
       Optional<DrillCertificate> drill,
-      List<LossAnswer> losses) {
+      List<LossAnswer> losses,
+      Meanwhile meanwhile) {
 
     boolean isMirrorBehind() {
       return mirror.filter(one -> one.lag() != 0 || !one.here()).isPresent();
@@ -97,9 +110,17 @@ final class StorePresenter {
             office.stores().hurtFiles(store),
             office.stores().mirrors().of(store),
             office.drills().last(store),
-            losses(office))
+            losses(office),
+            Meanwhile.NOTHING)
         : new StoreView(
-            facts, Optional.empty(), List.of(), Optional.empty(), Optional.empty(), List.of());
+            facts,
+            Optional.empty(),
+            List.of(),
+            Optional.empty(),
+            Optional.empty(),
+            List.of(),
+            new Meanwhile(
+                office.stores().spools().isPossible(store), office.stores().spools().of(store)));
   }
 
   private List<LossAnswer> losses(Office office) {
@@ -230,7 +251,7 @@ final class StorePresenter {
   /** Whether it is whole, as far as is known. */
   String state(StoreView of) {
     if (of.checkup().isEmpty()) {
-      return Words.of(of.facts().isLocked() ? "store.locked" : "store.notHere");
+      return of.facts().isLocked() ? Words.of("store.locked") : away(of.meanwhile());
     }
     Checkup checkup = of.checkup().get();
     if (of.isDamaged()) {
@@ -247,6 +268,20 @@ final class StorePresenter {
             "store.whole.partly",
             Math.round(checkup.share() * 100),
             Shown.count(Checkups.WITHIN.toDays()));
+  }
+
+  private String away(Meanwhile meanwhile) {
+    if (meanwhile.waiting().isEmpty()) {
+      return Words.of(meanwhile.isSpooled() ? "store.notHere.spooled" : "store.notHere");
+    }
+    SpoolState waiting = meanwhile.waiting().get();
+    String waits =
+        Words.count(
+            "store.notHere.waiting",
+            waiting.acts(),
+            Shown.moment(waiting.since(), context.now(), context.zone()),
+            Shown.size(waiting.bytes()));
+    return waiting.isFull() ? waits + " " + Words.of("store.notHere.full") : waits;
   }
 
   /** Where it lies, what it takes, and where its log ends. */

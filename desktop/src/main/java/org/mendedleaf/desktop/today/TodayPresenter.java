@@ -13,6 +13,7 @@ import org.mendedleaf.core.office.Todays;
 import org.mendedleaf.core.office.Todays.Matter;
 import org.mendedleaf.core.office.Todays.Today;
 import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.stores.SpoolState;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Captures;
@@ -163,11 +164,27 @@ final class TodayPresenter {
     return ofStore(matter);
   }
 
+  private String away(Todays.StoreAway away) {
+    String folder = Shown.path(away.store().folder());
+    if (away.waiting().isEmpty()) {
+      return Words.of(away.isSpooled() ? "today.away.spooled" : "today.away", folder);
+    }
+    SpoolState waiting = away.waiting().get();
+    return Words.count(
+        waiting.isFull() ? "today.away.full" : "today.away.waiting",
+        waiting.acts(),
+        folder,
+        day(waiting.since()),
+        Shown.size(waiting.bytes()));
+  }
+
   private TodayLine ofStore(Matter matter) {
     if (matter instanceof Todays.StoreAway away) {
       return line(
-          Words.of("today.away", Shown.path(away.store().folder())),
-          "rust",
+          away(away),
+          away.isSpooled() && !away.waiting().map(SpoolState::isFull).orElse(false)
+              ? "plain"
+              : "rust",
           Words.of("area.shelves"),
           new Place.AllShelves());
     } else if (matter instanceof Todays.StoreLocked locked) {

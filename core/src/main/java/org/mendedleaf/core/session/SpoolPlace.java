@@ -1,0 +1,118 @@
+package org.mendedleaf.core.session;
+
+import java.io.IOException;
+import java.nio.file.DirectoryStream;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Stream;
+import org.mendedleaf.core.desk.PrivateFolder;
+import org.mendedleaf.core.store.Store;
+
+/**
+ * The folder on this desk in which is kept what is recorded while a store is away: {@code
+ * spools/STORE} in the application's data. What the store says of itself always lies there; a copy
+ * of its catalogue, sheaves and a log that goes on from the store's only while something waits. Not
+ * safe for several threads.
+ */
+public final class SpoolPlace {
+
+  private static final String CATALOGUE = "catalogue";
+
+  private final Path folder;
+  private final Path catalogues;
+  private final String store;
+
+  SpoolPlace(OfficeSettings settings, String store) {
+    this.folder = settings.home().resolve("spools").resolve(store);
+    this.catalogues = settings.home().resolve("catalogues");
+    this.store = store;
+  }
+
+  public Path folder() {
+    return folder;
+  }
+
+  /** Keeps at hand what is needed to record while the store is away. */
+  void remember(Store of) throws IOException {
+    PrivateFolder.make(folder);
+    of.describeFor(folder);
+  }
+
+  /** The tables that a spool goes on with, copied from those of the store when it begins. */
+  Path catalogue() throws IOException {
+    Path tables = folder.resolve(CATALOGUE);
+    Path first = tables.resolve(store + ".sqlite");
+    if (Files.isDirectory(tables)) {
+      return first;
+    }
+    Path pending = folder.resolve(CATALOGUE + ".pending");
+    clear(pending);
+    PrivateFolder.make(pending);
+    for (Path file : there(catalogues)) {
+      Files.copy(
+          file, pending.resolve(file.getFileName().toString()), StandardCopyOption.COPY_ATTRIBUTES);
+    }
+    Files.move(pending, tables);
+    return first;
+  }
+
+  /** Whether enough of the store is known here to go on without it. */
+  public boolean isPossible() throws IOException {
+    return Files.exists(folder.resolve("store.json"))
+        && (Files.isDirectory(folder.resolve(CATALOGUE)) || !there(catalogues).isEmpty());
+  }
+
+  /** Whether anything was recorded that the store does not have yet. */
+  public boolean isWaiting() throws IOException {
+    Path log = folder.resolve("log");
+    if (!Files.isDirectory(log, LinkOption.NOFOLLOW_LINKS)) {
+      return false;
+    }
+    try (Stream<Path> segments = Files.list(log)) {
+      return segments.anyMatch(file -> file.toString().endsWith(".seg"));
+    }
+  }
+
+  /** Bytes of everything in it but the tables. */
+  public long bytes() throws IOException {
+    long bytes = 0;
+    for (String part : List.of("log", "sheaves")) {
+      bytes += ShelfPlaces.bytesIn(folder.resolve(part));
+    }
+    return bytes;
+  }
+
+  /** Does away with everything that waited; it is in the store now. */
+  public void clear() throws IOException {
+    // The log last: as long as it is there, what is not in the store is looked for.
+    for (String part : List.of(CATALOGUE, "twin", "sheaves", "log")) {
+      clear(folder.resolve(part));
+    }
+  }
+
+  private static void clear(Path tree) throws IOException {
+    if (Files.notExists(tree)) {
+      return;
+    }
+    try (Stream<Path> files = Files.walk(tree)) {
+      for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
+        Files.delete(file);
+      }
+    }
+  }
+
+  private List<Path> there(Path in) throws IOException {
+    List<Path> files = new ArrayList<>();
+    if (Files.isDirectory(in)) {
+      try (DirectoryStream<Path> all = Files.newDirectoryStream(in, store + ".sqlite*")) {
+        all.forEach(files::add);
+      }
+    }
+    return files;
+  }
+}

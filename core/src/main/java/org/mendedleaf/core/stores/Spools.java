@@ -1,0 +1,166 @@
+package org.mendedleaf.core.stores;
+
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Optional;
+import org.mendedleaf.core.desk.DamagedDeskFileException;
+import org.mendedleaf.core.desk.DeskFile;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.joining.JoinReport;
+import org.mendedleaf.core.joining.Joining;
+import org.mendedleaf.core.joining.OtherLog;
+import org.mendedleaf.core.joining.WaitingCommits;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.OpenDesk;
+import org.mendedleaf.core.session.OpenStore;
+import org.mendedleaf.core.session.SpoolPlace;
+import org.mendedleaf.core.store.Store;
+
+/**
+ * What is recorded on this desk while a store is away: in the format of the store, with a limit,
+ * and moved over when the store is back. Safe for several threads; moving over waits until nothing
+ * is being recorded into a spool.
+ */
+public final class Spools {
+
+  /** 5 GB, unless somebody says otherwise. */
+  public static final long LIMIT = 5_000_000_000L;
+
+  private static final ObjectMapper JSON = new ObjectMapper();
+
+  private final OpenDesk desk;
+  private final OfficeSettings settings;
+  private final DeskFile limitFile;
+
+  Spools(OpenDesk desk, OfficeSettings settings) {
+    this.desk = desk;
+    this.settings = settings;
+    this.limitFile = DeskFile.at(settings.home().resolve("spool.json"));
+  }
+
+  /** How many bytes what waits for one store may take on this desk. */
+  public long limit() throws IOException {
+    try {
+      return limitFile.read(text -> JSON.readTree(text).required("limit").asLong()).orElse(LIMIT);
+    } catch (DamagedDeskFileException e) {
+      return LIMIT;
+    }
+  }
+
+  /** Says how many bytes that are; none means that nothing is recorded while a store is away. */
+  public void limit(long bytes) throws IOException {
+    limitFile.write(JSON.createObjectNode().put("limit", bytes).toPrettyString());
+  }
+
+  /** What waits for a store; empty if nothing does. */
+  public Optional<SpoolState> of(String store) throws IOException {
+    SpoolPlace place = desk.spoolPlace(store);
+    if (!place.isWaiting()) {
+      return Optional.empty();
+    }
+    Path folder = desk.folderOf(store);
+    try (Store spool = open(place)) {
+      WaitingCommits waiting = WaitingCommits.in(spool);
+      return Optional.of(
+          new SpoolState(
+              folder,
+              !Store.liesIn(folder),
+              waiting.count(),
+              waiting.since(),
+              place.bytes(),
+              limit()));
+    }
+  }
+
+  private Store open(SpoolPlace place) throws IOException {
+    Path root = place.folder();
+    return Store.openSpool(root, settings.places().at(root), settings.random(), settings.keys());
+  }
+
+  /** Something that is recorded. */
+  public interface IntoStore<T> {
+    T record(OpenStore store) throws IOException;
+  }
+
+  /**
+   * Records something into a store, or into its spool while it is away. What waits for a store that
+   * is back is moved over first.
+   *
+   * @throws SentenceException if it is away and its spool is full, or cannot be begun
+   */
+  public <T> T record(String store, IntoStore<T> recording) throws IOException {
+    if (canMove(store)) {
+      var unused = moveOver(store, Progress.NONE);
+    }
+    desk.spooling().readLock().lock();
+    try {
+      OpenStore opened = desk.storeOrSpool(store);
+      OpenDesk.requireThere(opened);
+      if (opened.isSpool()) {
+        requireRoom(opened, desk.spoolPlace(store).bytes());
+      }
+      return recording.record(opened);
+    } finally {
+      desk.spooling().readLock().unlock();
+    }
+  }
+
+  private void requireRoom(OpenStore spool, long bytes) throws IOException {
+    long limit = limit();
+    if (bytes >= limit) {
+      throw new SentenceException(
+          "The store %s is away, and what was recorded since takes as much room on this computer as it may (%,d bytes). Nothing more is recorded until it is back; what waits is safe. “mended-leaf store spool --limit” allows more."
+              .formatted(spool.folder(), limit));
+    }
+  }
+
+  /** Whether enough of a store is known here to record on this desk while it is away. */
+  public boolean isPossible(String store) throws IOException {
+    return desk.spoolPlace(store).isPossible() && limit() > 0;
+  }
+
+  /** Whether something waits for a store that is back. */
+  public boolean canMove(String store) throws IOException {
+    return desk.spoolPlace(store).isWaiting() && Store.liesIn(desk.folderOf(store));
+  }
+
+  /**
+   * Moves what waits into its store. Stopped in between, what was moved is in the store, and the
+   * next time the rest is.
+   *
+   * @return what was moved; empty if nothing waits or the store is still away
+   */
+  public Optional<JoinReport> moveOver(String store, Progress progress) throws IOException {
+    SpoolPlace place = desk.spoolPlace(store);
+    desk.spooling().writeLock().lock();
+    try {
+      if (!canMove(store)) {
+        return Optional.empty();
+      }
+      OpenStore opened = desk.store(store);
+      JoinReport report;
+      try (Store spool = open(place)) {
+        opened.catalogue().catchUp();
+        report =
+            new Joining(
+                    opened.catalogue(),
+                    opened.journal(),
+                    OtherLog.ofSpool(opened.catalogue(), spool),
+                    settings.clock(),
+                    settings.person())
+                .join(progress);
+      }
+      if (!report.unreadable().isEmpty()) {
+        throw new SentenceException(
+            "%s was recorded while the store %s was away, and cannot be read in the spool on this computer any more. Everything else is in the store; the spool stays as it is in %s."
+                .formatted(report.unreadable().get(0).shown(), opened.folder(), place.folder()));
+      }
+      place.clear();
+      return Optional.of(report);
+    } finally {
+      desk.spooling().writeLock().unlock();
+    }
+  }
+}
