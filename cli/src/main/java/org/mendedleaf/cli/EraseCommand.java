@@ -9,11 +9,13 @@ import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Json;
+import org.mendedleaf.cli.answers.RemnantAnswer;
 import org.mendedleaf.cli.answers.Text;
 import org.mendedleaf.core.files.Addresses;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.keeping.Erasures;
+import org.mendedleaf.core.keeping.Remnant;
 import org.mendedleaf.core.office.Office;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
@@ -74,9 +76,14 @@ final class EraseCommand extends OfficeCommand {
     }
     Erasures.ErasureDone erased = office.erasures().erase(life.ref(), numbers, name, nameInLedger);
     node.put("erased", true).put("act", erased.act()).put("freed", erased.freed());
+    List<Remnant> remnants = office.erasureReach().of(life.ref().store(), erased.act());
+    RemnantAnswer.put(node.putArray("reach"), remnants);
     return Answer.done(
         node,
-        "Erased: %s. %s%n".formatted(numbered(told.revisions()), space("are", erased.freed())));
+        "Erased: %s. %s%n".formatted(numbered(told.revisions()), space("are", erased.freed()))
+            + RemnantAnswer.text(remnants, office.settings().zone())
+            + "“mended-leaf receipt %d” tells what of that is left later.%n"
+                .formatted(erased.act()));
   }
 
   private static ObjectNode json(Erasures.Consequences told) {

@@ -100,11 +100,16 @@ final class HistoryCommand extends OfficeCommand {
         : ", was %s on %s’s desk".formatted(Revision.numbered(was.getAsInt()), revision.by());
   }
 
+  private static String held(RevisionMarks.Hold hold) {
+    return ", held%s: %s"
+        .formatted(hold.until().map(until -> " until " + until).orElse(""), hold.why());
+  }
+
   private static String said(RevisionMarks marks) {
     return marks.note().map(note -> ", “" + note.text() + "”").orElse("")
         + marks.issue().map(issue -> ", issue " + issue.letters()).orElse("")
         + (marks.good().isPresent() ? ", known good" : "")
-        + marks.hold().map(hold -> ", held: " + hold.why()).orElse("")
+        + marks.hold().map(HistoryCommand::held).orElse("")
         + marks.notice().map(notice -> ", on notice until " + notice.until()).orElse("");
   }
 }

@@ -16,8 +16,8 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.ScopeType;
 
 /**
- * With what encrypted stores are opened. Never with a word of the command line: everybody on the
- * machine can see that.
+ * Options that say how encrypted stores are opened. Never with a word of the command line:
+ * everybody on the machine can see that.
  */
 public final class KeyOptions {
 

@@ -22,7 +22,7 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ScopeType;
 
-/** The command above all others: its options hold for each of them. */
+/** The top-level command; its options apply to every subcommand. */
 @Command(
     name = "mended-leaf",
     mixinStandardHelpOptions = true,

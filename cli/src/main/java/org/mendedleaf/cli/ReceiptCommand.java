@@ -1,9 +1,14 @@
 package org.mendedleaf.cli;
 
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
+import java.util.List;
 import java.util.Optional;
 import org.mendedleaf.cli.answers.Answer;
+import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.cli.answers.RecoveryAnswer;
+import org.mendedleaf.cli.answers.RemnantAnswer;
+import org.mendedleaf.core.keeping.Remnant;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.report.Report;
 import org.mendedleaf.core.tray.ReceiptReport;
@@ -13,7 +18,11 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
 
 /** What a recovery did. */
-@Command(name = "receipt", description = "Show what a recovery did at each place.")
+@Command(
+    name = "receipt",
+    description = {
+      "Show what a recovery did at each place; of an act that erased something, where that still lies."
+    })
 final class ReceiptCommand extends OfficeCommand {
 
   @Parameters(paramLabel = "ID")
@@ -26,6 +35,12 @@ final class ReceiptCommand extends OfficeCommand {
   @Override
   Answer answer(Office office) throws IOException {
     String id = store.id(office);
+    if (office.ledgers().isErasure(id, act)) {
+      List<Remnant> remnants = office.erasureReach().of(id, act);
+      ObjectNode node = Json.object().put("act", act);
+      RemnantAnswer.put(node.putArray("reach"), remnants);
+      return Answer.done(node, RemnantAnswer.text(remnants, office.settings().zone()));
+    }
     RunReceipt receipt = office.recoveries().receipt(id, act);
     Report report = ReceiptReport.of(receipt, office.settings().zone());
     files.write(report, root());

@@ -10,7 +10,7 @@ import org.mendedleaf.core.report.Report;
 import org.mendedleaf.core.session.SavedFile;
 import picocli.CommandLine.Option;
 
-/** Where a report is written to as well. */
+/** Files to which a report is also written. */
 final class ReportFiles {
 
   @Option(names = "--csv", paramLabel = "FILE", description = "Write it as CSV, too.")

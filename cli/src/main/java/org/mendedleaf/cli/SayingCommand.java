@@ -8,7 +8,7 @@ import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.office.Office;
 import picocli.CommandLine.Mixin;
 
-/** What the commands share that say something about one revision of a file. */
+/** What commands that say something about one revision have in common. */
 abstract class SayingCommand extends OfficeCommand {
 
   @Mixin private FileArgument file;

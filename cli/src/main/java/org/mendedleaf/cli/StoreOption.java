@@ -7,7 +7,7 @@ import org.mendedleaf.core.office.Office;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParentCommand;
 
-/** The store that a command is about; it need not be said where there is only one. */
+/** The store that a command is about; optional where there is only one. */
 final class StoreOption {
 
   @ParentCommand private MendedLeafCommand root;

@@ -10,7 +10,7 @@ import org.mendedleaf.core.session.Shelf;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Option;
 
-/** A moment or a snapshot; without either, now. */
+/** A moment or a snapshot; now if neither is given. */
 final class WhenOptions {
 
   @ArgGroup private final WhenPoint point = new WhenPoint();

@@ -98,7 +98,7 @@ class ArchitectureTest {
               "desk likeness progress store compare.inside history intake plan catalog.questions compare.process catalog capture place recover session shelves tray files keeping"),
           Map.entry(
               "rhythm",
-              "desk progress history plan catalog.questions catalog capture watch session shelves keeping"));
+              "desk progress store history plan catalog.questions catalog capture watch session stores shelves keeping"));
 
   private static final ArchRule NO_CYCLES =
       slices().matching("..core.(**)").should().beFreeOfCycles();

@@ -64,6 +64,7 @@ public final class SeenFromAbove {
           "intake.Evidence",
           "intake.Family",
           "intake.Match",
+          "joining.JoinReport",
           "likeness.ContentLikeness",
           "likeness.Sketch",
           "likeness.Traits",

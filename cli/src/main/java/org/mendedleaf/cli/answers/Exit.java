@@ -2,7 +2,7 @@ package org.mendedleaf.cli.answers;
 
 import org.mendedleaf.core.store.DamagedContentException;
 
-/** With which code a command ends: the one place where that is decided. */
+/** The exit code of a command; decided here and nowhere else. */
 public final class Exit {
 
   /** Done; also: nothing found. */

@@ -132,6 +132,10 @@ public final class Json {
   private static void putMarks(ObjectNode node, RevisionMarks marks) {
     marks.note().ifPresent(note -> node.put("note", note.text()));
     marks.hold().ifPresent(hold -> node.put("held", hold.why()));
+    marks
+        .hold()
+        .flatMap(RevisionMarks.Hold::until)
+        .ifPresent(until -> node.put("heldUntil", until.toString()));
     node.put("knownGood", marks.good().isPresent());
     marks
         .arrived()

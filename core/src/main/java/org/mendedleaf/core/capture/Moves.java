@@ -13,7 +13,7 @@ import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.PresentFile;
 
 /**
- * Says of files that are found again under other paths what the log is to say: a line for each
+ * Decides what the log says of files that were found again under other paths: a line for each
  * folder that moved as a whole, and one for each other file. For one thread.
  */
 final class Moves {

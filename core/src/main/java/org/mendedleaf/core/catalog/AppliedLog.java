@@ -23,7 +23,7 @@ import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.Store;
 
 /**
- * How far the log is applied to the tables, and applying what comes next. Call only while holding
+ * Applies the log to the tables and keeps track of how far that has got. Call only while holding
  * the catalogue's lock, except for {@link #next}.
  */
 final class AppliedLog {

@@ -4,7 +4,7 @@ import java.io.IOException;
 import java.util.concurrent.locks.ReentrantLock;
 import org.mendedleaf.core.catalog.tables.Sql;
 
-/** Whoever changes the tables of a catalogue has it; questions go without. */
+/** Held by whoever changes a catalogue's tables; questions do not need it. */
 final class ChangeLock extends ReentrantLock {
   private static final long serialVersionUID = 1L;
 

@@ -2,7 +2,7 @@ package org.mendedleaf.core.catalog;
 
 import java.io.IOException;
 
-/** The store's place serves one desk only, and it is another one. */
+/** The store's place serves a single desk, and that is not this one. */
 public final class OtherDeskException extends IOException {
   private static final long serialVersionUID = 1L;
 

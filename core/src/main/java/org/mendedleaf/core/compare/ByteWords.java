@@ -4,7 +4,7 @@ import org.mendedleaf.core.compare.inside.Sentences;
 import org.mendedleaf.core.compare.inside.Shares;
 import org.mendedleaf.core.store.SharedBytes;
 
-/** What the bytes alone tell of a change. */
+/** Describes a change by its bytes alone. */
 final class ByteWords {
 
   private ByteWords() {}

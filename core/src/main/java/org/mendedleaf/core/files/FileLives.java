@@ -2,8 +2,11 @@ package org.mendedleaf.core.files;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalInt;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.compare.process.Look;
@@ -13,6 +16,7 @@ import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.ReceiptItem;
 import org.mendedleaf.core.history.RecordedFile;
 import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.history.RevisionMarks;
 import org.mendedleaf.core.place.Receipt;
 import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.session.Anew;
@@ -72,8 +76,16 @@ public final class FileLives {
         store.catalogue().files().formerPaths(file.id()),
         settings.zone(),
         store.catalogue().files().history(file.id()),
-        store.catalogue().marks().of(file.id()),
+        marks(store, file),
         store.catalogue().marks().description(file.id()));
+  }
+
+  /** Holds that are over hold nothing any more. */
+  private Map<Integer, RevisionMarks> marks(OpenStore store, RecordedFile file) throws IOException {
+    Map<Integer, RevisionMarks> marks = new HashMap<>(store.catalogue().marks().of(file.id()));
+    Instant now = settings.clock().instant();
+    marks.replaceAll((number, of) -> of.at(now));
+    return marks;
   }
 
   /** Every earlier state of a file that some source has, source by source, oldest first. */

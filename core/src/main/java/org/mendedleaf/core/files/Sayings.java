@@ -1,6 +1,7 @@
 package org.mendedleaf.core.files;
 
 import java.io.IOException;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
@@ -63,13 +64,29 @@ public final class Sayings {
    * @throws SentenceException without a reason
    */
   public long hold(FileRef file, int revision, String why) throws IOException {
+    return hold(file, revision, why, Optional.empty());
+  }
+
+  /**
+   * The same.
+   *
+   * @param until when the hold ends, in the future; empty if only a person ends it
+   */
+  public long hold(FileRef file, int revision, String why, Optional<Instant> until)
+      throws IOException {
+    if (until.isPresent() && !until.get().isAfter(settings.clock().instant())) {
+      throw new SentenceException(
+          "A hold that ends on a day that is past holds nothing. Nothing was changed.");
+    }
     if (why.isBlank()) {
       throw new SentenceException(
           "A hold needs its reason, so that whoever finds it later knows when it may be lifted. Nothing was changed.");
     }
     shelves.require(file.store(), shelf(file), Right.HOLD);
     return commit(
-        file, Act.HOLD, new Proposal.Hold(revision(file, revision).key(), checked("reason", why)));
+        file,
+        Act.HOLD,
+        new Proposal.Hold(revision(file, revision).key(), checked("reason", why), until));
   }
 
   /**

@@ -14,10 +14,10 @@ import org.mendedleaf.core.plan.Rhythm;
 import org.mendedleaf.core.space.Weight;
 
 /**
- * How a rhythm would have seen the past. A slower one sees only the last state of each stretch;
- * that can be told from what was recorded. A faster one sees states that nobody recorded: how many
- * is told from how the number falls when the past is looked at more slowly, as a power of the
- * interval.
+ * Replays the past as another rhythm would have captured it. A slower one sees only the last state
+ * of each stretch; that can be told from what was recorded. A faster one sees states that nobody
+ * recorded: how many is told from how the number falls when the past is looked at more slowly, as a
+ * power of the interval.
  *
  * @param weeks what it would have seen
  * @param factor how many states it sees for each of these; at least 1

@@ -25,7 +25,7 @@ import org.mendedleaf.core.store.ContentRef;
  * saver         who, source
  * summary       summary
  * note          note
- * hold          why
+ * hold          why, until (ISO instant, where it ends on a day)
  * description   description, category, tell
  * people        people (an object of roles by name), others
  * recording     recording (on, paused, not-yet)
@@ -103,6 +103,17 @@ public final class MetadataFormat {
 
   public static String encodeSummary(String summary) {
     return JSON.createObjectNode().put("summary", summary).toString();
+  }
+
+  public static String encodeHold(String why, Optional<Instant> until) {
+    ObjectNode node = JSON.createObjectNode().put("why", why);
+    until.ifPresent(end -> node.put("until", end.toString()));
+    return node.toString();
+  }
+
+  /** When a hold ends; empty if it does not. */
+  public static Optional<Instant> holdsUntil(JsonNode line) {
+    return text(line, "until").map(Instant::parse);
   }
 
   /** A line of one text. */

@@ -38,8 +38,23 @@ public record RevisionMarks(
   /** A person's verdict. */
   public record Good(Instant at, String by) {}
 
-  /** A keep that only a person can lift. */
-  public record Hold(String why, Instant at, String by) {}
+  /**
+   * A keep that only a person can lift before its time.
+   *
+   * @param until when it ends; empty if it does not end until it is lifted
+   */
+  public record Hold(String why, Optional<Instant> until, Instant at, String by) {
+
+    public boolean isOver(Instant now) {
+      return until.isPresent() && !until.get().isAfter(now);
+    }
+  }
+
+  /** The same without a hold that is over by then. */
+  public RevisionMarks at(Instant now) {
+    return new RevisionMarks(
+        notes, good, hold.filter(one -> !one.isOver(now)), arrived, issue, notice);
+  }
 
   /**
    * Let go by thinning.

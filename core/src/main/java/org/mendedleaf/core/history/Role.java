@@ -3,7 +3,7 @@ package org.mendedleaf.core.history;
 import java.util.Arrays;
 import java.util.Optional;
 
-/** What a person may do on a shelf; each may what the ones before it may. */
+/** What a person may do on a shelf; each role includes those before it. */
 public enum Role {
   /** May look and copy out. */
   LOOKER("looker"),

@@ -8,7 +8,7 @@ import org.mendedleaf.core.store.Segment;
 import org.mendedleaf.core.store.SegmentLog;
 
 /**
- * Where two logs of one store part.
+ * Where two logs of the same store diverge.
  *
  * @param first number of the first commit that differs
  * @param end number after the last commit of the other log

@@ -12,7 +12,7 @@ import org.mendedleaf.core.catalog.lines.Detail;
 import org.mendedleaf.core.history.RevisionKey;
 
 /**
- * Which numbers of the other log became which here. What was numbered before the two parted is
+ * Maps the numbers of the other log to the numbers here. What was numbered before the two parted is
  * called the same in both. For one thread.
  */
 final class Renumbering {

@@ -147,7 +147,7 @@ public final class CarePlans {
     }
     Map<Integer, Judgement.Judged> judged = new HashMap<>();
     Map<Integer, Set<Said>> said = said(life);
-    Lineage history = history(life.file(), life.revisions(), said);
+    Lineage history = history(life.file(), life.revisions(), said, holds(life));
     new Judgement(plan.get().plan(), at).of(history).forEach(one -> judged.put(one.number(), one));
     return judged;
   }
@@ -268,6 +268,18 @@ public final class CarePlans {
         .toList();
   }
 
+  /** When holds end that do. */
+  private static Map<Integer, Instant> holds(FileLife life) {
+    Map<Integer, Instant> holds = new HashMap<>();
+    for (Revision revision : life.revisions()) {
+      life.marks(revision)
+          .hold()
+          .flatMap(RevisionMarks.Hold::until)
+          .ifPresent(until -> holds.put(revision.number(), until));
+    }
+    return holds;
+  }
+
   private Map<Integer, Set<Said>> said(FileLife life) throws IOException {
     Map<Integer, Set<Said>> said = new HashMap<>();
     for (Revision revision : life.revisions()) {
@@ -288,7 +300,10 @@ public final class CarePlans {
 
   /** A revision that another follows after a removal was ended by that. */
   private static Lineage history(
-      RecordedFile file, List<Revision> revisions, Map<Integer, Set<Said>> said) {
+      RecordedFile file,
+      List<Revision> revisions,
+      Map<Integer, Set<Said>> said,
+      Map<Integer, Instant> holds) {
     List<Lineage.KeptRevision> kept = new ArrayList<>();
     for (int i = 0; i < revisions.size(); i++) {
       Revision one = revisions.get(i);
@@ -302,7 +317,8 @@ public final class CarePlans {
               removed,
               one.state().size(),
               said.getOrDefault(one.number(), Set.of()),
-              one.origin() == Origin.GATHER ? Optional.of(one.at()) : Optional.empty()));
+              one.origin() == Origin.GATHER ? Optional.of(one.at()) : Optional.empty(),
+              Optional.ofNullable(holds.get(one.number()))));
     }
     return new Lineage(file.path(), kept);
   }

@@ -10,7 +10,7 @@ import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenStore;
 
 /**
- * Whether the time may be believed by which something is let go. A clock that jumped ahead would
+ * Whether the clock by which something is let go can be believed. A clock that jumped ahead would
  * make everything look old at once.
  */
 final class LettingGo {

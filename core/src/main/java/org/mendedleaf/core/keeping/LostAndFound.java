@@ -31,7 +31,7 @@ import org.mendedleaf.core.shelves.Shelves;
 import org.mendedleaf.core.tray.Recoveries;
 import org.mendedleaf.core.tray.RunReceipt;
 
-/** What left the shelves and can be brought back. Any method may take long. */
+/** Files that left their shelves and can be brought back. Any method may take long. */
 public final class LostAndFound {
 
   private final Shelves shelves;

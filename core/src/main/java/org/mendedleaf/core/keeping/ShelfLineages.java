@@ -2,11 +2,13 @@ package org.mendedleaf.core.keeping;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
 import org.mendedleaf.core.catalog.Catalogue;
@@ -37,6 +39,25 @@ public record ShelfLineages(List<FileLineage> files, long commit) {
 
   private static final int PARTS = 4;
 
+  /**
+   * What is said of one revision.
+   *
+   * @param heldUntil when its hold ends
+   */
+  private record SaidOfRevision(Set<Said> said, Optional<Instant> heldUntil) {
+    static final SaidOfRevision NOTHING = new SaidOfRevision(Set.of(), Optional.empty());
+
+    static SaidOfRevision of(MarkQuestions.Marked one) {
+      return new SaidOfRevision(EnumSet.of(SAID.get(one.mark())), one.until());
+    }
+
+    SaidOfRevision and(SaidOfRevision other) {
+      Set<Said> both = EnumSet.copyOf(said);
+      both.addAll(other.said);
+      return new SaidOfRevision(both, heldUntil.or(other::heldUntil));
+    }
+  }
+
   /** A file. */
   public record FileLineage(long file, Lineage lineage) {}
 
@@ -44,11 +65,10 @@ public record ShelfLineages(List<FileLineage> files, long commit) {
   public static ShelfLineages of(Catalogue catalogue, long shelf) throws IOException {
     catalogue.catchUp();
     long commit = catalogue.commits();
-    Map<Long, Map<Integer, Set<Said>>> said = new HashMap<>();
+    Map<Long, Map<Integer, SaidOfRevision>> said = new HashMap<>();
     for (MarkQuestions.Marked one : catalogue.marks().ofShelf(shelf)) {
       said.computeIfAbsent(one.file(), file -> new HashMap<>())
-          .computeIfAbsent(one.number(), number -> EnumSet.noneOf(Said.class))
-          .add(SAID.get(one.mark()));
+          .merge(one.number(), SaidOfRevision.of(one), SaidOfRevision::and);
     }
     List<Long> range = catalogue.lineages().range();
     long first = range.get(0);
@@ -77,7 +97,7 @@ public record ShelfLineages(List<FileLineage> files, long commit) {
   private static List<FileLineage> part(
       Catalogue catalogue,
       long shelf,
-      Map<Long, Map<Integer, Set<Said>>> said,
+      Map<Long, Map<Integer, SaidOfRevision>> said,
       long first,
       long end) {
     try {
@@ -109,10 +129,11 @@ public record ShelfLineages(List<FileLineage> files, long commit) {
   private static Lineage lineage(
       LineageQuestions.LineageFile file,
       List<LineageRevision> lines,
-      Map<Integer, Set<Said>> said) {
+      Map<Integer, SaidOfRevision> said) {
     List<Lineage.KeptRevision> kept = new ArrayList<>(lines.size());
     for (int i = 0; i < lines.size(); i++) {
       LineageRevision one = lines.get(i);
+      SaidOfRevision of = said.getOrDefault(one.number(), SaidOfRevision.NOTHING);
       boolean last = i == lines.size() - 1;
       boolean removed = last ? !file.present() : lines.get(i + 1).afterRemoval();
       kept.add(
@@ -122,8 +143,9 @@ public record ShelfLineages(List<FileLineage> files, long commit) {
               one.until(),
               removed,
               one.bytes(),
-              said.getOrDefault(one.number(), Set.of()),
-              one.gathered()));
+              of.said(),
+              one.gathered(),
+              of.heldUntil()));
     }
     return new Lineage(file.path(), kept);
   }

@@ -1,6 +1,6 @@
 package org.mendedleaf.core.likeness;
 
-/** Spreads bits, so that hashes that are near each other become far. */
+/** Spreads bits, so that hashes close to each other end up far apart. */
 final class Mix {
 
   private Mix() {}

@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.LedgerEntry;
 import org.mendedleaf.core.report.Report;
 import org.mendedleaf.core.session.Shelf;
@@ -23,8 +24,8 @@ import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.core.stores.Stores;
 
 /**
- * All that was done in the stores of this desk, and taking it along. Safe for several threads; any
- * method may take long.
+ * Everything that was done in the stores of this desk, and its export. Safe for several threads;
+ * any method may take long.
  */
 public final class Ledgers {
 
@@ -58,6 +59,12 @@ public final class Ledgers {
    * @param shelf its name; empty if the act concerns the store
    */
   public record LedgerRow(StoreFacts store, LedgerEntry entry, Optional<String> shelf) {}
+
+  /** Whether an act erased something. */
+  public boolean isErasure(String store, long act) throws IOException {
+    return stores.ledger(store).stream()
+        .anyMatch(entry -> entry.id() == act && entry.act() == Act.ERASE);
+  }
 
   /** All acts of all stores that can be reached, the newest first. */
   public List<LedgerRow> all() throws IOException {

@@ -17,6 +17,7 @@ import org.mendedleaf.core.files.Notices;
 import org.mendedleaf.core.files.Sayings;
 import org.mendedleaf.core.files.Search;
 import org.mendedleaf.core.keeping.CarePlans;
+import org.mendedleaf.core.keeping.ErasureReach;
 import org.mendedleaf.core.keeping.Erasures;
 import org.mendedleaf.core.keeping.Forecasts;
 import org.mendedleaf.core.keeping.LostAndFound;
@@ -61,6 +62,7 @@ public final class Office implements Closeable {
   private final Sayings sayings;
   private final CarePlans plans;
   private final Erasures erasures;
+  private final ErasureReach erasureReach;
   private final Thinnings thinnings;
   private final Forecasts forecasts;
   private final LostAndFound lostAndFound;
@@ -93,6 +95,7 @@ public final class Office implements Closeable {
     this.sayings = new Sayings(files, notices, shelves, desk, settings);
     this.plans = new CarePlans(shelves, spaces, snapshots, desk, settings);
     this.erasures = new Erasures(files, notices, recoveries, snapshots, shelves, desk, settings);
+    this.erasureReach = new ErasureReach(desk, stores);
     this.thinnings = new Thinnings(erasures, files, sayings, plans, shelves, desk, settings);
     this.forecasts = new Forecasts(spaces, plans, shelves, settings);
     this.lostAndFound = new LostAndFound(shelves, plans, recoveries, desk, settings);
@@ -214,6 +217,11 @@ public final class Office implements Closeable {
   /** Destroying revisions for good. */
   public Erasures erasures() {
     return erasures;
+  }
+
+  /** Where what was erased still lies. */
+  public ErasureReach erasureReach() {
+    return erasureReach;
   }
 
   /** Letting go of what no rule claims. */

@@ -17,6 +17,7 @@ import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.rhythm.Rhythms;
 import org.mendedleaf.core.rhythm.Rounds;
 import org.mendedleaf.core.session.Complaint;
+import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.stores.StoreFacts;
 
 /**
@@ -109,14 +110,17 @@ public final class WatchKeeping {
     return report.act().isEmpty()
         ? Optional.empty()
         : Optional.of(
-            "%s: %d new, %d changed, %d renamed, %d removed, %d not recorded."
+            "%s: %d new, %d changed, %d renamed, %d removed, %d not recorded.%s"
                 .formatted(
                     name,
                     report.added(),
                     report.changed(),
                     report.renamed(),
                     report.removed(),
-                    report.problems().size()));
+                    report.problems().size(),
+                    Store.liesIn(due.shelf().storeFolder())
+                        ? ""
+                        : " It is kept on this computer, since the store is away."));
   }
 
   private static String question(CaptureOutcome outcome) {

@@ -7,7 +7,7 @@ import org.mendedleaf.core.catalog.lines.Proposal;
 import org.mendedleaf.core.history.Arrived;
 import org.mendedleaf.core.history.FileState;
 
-/** How histories go on once a step on a shelf is done. */
+/** How a history continues once a step on a shelf is done. */
 public sealed interface Continues {
 
   /** The file that is at the place goes on; one that is away comes back to its own history. */

@@ -26,11 +26,11 @@ import org.mendedleaf.core.history.ReceiptItem;
 import org.mendedleaf.core.progress.Progress;
 
 /**
- * Does plans. What stands in the way is recorded and committed first; then targets are written
- * aside and checked, several at once, and moved into place one after another; one that cannot be
- * done leaves what stood there and does not stop the rest. One act at the end says what was done at
- * each place: the receipt. If the process dies before, every target is old or new, nothing that
- * stood there is lost, and {@link #settle} notes what was done.
+ * Carries out plans. What stands in the way is recorded and committed first; then targets are
+ * written aside and checked, several at once, and moved into place one after another; one that
+ * cannot be done leaves what stood there and does not stop the rest. One act at the end says what
+ * was done at each place: the receipt. If the process dies before, every target is old or new,
+ * nothing that stood there is lost, and {@link #settle} notes what was done.
  *
  * <p>Acts of the same shelf, and captures of it, must not run meanwhile.
  */

@@ -23,7 +23,7 @@ import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.DamagedContentException;
 
 /**
- * One plan in progress: does step after step and gathers what is then committed as one act. Used
+ * One plan in progress: carries out its steps and gathers what is then committed as one act. Used
  * once, by one thread.
  */
 final class PlacingAct {

@@ -79,7 +79,7 @@ final class Claims {
     if (one.until().isEmpty()) {
       found.claimed(position, Claim.Basic.CURRENT);
     }
-    if (one.is(Said.HELD)) {
+    if (one.isHeldAt(at)) {
       found.claimed(position, Claim.Basic.HELD);
     }
     if (one.is(Said.IN_SNAPSHOT)) {

@@ -7,7 +7,7 @@ import java.util.Set;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.LeftOut;
 
-/** What a rule is limited to. */
+/** The files to which a rule is limited. */
 public sealed interface Filter {
 
   /** Whether a revision of a file passes. */

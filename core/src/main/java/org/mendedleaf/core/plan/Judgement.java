@@ -102,7 +102,8 @@ public final class Judgement {
     }
     return switch ((Claim.Basic) reason) {
       case CURRENT -> Optional.empty();
-      case HELD, SNAPSHOT -> Optional.of(Claim.ALWAYS);
+      case HELD -> Optional.of(one.heldUntil().orElse(Claim.ALWAYS));
+      case SNAPSHOT -> Optional.of(Claim.ALWAYS);
       case REMOVED_FILE -> removedFile(file, position);
       case GATHERED -> Optional.of(plan.grace().after(one.gathered().orElseThrow(), plan.zone()));
       // Of an unmarked one the next save takes it; a marked one outlasts a removal by its span.

@@ -20,6 +20,7 @@ public record Lineage(InnerPath path, List<KeptRevision> revisions) {
    * @param until when it stopped being that; empty if it still is
    * @param removed whether it stopped because the file was removed
    * @param gathered when it was made of a copy; empty if it was recorded in its time
+   * @param heldUntil when its hold ends; empty if it has none, or one that does not end
    */
   public record KeptRevision(
       int number,
@@ -28,7 +29,20 @@ public record Lineage(InnerPath path, List<KeptRevision> revisions) {
       boolean removed,
       long bytes,
       Set<Said> said,
-      Optional<Instant> gathered) {
+      Optional<Instant> gathered,
+      Optional<Instant> heldUntil) {
+
+    /** One whose hold does not end, if it has one. */
+    public KeptRevision(
+        int number,
+        Instant from,
+        Optional<Instant> until,
+        boolean removed,
+        long bytes,
+        Set<Said> said,
+        Optional<Instant> gathered) {
+      this(number, from, until, removed, bytes, said, gathered, Optional.empty());
+    }
 
     /** One that was recorded in its time. */
     public KeptRevision(
@@ -43,6 +57,11 @@ public record Lineage(InnerPath path, List<KeptRevision> revisions) {
 
     public KeptRevision {
       said = Set.copyOf(said);
+    }
+
+    /** Whether it is held, and still is then. */
+    boolean isHeldAt(Instant at) {
+      return is(Said.HELD) && (heldUntil.isEmpty() || heldUntil.get().isAfter(at));
     }
 
     boolean is(Said what) {

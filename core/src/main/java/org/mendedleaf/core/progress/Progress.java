@@ -1,8 +1,8 @@
 package org.mendedleaf.core.progress;
 
 /**
- * Told by long work how far it is. Implementations must be safe for several threads, and quick:
- * they are called for every file.
+ * Progress and cancellation of long work. Implementations must be safe for several threads, and
+ * quick: they are called for every file.
  */
 public interface Progress {
 

@@ -5,8 +5,8 @@ import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.history.People;
 
 /**
- * Whether the person who acts may. Roles guard against mistakes: whoever wants to act as somebody
- * else can.
+ * Whether the person who acts is allowed to. Roles guard against mistakes: whoever wants to act as
+ * somebody else can.
  */
 public final class Rights {
 

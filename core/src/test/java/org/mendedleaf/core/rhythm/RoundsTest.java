@@ -95,7 +95,7 @@ class RoundsTest {
   }
 
   @Test
-  void aStoreThatIsAwayIsWaitedFor() throws Exception {
+  void whatIsSavedWhileAStoreIsAwayIsKeptAndMovedOver() throws Exception {
     choose("{'name':'Often','rhythm':'every 20 minutes','keep':['everything']}");
     after(Duration.ZERO);
     Path away = base.resolve("drive");
@@ -104,9 +104,12 @@ class RoundsTest {
     for (int i = 0; i < 9; i++) {
       after(Duration.ofMinutes(10));
     }
-    assertThat(told).filteredOn(one -> !one.contains("changed")).as("told once").hasSize(1);
+    assertThat(told).filteredOn(one -> one.contains("kept on this computer")).hasSize(1);
+    assertThat(told).as("nothing to complain about").allMatch(one -> one.contains("changed"));
     Files.move(away, base.resolve("store"));
     after(Duration.ofMinutes(3));
+    assertThat(told).filteredOn(one -> one.contains("is in it now")).hasSize(1);
+    assertThat(desk.office().stores().spools().of(desk.shelf().store())).isEmpty();
     assertThat(revisions()).as("it caught up").isEqualTo(2);
   }
 

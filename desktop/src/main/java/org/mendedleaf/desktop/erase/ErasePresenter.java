@@ -11,6 +11,7 @@ import javafx.beans.property.SimpleObjectProperty;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.keeping.Erasures;
+import org.mendedleaf.core.keeping.Remnant;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
@@ -167,6 +168,8 @@ final class ErasePresenter {
         && typed.strip().equals(life.get().file().path().name());
   }
 
+  private record DoneAndLeft(Erasures.ErasureDone done, List<Remnant> remnants) {}
+
   /**
    * @param named whether the ledger keeps what the file was called
    */
@@ -181,18 +184,24 @@ final class ErasePresenter {
     InnerPath folder = file.file().path().folder();
     context.start(
         Words.of("erase.job", name),
-        progress -> context.office().erasures().erase(ref, numbers, typed, named),
-        erased -> {
+        progress -> {
+          Erasures.ErasureDone done = context.office().erasures().erase(ref, numbers, typed, named);
+          return new DoneAndLeft(done, context.office().erasureReach().of(ref.store(), done.act()));
+        },
+        result -> {
+          Erasures.ErasureDone erased = result.done();
           context.go(
               erased.everything()
                   ? new Place.OneShelf(file.shelf(), folder)
                   : new Place.OneFile(ref, Optional.empty()));
           context.tell(
               Words.of(
-                  erased.freed() < 0 ? "erase.done.larger" : "erase.done",
-                  what,
-                  name,
-                  Shown.exact(Math.abs(erased.freed()))));
+                      erased.freed() < 0 ? "erase.done.larger" : "erase.done",
+                      what,
+                      name,
+                      Shown.exact(Math.abs(erased.freed())))
+                  + " "
+                  + RemnantWords.of(result.remnants(), context));
         });
   }
 }

@@ -19,6 +19,7 @@ import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.shelves.FolderRow;
+import org.mendedleaf.desktop.words.HoldWords;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Recovering;
@@ -309,14 +310,17 @@ final class FilePresenter {
 
   /** Why the chosen revision is held; empty if it is not. */
   Optional<String> held() {
-    return chosenRevision().flatMap(one -> life.get().marks(one).hold()).map(hold -> hold.why());
+    return chosenRevision()
+        .flatMap(one -> life.get().marks(one).hold())
+        .map(hold -> HoldWords.of(hold, context.zone()));
   }
 
   void hold(String why) {
     int number = chosen.get();
+    HoldWords.TypedHold typed = HoldWords.read(why, context.zone());
     say(
-        () -> context.office().sayings().hold(ref, number, why),
-        Words.of("hold.done", numbered(number)));
+        () -> context.office().sayings().hold(ref, number, typed.why(), typed.until()),
+        Words.of(typed.until().isPresent() ? "hold.done.until" : "hold.done", numbered(number)));
   }
 
   void release() {

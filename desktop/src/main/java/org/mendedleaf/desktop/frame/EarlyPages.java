@@ -25,9 +25,9 @@ import org.mendedleaf.desktop.work.picks.ArrivalList;
 import org.mendedleaf.desktop.work.picks.MendingTray;
 
 /**
- * Makes each page once where nobody sees it, while somebody looks at the first one. Else the first
- * visit to a page reads and links hundreds of classes on the interface thread, a tenth of a second
- * at a time.
+ * Builds each page once, out of sight, while the first one is being looked at. Else the first visit
+ * to a page reads and links hundreds of classes on the interface thread, a tenth of a second at a
+ * time.
  *
  * <p>Nodes may be made on any thread as long as they are in no window that shows; they are not laid
  * out, since measuring text is not safe there. What is made hangs on a context of its own, in which

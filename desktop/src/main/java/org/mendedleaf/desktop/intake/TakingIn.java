@@ -18,7 +18,7 @@ import org.mendedleaf.desktop.work.navigation.Place;
 import org.mendedleaf.desktop.work.picks.ArrivalList;
 import org.mendedleaf.desktop.work.picks.ArrivalList.Waiting;
 
-/** Brings in what waits, tells what became of it, and takes it back. */
+/** Brings in waiting files, says what became of them, and takes that back. */
 final class TakingIn {
 
   private final Context context;

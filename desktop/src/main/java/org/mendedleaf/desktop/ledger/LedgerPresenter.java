@@ -15,6 +15,7 @@ import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.office.Ledgers.LedgerRow;
 import org.mendedleaf.core.stores.VerifyReport;
+import org.mendedleaf.desktop.erase.RemnantWords;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
@@ -103,6 +104,10 @@ final class LedgerPresenter {
       context.go(new Place.ReceiptOf(row.store().id(), row.entry().id()));
     } else if (row.entry().act() == Act.DRILL) {
       context.go(new Place.DrillOf(row.store().id(), row.entry().id()));
+    } else if (row.entry().act() == Act.ERASE) {
+      context.ask(
+          () -> context.office().erasureReach().of(row.store().id(), row.entry().id()),
+          remnants -> context.tell(RemnantWords.of(remnants, context)));
     } else if (row.shelf().isPresent()) {
       context.ask(
           () ->

@@ -3,7 +3,7 @@ package org.mendedleaf.desktop.shelves;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Names;
 
-/** Names as one line: control characters, which file names may have, are written as escapes. */
+/** Names on one line: control characters, which file names may have, are written as escapes. */
 public final class Shortened {
 
   private Shortened() {}

@@ -170,7 +170,7 @@ public final class StorePage extends StackedPage {
       return;
     }
     plan.getChildren().add(Nodes.label(Words.of("store.plan"), "strong"));
-    List<String> lines = StorePresenter.plan(rehearsed.get());
+    List<String> lines = StoreWords.plan(rehearsed.get());
     lines.forEach(line -> plan.getChildren().add(Nodes.text(line)));
     if (rehearsed.get().mended() + rehearsed.get().pieces() > 0) {
       Button now = Nodes.button(Words.of("store.repair"), "", presenter::repair, "gilded");

@@ -3,7 +3,6 @@ package org.mendedleaf.desktop.store;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -251,7 +250,9 @@ final class StorePresenter {
   /** Whether it is whole, as far as is known. */
   String state(StoreView of) {
     if (of.checkup().isEmpty()) {
-      return of.facts().isLocked() ? Words.of("store.locked") : away(of.meanwhile());
+      return of.facts().isLocked()
+          ? Words.of("store.locked")
+          : StoreWords.away(of.meanwhile(), context);
     }
     Checkup checkup = of.checkup().get();
     if (of.isDamaged()) {
@@ -268,20 +269,6 @@ final class StorePresenter {
             "store.whole.partly",
             Math.round(checkup.share() * 100),
             Shown.count(Checkups.WITHIN.toDays()));
-  }
-
-  private String away(Meanwhile meanwhile) {
-    if (meanwhile.waiting().isEmpty()) {
-      return Words.of(meanwhile.isSpooled() ? "store.notHere.spooled" : "store.notHere");
-    }
-    SpoolState waiting = meanwhile.waiting().get();
-    String waits =
-        Words.count(
-            "store.notHere.waiting",
-            waiting.acts(),
-            Shown.moment(waiting.since(), context.now(), context.zone()),
-            Shown.size(waiting.bytes()));
-    return waiting.isFull() ? waits + " " + Words.of("store.notHere.full") : waits;
   }
 
   /** Where it lies, what it takes, and where its log ends. */
@@ -371,33 +358,5 @@ final class StorePresenter {
       case IF_APART -> "brass";
       case COME_BACK -> "plain";
     };
-  }
-
-  /** What a repair would do, a sentence each. */
-  static List<String> plan(RepairReport would) {
-    List<String> lines = new ArrayList<>();
-    if (would.mended() > 0) {
-      lines.add(Words.count("store.plan.mended", would.mended()));
-    }
-    if (would.pieces() > 0) {
-      String from = Shown.path(would.sources().get(0));
-      lines.add(
-          would.sources().size() == 1
-              ? Words.of("store.plan.one", Shown.count(would.pieces()), from)
-              : Words.of(
-                  "store.plan.many",
-                  Shown.count(would.pieces()),
-                  Shown.count(would.sources().size()),
-                  from));
-    }
-    if (would.joined() > 0) {
-      String key = would.joined() == 1 ? "store.plan.joined.one" : "store.plan.joined.many";
-      lines.add(Words.of(key, Shown.count(would.joined()), Shown.count(would.revisions())));
-    }
-    would.lost().forEach(file -> lines.add(Words.of("store.plan.lost", file.sentence())));
-    if (lines.isEmpty()) {
-      lines.add(Words.of("store.plan.nothing"));
-    }
-    return lines;
   }
 }

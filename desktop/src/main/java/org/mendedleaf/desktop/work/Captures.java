@@ -8,7 +8,7 @@ import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.words.Words;
 
-/** Captures a shelf as a job and tells in words how it went. For the interface thread. */
+/** Captures a shelf as a job and says how it went. For the interface thread. */
 public final class Captures {
 
   private static final Duration SUMMARIES = Duration.ofMinutes(5);

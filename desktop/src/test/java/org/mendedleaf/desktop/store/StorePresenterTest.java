@@ -98,7 +98,7 @@ class StorePresenterTest {
 
     presenter.rehearse();
     assertThat(presenter.rehearsedProperty().get()).isPresent();
-    List<String> plan = StorePresenter.plan(presenter.rehearsedProperty().get().orElseThrow());
+    List<String> plan = StoreWords.plan(presenter.rehearsedProperty().get().orElseThrow());
     assertThat(plan).hasSize(2);
     assertThat(plan.get(0)).contains("panels.svg, which still holds them");
     assertThat(plan.get(1))
@@ -118,7 +118,7 @@ class StorePresenterTest {
   @Test
   void whereNothingIsDamagedThereIsNothingToRepair() {
     presenter.rehearse();
-    assertThat(StorePresenter.plan(presenter.rehearsedProperty().get().orElseThrow()))
+    assertThat(StoreWords.plan(presenter.rehearsedProperty().get().orElseThrow()))
         .containsExactly("Nothing is damaged, so there is nothing to repair.");
   }
 

@@ -2,7 +2,7 @@ package org.mendedleaf.core.catalog.lines;
 
 import java.io.IOException;
 
-/** What is made of the log: it is told each line, in the order of the log. */
+/** Receives every line of the log in order; whatever is derived from the log implements it. */
 public interface LineTarget {
 
   void revised(Detail.Revised line, LineContext in) throws IOException;

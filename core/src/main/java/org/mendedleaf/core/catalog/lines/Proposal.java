@@ -229,11 +229,15 @@ public sealed interface Proposal {
     }
   }
 
-  /** A revision is held. */
-  record Hold(RevisionKey revision, String why) implements Unnumbered {
+  /**
+   * A revision is held.
+   *
+   * @param until when that ends; empty if only a person ends it
+   */
+  record Hold(RevisionKey revision, String why, Optional<Instant> until) implements Unnumbered {
     @Override
     public Optional<String> metadata() {
-      return Optional.of(MetadataFormat.encodeText("why", why));
+      return Optional.of(MetadataFormat.encodeHold(why, until));
     }
 
     @Override

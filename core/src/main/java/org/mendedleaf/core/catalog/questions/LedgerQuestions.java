@@ -46,6 +46,28 @@ public final class LedgerQuestions {
     return sql.list(LedgerQuestions::read, ENTRY + "WHERE run = ? ORDER BY number", run);
   }
 
+  /**
+   * The last that a store has seen of a desk.
+   *
+   * @param desk its id
+   * @param person who acted there last
+   * @param act the last act that was committed there
+   * @param at when that was begun
+   */
+  public record DeskSeen(String desk, String person, long act, Instant at) {}
+
+  /** All desks that ever committed anything, the one that was seen last first. */
+  public List<DeskSeen> desks() throws IOException {
+    return sql.list(
+        row ->
+            new DeskSeen(
+                row.getString(1), row.getString(2), row.getLong(3), Times.of(row.getLong(4))),
+        """
+        SELECT desk, person, number, at FROM segment
+        WHERE number IN (SELECT MAX(number) FROM segment GROUP BY desk)
+        ORDER BY number DESC""");
+  }
+
   /** Everybody who did or saved anything. */
   public List<String> persons() throws IOException {
     return sql.list(

@@ -46,10 +46,13 @@ public final class MarkQuestions {
     Map<Integer, RevisionMarks.Hold> holds =
         last(
             file,
-            "revision.number, held.why, held.at, held.person FROM revision JOIN held",
+            "revision.number, held.why, held.at, held.person, held.until FROM revision JOIN held",
             row ->
                 new RevisionMarks.Hold(
-                    row.getString(2), Times.of(row.getLong(3)), row.getString(4)));
+                    row.getString(2),
+                    end(row.getLong(5)),
+                    Times.of(row.getLong(3)),
+                    row.getString(4)));
     Map<Integer, Arrived> arrived =
         last(
             file,
@@ -138,8 +141,16 @@ public final class MarkQuestions {
         shelf);
   }
 
-  /** One mark of one revision. */
-  public record Marked(long file, int number, String mark) {}
+  /**
+   * One mark of one revision.
+   *
+   * @param until when a hold ends; empty for one that does not, and for other marks
+   */
+  public record Marked(long file, int number, String mark, Optional<Instant> until) {}
+
+  private static Optional<Instant> end(long nanos) {
+    return nanos == Times.NEVER ? Optional.empty() : Optional.of(Times.of(nanos));
+  }
 
   /**
    * What is said of all revisions of a shelf that may keep them: "held", "good", "issued", "noted"
@@ -147,24 +158,24 @@ public final class MarkQuestions {
    */
   public List<Marked> ofShelf(long shelf) throws IOException {
     return sql.list(
-        row -> new Marked(row.getLong(1), row.getInt(2), row.getString(3)),
+        row -> new Marked(row.getLong(1), row.getInt(2), row.getString(3), end(row.getLong(4))),
         // From the marks to the revisions, never the other way: few of a million are marked.
         """
-        SELECT revision.file, revision.number, 'held' FROM held
+        SELECT revision.file, revision.number, 'held', held.until FROM held
           CROSS JOIN revision ON revision.id = held.revision
           CROSS JOIN file ON file.id = revision.file WHERE file.shelf = ?1
-        UNION SELECT revision.file, revision.number, 'good' FROM good
+        UNION SELECT revision.file, revision.number, 'good', ?2 FROM good
           CROSS JOIN revision ON revision.id = good.revision
           CROSS JOIN file ON file.id = revision.file WHERE file.shelf = ?1
-        UNION SELECT revision.file, revision.number, 'issued' FROM issue
+        UNION SELECT revision.file, revision.number, 'issued', ?2 FROM issue
           CROSS JOIN revision ON revision.id = issue.revision
           CROSS JOIN file ON file.id = revision.file WHERE file.shelf = ?1
-        UNION SELECT revision.file, revision.number, 'noted' FROM note
+        UNION SELECT revision.file, revision.number, 'noted', ?2 FROM note
           CROSS JOIN revision ON revision.id = note.revision
           CROSS JOIN file ON file.id = revision.file
           WHERE file.shelf = ?1 AND note.text <> '' AND note.id =
             (SELECT MAX(id) FROM note AS last WHERE last.revision = revision.id)
-        UNION SELECT revision.file, revision.number, 'snapshot' FROM snapshot
+        UNION SELECT revision.file, revision.number, 'snapshot', ?2 FROM snapshot
           CROSS JOIN state
             ON state.from_segment <= snapshot.segment AND state.until_segment > snapshot.segment
           CROSS JOIN revision ON revision.id = state.revision
@@ -174,7 +185,8 @@ public final class MarkQuestions {
             AND (LENGTH(snapshot.path) = 0
               OR SUBSTR(path.inner, 1, LENGTH(snapshot.path) + 1)
                 = CAST(snapshot.path || X'2F' AS BLOB))""",
-        shelf);
+        shelf,
+        Times.NEVER);
   }
 
   private record MarkedNumber<T>(int number, T it) {}

@@ -14,8 +14,8 @@ import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.history.RevisionKey;
 
 /**
- * What each line of the log does to the tables, and how often what was done. Made anew for each
- * segment. For one thread, inside a transaction.
+ * Applies each line of the log to the tables and counts what was done. Made anew for each segment.
+ * For one thread, inside a transaction.
  */
 final class AppliedLines implements LineTarget {
 
@@ -200,7 +200,7 @@ final class AppliedLines implements LineTarget {
 
   @Override
   public void held(Detail.Held line, LineContext in) throws IOException {
-    marks.hold(in.header(), line.revision(), in.metadata(line).get("why").asText());
+    marks.hold(in.header(), line.revision(), in.metadata(line));
   }
 
   @Override

@@ -11,8 +11,8 @@ import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.RevisionKey;
 
 /**
- * The rows of files, of their revisions, and of where and how they lay when. For one thread, inside
- * a transaction.
+ * The rows of files and revisions, and of each file's path and attributes over time. For one
+ * thread, inside a transaction.
  */
 final class FileRows {
 

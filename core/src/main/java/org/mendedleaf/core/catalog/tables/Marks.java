@@ -1,10 +1,12 @@
 package org.mendedleaf.core.catalog.tables;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
 import java.util.Optional;
 import org.mendedleaf.core.catalog.lines.CommitHeader;
 import org.mendedleaf.core.catalog.lines.Detail;
 import org.mendedleaf.core.history.Arrived;
+import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.history.RevisionKey;
 
 /** Applies what people say about revisions and files. For one thread, inside a transaction. */
@@ -79,12 +81,13 @@ final class Marks {
     }
   }
 
-  void hold(CommitHeader header, RevisionKey of, String why) throws IOException {
+  void hold(CommitHeader header, RevisionKey of, JsonNode says) throws IOException {
     sql.update(
-        "INSERT OR REPLACE INTO held SELECT id,?,?,?" + OF,
-        why,
+        "INSERT OR REPLACE INTO held SELECT id,?,?,?,?" + OF,
+        says.get("why").asText(),
         Times.nanos(header.at()),
         header.by(),
+        MetadataFormat.holdsUntil(says).map(Times::nanos).orElse(Times.NEVER),
         of.segment(),
         of.line());
     offNotice(of);

@@ -18,7 +18,7 @@ import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.Store;
 
 /**
- * What may be built upon when something is destroyed: lines that are read in the log, and rows that
+ * What a decision to destroy something may rest on: lines that are read in the log, and rows that
  * carry their proof. The cost is that of what is asked, not of the store. For one thread, inside a
  * transaction of which nothing stays.
  */

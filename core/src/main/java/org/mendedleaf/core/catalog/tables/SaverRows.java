@@ -6,7 +6,7 @@ import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Set;
 
-/** Who saved any revision of which file: gathered, and written together. For one thread. */
+/** Records who saved which files; gathered, then written in one go. For one thread. */
 final class SaverRows {
 
   private record SavedBy(String name, long file) {}

@@ -12,7 +12,7 @@ import java.util.List;
  */
 public final class Schema {
 
-  public static final int VERSION = 28;
+  public static final int VERSION = 29;
 
   static final String STATE_PATH =
       "CREATE INDEX IF NOT EXISTS state_path ON state (path, until_at, from_at)";
@@ -182,7 +182,8 @@ public final class Schema {
             person TEXT NOT NULL)""",
           """
           CREATE TABLE held (revision INTEGER PRIMARY KEY REFERENCES revision,
-            why TEXT NOT NULL, at INTEGER NOT NULL, person TEXT NOT NULL)""",
+            why TEXT NOT NULL, at INTEGER NOT NULL, person TEXT NOT NULL,
+            until INTEGER NOT NULL)""",
           """
           CREATE TABLE arrived (revision INTEGER PRIMARY KEY REFERENCES revision,
             name TEXT NOT NULL, folder TEXT NOT NULL, modified INTEGER NOT NULL)""",

@@ -9,7 +9,7 @@ import org.mendedleaf.core.store.SheafContents;
 import org.mendedleaf.core.store.SheafEntry;
 import org.mendedleaf.core.store.SheafId;
 
-/** Applies which sheaves came and went. For one thread, inside a transaction. */
+/** Keeps the table of sheaves as they come and go. For one thread, inside a transaction. */
 final class SheafTable {
 
   private final Sql sql;

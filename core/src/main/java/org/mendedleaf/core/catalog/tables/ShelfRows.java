@@ -10,8 +10,7 @@ import org.mendedleaf.core.history.ShelfKind;
 import org.mendedleaf.core.history.ShelfSetting;
 
 /**
- * The rows of shelves: what they are and how they are set, their folders and snapshots. For one
- * thread, inside a transaction.
+ * The rows of shelves: their settings, folders and snapshots. For one thread, inside a transaction.
  */
 final class ShelfRows {
 

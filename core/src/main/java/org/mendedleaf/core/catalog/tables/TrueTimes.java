@@ -4,9 +4,9 @@ import java.io.IOException;
 import org.mendedleaf.core.catalog.lines.CommitHeader;
 
 /**
- * From when commits count for moments, where a desk's clock lies. The log has the order: a desk
- * never commits earlier than before, so one whose clock lags counts from its commit before. And
- * what was captured with a clock that ran ahead would be shown by no moment until that time has
+ * Decides from when commits count for moments where a desk's clock is wrong. The log has the order:
+ * a desk never commits earlier than before, so one whose clock lags counts from its commit before.
+ * And what was captured with a clock that ran ahead would be shown by no moment until that time has
  * come, nor would anything after it; so once the clock is turned back, what was committed on the
  * shelf since that clock jumped counts from then.
  *

@@ -1,6 +1,9 @@
 package org.mendedleaf.core.compare.inside;
 
-/** How many more cells of a file are read. Beyond it the rest is left, and said to be left. */
+/**
+ * The number of cells of a file that may still be read. Beyond it the rest is left, and said to be
+ * left.
+ */
 public final class CellBudget {
 
   /** Cells that a person may scroll through. */

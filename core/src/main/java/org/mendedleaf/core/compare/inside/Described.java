@@ -4,7 +4,7 @@ import org.mendedleaf.core.likeness.PicturePrint;
 import org.mendedleaf.core.likeness.Sketch;
 
 /**
- * What a content is recognised by, as far as its kind has to be understood for that.
+ * The features of a content that can be found only by understanding its kind.
  *
  * @param kind what it is
  * @param terms sketch of its words

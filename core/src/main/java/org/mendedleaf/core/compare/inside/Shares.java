@@ -1,6 +1,6 @@
 package org.mendedleaf.core.compare.inside;
 
-/** Shares in percent, told so that a little is never nothing and almost all never all. */
+/** Percentages that never round a little to nothing, nor almost everything to everything. */
 public final class Shares {
 
   private Shares() {}
