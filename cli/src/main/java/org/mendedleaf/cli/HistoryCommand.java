@@ -16,6 +16,7 @@ import org.mendedleaf.cli.answers.Text;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Gap;
 import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.RevisionMarks;
 import org.mendedleaf.core.history.Who;
@@ -74,9 +75,7 @@ final class HistoryCommand extends OfficeCommand {
                   Text.moment(revision.currentFrom(), life.zone()),
                   revision.state().size(),
                   Who.of(revision).name(),
-                  revision.from().isPresent()
-                      ? ", " + revision.origin().word() + " with r" + revision.from().getAsInt()
-                      : "",
+                  origin(revision),
                   former(revision)
                       + revision.summary().map(summary -> ", " + summary).orElse("")
                       + said(life.marks(revision)),
@@ -91,6 +90,16 @@ final class HistoryCommand extends OfficeCommand {
                               life.zone()))));
     }
     return text.toString();
+  }
+
+  private static String origin(Revision revision) {
+    if (revision.from().isEmpty()) {
+      return "";
+    }
+    String from = Revision.numbered(revision.from().getAsInt());
+    return revision.origin() == Origin.JOIN
+        ? ", current again, as %s was".formatted(from)
+        : ", %s with %s".formatted(revision.origin().word(), from);
   }
 
   private static String former(Revision revision) {

@@ -294,7 +294,7 @@ final class RevisionTable {
       String number = FilePresenter.numbered(revision.formerNumber().getAsInt());
       String was = Words.of("what.formerly", number, revision.by());
       String text = cell.getText();
-      cell.setText(text == null || text.isEmpty() ? was : text + " · " + was);
+      cell.setText(text == null || text.isEmpty() ? was : was + " · " + text);
       Tip.on(cell, cell.getText());
     }
   }

@@ -185,8 +185,8 @@ final class TodayPresenter {
           away.isSpooled() && !away.waiting().map(SpoolState::isFull).orElse(false)
               ? "plain"
               : "rust",
-          Words.of("area.shelves"),
-          new Place.AllShelves());
+          Words.of("today.store"),
+          new Place.StoreOf(away.store().id()));
     } else if (matter instanceof Todays.StoreLocked locked) {
       return line(
           Words.of("today.locked", Shown.path(locked.store().folder())),
