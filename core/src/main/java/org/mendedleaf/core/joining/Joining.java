@@ -97,7 +97,7 @@ public final class Joining {
       join(other.log().read(number).orElseThrow());
       progress.advanced(1, 0);
     }
-    if (commits > 0) {
+    if (commits > 0 || ours.isInterrupted()) {
       restoreCurrent();
       if (!other.isSpool()) {
         journal.join(ownSheaves(), clock.instant(), by);

@@ -30,6 +30,8 @@ final class OurSide {
 
   private final Set<String> settings = new HashSet<>();
   private final Map<ContentId, Repeated> joined = new HashMap<>();
+  private long lastJoined = -1;
+  private long concluded = -1;
 
   /** A commit of the other log that was committed anew already, and its lines. */
   record Repeated(long segment, List<Detail> lines) {}
@@ -42,6 +44,9 @@ final class OurSide {
       List<Detail> lines = LineKinds.details(segment);
       if (header.was().isPresent()) {
         ours.joined.put(header.was().map(LogHead::hash).orElseThrow(), new Repeated(number, lines));
+        ours.lastJoined = number;
+      } else if (header.act() == Act.JOIN && lines.isEmpty()) {
+        ours.concluded = number;
       } else if (header.act() != Act.JOIN) {
         MetadataBlocks blocks = new MetadataBlocks(header.blocks(), here.contents());
         blocks.passOverLost();
@@ -79,6 +84,11 @@ final class OurSide {
   /** Whether this log has changed this setting of a shelf since. */
   boolean hasSet(long shelf, String what) {
     return settings.contains(shelf + " " + what);
+  }
+
+  /** Whether something was joined, and whoever did that was stopped before the end. */
+  boolean isInterrupted() {
+    return lastJoined > concluded;
   }
 
   Map<Long, Optional<FileState>> files() {
