@@ -91,6 +91,7 @@ public final class VerifyAnswer {
           .put("by", one.by());
     }
     node.put("erasures", repair.join().map(JoinReport::erasures).orElse(0));
+    node.put("erasedHere", repair.join().map(JoinReport::erasedHere).orElse(0));
     ArrayNode unreadable = node.putArray("unreadable");
     repair.join().ifPresent(join -> join.unreadable().forEach(path -> unreadable.add(path.text())));
   }
@@ -126,6 +127,13 @@ public final class VerifyAnswer {
       text.append(
           "  It had erased something (%s); what is here of that stays. Erase it again if it is to go.%n"
               .formatted(counted(join.get().erasures(), "act")));
+    }
+    if (join.isPresent() && join.get().erasedHere() > 0) {
+      text.append(
+          "  %s of files that were erased here since %s left out%n"
+              .formatted(
+                  counted(join.get().erasedHere(), "revision"),
+                  join.get().erasedHere() == 1 ? "was" : "were"));
     }
     join.ifPresent(
         report ->

@@ -11,6 +11,8 @@ import org.mendedleaf.core.history.InnerPath;
  * @param revisions of them, in the order of the log
  * @param shelves shelves that were added there, and what number they have here
  * @param erasures commits that erased something there; what they erased and is here stays
+ * @param erasedHere revisions that were left out, since their files were erased here with all their
+ *     history after the logs parted
  * @param unreadable files of which a revision could not be taken over, since its content cannot be
  *     read there
  */
@@ -19,10 +21,11 @@ public record JoinReport(
     List<Joined> revisions,
     Map<Long, Long> shelves,
     int erasures,
+    int erasedHere,
     List<InnerPath> unreadable) {
 
   /** Nothing was there to be joined. */
-  public static final JoinReport NOTHING = new JoinReport(0, List.of(), Map.of(), 0, List.of());
+  public static final JoinReport NOTHING = new JoinReport(0, List.of(), Map.of(), 0, 0, List.of());
 
   public JoinReport {
     revisions = List.copyOf(revisions);
@@ -47,6 +50,12 @@ public record JoinReport(
     numbers.putAll(other.shelves);
     List<InnerPath> lost = new java.util.ArrayList<>(unreadable);
     lost.addAll(other.unreadable);
-    return new JoinReport(commits + other.commits, all, numbers, erasures + other.erasures, lost);
+    return new JoinReport(
+        commits + other.commits,
+        all,
+        numbers,
+        erasures + other.erasures,
+        erasedHere + other.erasedHere,
+        lost);
   }
 }

@@ -65,6 +65,7 @@ public final class Joining {
   private final Set<SheafId> sheaves = new LinkedHashSet<>();
   private int commits;
   private int erasures;
+  private int erasedHere;
 
   /**
    * @param by who joins them
@@ -103,7 +104,7 @@ public final class Joining {
         journal.join(ownSheaves(), clock.instant(), by);
       }
     }
-    return new JoinReport(commits, revisions, numbers.shelves(), erasures, unreadable);
+    return new JoinReport(commits, revisions, numbers.shelves(), erasures, erasedHere, unreadable);
   }
 
   private void join(Segment segment) throws IOException {
@@ -145,11 +146,13 @@ public final class Joining {
         writer.flush();
         if (told.proposals().isEmpty() && header.act() != Act.CAPTURE) {
           unreadable.addAll(told.unreadable());
+          erasedHere += told.erasedHere();
           return Optional.empty();
         }
         Optional<Journal.Committed> done =
             journal.commit(draft(segment, header, shelf, told.proposals()), session);
         unreadable.addAll(told.unreadable());
+        erasedHere += told.erasedHere();
         return done;
       } catch (ErasedMeanwhileException e) {
         if (tries == TRIES) {

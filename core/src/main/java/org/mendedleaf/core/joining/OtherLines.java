@@ -32,6 +32,7 @@ final class OtherLines implements LineTarget {
   private final Formers formers;
   private final List<Proposal> proposals = new ArrayList<>();
   private final List<InnerPath> unreadable = new ArrayList<>();
+  private int erasedHere;
 
   /** The content that a file has here now, against which the next is compressed. */
   interface Formers {
@@ -53,8 +54,22 @@ final class OtherLines implements LineTarget {
     return unreadable;
   }
 
+  /** How many revisions were left out, since their files were erased here since. */
+  int erasedHere() {
+    return erasedHere;
+  }
+
+  /** Nothing is written of a file that was erased here, not even its name. */
+  private OptionalLong living(long file) {
+    return ours.hasErased(file) ? OptionalLong.empty() : numbers.file(file);
+  }
+
   @Override
   public void revised(Detail.Revised line, LineContext in) throws IOException {
+    if (ours.hasErased(line.file())) {
+      erasedHere++;
+      return;
+    }
     JsonNode says = in.metadata(line);
     OptionalLong file = numbers.file(line.file());
     FileState state = MetadataFormat.fileState(says);
@@ -81,13 +96,13 @@ final class OtherLines implements LineTarget {
   @Override
   public void moved(Detail.Moved line, LineContext in) throws IOException {
     FileState state = MetadataFormat.fileState(in.metadata(line));
-    numbers.file(line.file()).ifPresent(file -> proposals.add(new Proposal.Move(file, state)));
+    living(line.file()).ifPresent(file -> proposals.add(new Proposal.Move(file, state)));
   }
 
   @Override
   public void touched(Detail.Touched line, LineContext in) throws IOException {
     FileState state = MetadataFormat.fileState(in.metadata(line));
-    numbers.file(line.file()).ifPresent(file -> proposals.add(new Proposal.Touch(file, state)));
+    living(line.file()).ifPresent(file -> proposals.add(new Proposal.Touch(file, state)));
   }
 
   @Override
@@ -142,6 +157,9 @@ final class OtherLines implements LineTarget {
   @Override
   public void itemDone(Detail.ItemDone line, LineContext in) throws IOException {
     ReceiptItem item = ReceiptItem.decode(in.metadata(line).toString());
+    if (item.file().isPresent() && ours.hasErased(item.file().getAsLong())) {
+      return;
+    }
     OptionalLong file = OptionalLong.empty();
     OptionalInt revision = OptionalInt.empty();
     if (item.file().isPresent()) {
@@ -227,7 +245,7 @@ final class OtherLines implements LineTarget {
 
   @Override
   public void described(Detail.Described line, LineContext in) throws IOException {
-    OptionalLong file = numbers.file(line.file());
+    OptionalLong file = living(line.file());
     if (file.isPresent()) {
       proposals.add(
           new Proposal.Repeated(text(line, in), at -> new Detail.Described(file.getAsLong(), at)));

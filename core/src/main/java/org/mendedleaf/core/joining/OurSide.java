@@ -29,6 +29,7 @@ final class OurSide {
   private final Map<Long, Optional<FileState>> files = new HashMap<>();
 
   private final Set<String> settings = new HashSet<>();
+  private final Set<Long> erased = new HashSet<>();
   private final Map<ContentId, Repeated> joined = new HashMap<>();
   private long lastJoined = -1;
   private long concluded = -1;
@@ -61,6 +62,8 @@ final class OurSide {
     for (Detail line : lines) {
       if (line instanceof Detail.Removed removed) {
         files.put(removed.file(), Optional.empty());
+      } else if (line instanceof Detail.FileErased gone) {
+        erased.add(gone.file());
       } else if (line instanceof Detail.ShelfSet set) {
         settings.add(header.shelf().orElseThrow() + " " + set.what());
       } else if (line instanceof Detail.OfFile of && isState(line) && !blocks.isErased(line)) {
@@ -79,6 +82,11 @@ final class OurSide {
   /** The commit that repeats one of the other log, if it was committed anew already. */
   Optional<Repeated> repeats(Segment other) {
     return Optional.ofNullable(joined.get(other.hash()));
+  }
+
+  /** Whether a file was erased here with all its history since. */
+  boolean hasErased(long file) {
+    return erased.contains(file);
   }
 
   /** Whether this log has changed this setting of a shelf since. */

@@ -12,6 +12,8 @@ import java.util.List;
 import java.util.stream.Stream;
 import org.mendedleaf.core.desk.PrivateFolder;
 import org.mendedleaf.core.store.Store;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * The folder on this desk in which is kept what is recorded while a store is away: {@code
@@ -20,6 +22,8 @@ import org.mendedleaf.core.store.Store;
  * safe for several threads.
  */
 public final class SpoolPlace {
+
+  private static final Logger LOG = LoggerFactory.getLogger(SpoolPlace.class);
 
   private static final String CATALOGUE = "catalogue";
 
@@ -38,18 +42,28 @@ public final class SpoolPlace {
   }
 
   /** Keeps at hand what is needed to record while the store is away. */
-  void remember(Store of) throws IOException {
-    PrivateFolder.make(folder);
-    of.describeFor(folder);
+  public void remember(Store of) {
+    try {
+      PrivateFolder.make(folder);
+      of.describeFor(folder);
+      if (!isWaiting()) {
+        clear();
+      }
+    } catch (IOException e) {
+      // The store itself can be used; only while it is away nothing could be recorded.
+      LOG.warn("What a spool of the store {} would need was not kept.", of.root(), e);
+    }
   }
 
   /** The tables that a spool goes on with, copied from those of the store when it begins. */
   Path catalogue() throws IOException {
     Path tables = folder.resolve(CATALOGUE);
     Path first = tables.resolve(store + ".sqlite");
-    if (Files.isDirectory(tables)) {
+    if (Files.isDirectory(tables) && isWaiting()) {
       return first;
     }
+    // Those of an earlier time at which nothing was recorded know less than the store's.
+    clear(tables);
     Path pending = folder.resolve(CATALOGUE + ".pending");
     clear(pending);
     PrivateFolder.make(pending);
@@ -64,7 +78,7 @@ public final class SpoolPlace {
   /** Whether enough of the store is known here to go on without it. */
   public boolean isPossible() throws IOException {
     return Files.exists(folder.resolve("store.json"))
-        && (Files.isDirectory(folder.resolve(CATALOGUE)) || !there(catalogues).isEmpty());
+        && (isWaiting() || !there(catalogues).isEmpty());
   }
 
   /** Whether anything was recorded that the store does not have yet. */

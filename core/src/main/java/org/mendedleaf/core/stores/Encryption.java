@@ -186,6 +186,7 @@ public final class Encryption {
               .formatted(opened.root()));
     }
     opened.protect(secrecy);
+    desk.spoolPlace(opened.description().id()).remember(opened);
   }
 
   /** Writes the key of a store into a file that only its owner may read. */

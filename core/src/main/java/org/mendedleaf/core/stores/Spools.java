@@ -130,11 +130,15 @@ public final class Spools {
    * Moves what waits into its store. Stopped in between, what was moved is in the store, and the
    * next time the rest is.
    *
-   * @return what was moved; empty if nothing waits or the store is still away
+   * @return what was moved; empty if nothing waits, the store is still away, or something is being
+   *     recorded just now
    */
   public Optional<JoinReport> moveOver(String store, Progress progress) throws IOException {
     SpoolPlace place = desk.spoolPlace(store);
-    desk.spooling().writeLock().lock();
+    if (!desk.spooling().writeLock().tryLock()) {
+      // Something is being recorded, which must not wait for this, nor this for that.
+      return Optional.empty();
+    }
     try {
       if (!canMove(store)) {
         return Optional.empty();

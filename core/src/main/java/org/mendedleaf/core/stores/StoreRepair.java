@@ -148,7 +148,8 @@ public final class StoreRepair {
         lost,
         joined.commits(),
         joined.revisions().size(),
-        Optional.of(joined).filter(report -> report.commits() + report.erasures() > 0));
+        Optional.of(joined)
+            .filter(report -> report.commits() + report.erasures() + report.erasedHere() > 0));
   }
 
   /** The mirror comes first: it has every byte as it was. */

@@ -363,6 +363,26 @@ class ForkedLogTest {
   }
 
   @Test
+  void whatWasErasedHereSinceDoesNotComeBackFromThere() throws Exception {
+    maren.write("planted name.txt", "planted word");
+    maren.capture();
+    copy(store, earlier);
+    maren.write("planted name.txt", "planted word, and more");
+    maren.capture();
+    putBack();
+    maren.restart();
+    maren.office().stores().acceptLog(store());
+    FileLife planted = maren.life("planted name.txt");
+    Files.delete(maren.file("planted name.txt"));
+    maren.capture();
+    var unused = maren.office().erasures().erase(planted.ref(), Set.of(), "planted name.txt");
+    RepairReport done = repair(maren).from(copy).run(Progress.NONE);
+    assertThat(done.join().orElseThrow().erasedHere()).isEqualTo(1);
+    maren.office().stores().rebuild(store());
+    assertThat(maren.office().search().find("planted", 10).files()).isEmpty();
+  }
+
+  @Test
   void anotherStoreAndNoStoreAreRefused() throws Exception {
     Path none = Files.createDirectory(base.resolve("none"));
     assertThatThrownBy(() -> repair(maren).from(none).run(Progress.NONE))

@@ -167,6 +167,30 @@ class SpoolTest {
   }
 
   @Test
+  void aSecondAbsenceGoesOnFromWhatTheStoreHasByThen() throws Exception {
+    goAway();
+    // Its shelves are looked at, and nothing is recorded.
+    desk.restartAway();
+    assertThat(desk.office().shelves().all()).hasSize(1);
+    comeBack();
+    desk.restart();
+    desk.write("list.csv", "one, two");
+    desk.write("new.txt", "recorded in the store");
+    desk.capture();
+    desk.restart();
+    goAway();
+    desk.restartAway();
+    desk.write("list.csv", "one, two, three");
+    CaptureReport report = desk.capture();
+    assertThat(report.changed()).isEqualTo(1);
+    assertThat(report.added()).isZero();
+    comeBack();
+    desk.capture();
+    assertThat(told(desk, "list.csv")).hasSize(3);
+    assertThat(told(desk, "new.txt")).hasSize(1);
+  }
+
+  @Test
   void whatAnotherDeskCommittedMeanwhileKeepsItsNumbers() throws Exception {
     try (TestDesk other = new TestDesk(base, store, "other")) {
       other.write("theirs.txt", "theirs");
