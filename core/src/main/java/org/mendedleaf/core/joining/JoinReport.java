@@ -1,5 +1,7 @@
 package org.mendedleaf.core.joining;
 
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.mendedleaf.core.history.InnerPath;
@@ -44,11 +46,11 @@ public record JoinReport(
 
   /** Both together. */
   public JoinReport and(JoinReport other) {
-    List<Joined> all = new java.util.ArrayList<>(revisions);
+    List<Joined> all = new ArrayList<>(revisions);
     all.addAll(other.revisions);
-    Map<Long, Long> numbers = new java.util.HashMap<>(shelves);
+    Map<Long, Long> numbers = new HashMap<>(shelves);
     numbers.putAll(other.shelves);
-    List<InnerPath> lost = new java.util.ArrayList<>(unreadable);
+    List<InnerPath> lost = new ArrayList<>(unreadable);
     lost.addAll(other.unreadable);
     return new JoinReport(
         commits + other.commits,

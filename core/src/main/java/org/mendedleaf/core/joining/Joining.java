@@ -78,11 +78,11 @@ public final class Joining {
     this.clock = clock;
     this.by = by;
     this.fork = other.fork();
-    this.ours = OurSide.since(fork.first(), here);
+    this.ours = OurSide.since(other, here);
     this.numbers =
         new Renumbering(
-            fork.first(),
-            Math.max(here.files().lastFileBefore(fork.first()), other.lastCommonFile()));
+            other.common(),
+            Math.max(here.files().lastFileBefore(other.common()), other.lastCommonFile()));
   }
 
   /** Where the two part. */
@@ -99,7 +99,9 @@ public final class Joining {
       progress.advanced(1, 0);
     }
     if (commits > 0 || ours.isInterrupted()) {
-      restoreCurrent();
+      if (!other.isOfLostCommits()) {
+        restoreCurrent();
+      }
       if (!other.isSpool()) {
         journal.join(ownSheaves(), clock.instant(), by);
       }

@@ -12,6 +12,7 @@ import org.mendedleaf.core.catalog.lines.Detail;
 import org.mendedleaf.core.catalog.lines.LineContext;
 import org.mendedleaf.core.catalog.lines.LineTarget;
 import org.mendedleaf.core.catalog.lines.Proposal;
+import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.MetadataFormat;
@@ -255,8 +256,10 @@ final class OtherLines implements LineTarget {
   /** What was set here since counts; it was set knowing of this log alone. */
   @Override
   public void shelfSet(Detail.ShelfSet line, LineContext in) throws IOException {
+    // A shelf that begins with this has no number here yet.
+    boolean begins = in.header().act() == Act.SHELF;
     OptionalLong shelf = numbers.shelf(in.shelf());
-    if (shelf.isPresent() && !ours.hasSet(shelf.getAsLong(), line.what())) {
+    if (begins || (shelf.isPresent() && !ours.hasSet(shelf.getAsLong(), line.what()))) {
       proposals.add(
           new Proposal.Repeated(text(line, in), at -> new Detail.ShelfSet(line.what(), at)));
     }

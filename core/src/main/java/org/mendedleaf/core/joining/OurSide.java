@@ -37,13 +37,13 @@ final class OurSide {
   /** A commit of the other log that was committed anew already, and its lines. */
   record Repeated(long segment, List<Detail> lines) {}
 
-  static OurSide since(long fork, Catalogue here) throws IOException {
+  static OurSide since(OtherLog other, Catalogue here) throws IOException {
     OurSide ours = new OurSide();
-    for (long number = fork; number < here.commits(); number++) {
+    for (long number = other.common(); number < here.commits(); number++) {
       Segment segment = here.store().log().read(number).orElseThrow();
       CommitHeader header = CommitHeader.decode(segment.lines().get(0));
       List<Detail> lines = LineKinds.details(segment);
-      if (header.was().isPresent()) {
+      if (header.was().isPresent() && other.has(header.was().get())) {
         ours.joined.put(header.was().map(LogHead::hash).orElseThrow(), new Repeated(number, lines));
         ours.lastJoined = number;
       } else if (header.act() == Act.JOIN && lines.isEmpty()) {

@@ -17,7 +17,7 @@ import org.mendedleaf.core.history.RevisionKey;
  */
 final class Renumbering {
 
-  private final long fork;
+  private final long common;
   private final long lastCommonFile;
   private final Map<Long, Long> segments = new HashMap<>();
   private final Map<Long, Long> files = new HashMap<>();
@@ -30,11 +30,11 @@ final class Renumbering {
   private final Set<Long> ownSnapshots = new HashSet<>();
 
   /**
-   * @param fork number of the first commit that differs
+   * @param common how many commits both logs have
    * @param lastCommonFile the last file that was numbered before it
    */
-  Renumbering(long fork, long lastCommonFile) {
-    this.fork = fork;
+  Renumbering(long common, long lastCommonFile) {
+    this.common = common;
     this.lastCommonFile = lastCommonFile;
   }
 
@@ -84,7 +84,7 @@ final class Renumbering {
   }
 
   OptionalLong segment(long was) {
-    return was < fork ? OptionalLong.of(was) : of(segments, was);
+    return was < common ? OptionalLong.of(was) : of(segments, was);
   }
 
   OptionalLong file(long was) {
@@ -102,7 +102,7 @@ final class Renumbering {
 
   /** Empty if the revision was not committed anew, as one that was erased there. */
   Optional<RevisionKey> revision(RevisionKey was) {
-    return was.segment() < fork ? Optional.of(was) : Optional.ofNullable(keys.get(was));
+    return was.segment() < common ? Optional.of(was) : Optional.ofNullable(keys.get(was));
   }
 
   OptionalInt number(long file, int was) {

@@ -96,7 +96,8 @@ public final class SpoolPlace {
   public long bytes() throws IOException {
     long bytes = 0;
     for (String part : List.of("log", "sheaves")) {
-      bytes += ShelfPlaces.bytesIn(folder.resolve(part));
+      Path of = folder.resolve(part);
+      bytes += Files.isDirectory(of) ? ShelfPlaces.bytesIn(of) : 0;
     }
     return bytes;
   }

@@ -15,14 +15,17 @@ import org.mendedleaf.core.session.OpenStore;
 import org.mendedleaf.core.session.RecordingState;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.stores.Spools;
 
 /** The shelves of all stores that this desk knows. Safe for several threads. */
 final class AllShelves {
 
   private final OpenDesk desk;
+  private final Spools spools;
 
-  AllShelves(OpenDesk desk) {
+  AllShelves(OpenDesk desk, Spools spools) {
     this.desk = desk;
+    this.spools = spools;
   }
 
   /**
@@ -38,7 +41,7 @@ final class AllShelves {
       try {
         Optional<OpenStore> store = there ? Optional.of(desk.store(known.id())) : whileAway(known);
         if (store.isPresent()) {
-          isSpooled = store.get().isSpool() || !there;
+          isSpooled = !there && spools.isPossible(known.id());
           shelves.addAll(shelvesOf(store.get(), known, unreached));
         }
       } catch (IOException e) {

@@ -51,7 +51,7 @@ public final class Shelves {
   private final AllShelves all;
 
   public Shelves(Stores stores, OpenDesk desk, OfficeSettings settings) {
-    this.all = new AllShelves(desk);
+    this.all = new AllShelves(desk, stores.spools());
     this.stores = stores;
     this.desk = desk;
     this.settings = settings;

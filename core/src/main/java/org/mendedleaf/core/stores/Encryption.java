@@ -35,8 +35,10 @@ public final class Encryption {
   private final OpenDesk desk;
   private final OfficeSettings settings;
   private final Mirrors mirrors;
+  private final Spools spools;
 
-  Encryption(OpenDesk desk, OfficeSettings settings, Mirrors mirrors) {
+  Encryption(OpenDesk desk, OfficeSettings settings, Mirrors mirrors, Spools spools) {
+    this.spools = spools;
     this.desk = desk;
     this.settings = settings;
     this.mirrors = mirrors;
@@ -102,8 +104,17 @@ public final class Encryption {
    */
   public void encrypt(String store, Path to, Secrecy secrecy, Progress progress)
       throws IOException {
+    if (desk.spoolPlace(store).isWaiting()) {
+      // It lies there in plain, and could not be read with the key of the copy.
+      var unusedReport = spools.moveOver(store, progress);
+    }
     OpenStore plain = desk.store(store);
     requirePlain(plain);
+    if (desk.spoolPlace(store).isWaiting()) {
+      throw new SentenceException(
+          "Something that was recorded while the store %s was away still waits on this computer. Nothing was changed; “mended-leaf store spool --move” moves it over, then try again."
+              .formatted(plain.folder()));
+    }
     Path place = to.toAbsolutePath().normalize();
     Path root = plain.store().root();
     if (place.startsWith(root) || root.startsWith(place)) {

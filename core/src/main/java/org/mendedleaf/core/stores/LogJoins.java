@@ -1,6 +1,7 @@
 package org.mendedleaf.core.stores;
 
 import java.io.IOException;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
@@ -78,7 +79,7 @@ final class LogJoins {
     Path scratch = settings.home().resolve("joining");
     PrivateFolder.make(scratch);
     Path tables = scratch.resolve(store.id() + ".sqlite");
-    Catalogue.discard(tables);
+    clear(scratch);
     JoinReport report;
     try (Store other = open(copy);
         Catalogue catalogue = Catalogue.open(other, tables)) {
@@ -91,12 +92,21 @@ final class LogJoins {
               settings.person());
       report = joining.join(progress);
     } finally {
-      Catalogue.discard(tables);
-      Files.deleteIfExists(scratch);
+      clear(scratch);
+      Files.delete(scratch);
     }
     rebind(report.shelves());
     store.lookAtLog();
     return report;
+  }
+
+  /** Tables that were made only to read the copy, and what is kept sealed of them. */
+  private static void clear(Path scratch) throws IOException {
+    try (DirectoryStream<Path> files = Files.newDirectoryStream(scratch)) {
+      for (Path file : files) {
+        Files.delete(file);
+      }
+    }
   }
 
   private Store open(Path copy) throws IOException {

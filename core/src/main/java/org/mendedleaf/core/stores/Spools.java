@@ -16,12 +16,13 @@ import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.OpenStore;
 import org.mendedleaf.core.session.SpoolPlace;
+import org.mendedleaf.core.store.LockedStoreException;
 import org.mendedleaf.core.store.Store;
 
 /**
  * What is recorded on this desk while a store is away: in the format of the store, with a limit,
- * and moved over when the store is back. Safe for several threads; moving over waits until nothing
- * is being recorded into a spool.
+ * and moved over when the store is back. Safe for several threads; nothing is moved over while
+ * something is being recorded.
  */
 public final class Spools {
 
@@ -54,7 +55,7 @@ public final class Spools {
     limitFile.write(JSON.createObjectNode().put("limit", bytes).toPrettyString());
   }
 
-  /** What waits for a store; empty if nothing does. */
+  /** What waits for a store; empty if nothing does, or its passphrase is not known here. */
   public Optional<SpoolState> of(String store) throws IOException {
     SpoolPlace place = desk.spoolPlace(store);
     if (!place.isWaiting()) {
@@ -71,6 +72,9 @@ public final class Spools {
               waiting.since(),
               place.bytes(),
               limit()));
+    } catch (LockedStoreException e) {
+      // Nobody can tell what it is, and it is not moved over before somebody can.
+      return Optional.empty();
     }
   }
 
@@ -116,9 +120,25 @@ public final class Spools {
     }
   }
 
-  /** Whether enough of a store is known here to record on this desk while it is away. */
+  /** A shelf that the store has lost may have left its number to another one. */
+  private void requireSameShelves(OpenStore store, OtherLog waiting) throws IOException {
+    for (long id : waiting.shelves()) {
+      Optional<String> bound = desk.desk().folderOf(store.id(), id).map(Path::toString);
+      boolean same =
+          store.catalogue().shelves().all().stream()
+              .anyMatch(one -> one.id() == id && bound.equals(Optional.of(one.folder())));
+      if (!same) {
+        throw new SentenceException(
+            "What was recorded while the store %s was away belongs to a shelf that the store does not have any more, so it was not moved over. It is safe in %s; its files are in their folder."
+                .formatted(store.folder(), desk.spoolPlace(store.id()).folder()));
+      }
+    }
+  }
+
+  /** Whether enough of a store is known here, and room left, to record while it is away. */
   public boolean isPossible(String store) throws IOException {
-    return desk.spoolPlace(store).isPossible() && limit() > 0;
+    SpoolPlace place = desk.spoolPlace(store);
+    return place.isPossible() && place.bytes() < limit();
   }
 
   /** Whether something waits for a store that is back. */
@@ -147,11 +167,15 @@ public final class Spools {
       JoinReport report;
       try (Store spool = open(place)) {
         opened.catalogue().catchUp();
+        OtherLog waiting = OtherLog.ofSpool(opened.catalogue(), spool);
+        if (waiting.isOfLostCommits()) {
+          requireSameShelves(opened, waiting);
+        }
         report =
             new Joining(
                     opened.catalogue(),
                     opened.journal(),
-                    OtherLog.ofSpool(opened.catalogue(), spool),
+                    waiting,
                     settings.clock(),
                     settings.person())
                 .join(progress);

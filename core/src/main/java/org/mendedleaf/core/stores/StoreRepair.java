@@ -15,8 +15,11 @@ import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.OpenStore;
 import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.DamagedContentException;
 import org.mendedleaf.core.store.Mirror;
 import org.mendedleaf.core.store.SheafId;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * Mends a store: the log and the description from their second copies, contents from files on this
@@ -25,6 +28,8 @@ import org.mendedleaf.core.store.SheafId;
  * the shelves.
  */
 public final class StoreRepair {
+
+  private static final Logger LOG = LoggerFactory.getLogger(StoreRepair.class);
 
   private final OpenDesk desk;
   private final OpenStore store;
@@ -81,7 +86,7 @@ public final class StoreRepair {
     long commits = 0;
     long revisions = 0;
     for (Path copy : copies()) {
-      Optional<LogJoins.Planned> planned = joins().look(copy);
+      Optional<LogJoins.Planned> planned = look(copy);
       commits += planned.map(LogJoins.Planned::commits).orElse(0L);
       revisions += planned.map(LogJoins.Planned::revisions).orElse(0);
     }
@@ -185,14 +190,37 @@ public final class StoreRepair {
   private JoinReport join(Progress progress) throws IOException {
     JoinReport all = JoinReport.NOTHING;
     for (Path one : copies()) {
-      if (joins().look(one).isPresent()) {
-        all = all.and(joins().join(one, progress));
-        if (Mirror.isOne(one)) {
+      if (look(one).isPresent()) {
+        JoinReport report = joins().join(one, progress);
+        all = all.and(report);
+        // As long as it has something that was not taken over, it stays as it is.
+        if (isOurMirror(one) && report.unreadable().isEmpty()) {
           mirrors.beginAnew(store, progress);
         }
       }
     }
     return all;
+  }
+
+  private boolean isOurMirror(Path place) throws IOException {
+    return mirrors
+        .of(store.id())
+        .map(MirrorState::folder)
+        .filter(place.toAbsolutePath().normalize()::equals)
+        .isPresent();
+  }
+
+  /** A mirror that is damaged itself must not keep the store from being mended. */
+  private Optional<LogJoins.Planned> look(Path one) throws IOException {
+    try {
+      return joins().look(one);
+    } catch (DamagedContentException e) {
+      if (copy.filter(one::equals).isPresent()) {
+        throw e;
+      }
+      LOG.warn("Nothing is joined from the mirror in {}, which is damaged.", one, e);
+      return Optional.empty();
+    }
   }
 
   private Verification.Findings look(Progress progress) throws IOException {

@@ -47,7 +47,7 @@ public final class Stores {
 
   /** Their encryption. */
   public Encryption encryption() {
-    return new Encryption(desk, settings, mirrors);
+    return new Encryption(desk, settings, mirrors, spools);
   }
 
   /** What is recorded on this desk while one is away. */

@@ -24,10 +24,13 @@ import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.LedgerEntry;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.oracle.Encrypting;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.CancelledException;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.seal.Secrecy;
+import org.mendedleaf.core.seal.Stretching;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.stores.RepairReport;
 import org.mendedleaf.core.stores.StoreRepair;
@@ -332,6 +335,9 @@ class ForkedLogTest {
             .orElseThrow();
     assertThat(drawings.id()).isNotEqualTo(letters.id());
     assertThat(drawings.folder()).isEqualTo(Optional.of(folder));
+    assertThat(drawings.settings().people())
+        .as("what was said of it when it began")
+        .isEqualTo(added.settings().people());
     assertThat(
             maren
                 .office()
@@ -380,6 +386,73 @@ class ForkedLogTest {
     assertThat(done.join().orElseThrow().erasedHere()).isEqualTo(1);
     maren.office().stores().rebuild(store());
     assertThat(maren.office().search().find("planted", 10).files()).isEmpty();
+  }
+
+  @Test
+  void theLogOfAnEncryptedStoreIsJoinedAndLeavesNothingInPlain() throws Exception {
+    Path own = Files.createDirectory(base.resolve("encrypted"));
+    Secrecy secrecy =
+        new Secrecy(Encrypting.PASSPHRASE, new Stretching(64, 1, 1), Optional.empty());
+    try (TestDesk sealed = new TestDesk(own, secrecy)) {
+      Path there = own.resolve("store");
+      sealed.write("list.txt", "one");
+      sealed.capture();
+      copy(there, own.resolve("earlier"));
+      sealed.write("planted name.txt", "planted word");
+      sealed.capture();
+      copy(there, own.resolve("copy"));
+      delete(there);
+      copy(own.resolve("earlier"), there);
+      sealed.restart();
+      sealed.office().stores().acceptLog(sealed.shelf().store());
+      sealed.write("list.txt", "one, two");
+      Files.delete(sealed.file("planted name.txt"));
+      sealed.capture();
+      var unused = repair(sealed).from(own.resolve("copy")).run(Progress.NONE);
+      assertThat(told(sealed, "planted name.txt")).hasSize(1);
+      assertThat(own.resolve("home/joining")).doesNotExist();
+    }
+  }
+
+  /** What was moved over from a spool is this desk's own, though it is repeated as well. */
+  @Test
+  void whatCameFromASpoolCountsAsOurs() throws Exception {
+    marenWorksAndIsPutBack();
+    maren.restart();
+    maren.office().stores().acceptLog(store());
+    Files.move(store, base.resolve("away"));
+    maren.write("prices.csv", "sail;price\nfore;1500\n");
+    maren.capture();
+    Files.move(base.resolve("away"), store);
+    var unusedMoved = maren.office().stores().spools().moveOver(store(), Progress.NONE);
+    var unused = repair(maren).from(copy).run(Progress.NONE);
+    FileLife life = maren.life("prices.csv");
+    assertThat(maren.content(life, life.newest().number()))
+        .asString()
+        .isEqualTo("sail;price\nfore;1500\n");
+    int acts = ledger(maren).size();
+    assertThat(repair(maren).from(copy).run(Progress.NONE).joined()).isZero();
+    assertThat(ledger(maren)).as("nothing is concluded twice").hasSize(acts);
+  }
+
+  @Test
+  void aMirrorWhoseLogIsDamagedDoesNotKeepAStoreFromBeingRepaired() throws Exception {
+    Path mirror = base.resolve("elsewhere/mirror");
+    var unusedState = maren.office().stores().mirrors().set(store(), mirror, Progress.NONE);
+    Path hurt = store.resolve("log/000000000001.seg");
+    Files.delete(hurt);
+    for (String folder : List.of("log", "twin")) {
+      try (Stream<Path> files = Files.list(mirror.resolve(folder))) {
+        for (Path file : files.toList()) {
+          if (!file.toString().contains("000000000000")) {
+            Files.write(file, new byte[] {1, 2, 3});
+          }
+        }
+      }
+    }
+    assertThat(repair(maren).rehearse(Progress.NONE).mended()).isPositive();
+    assertThat(repair(maren).run(Progress.NONE).mended()).isPositive();
+    assertThat(hurt).exists();
   }
 
   @Test

@@ -23,6 +23,8 @@ import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.Todays;
 import org.mendedleaf.core.oracle.Encrypting;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.CancelledException;
@@ -31,6 +33,7 @@ import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.rhythm.Rhythms;
 import org.mendedleaf.core.seal.Secrecy;
 import org.mendedleaf.core.seal.Stretching;
+import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.store.StoreAwayException;
 
 /**
@@ -293,6 +296,86 @@ class SpoolTest {
     assertThat(back.revisions()).hasSize(3);
     assertThat(back.marks(back.revision(1).orElseThrow()).toString())
         .contains("while the drive was away");
+  }
+
+  /** The store came back as its mirror, which lacks the newest that this desk had seen. */
+  @Test
+  void whatRefersToSomethingLostIsLeftOutAndSpeaksOfNothingElse() throws Exception {
+    Path behind = base.resolve("behind");
+    copy(store, behind);
+    desk.write("lost.txt", "captured, and lost with the drive");
+    desk.capture();
+    goAway();
+    assertThat(desk.office().shelves().unreached())
+        .singleElement()
+        .satisfies(one -> assertThat(one.isSpooled()).isTrue());
+    FileLife lost = desk.life("lost.txt");
+    desk.write("list.csv", "one, two");
+    desk.capture();
+    var unused = desk.office().sayings().note(lost.ref(), 1, "a note on what is lost");
+    copy(behind, store);
+    desk.restart();
+    desk.office().stores().acceptLog(id());
+    var unusedMoved = spools().moveOver(id(), Progress.NONE);
+    assertThat(told(desk, "list.csv")).hasSize(2);
+    FileLife list = desk.life("list.csv");
+    assertThat(list.marks().values())
+        .as("the note is on nothing else")
+        .allMatch(marks -> marks.notes().isEmpty());
+  }
+
+  private static void copy(Path from, Path to) throws IOException {
+    try (Stream<Path> files = Files.walk(from)) {
+      for (Path file : files.toList()) {
+        Files.copy(file, to.resolve(from.relativize(file).toString()));
+      }
+    }
+  }
+
+  @Test
+  void nothingIsPromisedWhereNothingMayWait() throws Exception {
+    spools().limit(0);
+    goAway();
+    assertThat(desk.office().shelves().unreached().get(0).sentence())
+        .doesNotContain("kept on this computer");
+    desk.write("list.csv", "one, two");
+    assertThatThrownBy(() -> desk.capture()).isInstanceOf(SentenceException.class);
+  }
+
+  @Test
+  void aStoreIsNotEncryptedWhileSomethingWaitsForIt() throws Exception {
+    goAway();
+    desk.write("list.csv", "one, two");
+    desk.capture();
+    comeBack();
+    Secrecy secrecy =
+        new Secrecy(Encrypting.PASSPHRASE, new Stretching(64, 1, 1), Optional.empty());
+    Path sealed = base.resolve("sealed");
+    desk.office().stores().encryption().encrypt(id(), sealed, secrecy, Progress.NONE);
+    assertThat(spools().of(id())).isEmpty();
+    assertThat(told(desk, "list.csv")).hasSize(2);
+  }
+
+  @Test
+  void whatWaitsForALockedStoreKeepsNobodyFromLookingAtToday() throws Exception {
+    Path own = Files.createDirectory(base.resolve("locked"));
+    Secrecy secrecy =
+        new Secrecy(Encrypting.PASSPHRASE, new Stretching(64, 1, 1), Optional.empty());
+    try (TestDesk sealed = new TestDesk(own, secrecy)) {
+      sealed.write("list.txt", "one");
+      sealed.capture();
+      Files.move(own.resolve("store"), own.resolve("aside"));
+      sealed.write("list.txt", "one, two");
+      sealed.capture();
+      String id = sealed.shelf().store();
+      sealed.closeAsItIs();
+      try (Office office =
+          Office.open(OfficeSettings.ofThisMachine(own.resolve("home")).withPerson("maren"))) {
+        assertThat(office.todays().look().matters())
+            .anyMatch(one -> one instanceof Todays.StoreAway);
+        assertThat(office.stores().spools().of(id)).isEmpty();
+      }
+    }
   }
 
   @Test
