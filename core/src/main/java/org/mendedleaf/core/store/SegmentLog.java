@@ -1,6 +1,7 @@
 package org.mendedleaf.core.store;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -211,6 +212,9 @@ public final class SegmentLog {
     LogHead before = begins;
     boolean isFirst = number == firstNumber() && (before == null || before.hash().equals(previous));
     if (!isFirst && read(number - 1).filter(one -> one.hash().equals(previous)).isEmpty()) {
+      if (Files.notExists(layout.log())) {
+        throw new StoreAwayException(layout.root());
+      }
       throw new BrokenLogException(
           "Commit %d of the store %s is not there any more, or another one is. %s"
               .formatted(number - 1, layout.root(), OR_WITHOUT));
@@ -306,14 +310,6 @@ public final class SegmentLog {
   private boolean fits(long number, byte[] bytes) throws IOException {
     return read(number).filter(one -> one.hash().equals(SegmentFormat.hash(bytes))).isPresent();
   }
-
-  /**
-   * A segment that does not stand whole in both folders.
-   *
-   * @param where the file
-   * @param mendable whether the other copy is whole
-   */
-  public record HurtSegment(long number, String where, String what, boolean mendable) {}
 
   /** Looks at both copies of every segment before {@code end}. */
   public List<HurtSegment> hurt(long end) throws IOException {

@@ -1,10 +1,17 @@
 package org.mendedleaf.core.store;
 
 import java.io.IOException;
+import java.nio.file.Path;
 
 /** Something needs what a store holds that is away; only what was recorded since is here. */
 public final class StoreAwayException extends IOException {
   private static final long serialVersionUID = 1L;
+
+  StoreAwayException(Path store) {
+    super(
+        "The store %s is away; perhaps its drive is. Nothing was changed; it can be done when the store is back."
+            .formatted(store));
+  }
 
   StoreAwayException() {
     super(

@@ -15,9 +15,9 @@ import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.DamagedContentException;
+import org.mendedleaf.core.store.HurtSegment;
 import org.mendedleaf.core.store.MissingContentException;
 import org.mendedleaf.core.store.Segment;
-import org.mendedleaf.core.store.SegmentLog;
 import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.SheafVerification;
 import org.mendedleaf.core.store.Store;
@@ -162,7 +162,7 @@ final class Verification {
       }
       expected = segment.get().hash();
     }
-    for (SegmentLog.HurtSegment hurt : store.log().hurt(end)) {
+    for (HurtSegment hurt : store.log().hurt(end)) {
       damaged.add(damage(hurt.where() + ": " + hurt.what(), hurt.mendable()));
     }
     store.log().trouble(end).ifPresent(sentence -> damaged.add(damage(sentence, false)));

@@ -148,8 +148,8 @@ class SegmentLogTest {
     store.close();
     store = Store.open(root, LocalDurability.probe(files.getPath("/")), new Random(2));
     assertThat(store.log().read(500).orElseThrow().lines()).containsExactly("{\"number\":500}");
-    List<SegmentLog.HurtSegment> found = store.log().hurt(1_000);
-    assertThat(found).hasSize(1_000).allMatch(SegmentLog.HurtSegment::mendable);
+    List<HurtSegment> found = store.log().hurt(1_000);
+    assertThat(found).hasSize(1_000).allMatch(HurtSegment::mendable);
     store.log().mend(found, 1_000);
     assertThat(Files.readAllBytes(fold)).isEqualTo(whole);
     assertThat(store.log().hurt(1_000)).isEmpty();

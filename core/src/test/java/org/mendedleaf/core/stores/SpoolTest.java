@@ -170,6 +170,15 @@ class SpoolTest {
   }
 
   @Test
+  void whatIsSaidBeforeAnythingWasRecordedIsToldThatTheStoreIsAway() throws Exception {
+    FileLife list = desk.life("list.csv");
+    goAway();
+    assertThatThrownBy(() -> desk.office().sayings().note(list.ref(), 0, "too late"))
+        .isInstanceOf(StoreAwayException.class)
+        .hasMessageContaining("is away");
+  }
+
+  @Test
   void aSecondAbsenceGoesOnFromWhatTheStoreHasByThen() throws Exception {
     goAway();
     // Its shelves are looked at, and nothing is recorded.
