@@ -48,10 +48,9 @@ public final class Moments {
    */
   public List<MomentEntry> folder(Shelf shelf, InnerPath folder, Moment moment, boolean withGone)
       throws IOException {
-    List<MomentEntry> rows =
-        catalogue(shelf).moments().folder(shelf.id(), folder, moment, withGone);
-    rows.sort(FOLDERS_FIRST);
-    return rows;
+    return catalogue(shelf).moments().folder(shelf.id(), folder, moment, withGone).stream()
+        .sorted(FOLDERS_FIRST)
+        .toList();
   }
 
   /**
@@ -71,8 +70,10 @@ public final class Moments {
   public FirstLines firstLines(
       Shelf shelf, InnerPath folder, Moment moment, boolean withGone, int most) throws IOException {
     MomentQuestions moments = catalogue(shelf).moments();
-    List<MomentEntry> found = moments.first(shelf.id(), folder, moment, withGone, most + 1);
-    found.sort(FOLDERS_FIRST);
+    List<MomentEntry> found =
+        moments.first(shelf.id(), folder, moment, withGone, most + 1).stream()
+            .sorted(FOLDERS_FIRST)
+            .toList();
     return new FirstLines(
         found.subList(0, Math.min(most, found.size())),
         moments.files(shelf.id(), folder, moment),
@@ -97,9 +98,9 @@ public final class Moments {
   /** The same for a folder and everything in it, sorted by path. */
   public List<MomentEntry> rows(Shelf shelf, InnerPath folder, Moment moment, boolean withGone)
       throws IOException {
-    List<MomentEntry> rows = catalogue(shelf).moments().below(shelf.id(), folder, moment, withGone);
-    rows.sort(Comparator.comparing(row -> row.entry().path()));
-    return rows;
+    return catalogue(shelf).moments().below(shelf.id(), folder, moment, withGone).stream()
+        .sorted(Comparator.comparing(row -> row.entry().path()))
+        .toList();
   }
 
   /** The folders of a shelf at a moment, the shelf's own left out, sorted. */

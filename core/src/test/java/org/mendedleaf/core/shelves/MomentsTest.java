@@ -67,6 +67,18 @@ class MomentsTest {
   }
 
   @Test
+  void aShelfOnWhichNothingIsRecordedYetHasNoLines() throws Exception {
+    Path other = base.resolve("other");
+    Files.createDirectories(other);
+    var empty = desk.office().shelves().add(other, base.resolve("store"), Optional.of("Other"));
+    Moment now = new Moment.Now(FIRST);
+    assertThat(desk.office().moments().folder(empty, InnerPath.ROOT, now, true)).isEmpty();
+    assertThat(desk.office().moments().rows(empty, InnerPath.ROOT, now, true)).isEmpty();
+    assertThat(desk.office().moments().firstLines(empty, InnerPath.ROOT, now, true, 9).rows())
+        .isEmpty();
+  }
+
+  @Test
   void eachLineSaysWhatBecameOfIt() throws Exception {
     assertThat(since("same.txt", FIRST).orElseThrow().isNothing()).isTrue();
     assertThat(since("in/changed.txt", FIRST).orElseThrow().later()).isEqualTo(1);

@@ -330,8 +330,7 @@ public final class MainWindow implements Navigator {
   private Region work() {
     notice.hide();
     BorderPane work = new BorderPane();
-    // What is told stands above the jobs, which come and go: somebody is about to take it back.
-    work.setTop(new VBox(top.node(), notice.node(), new JobStrips(context.jobs()).node()));
+    work.setTop(new VBox(top.node(), notice.node()));
     work.setCenter(middle);
     backdrop.getStyleClass().add("backdrop");
     return new StackPane(backdrop, work);

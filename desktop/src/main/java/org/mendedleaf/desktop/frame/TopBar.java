@@ -20,8 +20,8 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
- * What stands above the page: the search, the state of the stores, and what is on the tray; it
- * counts what waits at the areas.
+ * What stands above the page: the search, the state of the stores or the job that runs, and what is
+ * on the tray; it counts what waits at the areas.
  */
 final class TopBar {
 
@@ -40,7 +40,8 @@ final class TopBar {
     storeState.setMaxWidth(Double.MAX_VALUE);
     storeState.setOnAction(event -> lookAtStore());
     storeState.setTextOverrun(OverrunStyle.ELLIPSIS);
-    HBox.setHgrow(storeState, Priority.ALWAYS);
+    Region room = new RunningJobs(context.jobs(), storeState).node();
+    HBox.setHgrow(room, Priority.ALWAYS);
     onTray.setId("on-tray");
     onTray.getStyleClass().addAll("quiet", "on-tray");
     onTray.setGraphic(trayLeaf());
@@ -51,7 +52,7 @@ final class TopBar {
     context.tray().versionProperty().addListener((property, before, now) -> showCounts());
     context.arrivals().waiting().addListener((InvalidationListener) list -> showCounts());
     showCounts();
-    node = new HBox(22, search.node(), storeState, onTray);
+    node = new HBox(22, search.node(), room, onTray);
     node.getStyleClass().add("top");
     node.setAlignment(Pos.CENTER_LEFT);
   }

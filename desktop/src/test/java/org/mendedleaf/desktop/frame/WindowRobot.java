@@ -145,12 +145,24 @@ public class WindowRobot extends FxRobot {
   }
 
   /**
-   * Clicks once the part stands still, as a person would: what is told makes room for itself while
-   * a robot is on its way already. A part has its place only once the window was laid out, which a
-   * busy machine does late; so two layouts in a row must have left it where it is.
+   * Clicks as a person would: once the part stands still, and where it has not moved while the hand
+   * was on its way. A part has its place only once the window was laid out, which a busy machine
+   * does late; so two layouts in a row must have left it where it is.
    */
   @Override
   public FxRobot clickOn(String query, Motion motion, MouseButton... buttons) {
+    Optional<Bounds> aimed;
+    int tries = 0;
+    do {
+      aimed = restingPlace(query);
+      moveTo(query, motion);
+      awaitLayout();
+      tries++;
+    } while (!aimed.equals(place(query)) && tries < STANDING_STILL);
+    return clickOn(buttons);
+  }
+
+  private Optional<Bounds> restingPlace(String query) {
     Optional<Bounds> before = Optional.empty();
     for (int i = 0; i < STANDING_STILL; i++) {
       awaitLayout();
@@ -160,7 +172,7 @@ public class WindowRobot extends FxRobot {
       }
       before = now;
     }
-    return super.clickOn(query, motion, buttons);
+    return before;
   }
 
   /** Waits until what was asked of the interface so far is done and the window was laid out. */
@@ -182,8 +194,9 @@ public class WindowRobot extends FxRobot {
   }
 
   private Optional<Bounds> place(String query) {
-    return lookup(query)
-        .<Node>tryQuery()
+    return lookup(query).queryAll().stream()
+        .filter(WindowRobot::isSeen)
+        .findFirst()
         .map(node -> WaitForAsyncUtils.waitForAsyncFx(5_000, () -> onScreen(node)));
   }
 

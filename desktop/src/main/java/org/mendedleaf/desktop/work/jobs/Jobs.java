@@ -15,7 +15,7 @@ public final class Jobs {
     this.background = background;
   }
 
-  /** The running jobs, for the strip under the top bar. */
+  /** The running jobs, oldest first. */
   public ObservableList<Job> running() {
     return running;
   }
