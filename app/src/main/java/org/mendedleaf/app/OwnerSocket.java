@@ -12,7 +12,7 @@ import java.nio.file.attribute.PosixFileAttributes;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.HexFormat;
 import jdk.net.ExtendedSocketOptions;
-import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.format.ContentId;
 
 /**
  * Where the owner of a desk listens, and who may speak with it: only processes of the same user.

@@ -9,12 +9,12 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.stream.Stream;
 import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.drive.LocalDurability;
 import org.mendedleaf.core.seal.Passphrase;
 import org.mendedleaf.core.seal.Secrecy;
 import org.mendedleaf.core.seal.Stretching;
-import org.mendedleaf.core.store.LocalDurability;
 import org.mendedleaf.core.store.Store;
-import org.mendedleaf.core.store.StoreParameters;
+import org.mendedleaf.core.store.format.StoreParameters;
 
 /** What it takes to open and close a store with very many revisions, plain or encrypted. */
 public final class LargeStore {

@@ -22,6 +22,7 @@ import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.lines.Proposal;
 import org.mendedleaf.core.catalog.questions.NameQuery;
 import org.mendedleaf.core.catalog.questions.SpaceQuestions;
+import org.mendedleaf.core.drive.LocalDurability;
 import org.mendedleaf.core.erasing.Erasing;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.FileState;
@@ -37,12 +38,11 @@ import org.mendedleaf.core.plan.ReadyPlans;
 import org.mendedleaf.core.space.Costs;
 import org.mendedleaf.core.space.FileCost;
 import org.mendedleaf.core.space.StoreSpace;
-import org.mendedleaf.core.store.ContentRef;
 import org.mendedleaf.core.store.ContentWriter;
-import org.mendedleaf.core.store.LocalDurability;
 import org.mendedleaf.core.store.Store;
-import org.mendedleaf.core.store.StoreParameters;
 import org.mendedleaf.core.store.WriteSession;
+import org.mendedleaf.core.store.format.ContentRef;
+import org.mendedleaf.core.store.format.StoreParameters;
 
 /**
  * A store with very many files and revisions, made without files on a disk: what matters here is

@@ -12,11 +12,11 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.cli.answers.Exit;
+import org.mendedleaf.core.drive.Durability;
+import org.mendedleaf.core.drive.LocalDurability;
+import org.mendedleaf.core.drive.Places;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.session.OfficeSettings;
-import org.mendedleaf.core.store.Durability;
-import org.mendedleaf.core.store.LocalDurability;
-import org.mendedleaf.core.store.Places;
 
 /** What cannot be done: a clear sentence, the exit code, and nothing lost. */
 class BadInputTest {

@@ -9,7 +9,7 @@ import java.io.IOException;
 import org.junit.jupiter.api.Test;
 import org.mendedleaf.cli.answers.Exit;
 import org.mendedleaf.core.SeenFromAbove;
-import org.mendedleaf.core.store.DamagedContentException;
+import org.mendedleaf.core.store.format.DamagedContentException;
 
 class CliArchitectureTest {
 

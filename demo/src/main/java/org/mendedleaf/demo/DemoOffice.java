@@ -26,6 +26,7 @@ import java.util.stream.Stream;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.Owners;
+import org.mendedleaf.core.drive.Places;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Role;
@@ -43,8 +44,7 @@ import org.mendedleaf.core.rhythm.Rhythms;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.Shelf;
-import org.mendedleaf.core.store.Places;
-import org.mendedleaf.core.store.StoreParameters;
+import org.mendedleaf.core.store.format.StoreParameters;
 import org.mendedleaf.core.stores.StoreFacts;
 
 /**

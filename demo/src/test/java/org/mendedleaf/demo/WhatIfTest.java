@@ -23,6 +23,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.Owners;
+import org.mendedleaf.core.drive.Drive;
+import org.mendedleaf.core.drive.Durability;
+import org.mendedleaf.core.drive.Places;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.keeping.LostAndFound;
@@ -37,10 +40,7 @@ import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.Shelf;
-import org.mendedleaf.core.store.Drive;
-import org.mendedleaf.core.store.Durability;
-import org.mendedleaf.core.store.Places;
-import org.mendedleaf.core.store.StoreParameters;
+import org.mendedleaf.core.store.format.StoreParameters;
 
 /**
  * Each loss really happens to a copy of the demo office, and what comes back is what was answered:

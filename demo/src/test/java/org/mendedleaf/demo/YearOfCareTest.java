@@ -22,6 +22,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.Owners;
+import org.mendedleaf.core.drive.Places;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.keeping.ShelfLineages;
 import org.mendedleaf.core.keeping.Thinnings.Fate;
@@ -34,8 +35,7 @@ import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.RecordingState;
 import org.mendedleaf.core.session.Shelf;
-import org.mendedleaf.core.store.Places;
-import org.mendedleaf.core.store.StoreParameters;
+import org.mendedleaf.core.store.format.StoreParameters;
 import org.mendedleaf.core.stores.VerifyDepth;
 
 /**

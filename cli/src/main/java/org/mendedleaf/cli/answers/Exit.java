@@ -1,6 +1,6 @@
 package org.mendedleaf.cli.answers;
 
-import org.mendedleaf.core.store.DamagedContentException;
+import org.mendedleaf.core.store.format.DamagedContentException;
 
 /** The exit code of a command; decided here and nowhere else. */
 public final class Exit {

@@ -24,7 +24,7 @@ import org.mendedleaf.core.history.TreeEntry;
 import org.mendedleaf.core.history.Who;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.store.ContentReader;
-import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.store.format.ContentRef;
 import org.mendedleaf.core.stores.StoreFacts;
 
 /** The JSON answers, as the schemas beside this class say. */

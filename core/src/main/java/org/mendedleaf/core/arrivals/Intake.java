@@ -46,7 +46,7 @@ import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.session.Turns;
 import org.mendedleaf.core.shelves.Required;
 import org.mendedleaf.core.shelves.Shelves;
-import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.format.ContentId;
 
 /**
  * Files from outside: which file each most likely replaces, what speaks against it, and bringing it

@@ -29,8 +29,8 @@ import org.mendedleaf.core.history.LookedFile;
 import org.mendedleaf.core.history.PresentFile;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.store.ContentRef;
 import org.mendedleaf.core.store.ContentWriter;
+import org.mendedleaf.core.store.format.ContentRef;
 
 /**
  * Records what has changed on one shelf since the last capture.

@@ -30,7 +30,7 @@ import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.PresentFile;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.store.format.ContentRef;
 
 /**
  * One capture in progress: what was seen is read, judged and committed. Used once, by one thread.

@@ -12,8 +12,8 @@ import java.util.Optional;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.Names;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.store.ContentRef;
 import org.mendedleaf.core.store.ContentWriter;
+import org.mendedleaf.core.store.format.ContentRef;
 
 /**
  * Reads one file into the store so that what is recorded is one state of it: if it changed while it

@@ -13,9 +13,9 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Function;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.store.ContentRef;
 import org.mendedleaf.core.store.ContentWriter;
 import org.mendedleaf.core.store.WriteSession;
+import org.mendedleaf.core.store.format.ContentRef;
 
 /**
  * Reads the files of one part of a capture into one write session, on several threads: hashing is

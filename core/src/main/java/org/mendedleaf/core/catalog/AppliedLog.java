@@ -15,12 +15,12 @@ import org.mendedleaf.core.catalog.tables.SmallTables;
 import org.mendedleaf.core.catalog.tables.Sql;
 import org.mendedleaf.core.catalog.tables.Unread;
 import org.mendedleaf.core.history.Act;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.DamagedContentException;
-import org.mendedleaf.core.store.Segment;
-import org.mendedleaf.core.store.SheafContents;
-import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.SheafContents;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.log.Segment;
 
 /**
  * Applies the log to the tables and keeps track of how far that has got. Call only while holding

@@ -1,6 +1,6 @@
 package org.mendedleaf.core.catalog;
 
-import org.mendedleaf.core.store.LogHead;
+import org.mendedleaf.core.store.log.LogHead;
 
 /**
  * A commit of another log of the same store, which is committed anew.

@@ -4,8 +4,8 @@ import java.io.IOException;
 import java.util.Collection;
 import java.util.Set;
 import org.mendedleaf.core.catalog.tables.Sql;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.SheafId;
 
 /**
  * Contents that could not be read where they lie. Change it only while holding the catalogue's

@@ -12,13 +12,13 @@ import org.mendedleaf.core.catalog.lines.Detail;
 import org.mendedleaf.core.catalog.lines.LineKinds;
 import org.mendedleaf.core.catalog.lines.Proposal;
 import org.mendedleaf.core.history.Act;
-import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ErasedMeanwhileException;
-import org.mendedleaf.core.store.FinishedSheaf;
 import org.mendedleaf.core.store.Rewriting;
-import org.mendedleaf.core.store.Segment;
-import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.WriteSession;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.FinishedSheaf;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.log.Segment;
 
 /**
  * Commits acts to the store's log. Metadata goes to the sheaves first; then, until it succeeds:

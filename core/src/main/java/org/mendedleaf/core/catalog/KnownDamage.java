@@ -4,8 +4,8 @@ import java.io.IOException;
 import java.util.Collection;
 import java.util.Set;
 import org.mendedleaf.core.catalog.tables.StoredChunks;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.SheafId;
 
 /**
  * What of a store is known to be damaged or lost where it lies: it does not count as held, so it is

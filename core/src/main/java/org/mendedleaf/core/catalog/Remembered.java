@@ -7,7 +7,7 @@ import java.util.Optional;
 import org.mendedleaf.core.catalog.questions.SpaceQuestions;
 import org.mendedleaf.core.catalog.tables.Times;
 import org.mendedleaf.core.history.LookedFile;
-import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.format.ContentId;
 
 /**
  * What takes time to find out by reading contents or files and is not in the log: it is kept beside

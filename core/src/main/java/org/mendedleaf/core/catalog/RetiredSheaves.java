@@ -8,9 +8,9 @@ import java.util.Optional;
 import org.mendedleaf.core.catalog.lines.CommitHeader;
 import org.mendedleaf.core.catalog.tables.Sql;
 import org.mendedleaf.core.catalog.tables.Times;
-import org.mendedleaf.core.store.Segment;
-import org.mendedleaf.core.store.SegmentLog;
-import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.log.Segment;
+import org.mendedleaf.core.store.log.SegmentLog;
 
 /** Sheaves whose files will be deleted. Call only while holding the catalogue's lock. */
 final class RetiredSheaves {

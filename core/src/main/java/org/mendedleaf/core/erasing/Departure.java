@@ -11,8 +11,8 @@ import java.util.Set;
 import org.mendedleaf.core.catalog.tables.Needs;
 import org.mendedleaf.core.catalog.tables.Proof;
 import org.mendedleaf.core.catalog.tables.UnprovenException;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.ContentRef;
 
 /**
  * What nothing needs any more once some revisions and receipts are gone.

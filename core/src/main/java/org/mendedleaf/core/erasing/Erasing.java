@@ -19,11 +19,11 @@ import org.mendedleaf.core.catalog.tables.Proof;
 import org.mendedleaf.core.catalog.tables.UnprovenException;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.store.AbandonedWrites;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.ContentRef;
-import org.mendedleaf.core.store.DamagedContentException;
 import org.mendedleaf.core.store.Reserve;
 import org.mendedleaf.core.store.Rewriting;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.ContentRef;
+import org.mendedleaf.core.store.format.DamagedContentException;
 import org.mendedleaf.core.upkeep.Upkeep;
 
 /**

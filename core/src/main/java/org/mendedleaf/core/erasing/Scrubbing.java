@@ -23,10 +23,10 @@ import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.history.ReceiptItem;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.RevisionKey;
-import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
-import org.mendedleaf.core.store.ContentRef;
-import org.mendedleaf.core.store.Segment;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.ContentRef;
+import org.mendedleaf.core.store.log.Segment;
 
 /**
  * Finds the lines of metadata that must go, or say less, when revisions are erased. Only lines of

@@ -21,11 +21,11 @@ import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.OpenStore;
 import org.mendedleaf.core.session.RevisionContent;
-import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
-import org.mendedleaf.core.store.ContentRef;
-import org.mendedleaf.core.store.Cutting;
 import org.mendedleaf.core.store.SharedBytes;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.ContentRef;
+import org.mendedleaf.core.store.format.Cutting;
 
 /** Compares two states of a file. Safe for several threads; any method may take long. */
 public final class Comparisons {

@@ -19,7 +19,7 @@ import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.OpenStore;
 import org.mendedleaf.core.session.RevisionContent;
 import org.mendedleaf.core.store.ContentReader;
-import org.mendedleaf.core.store.DamagedContentException;
+import org.mendedleaf.core.store.format.DamagedContentException;
 
 /**
  * Finds out afterwards what changed in each revision since the one before it, and commits it as a

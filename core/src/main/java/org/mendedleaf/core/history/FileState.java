@@ -2,7 +2,7 @@ package org.mendedleaf.core.history;
 
 import java.time.Instant;
 import java.util.Optional;
-import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.store.format.ContentRef;
 
 /**
  * A file or symbolic link as it was found: everything that a revision keeps about it.

@@ -4,7 +4,7 @@ import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
-import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.store.format.ContentRef;
 
 /**
  * A file, link or folder in a shelf at a moment.

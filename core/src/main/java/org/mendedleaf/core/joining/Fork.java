@@ -4,8 +4,8 @@ import java.io.IOException;
 import java.util.Optional;
 import org.mendedleaf.core.catalog.lines.Detail;
 import org.mendedleaf.core.catalog.lines.LineKinds;
-import org.mendedleaf.core.store.Segment;
-import org.mendedleaf.core.store.SegmentLog;
+import org.mendedleaf.core.store.log.Segment;
+import org.mendedleaf.core.store.log.SegmentLog;
 
 /**
  * Where two logs of the same store diverge.

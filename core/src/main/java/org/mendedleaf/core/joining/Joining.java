@@ -29,13 +29,13 @@ import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.store.ContentRef;
 import org.mendedleaf.core.store.ContentWriter;
 import org.mendedleaf.core.store.ErasedMeanwhileException;
-import org.mendedleaf.core.store.LogHead;
-import org.mendedleaf.core.store.Segment;
-import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.WriteSession;
+import org.mendedleaf.core.store.format.ContentRef;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.log.LogHead;
+import org.mendedleaf.core.store.log.Segment;
 
 /**
  * Commits the commits of another log of the same store anew, under new numbers and with the times

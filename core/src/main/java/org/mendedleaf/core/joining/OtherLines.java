@@ -19,7 +19,7 @@ import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.history.ReceiptItem;
 import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.history.ShelfKind;
-import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.store.format.ContentRef;
 
 /**
  * Makes proposals of the lines of one commit of the other log. What speaks of something that was

@@ -9,11 +9,11 @@ import java.util.Set;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.lines.CommitHeader;
 import org.mendedleaf.core.store.ContentReader;
-import org.mendedleaf.core.store.LogHead;
-import org.mendedleaf.core.store.Segment;
-import org.mendedleaf.core.store.SegmentLog;
-import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.log.LogHead;
+import org.mendedleaf.core.store.log.Segment;
+import org.mendedleaf.core.store.log.SegmentLog;
 
 /**
  * The log whose commits are committed anew.

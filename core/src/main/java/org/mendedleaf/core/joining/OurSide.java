@@ -15,9 +15,9 @@ import org.mendedleaf.core.catalog.lines.MetadataBlocks;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.MetadataFormat;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.LogHead;
-import org.mendedleaf.core.store.Segment;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.log.LogHead;
+import org.mendedleaf.core.store.log.Segment;
 
 /**
  * What this log has had since it parted from the other: what counts where both say something, and

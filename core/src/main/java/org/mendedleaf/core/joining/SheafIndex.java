@@ -6,12 +6,12 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import org.mendedleaf.core.store.ChunkIndex;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.Location;
-import org.mendedleaf.core.store.SheafContents;
-import org.mendedleaf.core.store.SheafEntry;
-import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.Location;
+import org.mendedleaf.core.store.format.SheafContents;
+import org.mendedleaf.core.store.format.SheafEntry;
+import org.mendedleaf.core.store.format.SheafId;
 
 /** What lies in some sheaves, and nothing else; made once and then safe for several threads. */
 final class SheafIndex implements ChunkIndex {

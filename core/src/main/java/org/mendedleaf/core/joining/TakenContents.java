@@ -7,11 +7,11 @@ import java.util.Optional;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.store.ContentReader;
-import org.mendedleaf.core.store.ContentRef;
 import org.mendedleaf.core.store.ContentWriter;
-import org.mendedleaf.core.store.DamagedContentException;
 import org.mendedleaf.core.store.MissingContentException;
 import org.mendedleaf.core.store.WriteSession;
+import org.mendedleaf.core.store.format.ContentRef;
+import org.mendedleaf.core.store.format.DamagedContentException;
 
 /**
  * Takes contents over from the other log's sheaves: written anew, so that they lean on nothing that

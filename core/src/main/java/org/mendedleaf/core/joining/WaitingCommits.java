@@ -3,10 +3,10 @@ package org.mendedleaf.core.joining;
 import java.io.IOException;
 import java.time.Instant;
 import org.mendedleaf.core.catalog.lines.CommitHeader;
-import org.mendedleaf.core.store.LogHead;
-import org.mendedleaf.core.store.Segment;
-import org.mendedleaf.core.store.SegmentLog;
 import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.log.LogHead;
+import org.mendedleaf.core.store.log.Segment;
+import org.mendedleaf.core.store.log.SegmentLog;
 
 /**
  * What a spool has that its store does not have yet.

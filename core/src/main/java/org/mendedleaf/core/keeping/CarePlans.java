@@ -42,7 +42,7 @@ import org.mendedleaf.core.shelves.RecordingAndPeople;
 import org.mendedleaf.core.shelves.Shelves;
 import org.mendedleaf.core.shelves.Snapshots;
 import org.mendedleaf.core.space.StoreSpace;
-import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.format.ContentId;
 
 /**
  * Which care plan a shelf has, and what that keeps. A shelf without one keeps everything. Shelves

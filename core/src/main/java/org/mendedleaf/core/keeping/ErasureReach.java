@@ -15,11 +15,11 @@ import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.LedgerEntry;
 import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.OpenStore;
-import org.mendedleaf.core.store.DamagedContentException;
 import org.mendedleaf.core.store.Mirror;
 import org.mendedleaf.core.store.MirrorMark;
-import org.mendedleaf.core.store.Segment;
-import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.log.Segment;
 import org.mendedleaf.core.stores.MirrorState;
 import org.mendedleaf.core.stores.Stores;
 

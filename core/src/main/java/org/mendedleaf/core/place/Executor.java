@@ -146,9 +146,9 @@ public final class Executor {
    * Does a plan.
    *
    * @throws RefusedException if nothing of it could be done and nothing need be told but that
-   * @throws org.mendedleaf.core.store.DamagedContentException if that is because of damage in the
-   *     store
-   * @throws org.mendedleaf.core.store.ReadOnlyStoreException if it is about a shelf and its store
+   * @throws org.mendedleaf.core.store.format.DamagedContentException if that is because of damage
+   *     in the store
+   * @throws org.mendedleaf.core.drive.ReadOnlyStoreException if it is about a shelf and its store
    *     can only be read
    */
   public Executed run(PlacePlan plan, Progress progress) throws IOException {

@@ -25,8 +25,8 @@ import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.ReceiptItem.Outcome;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.ContentReader;
-import org.mendedleaf.core.store.ContentRef;
-import org.mendedleaf.core.store.DamagedContentException;
+import org.mendedleaf.core.store.format.ContentRef;
+import org.mendedleaf.core.store.format.DamagedContentException;
 
 /**
  * Writes a recorded state into place: aside under a temporary name in the same folder, forced, read

@@ -20,7 +20,7 @@ import org.mendedleaf.core.history.ReceiptItem.Outcome;
 import org.mendedleaf.core.progress.CancelledException;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.store.DamagedContentException;
+import org.mendedleaf.core.store.format.DamagedContentException;
 
 /**
  * One plan in progress: carries out its steps and gathers what is then committed as one act. Used

@@ -36,9 +36,9 @@ import org.mendedleaf.core.place.RefusedException;
 import org.mendedleaf.core.place.Step;
 import org.mendedleaf.core.place.TargetCheck;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.store.ContentRef;
 import org.mendedleaf.core.store.ContentWriter;
 import org.mendedleaf.core.store.WriteSession;
+import org.mendedleaf.core.store.format.ContentRef;
 
 /**
  * Makes files from outside the next revisions of files on a shelf, or new files there.

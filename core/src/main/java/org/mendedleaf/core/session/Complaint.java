@@ -7,7 +7,7 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import org.mendedleaf.core.history.Names;
 import org.mendedleaf.core.place.WhyNot;
-import org.mendedleaf.core.store.LockedStoreException;
+import org.mendedleaf.core.store.format.LockedStoreException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 

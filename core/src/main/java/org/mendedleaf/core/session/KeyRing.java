@@ -12,10 +12,10 @@ import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.seal.DataKey;
 import org.mendedleaf.core.seal.Passphrase;
 import org.mendedleaf.core.seal.RecoveryKey;
-import org.mendedleaf.core.store.LockedStoreException;
-import org.mendedleaf.core.store.StoreDescription;
-import org.mendedleaf.core.store.StoreKeys;
-import org.mendedleaf.core.store.StoreSeal;
+import org.mendedleaf.core.store.format.LockedStoreException;
+import org.mendedleaf.core.store.format.StoreDescription;
+import org.mendedleaf.core.store.format.StoreKeys;
+import org.mendedleaf.core.store.format.StoreSeal;
 
 /**
  * The keys of encrypted stores that this process may use, and what it was given to open others.

@@ -6,8 +6,8 @@ import java.time.ZoneId;
 import java.util.random.RandomGenerator;
 import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.Owners;
-import org.mendedleaf.core.store.Places;
-import org.mendedleaf.core.store.StoreParameters;
+import org.mendedleaf.core.drive.Places;
+import org.mendedleaf.core.store.format.StoreParameters;
 
 /**
  * Everything that an office takes from outside.

@@ -19,8 +19,8 @@ import org.mendedleaf.core.recover.Deposit;
 import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.recover.Recovery;
 import org.mendedleaf.core.space.StoreSpace;
-import org.mendedleaf.core.store.LogHead;
 import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.log.LogHead;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 

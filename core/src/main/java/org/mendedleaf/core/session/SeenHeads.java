@@ -10,8 +10,8 @@ import java.util.HexFormat;
 import java.util.Optional;
 import org.mendedleaf.core.desk.DamagedDeskFileException;
 import org.mendedleaf.core.desk.DeskFile;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.LogHead;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.log.LogHead;
 
 /**
  * How far this desk has seen the log of each store, so that a log that has become shorter, or

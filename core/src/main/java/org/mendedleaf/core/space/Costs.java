@@ -10,7 +10,7 @@ import java.util.function.Function;
 import java.util.function.Predicate;
 import org.mendedleaf.core.catalog.questions.SpaceQuestions.SpaceFile;
 import org.mendedleaf.core.catalog.questions.SpaceQuestions.Use;
-import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.format.ContentId;
 
 /** What files and shelves of a store cost. Pure; takes as long as there are pieces. */
 public final class Costs {

@@ -19,9 +19,9 @@ import java.util.concurrent.CompletionException;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.questions.SpaceQuestions.StoredChunk;
 import org.mendedleaf.core.catalog.questions.SpaceQuestions.Use;
-import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
-import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.ContentRef;
 
 /**
  * Which revisions of a store need which pieces, so that it can be told at once what belongs to some

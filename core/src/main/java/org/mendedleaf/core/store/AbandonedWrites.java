@@ -11,6 +11,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import org.mendedleaf.core.store.format.StoreLayout;
 
 /**
  * Files under pending names whose writer has died: nobody has written to them for an hour. They may

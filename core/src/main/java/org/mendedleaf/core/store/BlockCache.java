@@ -4,6 +4,8 @@ import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import org.mendedleaf.core.store.format.Location;
+import org.mendedleaf.core.store.format.SheafId;
 
 /**
  * Keeps the plain bytes of recently decoded records, least recently used out first, up to a limit

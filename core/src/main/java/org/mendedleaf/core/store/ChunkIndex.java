@@ -3,6 +3,9 @@ package org.mendedleaf.core.store;
 import java.io.IOException;
 import java.util.List;
 import java.util.Optional;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.Location;
+import org.mendedleaf.core.store.format.SheafId;
 
 /** Tells where contents lie. Must be safe for use by several threads at once. */
 public interface ChunkIndex {

@@ -4,6 +4,10 @@ import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.Cutting;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.StoredRecord;
 
 /**
  * The chunks that make up a content, in order.

@@ -5,6 +5,8 @@ import java.io.InputStream;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Objects;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.StoredRecord;
 
 /** The bytes of a content, a chunk in memory at a time. For one thread. */
 final class ChunkStream extends InputStream {

@@ -1,6 +1,8 @@
 package org.mendedleaf.core.store;
 
 import java.nio.charset.StandardCharsets;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.Cutting;
 
 /**
  * Finds cut points by content: the gear rolling hash with normalised cut points of FastCDC (Xia et

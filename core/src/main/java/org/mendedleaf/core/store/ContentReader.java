@@ -13,6 +13,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Predicate;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.ContentRef;
+import org.mendedleaf.core.store.format.Cutting;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.StoredRecord;
 
 /**
  * Gives contents back. Each chunk is checked against its id as it is read, so what is written out

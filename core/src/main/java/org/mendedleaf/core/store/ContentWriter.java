@@ -7,6 +7,10 @@ import java.io.InputStream;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.ContentRef;
+import org.mendedleaf.core.store.format.RecordKind;
+import org.mendedleaf.core.store.format.StoredRecord;
 
 /** Stores contents: cuts, hashes, and hands what is new to be packed. For one thread. */
 public final class ContentWriter implements Closeable {

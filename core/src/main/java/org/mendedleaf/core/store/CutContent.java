@@ -7,6 +7,9 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.Cutting;
+import org.mendedleaf.core.store.format.StoredRecord;
 
 /**
  * Everything that a content from elsewhere would be made of, were it stored: found out without

@@ -10,8 +10,21 @@ import java.nio.file.Path;
 import java.util.Collection;
 import java.util.Optional;
 import java.util.random.RandomGenerator;
+import org.mendedleaf.core.drive.Durability;
 import org.mendedleaf.core.seal.DataKey;
 import org.mendedleaf.core.seal.Secrecy;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.LockedStoreException;
+import org.mendedleaf.core.store.format.SheafFormat;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.format.SheafReader;
+import org.mendedleaf.core.store.format.SheafWriter;
+import org.mendedleaf.core.store.format.StoreCipher;
+import org.mendedleaf.core.store.format.StoreDescription;
+import org.mendedleaf.core.store.format.StoreLayout;
+import org.mendedleaf.core.store.format.StoreSeal;
+import org.mendedleaf.core.store.log.Segment;
 
 /**
  * Copies a plain store to another place, encrypted: the same id, commits and contents, each byte

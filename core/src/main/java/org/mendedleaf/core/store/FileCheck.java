@@ -12,6 +12,8 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.StoredRecord;
 
 /**
  * Compares a file with a list of chunks. Hashing is what takes the time, and chunks can be hashed

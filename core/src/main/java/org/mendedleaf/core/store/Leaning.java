@@ -10,6 +10,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.mendedleaf.core.store.format.Base;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.Location;
+import org.mendedleaf.core.store.format.RecordHead;
+import org.mendedleaf.core.store.format.StoredRecord;
 
 /**
  * What records lean on once their former states are erased: else each of them would be written in

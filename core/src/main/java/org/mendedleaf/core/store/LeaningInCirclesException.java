@@ -1,5 +1,7 @@
 package org.mendedleaf.core.store;
 
+import org.mendedleaf.core.store.format.DamagedContentException;
+
 /** A record leans on one that leans on it in turn, so that neither can be read. */
 final class LeaningInCirclesException extends DamagedContentException {
 

@@ -18,6 +18,18 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.random.RandomGenerator;
+import org.mendedleaf.core.drive.Access;
+import org.mendedleaf.core.drive.Durability;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.DescriptionFiles;
+import org.mendedleaf.core.store.format.SheafFormat;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.format.SheafReader;
+import org.mendedleaf.core.store.format.StoreFormatException;
+import org.mendedleaf.core.store.format.StoreLayout;
+import org.mendedleaf.core.store.log.BrokenLogException;
+import org.mendedleaf.core.store.log.Segment;
 
 /**
  * A second copy of a store at another place: the same files, and a mark that it is no place to

@@ -14,6 +14,13 @@ import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.Map;
 import java.util.Optional;
+import org.mendedleaf.core.drive.Durability;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.format.StoreFormatException;
+import org.mendedleaf.core.store.format.StoreLayout;
+import org.mendedleaf.core.store.log.Segment;
 
 /**
  * What a mirror says of itself, in {@code mirror.json} beside its files.

@@ -1,6 +1,7 @@
 package org.mendedleaf.core.store;
 
 import java.io.IOException;
+import org.mendedleaf.core.store.format.ContentId;
 
 /** A content that the history mentions is in no sheaf of the store. */
 public final class MissingContentException extends IOException {

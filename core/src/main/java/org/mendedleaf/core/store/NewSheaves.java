@@ -5,6 +5,13 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.mendedleaf.core.store.format.FinishedSheaf;
+import org.mendedleaf.core.store.format.RecordFormat;
+import org.mendedleaf.core.store.format.SheafFormat;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.format.SheafWriter;
+import org.mendedleaf.core.store.format.StoreDescription;
+import org.mendedleaf.core.store.format.StoredRecord;
 
 /**
  * Takes records into new sheaves, one after another, none larger than the store wants. Closed

@@ -7,6 +7,15 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.mendedleaf.core.store.format.Base;
+import org.mendedleaf.core.store.format.Codec;
+import org.mendedleaf.core.store.format.Compression;
+import org.mendedleaf.core.store.format.Compressor;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.RecordFormat;
+import org.mendedleaf.core.store.format.RecordKind;
+import org.mendedleaf.core.store.format.StoredRecord;
 
 /**
  * Collects new chunks of one kind into blocks and compresses each full block into one record.

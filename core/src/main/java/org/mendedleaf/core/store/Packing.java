@@ -6,6 +6,12 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.FinishedSheaf;
+import org.mendedleaf.core.store.format.SheafFormat;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.format.SheafReader;
+import org.mendedleaf.core.store.format.SheafWriter;
 
 /**
  * Puts the records of small sheaves together into a new one, byte for byte. Committing that, and

@@ -1,6 +1,7 @@
 package org.mendedleaf.core.store;
 
 import org.jspecify.annotations.Nullable;
+import org.mendedleaf.core.store.format.Location;
 
 /**
  * The records that are being read, each because the one above leans on it.

@@ -7,6 +7,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Locale;
 import java.util.random.RandomGenerator;
+import org.mendedleaf.core.drive.Durability;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.format.StoreLayout;
 
 /**
  * A little room that a store keeps for erasing. What lives on is written before what goes is

@@ -10,6 +10,19 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import org.mendedleaf.core.store.format.Base;
+import org.mendedleaf.core.store.format.Codec;
+import org.mendedleaf.core.store.format.Compression;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.FinishedSheaf;
+import org.mendedleaf.core.store.format.Location;
+import org.mendedleaf.core.store.format.RecordHead;
+import org.mendedleaf.core.store.format.RecordKind;
+import org.mendedleaf.core.store.format.SheafFormat;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.format.SheafReader;
+import org.mendedleaf.core.store.format.StoredRecord;
 
 /**
  * Writes what lives on in some sheaves into new ones, so that the old ones can be retired and

@@ -5,6 +5,9 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.Cutting;
+import org.mendedleaf.core.store.format.StoredRecord;
 
 /**
  * How much of two contents is the same, as far as the chunks tell that they are cut into; in bytes.

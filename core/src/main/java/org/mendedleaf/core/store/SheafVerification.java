@@ -5,6 +5,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.SheafFormat;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.format.SheafReader;
+import org.mendedleaf.core.store.format.StoreFormatException;
+import org.mendedleaf.core.store.format.StoreLayout;
 
 /**
  * Checks one sheaf at a time; finds all damage instead of stopping at the first. Safe for several

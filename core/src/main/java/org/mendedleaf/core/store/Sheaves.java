@@ -12,6 +12,17 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import org.mendedleaf.core.store.format.Base;
+import org.mendedleaf.core.store.format.Compression;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.Location;
+import org.mendedleaf.core.store.format.SheafContents;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.format.SheafReader;
+import org.mendedleaf.core.store.format.StoreCipher;
+import org.mendedleaf.core.store.format.StoreLayout;
+import org.mendedleaf.core.store.format.StoredRecord;
 
 /**
  * The open sheaves of one store: decodes records, keeps a few files open and recent blocks decoded.

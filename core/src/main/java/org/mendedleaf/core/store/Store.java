@@ -13,8 +13,25 @@ import java.util.List;
 import java.util.Optional;
 import java.util.random.RandomGenerator;
 import org.jspecify.annotations.Nullable;
+import org.mendedleaf.core.drive.Access;
+import org.mendedleaf.core.drive.Durability;
+import org.mendedleaf.core.drive.ReadOnlyPlace;
+import org.mendedleaf.core.drive.ReadOnlyStoreException;
 import org.mendedleaf.core.seal.DataKey;
 import org.mendedleaf.core.seal.Secrecy;
+import org.mendedleaf.core.store.format.DescriptionFiles;
+import org.mendedleaf.core.store.format.LockedStoreException;
+import org.mendedleaf.core.store.format.SheafContents;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.format.SheafWriter;
+import org.mendedleaf.core.store.format.StoreCipher;
+import org.mendedleaf.core.store.format.StoreDescription;
+import org.mendedleaf.core.store.format.StoreKeys;
+import org.mendedleaf.core.store.format.StoreLayout;
+import org.mendedleaf.core.store.format.StoreParameters;
+import org.mendedleaf.core.store.format.StoreSeal;
+import org.mendedleaf.core.store.log.SegmentLog;
+import org.mendedleaf.core.store.log.StoreAwayException;
 
 /**
  * A store at one place: where revisions are kept.
@@ -142,7 +159,8 @@ public final class Store implements Closeable {
     StoreLayout layout = new StoreLayout(root, description.access());
     // Nobody records into a mirror.
     Durability place = Mirror.isOne(root) ? new ReadOnlyPlace(root) : durability;
-    return new Store(layout, description, place, random, cipher(description, root, keys), false);
+    return new Store(
+        layout, description, place, random, StoreCipher.to(description, root, keys), false);
   }
 
   /**
@@ -156,7 +174,7 @@ public final class Store implements Closeable {
     StoreLayout layout = new StoreLayout(root, Access.OWNER);
     layout.access().makeFolders(layout.sheaves());
     layout.access().makeFolders(layout.log());
-    StoreCipher cipher = cipher(description, root, keys);
+    StoreCipher cipher = StoreCipher.to(description, root, keys);
     return new Store(layout, description, durability, random, cipher, true);
   }
 
@@ -164,20 +182,6 @@ public final class Store implements Closeable {
   public static Store openForReading(Path root, RandomGenerator random, StoreKeys keys)
       throws IOException {
     return open(root, new ReadOnlyPlace(root), random, keys);
-  }
-
-  private static @Nullable StoreCipher cipher(
-      StoreDescription description, Path root, StoreKeys keys) throws IOException {
-    if (!description.isEncrypted()) {
-      return null;
-    }
-    DataKey key = keys.keyTo(description, root.toString());
-    if (!description.isProvenBy(key)) {
-      throw new DamagedContentException(
-          root.resolve(StoreLayout.DESCRIPTION).toString(),
-          "it says something that nobody has written who has the key of the store");
-    }
-    return new StoreCipher(key);
   }
 
   /** What its folder says of a store, before it is opened. */

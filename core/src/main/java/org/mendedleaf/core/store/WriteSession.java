@@ -11,6 +11,17 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.random.RandomGenerator;
 import org.jspecify.annotations.Nullable;
+import org.mendedleaf.core.drive.Durability;
+import org.mendedleaf.core.drive.ReadOnlyStoreException;
+import org.mendedleaf.core.store.format.Base;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.FinishedSheaf;
+import org.mendedleaf.core.store.format.Location;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.format.SheafWriter;
+import org.mendedleaf.core.store.format.StoreCipher;
+import org.mendedleaf.core.store.format.StoreLayout;
+import org.mendedleaf.core.store.format.StoredRecord;
 
 /**
  * Everything that is written for one commit: new chunks from any number of {@link ContentWriter}s

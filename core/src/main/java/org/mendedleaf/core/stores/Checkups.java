@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.format.SheafId;
 
 /**
  * Goes over a store a slice at a time, so that every stored byte is read within {@link #WITHIN} and

@@ -21,10 +21,10 @@ import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.OpenStore;
 import org.mendedleaf.core.session.Turns;
-import org.mendedleaf.core.store.DamagedContentException;
 import org.mendedleaf.core.store.EncryptedCopy;
-import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.SheafId;
 
 /**
  * Makes a plain store an encrypted one, changes passphrases, and gives keys out for a watch that
@@ -174,7 +174,7 @@ public final class Encryption {
   /**
    * Opens a store that is known here and locked, until the program ends.
    *
-   * @throws org.mendedleaf.core.store.LockedStoreException if the passphrase is wrong
+   * @throws org.mendedleaf.core.store.format.LockedStoreException if the passphrase is wrong
    */
   public void unlock(String store, Passphrase passphrase) throws IOException {
     Path place = desk.folderOf(store);

@@ -25,12 +25,12 @@ import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.progress.CancelledException;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentWriter;
 import org.mendedleaf.core.store.CutContent;
-import org.mendedleaf.core.store.FinishedSheaf;
-import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.WriteSession;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.FinishedSheaf;
+import org.mendedleaf.core.store.format.SheafId;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 

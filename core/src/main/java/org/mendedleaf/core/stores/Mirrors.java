@@ -15,10 +15,10 @@ import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.OpenStore;
-import org.mendedleaf.core.store.DamagedContentException;
 import org.mendedleaf.core.store.Mirror;
 import org.mendedleaf.core.store.MirrorMark;
 import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.format.DamagedContentException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -195,7 +195,7 @@ public final class Mirrors {
     copying.lock();
     try (Mirror open = open(opened, state.get().folder())) {
       progress.phase(Phase.CHECKING, 0, 0);
-      List<org.mendedleaf.core.store.SheafId> living = opened.catalogue().ledger().sheaves();
+      List<org.mendedleaf.core.store.format.SheafId> living = opened.catalogue().ledger().sheaves();
       return open.check(opened.store(), living, between(progress));
     } finally {
       copying.unlock();

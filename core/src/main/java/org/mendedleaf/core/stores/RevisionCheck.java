@@ -16,8 +16,8 @@ import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.history.RecordedShelf;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.ContentRef;
 
 /** Finds out which revisions of a store cannot be read, and for want of what. */
 final class RevisionCheck {

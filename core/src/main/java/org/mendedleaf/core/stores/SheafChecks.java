@@ -14,7 +14,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.mendedleaf.core.desk.DamagedDeskFileException;
 import org.mendedleaf.core.desk.DeskFile;
-import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.format.SheafId;
 
 /**
  * When this desk last read each sheaf of a store as a whole, and what it found. Kept in {@code

@@ -16,8 +16,8 @@ import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.OpenStore;
 import org.mendedleaf.core.session.SpoolPlace;
-import org.mendedleaf.core.store.LockedStoreException;
 import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.format.LockedStoreException;
 
 /**
  * What is recorded on this desk while a store is away: in the format of the store, with a limit,

@@ -14,10 +14,10 @@ import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.OpenStore;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.DamagedContentException;
 import org.mendedleaf.core.store.Mirror;
-import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.SheafId;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 

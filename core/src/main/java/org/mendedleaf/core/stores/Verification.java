@@ -13,14 +13,14 @@ import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.history.RecordedShelf;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.DamagedContentException;
-import org.mendedleaf.core.store.HurtSegment;
 import org.mendedleaf.core.store.MissingContentException;
-import org.mendedleaf.core.store.Segment;
-import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.SheafVerification;
 import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.log.HurtSegment;
+import org.mendedleaf.core.store.log.Segment;
 
 /** Checks one store: its log, its sheaves, and which files any damage concerns. */
 final class Verification {

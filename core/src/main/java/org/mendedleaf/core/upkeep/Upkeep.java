@@ -9,9 +9,9 @@ import java.util.Optional;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.store.AbandonedWrites;
-import org.mendedleaf.core.store.DamagedContentException;
 import org.mendedleaf.core.store.Packing;
-import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.SheafId;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 

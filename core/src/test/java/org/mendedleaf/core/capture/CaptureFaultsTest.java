@@ -17,16 +17,16 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.OtherDeskException;
+import org.mendedleaf.core.drive.LocalDurability;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.RecordedFile;
 import org.mendedleaf.core.oracle.FaultyDesk;
 import org.mendedleaf.core.oracle.FaultyFileSystem.Operation;
 import org.mendedleaf.core.place.RefusedException;
-import org.mendedleaf.core.store.LocalDurability;
 import org.mendedleaf.core.store.Store;
-import org.mendedleaf.core.store.StoreParameters;
 import org.mendedleaf.core.store.WriteSession;
+import org.mendedleaf.core.store.format.StoreParameters;
 
 /** What a capture and a mending do when the disk does not do what it should. */
 class CaptureFaultsTest {

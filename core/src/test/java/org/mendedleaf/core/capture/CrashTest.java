@@ -14,7 +14,7 @@ import net.jqwik.api.constraints.LongRange;
 import org.mendedleaf.core.history.PresentFile;
 import org.mendedleaf.core.oracle.FaultyDesk;
 import org.mendedleaf.core.store.ContentReader;
-import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.format.SheafId;
 
 /**
  * A capture in several parts that dies at any of its operations on the store: from one of them on,

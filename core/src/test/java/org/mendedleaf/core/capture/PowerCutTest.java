@@ -20,7 +20,7 @@ import org.mendedleaf.core.history.PresentFile;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.oracle.FaultyDesk;
 import org.mendedleaf.core.oracle.PowerCut;
-import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.format.SheafId;
 import org.mendedleaf.core.upkeep.Upkeep;
 
 /**

@@ -23,6 +23,7 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.drive.LocalDurability;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.oracle.CatalogueFinder;
@@ -30,7 +31,6 @@ import org.mendedleaf.core.oracle.Encrypting;
 import org.mendedleaf.core.oracle.RandomActs;
 import org.mendedleaf.core.oracle.Seeds;
 import org.mendedleaf.core.oracle.TestDesk;
-import org.mendedleaf.core.store.LocalDurability;
 import org.mendedleaf.core.store.Store;
 
 /**

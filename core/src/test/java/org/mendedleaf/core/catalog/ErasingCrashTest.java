@@ -29,9 +29,9 @@ import org.mendedleaf.core.oracle.FaultyDesk;
 import org.mendedleaf.core.oracle.FaultyFileSystem.Operation;
 import org.mendedleaf.core.oracle.RandomActs;
 import org.mendedleaf.core.store.ErasedMeanwhileException;
-import org.mendedleaf.core.store.FinishedSheaf;
-import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.WriteSession;
+import org.mendedleaf.core.store.format.FinishedSheaf;
+import org.mendedleaf.core.store.format.SheafId;
 import org.mendedleaf.core.upkeep.Upkeep;
 
 /**

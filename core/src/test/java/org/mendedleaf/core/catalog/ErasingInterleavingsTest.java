@@ -27,6 +27,7 @@ import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.PartSize;
 import org.mendedleaf.core.catalog.lines.Proposal;
+import org.mendedleaf.core.drive.LocalDurability;
 import org.mendedleaf.core.erasing.Erasing;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.PresentFile;
@@ -39,10 +40,9 @@ import org.mendedleaf.core.oracle.FaultyFileSystem.Operation;
 import org.mendedleaf.core.oracle.RandomActs;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.ErasedMeanwhileException;
-import org.mendedleaf.core.store.LocalDurability;
-import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.store.WriteSession;
+import org.mendedleaf.core.store.format.SheafId;
 import org.mendedleaf.core.upkeep.Upkeep;
 
 /**

@@ -22,12 +22,12 @@ import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.ShelfKind;
 import org.mendedleaf.core.oracle.FaultyDesk;
 import org.mendedleaf.core.store.ChunkIndex;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.ContentRef;
 import org.mendedleaf.core.store.ContentWriter;
-import org.mendedleaf.core.store.DamagedContentException;
-import org.mendedleaf.core.store.Location;
 import org.mendedleaf.core.store.WriteSession;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.ContentRef;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.Location;
 
 /**
  * Two desks store the same two contents at the same time: one compresses the second with the first,

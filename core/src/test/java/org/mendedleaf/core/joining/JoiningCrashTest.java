@@ -21,8 +21,8 @@ import org.mendedleaf.core.oracle.FaultyDesk;
 import org.mendedleaf.core.oracle.PowerCut;
 import org.mendedleaf.core.oracle.Seeds;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.format.SheafId;
 
 /**
  * Joining another log that dies at any of its operations, or whose power fails there: nothing that

@@ -21,7 +21,7 @@ import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.space.Cost;
 import org.mendedleaf.core.space.StoreSpace;
-import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.format.ContentId;
 
 /** What is recorded costs, weighed against a count that knows nothing of ordinals. */
 class SpacesTest {

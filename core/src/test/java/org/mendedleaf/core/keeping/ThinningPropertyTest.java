@@ -23,6 +23,8 @@ import net.jqwik.api.Property;
 import net.jqwik.api.ShrinkingMode;
 import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.Owners;
+import org.mendedleaf.core.drive.Access;
+import org.mendedleaf.core.drive.Places;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.office.Office;
@@ -40,10 +42,8 @@ import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.space.StoreSpace;
-import org.mendedleaf.core.store.Access;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.Places;
-import org.mendedleaf.core.store.StoreParameters;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.StoreParameters;
 import org.mendedleaf.core.stores.VerifyDepth;
 
 /**

@@ -227,7 +227,7 @@ class ThinningTest {
             set.fileTimes(),
             set.places(),
             set.person(),
-            org.mendedleaf.core.store.StoreParameters.STANDARD,
+            org.mendedleaf.core.store.format.StoreParameters.STANDARD,
             2,
             set.keys());
     try (Office office = Office.open(real)) {

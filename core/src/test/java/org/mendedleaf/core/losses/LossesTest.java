@@ -22,6 +22,9 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.capture.FileTimes;
 import org.mendedleaf.core.capture.Owners;
 import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.drive.Drive;
+import org.mendedleaf.core.drive.Durability;
+import org.mendedleaf.core.drive.Places;
 import org.mendedleaf.core.losses.LossAnswer.LossFate;
 import org.mendedleaf.core.losses.LossAnswer.LossStep;
 import org.mendedleaf.core.losses.LossAnswer.ShelfBehind;
@@ -33,10 +36,7 @@ import org.mendedleaf.core.plan.ReadyPlans;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.Shelf;
-import org.mendedleaf.core.store.Drive;
-import org.mendedleaf.core.store.Durability;
-import org.mendedleaf.core.store.Places;
-import org.mendedleaf.core.store.StoreParameters;
+import org.mendedleaf.core.store.format.StoreParameters;
 
 /** The answers follow from where things lie and when they were recorded. */
 class LossesTest {

@@ -22,6 +22,8 @@ import org.mendedleaf.core.capture.PartSize;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.lines.Proposal;
+import org.mendedleaf.core.drive.Durability;
+import org.mendedleaf.core.drive.LocalDurability;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.ShelfKind;
 import org.mendedleaf.core.oracle.FaultyFileSystem.Operation;
@@ -30,11 +32,9 @@ import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.BringIn;
 import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.recover.Recovery;
-import org.mendedleaf.core.store.Durability;
-import org.mendedleaf.core.store.LocalDurability;
 import org.mendedleaf.core.store.Store;
-import org.mendedleaf.core.store.StoreParameters;
 import org.mendedleaf.core.store.WriteSession;
+import org.mendedleaf.core.store.format.StoreParameters;
 
 /**
  * Store and shelf in memory, on a file system that fails on purpose; the catalogue lies on the real

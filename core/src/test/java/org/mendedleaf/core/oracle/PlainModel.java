@@ -21,7 +21,7 @@ import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.history.TreeEntry;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.session.Shelf;
-import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.format.ContentId;
 
 /**
  * The oracle: a plain copy of what a folder held at every moment that was captured, compared by

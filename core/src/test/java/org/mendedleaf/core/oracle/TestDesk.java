@@ -25,7 +25,7 @@ import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.KeyRing;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.Shelf;
-import org.mendedleaf.core.store.StoreParameters;
+import org.mendedleaf.core.store.format.StoreParameters;
 
 /**
  * An office over one temporary folder, with a shelf "Desk", a set clock and the oracle beside it.
@@ -68,7 +68,7 @@ public final class TestDesk implements Closeable {
             new Random(home.hashCode()),
             Owners.FILE_SYSTEM,
             org.mendedleaf.core.capture.FileTimes.AS_THEY_ARE,
-            org.mendedleaf.core.store.Places.UNFORCED,
+            org.mendedleaf.core.drive.Places.UNFORCED,
             "maren",
             StoreParameters.STANDARD.forTrial(),
             2,

@@ -24,6 +24,8 @@ import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.oracle.Encrypting;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.StoreFormatException;
 import org.mendedleaf.core.stores.VerifyDepth;
 import org.mendedleaf.core.stores.VerifyReport;
 

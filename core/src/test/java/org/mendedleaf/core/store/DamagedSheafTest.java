@@ -28,6 +28,7 @@ import org.mendedleaf.core.oracle.RandomActs;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.store.format.DamagedContentException;
 import org.mendedleaf.core.stores.VerifyDepth;
 
 /**

@@ -16,11 +16,26 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.drive.LocalDurability;
 import org.mendedleaf.core.seal.DataKey;
 import org.mendedleaf.core.seal.Passphrase;
 import org.mendedleaf.core.seal.RecoveryKey;
 import org.mendedleaf.core.seal.Secrecy;
 import org.mendedleaf.core.seal.Stretching;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.LockedStoreException;
+import org.mendedleaf.core.store.format.RecordFormat;
+import org.mendedleaf.core.store.format.SheafFormat;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.format.SheafReader;
+import org.mendedleaf.core.store.format.StoreCipher;
+import org.mendedleaf.core.store.format.StoreDescription;
+import org.mendedleaf.core.store.format.StoreParameters;
+import org.mendedleaf.core.store.format.StoreSeal;
+import org.mendedleaf.core.store.format.StoredRecord;
+import org.mendedleaf.core.store.log.Segment;
+import org.mendedleaf.core.store.log.SegmentFormat;
 
 /**
  * What somebody can do to the files of an encrypted store who has no key, but knows the format and

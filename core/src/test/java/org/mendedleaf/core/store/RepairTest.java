@@ -22,6 +22,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.store.format.DamagedContentException;
 import org.mendedleaf.core.stores.RepairReport;
 import org.mendedleaf.core.stores.StoreRepair;
 import org.mendedleaf.core.stores.VerifyDepth;

@@ -12,6 +12,10 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.drive.LocalDurability;
+import org.mendedleaf.core.store.format.FinishedSheaf;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.format.StoreParameters;
 
 /** More sheaves than are kept open, read by several threads, some of which are interrupted. */
 class SheavesTest {

@@ -6,6 +6,15 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Stream;
+import org.mendedleaf.core.drive.Access;
+import org.mendedleaf.core.drive.Places;
+import org.mendedleaf.core.store.format.Compression;
+import org.mendedleaf.core.store.format.SheafFormat;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.format.SheafReader;
+import org.mendedleaf.core.store.format.StoreLayout;
+import org.mendedleaf.core.store.format.StoredRecord;
+import org.mendedleaf.core.store.log.SegmentLog;
 
 /**
  * Everything that a store's files hold, decoded: for tests that look for what must not be there.

@@ -36,8 +36,8 @@ import org.mendedleaf.core.seal.Secrecy;
 import org.mendedleaf.core.seal.Stretching;
 import org.mendedleaf.core.session.KeyFile;
 import org.mendedleaf.core.session.KeyRing;
-import org.mendedleaf.core.store.LockedStoreException;
 import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.format.LockedStoreException;
 
 /** An office whose store is encrypted: nothing else is different, and nobody else reads it. */
 @Tag("plain")

@@ -34,7 +34,7 @@ import org.mendedleaf.core.rhythm.Rhythms;
 import org.mendedleaf.core.seal.Secrecy;
 import org.mendedleaf.core.seal.Stretching;
 import org.mendedleaf.core.session.OfficeSettings;
-import org.mendedleaf.core.store.StoreAwayException;
+import org.mendedleaf.core.store.log.StoreAwayException;
 
 /**
  * A store is away for a while: what is saved meanwhile is recorded here, and is in it afterwards.

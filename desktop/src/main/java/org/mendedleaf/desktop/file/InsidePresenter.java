@@ -9,8 +9,8 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.mendedleaf.core.compare.process.Look;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.session.FileRef;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.ContentRef;
 import org.mendedleaf.desktop.work.Context;
 
 /** What is inside the chosen revision of a file. Properties change on the interface thread. */

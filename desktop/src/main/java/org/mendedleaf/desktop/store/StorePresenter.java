@@ -15,7 +15,7 @@ import org.mendedleaf.core.losses.LossAnswer;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.seal.Passphrase;
 import org.mendedleaf.core.session.FileRef;
-import org.mendedleaf.core.store.LockedStoreException;
+import org.mendedleaf.core.store.format.LockedStoreException;
 import org.mendedleaf.core.stores.Checkup;
 import org.mendedleaf.core.stores.Checkups;
 import org.mendedleaf.core.stores.MirrorState;

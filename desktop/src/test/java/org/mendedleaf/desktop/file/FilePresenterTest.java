@@ -13,7 +13,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.oracle.TestDesk;
-import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.format.ContentId;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.InTurn;
 import org.mendedleaf.desktop.work.navigation.Navigator;

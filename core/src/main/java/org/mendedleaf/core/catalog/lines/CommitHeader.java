@@ -11,10 +11,10 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.MetadataFormat;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.LogHead;
-import org.mendedleaf.core.store.SheafId;
-import org.mendedleaf.core.store.StoreFormatException;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.format.StoreFormatException;
+import org.mendedleaf.core.store.log.LogHead;
 
 /**
  * The first line of a segment: which act, when, who, and what was written for it.

@@ -39,8 +39,8 @@ import org.mendedleaf.core.catalog.lines.Detail.Unlabelled;
 import org.mendedleaf.core.history.DrillFigures;
 import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.history.Origin;
-import org.mendedleaf.core.store.Segment;
-import org.mendedleaf.core.store.StoreFormatException;
+import org.mendedleaf.core.store.format.StoreFormatException;
+import org.mendedleaf.core.store.log.Segment;
 
 /**
  * All kinds of lines after the first of a segment. {@code m} is [position of the block in the

@@ -8,9 +8,9 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.history.MetadataFormat;
-import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.store.MissingContentException;
+import org.mendedleaf.core.store.format.ContentId;
 
 /** The metadata blocks of one commit, read when first needed. For one thread. */
 public final class MetadataBlocks {

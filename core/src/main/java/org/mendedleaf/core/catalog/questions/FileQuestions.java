@@ -21,8 +21,8 @@ import org.mendedleaf.core.history.RecordedFile;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.history.SaverSource;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.ContentRef;
 
 /** Questions about shelves, files and their revisions. Safe for several threads. */
 public final class FileQuestions {

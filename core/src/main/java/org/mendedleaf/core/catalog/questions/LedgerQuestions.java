@@ -13,7 +13,7 @@ import org.mendedleaf.core.catalog.tables.Times;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.LedgerEntry;
 import org.mendedleaf.core.history.ReceiptItem;
-import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.format.SheafId;
 
 /** Questions about what was done, and about the store's files. Safe for several threads. */
 public final class LedgerQuestions {

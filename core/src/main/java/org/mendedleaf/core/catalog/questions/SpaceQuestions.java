@@ -9,8 +9,8 @@ import org.mendedleaf.core.catalog.tables.Sql;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.ReceiptItem;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.ContentRef;
 
 /** Questions about what needs which bytes of the store. Safe for several threads. */
 public final class SpaceQuestions {

@@ -18,8 +18,8 @@ import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.history.Names;
 import org.mendedleaf.core.history.TreeEntry;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.ContentRef;
 
 /** Questions about folders at a moment. Safe for several threads. */
 public final class TreeQuestions {

@@ -15,8 +15,8 @@ import org.mendedleaf.core.catalog.lines.LineKinds;
 import org.mendedleaf.core.catalog.lines.MetadataBlocks;
 import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.store.ContentReader;
-import org.mendedleaf.core.store.Segment;
-import org.mendedleaf.core.store.SegmentLog;
+import org.mendedleaf.core.store.log.Segment;
+import org.mendedleaf.core.store.log.SegmentLog;
 
 /**
  * Reads single lines of the log, whose every byte is checked. A segment may have thousands of

@@ -15,9 +15,9 @@ import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.history.ReceiptItem;
 import org.mendedleaf.core.history.RevisionKey;
-import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
-import org.mendedleaf.core.store.ContentRef;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.ContentRef;
 
 /**
  * How often each content and chunk is needed, so that it is known at once whether something may be

@@ -16,11 +16,11 @@ import org.mendedleaf.core.catalog.lines.MetadataBlocks;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.store.ContentReader;
-import org.mendedleaf.core.store.DamagedContentException;
-import org.mendedleaf.core.store.Segment;
-import org.mendedleaf.core.store.SheafContents;
-import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.format.DamagedContentException;
+import org.mendedleaf.core.store.format.SheafContents;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.log.Segment;
 
 /**
  * Applies segments to the tables. What the tables hold is a function of the log and of the records

@@ -11,11 +11,11 @@ import java.util.Set;
 import java.util.TreeMap;
 import org.mendedleaf.core.catalog.lines.CommitHeader;
 import org.mendedleaf.core.history.RevisionKey;
-import org.mendedleaf.core.store.ContentId;
 import org.mendedleaf.core.store.ContentReader;
-import org.mendedleaf.core.store.Segment;
-import org.mendedleaf.core.store.SheafId;
 import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.SheafId;
+import org.mendedleaf.core.store.log.Segment;
 
 /**
  * What a decision to destroy something may rest on: lines that are read in the log, and rows that

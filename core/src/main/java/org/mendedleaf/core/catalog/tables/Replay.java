@@ -17,9 +17,9 @@ import org.mendedleaf.core.catalog.lines.Detail;
 import org.mendedleaf.core.catalog.lines.LineKinds;
 import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.history.RevisionKey;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.ContentRef;
-import org.mendedleaf.core.store.Segment;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.ContentRef;
+import org.mendedleaf.core.store.log.Segment;
 
 /**
  * Reads again from the log what it says of single files: after an erasure, so that the catalogue

@@ -3,11 +3,11 @@ package org.mendedleaf.core.catalog.tables;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.util.Optional;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.Location;
-import org.mendedleaf.core.store.SheafContents;
-import org.mendedleaf.core.store.SheafEntry;
-import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.Location;
+import org.mendedleaf.core.store.format.SheafContents;
+import org.mendedleaf.core.store.format.SheafEntry;
+import org.mendedleaf.core.store.format.SheafId;
 
 /** Keeps the table of sheaves as they come and go. For one thread, inside a transaction. */
 final class SheafTable {

@@ -3,7 +3,7 @@ package org.mendedleaf.core.catalog.tables;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
-import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.format.ContentId;
 
 /**
  * The few rows of shelves, settings, moved folders and snapshots: a hash of all of them proves that

@@ -7,9 +7,9 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.mendedleaf.core.store.ChunkIndex;
-import org.mendedleaf.core.store.ContentId;
-import org.mendedleaf.core.store.Location;
-import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.format.ContentId;
+import org.mendedleaf.core.store.format.Location;
+import org.mendedleaf.core.store.format.SheafId;
 
 /** Where contents lie, as one connection to the catalogue sees it. */
 public record StoredChunks(Sql sql) implements ChunkIndex {

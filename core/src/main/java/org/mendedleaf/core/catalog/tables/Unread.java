@@ -2,7 +2,7 @@ package org.mendedleaf.core.catalog.tables;
 
 import java.io.IOException;
 import java.util.List;
-import org.mendedleaf.core.store.SheafId;
+import org.mendedleaf.core.store.format.SheafId;
 
 /**
  * Sheaves that the log mentions and that could not be read, or not whole, when the tables were made

@@ -21,7 +21,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 import org.mendedleaf.core.history.DrillFigures;
 import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.RevisionKey;
-import org.mendedleaf.core.store.StoreFormatException;
+import org.mendedleaf.core.store.format.StoreFormatException;
 
 /** Lines of the log as stores have them: these bytes must never change. */
 class LineKindsTest {

@@ -19,7 +19,7 @@ import org.mendedleaf.core.catalog.lines.Proposal;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.oracle.FaultyDesk;
-import org.mendedleaf.core.store.ContentId;
+import org.mendedleaf.core.store.format.ContentId;
 
 /** What is left of a folder's move when another desk was first. */
 class FolderMovesTest {

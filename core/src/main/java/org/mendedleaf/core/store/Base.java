@@ -1,9 +1,0 @@
-package org.mendedleaf.core.store;
-
-/**
- * A stretch of an already stored chunk that a record is compressed against.
- *
- * @param from first byte of the stretch in the chunk
- * @param length bytes of the stretch
- */
-record Base(ContentId chunk, int from, int length) {}

@@ -1,0 +1,97 @@
+package org.mendedleaf.core.store.format;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Objects;
+import org.mendedleaf.core.drive.Durability;
+
+/** The two copies of what a store says of itself: the one is read where the other is hurt. */
+public final class DescriptionFiles {
+
+  private final StoreLayout layout;
+
+  public DescriptionFiles(StoreLayout layout) {
+    this.layout = layout;
+  }
+
+  private List<Path> copies() {
+    return List.of(layout.description(), layout.descriptionTwin());
+  }
+
+  /**
+   * What the first whole copy says.
+   *
+   * @throws NoSuchFileException if there is none, and so no store
+   */
+  public StoreDescription read() throws IOException {
+    IOException hurt = null;
+    for (Path file : copies()) {
+      try {
+        return StoreDescription.decode(Files.readAllBytes(file), file.toString());
+      } catch (NoSuchFileException e) {
+        hurt = hurt == null ? noStore(e) : hurt;
+      } catch (DamagedContentException e) {
+        hurt = hurt == null || hurt instanceof NoSuchFileException ? e : hurt;
+      }
+    }
+    throw Objects.requireNonNull(hurt);
+  }
+
+  private NoSuchFileException noStore(NoSuchFileException e) {
+    NoSuchFileException none =
+        new NoSuchFileException(layout.root().toString(), null, "no store lies there");
+    none.initCause(e);
+    return none;
+  }
+
+  /** Writes both. */
+  public void write(StoreDescription description, Durability durability) throws IOException {
+    write(description, layout.description(), durability);
+    layout.access().makeFolders(layout.twin());
+    write(description, layout.descriptionTwin(), durability);
+  }
+
+  private void write(StoreDescription description, Path file, Durability durability)
+      throws IOException {
+    Path temporary = file.resolveSibling(StoreLayout.DESCRIPTION + StoreLayout.PENDING);
+    Files.deleteIfExists(temporary);
+    layout.access().write(temporary, description.encode());
+    durability.force(temporary);
+    durability.replace(temporary, file);
+  }
+
+  /** Puts it where it will be needed while the store itself is away. */
+  public static void keep(StoreDescription description, StoreLayout layout) throws IOException {
+    Path file = layout.description();
+    byte[] says = description.encode();
+    if (!Files.exists(file) || !Arrays.equals(Files.readAllBytes(file), says)) {
+      Path pending = file.resolveSibling(StoreLayout.DESCRIPTION + StoreLayout.PENDING);
+      Files.deleteIfExists(pending);
+      layout.access().write(pending, says);
+      Files.move(pending, file, StandardCopyOption.REPLACE_EXISTING);
+    }
+  }
+
+  /** Copies that are damaged, or gone, by their names. */
+  public List<String> hurt() throws IOException {
+    List<String> hurt = new ArrayList<>();
+    for (Path file : copies()) {
+      try {
+        var unused = StoreDescription.decode(Files.readAllBytes(file), file.toString());
+      } catch (NoSuchFileException e) {
+        if (file.equals(layout.description())) {
+          hurt.add(layout.root().relativize(file).toString());
+        }
+      } catch (DamagedContentException e) {
+        hurt.add(layout.root().relativize(file).toString());
+      }
+    }
+    return hurt;
+  }
+}

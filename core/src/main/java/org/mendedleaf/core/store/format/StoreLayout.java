@@ -1,0 +1,71 @@
+package org.mendedleaf.core.store.format;
+
+import java.io.IOException;
+import java.nio.file.DirectoryStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.mendedleaf.core.drive.Access;
+
+/**
+ * The names of everything in a store's folder.
+ *
+ * @param access with which new files and folders are made
+ */
+public record StoreLayout(Path root, Access access) {
+
+  public static final String DESCRIPTION = "store.json";
+  public static final String PENDING = ".pending";
+  public static final String RESERVE = "reserve";
+
+  public Path description() {
+    return root.resolve(DESCRIPTION);
+  }
+
+  /** The second copy of the description. */
+  public Path descriptionTwin() {
+    return twin().resolve(DESCRIPTION);
+  }
+
+  public Path reserve() {
+    return root.resolve(RESERVE);
+  }
+
+  public Path sheaves() {
+    return root.resolve("sheaves");
+  }
+
+  public Path sheaf(SheafId id) {
+    return sheaves().resolve(id.text().substring(0, 2)).resolve(id.text() + ".sheaf");
+  }
+
+  /** All sheaves whose files are there, whether or not a commit mentions them. */
+  public List<SheafId> sheavesThere() throws IOException {
+    List<SheafId> there = new ArrayList<>();
+    try (DirectoryStream<Path> folders = Files.newDirectoryStream(sheaves())) {
+      for (Path folder : folders) {
+        if (Files.isDirectory(folder)) {
+          try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, "*.sheaf")) {
+            for (Path file : files) {
+              String name = file.getFileName().toString().replaceAll("\\.sheaf$", "");
+              if (SheafId.isOne(name)) {
+                there.add(new SheafId(name));
+              }
+            }
+          }
+        }
+      }
+    }
+    return there;
+  }
+
+  public Path log() {
+    return root.resolve("log");
+  }
+
+  /** Holds all of the log a second time, and the description. */
+  public Path twin() {
+    return root.resolve("twin");
+  }
+}
