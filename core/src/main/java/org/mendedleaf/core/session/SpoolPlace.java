@@ -9,8 +9,11 @@ import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
 import java.util.stream.Stream;
 import org.mendedleaf.core.desk.PrivateFolder;
+import org.mendedleaf.core.drive.Durability;
+import org.mendedleaf.core.drive.Places;
 import org.mendedleaf.core.store.Store;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -27,14 +30,18 @@ public final class SpoolPlace {
 
   private static final String CATALOGUE = "catalogue";
 
+  private final Path home;
   private final Path folder;
   private final Path catalogues;
   private final String store;
+  private final Places places;
 
   SpoolPlace(OfficeSettings settings, String store) {
+    this.home = settings.home();
     this.folder = settings.home().resolve("spools").resolve(store);
     this.catalogues = settings.home().resolve("catalogues");
     this.store = store;
+    this.places = settings.places();
   }
 
   public Path folder() {
@@ -44,8 +51,15 @@ public final class SpoolPlace {
   /** Keeps at hand what is needed to record while the store is away. */
   public void remember(Store of) {
     try {
+      boolean isNew = Files.notExists(folder);
       PrivateFolder.make(folder);
-      of.describeFor(folder);
+      Durability durability = places.at(folder);
+      of.describeFor(folder, durability);
+      if (isNew) {
+        // The home is there already, and made to last by what else lies in it.
+        durability.forceFolder(Objects.requireNonNull(folder.getParent()));
+        durability.forceFolder(home);
+      }
       if (!isWaiting()) {
         clear();
       }
@@ -67,11 +81,16 @@ public final class SpoolPlace {
     Path pending = folder.resolve(CATALOGUE + ".pending");
     clear(pending);
     PrivateFolder.make(pending);
+    Durability durability = places.at(folder);
     for (Path file : there(catalogues)) {
-      Files.copy(
-          file, pending.resolve(file.getFileName().toString()), StandardCopyOption.COPY_ATTRIBUTES);
+      Path copy = pending.resolve(file.getFileName().toString());
+      Files.copy(file, copy, StandardCopyOption.COPY_ATTRIBUTES);
+      durability.force(copy);
     }
+    // Nothing can make them anew while the store is away.
+    durability.forceFolder(pending);
     Files.move(pending, tables);
+    durability.forceFolder(folder);
     return first;
   }
 

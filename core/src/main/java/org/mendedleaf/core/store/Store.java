@@ -205,8 +205,8 @@ public final class Store implements Closeable {
   }
 
   /** Puts what this store says of itself into a folder from which its spool can be opened. */
-  public void describeFor(Path spool) throws IOException {
-    DescriptionFiles.keep(description, new StoreLayout(spool, Access.OWNER));
+  public void describeFor(Path spool, Durability there) throws IOException {
+    new DescriptionFiles(new StoreLayout(spool, Access.OWNER)).keep(description, there);
   }
 
   private void describe(StoreDescription unproven) throws IOException {

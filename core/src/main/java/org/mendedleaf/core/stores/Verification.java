@@ -141,7 +141,10 @@ final class Verification {
   private void chain(List<VerifyReport.Damage> damaged) throws IOException {
     Store store = catalogue.store();
     for (String file : store.hurtDescriptions()) {
-      damaged.add(damage(file + ": it is damaged or missing", true));
+      damaged.add(
+          damage(
+              file + ": it is damaged or missing, or does not say the same as the other copy",
+              true));
     }
     long end = store.log().end(catalogue.commits());
     ContentId expected = Segment.NO_PREDECESSOR;

@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -67,29 +66,34 @@ public final class DescriptionFiles {
   }
 
   /** Puts it where it will be needed while the store itself is away. */
-  public static void keep(StoreDescription description, StoreLayout layout) throws IOException {
+  public void keep(StoreDescription description, Durability durability) throws IOException {
     Path file = layout.description();
-    byte[] says = description.encode();
-    if (!Files.exists(file) || !Arrays.equals(Files.readAllBytes(file), says)) {
-      Path pending = file.resolveSibling(StoreLayout.DESCRIPTION + StoreLayout.PENDING);
-      Files.deleteIfExists(pending);
-      layout.access().write(pending, says);
-      Files.move(pending, file, StandardCopyOption.REPLACE_EXISTING);
+    if (!Files.exists(file) || !Arrays.equals(Files.readAllBytes(file), description.encode())) {
+      write(description, file, durability);
     }
   }
 
-  /** Copies that are damaged, or gone, by their names. */
+  /**
+   * Copies that are damaged, or gone, by their names; the second one too where it says something
+   * else, since a passphrase that was given up would open it.
+   */
   public List<String> hurt() throws IOException {
     List<String> hurt = new ArrayList<>();
+    StoreDescription counts = null;
     for (Path file : copies()) {
+      String name = layout.root().relativize(file).toString();
       try {
-        var unused = StoreDescription.decode(Files.readAllBytes(file), file.toString());
+        StoreDescription says = StoreDescription.decode(Files.readAllBytes(file), file.toString());
+        if (counts != null && !counts.equals(says)) {
+          hurt.add(name);
+        }
+        counts = counts == null ? says : counts;
       } catch (NoSuchFileException e) {
         if (file.equals(layout.description())) {
-          hurt.add(layout.root().relativize(file).toString());
+          hurt.add(name);
         }
       } catch (DamagedContentException e) {
-        hurt.add(layout.root().relativize(file).toString());
+        hurt.add(name);
       }
     }
     return hurt;
