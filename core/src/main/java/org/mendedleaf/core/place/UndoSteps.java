@@ -1,5 +1,6 @@
 package org.mendedleaf.core.place;
 
+import java.io.EOFException;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.file.FileSystem;
@@ -332,8 +333,14 @@ public final class UndoSteps {
         }
       }
       return true;
-    } catch (ZipException e) {
-      return false;
+    } catch (IOException e) {
+      // The library tells what is no archive, or one that was cut, as the cause of another error.
+      if (e instanceof ZipException
+          || e.getCause() instanceof ZipException
+          || e.getCause() instanceof EOFException) {
+        return false;
+      }
+      throw e;
     }
   }
 
