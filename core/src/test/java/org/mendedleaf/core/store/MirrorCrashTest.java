@@ -228,18 +228,17 @@ class MirrorCrashTest {
     mirror(
         desk,
         mirror -> {
-          int commits = mirror.healLog(desk.store());
+          int unusedCommits = mirror.healLog(desk.store());
           List<SheafId> wrong = new ArrayList<>();
           for (SheafId sheaf : desk.catalogue().ledger().sheaves()) {
             if (!desk.store().verification().deep(sheaf).damage().isEmpty()) {
               wrong.add(sheaf);
             }
           }
-          int sheaves = mirror.heal(desk.store(), wrong, bytes -> {}).size();
+          int unusedSheaves = mirror.heal(desk.store(), wrong, bytes -> {}).size();
           // The second copy of a commit is not waited for; what is wrong with it is mended last.
           long end = desk.catalogue().commits();
-          int copies = desk.store().log().mend(desk.store().log().hurt(end), end);
-          assertThat(commits + sheaves + copies).isNotNegative();
+          int unusedCopies = desk.store().log().mend(desk.store().log().hurt(end), end);
         });
   }
 
