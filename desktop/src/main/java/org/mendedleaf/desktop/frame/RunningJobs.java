@@ -2,7 +2,7 @@ package org.mendedleaf.desktop.frame;
 
 import java.util.List;
 import javafx.animation.PauseTransition;
-import javafx.beans.InvalidationListener;
+import javafx.collections.ListChangeListener;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -35,10 +35,14 @@ final class RunningJobs {
 
   private final Jobs jobs;
   private final Node otherwise;
-  private final HBox strip = new HBox(14);
+  private final Label title = Nodes.label("", "strong");
+  private final ProgressBar bar = new ProgressBar();
+  private final Label sentence = Nodes.label("", "soft");
+  private final Hyperlink others = new Hyperlink();
+  private final Button stop = Nodes.button(Words.of("job.cancel"), "", this::stop);
+  private final HBox strip = new HBox(14, title, bar, sentence, others, stop);
   private final StackPane room;
   private final PauseTransition opening = new PauseTransition(AIMED_BEFORE);
-  private List<Job> known = List.of();
   private @Nullable Job shown;
 
   /**
@@ -47,6 +51,17 @@ final class RunningJobs {
   RunningJobs(Jobs jobs, Node otherwise) {
     this.jobs = jobs;
     this.otherwise = otherwise;
+    bar.setMinWidth(BAR);
+    bar.setPrefWidth(BAR);
+    sentence.setMinWidth(0);
+    sentence.setMaxWidth(Double.MAX_VALUE);
+    HBox.setHgrow(sentence, Priority.ALWAYS);
+    Tip.on(sentence, sentence::getText);
+    others.setId("other-jobs");
+    others.setMinWidth(Region.USE_PREF_SIZE);
+    others.managedProperty().bind(others.visibleProperty());
+    others.setOnAction(event -> showNext());
+    stop.setId("stop-job");
     strip.setId("job");
     strip.setAlignment(Pos.CENTER_LEFT);
     // What it takes up is the other one's room.
@@ -55,61 +70,64 @@ final class RunningJobs {
     room = new StackPane(otherwise, strip);
     room.setAlignment(Pos.CENTER_LEFT);
     opening.setOnFinished(event -> strip.setMouseTransparent(false));
-    jobs.running().addListener((InvalidationListener) list -> show());
-    show();
+    jobs.running()
+        .addListener(
+            (ListChangeListener<Job>)
+                change -> {
+                  boolean hasBegun = false;
+                  while (change.next()) {
+                    hasBegun |= change.wasAdded();
+                  }
+                  look(hasBegun);
+                });
+    look(false);
   }
 
   Region node() {
     return room;
   }
 
-  private void show() {
+  private void look(boolean hasBegun) {
     List<Job> running = List.copyOf(jobs.running());
-    boolean hasBegun = !running.isEmpty() && !known.contains(running.get(running.size() - 1));
-    if (hasBegun || shown == null || !running.contains(shown)) {
-      shown = running.isEmpty() ? null : running.get(running.size() - 1);
+    Job next = shown;
+    if (running.isEmpty()) {
+      next = null;
+    } else if (hasBegun || next == null || !running.contains(next)) {
+      next = running.get(running.size() - 1);
     }
-    if (known.isEmpty() && shown != null) {
+    if (next != shown) {
+      // Whoever is about to click here means what stood here before, and not to stop this one.
+      stop.disarm();
       strip.setMouseTransparent(true);
       opening.playFromStart();
     }
-    known = running;
-    strip.setVisible(shown != null);
-    otherwise.setVisible(shown == null);
-    if (shown == null) {
-      strip.getChildren().clear();
-    } else {
-      fill(shown, running.size() - 1);
-    }
+    show(next, running.size() - 1);
   }
 
-  private void fill(Job job, int others) {
-    ProgressBar bar = new ProgressBar();
-    bar.progressProperty().bind(job.fractionProperty());
-    bar.setMinWidth(BAR);
-    bar.setPrefWidth(BAR);
-    Label sentence = Nodes.label("", "soft");
-    sentence.textProperty().bind(job.sentenceProperty());
-    sentence.setMinWidth(0);
-    sentence.setMaxWidth(Double.MAX_VALUE);
-    HBox.setHgrow(sentence, Priority.ALWAYS);
-    Tip.on(sentence, job.sentenceProperty()::get);
-    Button stop = Nodes.button(Words.of("job.cancel"), "", job::cancel);
-    stop.setId("stop-job");
-    strip.getChildren().setAll(Nodes.label(job.title(), "strong"), bar, sentence);
-    if (others > 0) {
-      Hyperlink more = new Hyperlink(Words.count("job.others", others));
-      more.setId("other-jobs");
-      more.setMinWidth(Region.USE_PREF_SIZE);
-      more.setOnAction(event -> showNext());
-      strip.getChildren().add(more);
+  private void show(@Nullable Job job, int more) {
+    strip.setVisible(job != null);
+    otherwise.setVisible(job == null);
+    others.setVisible(more > 0);
+    others.setText(more > 0 ? Words.count("job.others", more) : "");
+    if (job == null) {
+      bar.progressProperty().unbind();
+      sentence.textProperty().unbind();
+    } else if (job != shown) {
+      title.setText(job.title());
+      bar.progressProperty().bind(job.fractionProperty());
+      sentence.textProperty().bind(job.sentenceProperty());
     }
-    strip.getChildren().add(stop);
+    shown = job;
   }
 
   private void showNext() {
     List<Job> running = List.copyOf(jobs.running());
-    shown = running.get((running.indexOf(shown) + 1) % running.size());
-    show();
+    show(running.get((running.indexOf(shown) + 1) % running.size()), running.size() - 1);
+  }
+
+  private void stop() {
+    if (shown != null) {
+      shown.cancel();
+    }
   }
 }
