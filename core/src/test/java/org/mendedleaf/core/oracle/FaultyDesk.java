@@ -7,7 +7,6 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.ReadOnlyFileSystemException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -22,8 +21,8 @@ import org.mendedleaf.core.capture.PartSize;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.lines.Proposal;
-import org.mendedleaf.core.drive.Durability;
 import org.mendedleaf.core.drive.LocalDurability;
+import org.mendedleaf.core.drive.ReadOnlyPlace;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.ShelfKind;
 import org.mendedleaf.core.oracle.FaultyFileSystem.Operation;
@@ -108,7 +107,7 @@ public final class FaultyDesk implements Closeable {
   /** Opens everything again, with a store that can only be read. */
   public void openReadOnly() throws IOException {
     closeStore();
-    store = Store.open(storeFolder(), new ForReading(), random, Encrypting.ring());
+    store = Store.open(storeFolder(), new ReadOnlyPlace(storeFolder()), random, Encrypting.ring());
     catalogue = Catalogue.open(store, catalogueFile);
   }
 
@@ -269,43 +268,5 @@ public final class FaultyDesk implements Closeable {
     files.setFaults((operation, path, bytes) -> {});
     closeStore();
     files.close();
-  }
-
-  private static final class ForReading implements Durability {
-
-    @Override
-    public boolean isWritable() {
-      return false;
-    }
-
-    @Override
-    public boolean confirmsWrites() {
-      return true;
-    }
-
-    @Override
-    public boolean severalWriters() {
-      return true;
-    }
-
-    @Override
-    public void force(Path file) {
-      throw new ReadOnlyFileSystemException();
-    }
-
-    @Override
-    public void forceFolder(Path folder) {
-      throw new ReadOnlyFileSystemException();
-    }
-
-    @Override
-    public boolean publish(Path temporary, Path target) {
-      throw new ReadOnlyFileSystemException();
-    }
-
-    @Override
-    public void replace(Path temporary, Path target) {
-      throw new ReadOnlyFileSystemException();
-    }
   }
 }
