@@ -2,7 +2,7 @@ package org.mendedleaf.app;
 
 import java.nio.file.Path;
 
-/** What a process that owns a desk does for others that come by. */
+/** The services of the process that owns a desk to other processes. */
 interface DeskOwner {
 
   /** Shows files and folders; returns whether it can. */

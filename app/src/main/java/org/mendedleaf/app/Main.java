@@ -14,7 +14,7 @@ import org.mendedleaf.cli.Terminal;
 import org.mendedleaf.cli.answers.Exit;
 import org.mendedleaf.core.desk.DeskLock;
 
-/** Where every start begins. */
+/** The entry point of every start. */
 public final class Main {
 
   private static final int TRIES = 100;

@@ -15,7 +15,8 @@ import jdk.net.ExtendedSocketOptions;
 import org.mendedleaf.core.store.format.ContentId;
 
 /**
- * Where the owner of a desk listens, and who may speak with it: only processes of the same user.
+ * The socket on which the owner of a desk listens, and the check of who may speak with it: only
+ * processes of the same user.
  *
  * <p>The socket lies in the home itself, which only its user can enter. A socket's path may be no
  * longer than about 100 bytes; where the home's is, it lies in the user's runtime folder, else in a

@@ -3,7 +3,7 @@ package org.mendedleaf.app;
 import java.util.Map;
 import java.util.Objects;
 
-/** What the words mean that open a window, for who asks instead of opening one. */
+/** Help on the words that open a window, for somebody who asks instead of opening one. */
 final class StartHelp {
 
   private static final Map<String, String> TEXTS =

@@ -117,7 +117,7 @@ final class WindowStart {
     return 0;
   }
 
-  /** As in "1024x700". */
+  /** A size such as "1024x700". */
   private static int[] size(StartLine line) {
     String written = line.option("--size").orElse("1280x800");
     int x = written.indexOf('x');

@@ -107,7 +107,7 @@ final class CaptureCommand extends OfficeCommand {
     return name.isEmpty() || shelf.name().equals(name.get());
   }
 
-  /** Of all shelves, those that are switched on; of the others it is said. */
+  /** Tells whether a shelf is switched on, and says so to the person where it is not. */
   private boolean isOn(Shelf shelf) {
     boolean on = shelf.settings().recording() == Recording.ON;
     if (!on) {

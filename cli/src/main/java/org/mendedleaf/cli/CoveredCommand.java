@@ -10,7 +10,7 @@ import org.mendedleaf.core.office.Office;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
 
-/** Whether a path is recorded. */
+/** Tells whether a path is recorded. */
 @Command(name = "covered", description = "Say in one line whether a file or folder is recorded.")
 final class CoveredCommand extends OfficeCommand {
 

@@ -11,7 +11,7 @@ import org.mendedleaf.core.office.Office;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 
-/** What was done. */
+/** Lists what was done. */
 @Command(name = "ledger", description = "Show everything that was done in a store, oldest first.")
 final class LedgerCommand extends OfficeCommand {
 

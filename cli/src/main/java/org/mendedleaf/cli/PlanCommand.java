@@ -39,7 +39,7 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.ParentCommand;
 
-/** What a shelf keeps, and for how long. */
+/** Shows and sets what a shelf keeps, and for how long. */
 @Command(
     name = "plan",
     mixinStandardHelpOptions = true,

@@ -8,7 +8,7 @@ import picocli.CommandLine.ITypeConverter;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.TypeConversionException;
 
-/** How a recovery goes about what stands in its way. */
+/** Options for what stands in the way of a recovery. */
 final class RecoveryOptions {
 
   @Option(

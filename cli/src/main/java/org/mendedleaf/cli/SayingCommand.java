@@ -8,7 +8,7 @@ import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.office.Office;
 import picocli.CommandLine.Mixin;
 
-/** What commands that say something about one revision have in common. */
+/** The common part of commands that say something about one revision. */
 abstract class SayingCommand extends OfficeCommand {
 
   @Mixin private FileArgument file;

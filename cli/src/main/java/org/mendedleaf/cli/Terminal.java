@@ -8,8 +8,8 @@ import org.mendedleaf.core.history.Names;
 import org.mendedleaf.core.session.KeyRing;
 
 /**
- * Where a command was typed: its streams and its folder. A command may be run by another process
- * than the one in whose terminal it was typed, so nothing asks the process itself.
+ * The terminal where a command was typed: its streams and its folder. A command may be run by
+ * another process than the one in whose terminal it was typed, so nothing asks the process itself.
  *
  * @param out answers, and with --json nothing else
  * @param err progress and messages

@@ -10,7 +10,7 @@ import java.util.Random;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.office.Office;
 
-/** What waits in the download folder at the end of the story: new editions, and a mix-up. */
+/** The download folder at the end of the story: new editions, and a mix-up. */
 final class Downloads {
 
   private final Path desk;

@@ -5,7 +5,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 
 /**
- * Something that somebody does in the story.
+ * An event in the story.
  *
  * @param shelf name of the shelf whose folder it happens in
  * @param deed what is done to the shelf's folder

@@ -45,7 +45,7 @@ public final class PictureTour {
   // Long enough for questions to the office, a look inside and a layout on a busy machine.
   private static final Duration SETTLED = Duration.ofMillis(1500);
 
-  /** How often it is looked whether something is there. */
+  /** The interval at which the tour looks whether something is there. */
   private static final int LOOKS = 200;
 
   private final MainWindow window;

@@ -16,7 +16,7 @@ final class Story extends Storytelling {
 
   private Story() {}
 
-  /** Everything that happens, in order of time; what was there from the start comes first. */
+  /** The events of the story, in order of time; the starting state comes first. */
   static List<Happening> tell() {
     Story story = new Story();
     story.cuttingPlans();

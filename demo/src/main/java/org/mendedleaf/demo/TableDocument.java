@@ -9,7 +9,7 @@ import java.util.Random;
 /** A cut list, a price list, a cloth order: rows of a label, numbers and a cloth. CSV or XLSX. */
 final class TableDocument implements Document {
 
-  /** In which format it is saved. */
+  /** The format in which it is saved. */
   enum TableFormat {
     CSV,
     XLSX

@@ -8,7 +8,7 @@ import java.util.Random;
 /** A letter, a note, a survey: a title and paragraphs. TXT, HTML, DOCX, ODT or PDF. */
 final class TextDocument implements Document {
 
-  /** In which format it is saved. */
+  /** The format in which it is saved. */
   enum TextFormat {
     TXT,
     HTML,

@@ -3,7 +3,7 @@ package org.mendedleaf.cli.answers;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 
 /**
- * What a command answers.
+ * The answer of a command.
  *
  * @param json the same as the text, for programs
  * @param text lines for people

@@ -20,7 +20,9 @@ public final class ClaimText {
     this.plan = plan;
   }
 
-  /** As in "kept until Tue 9 Jun 2026, 17:00 at least: what closed a week in the last 1 year". */
+  /**
+   * For example "kept until Tue 9 Jun 2026, 17:00 at least: what closed a week in the last 1 year".
+   */
   public String of(Judgement.Judged judged, ZoneId zone) {
     if (!judged.stays()) {
       return "kept by nothing";

@@ -9,7 +9,7 @@ import org.mendedleaf.core.likeness.Traits;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.session.FileRef;
 
-/** What speaks against bringing a file in, in words. */
+/** Puts into words what speaks against bringing a file in. */
 public final class DoubtText {
 
   private final Office office;

@@ -10,7 +10,7 @@ import org.mendedleaf.core.drill.DrillCertificate;
 import org.mendedleaf.core.history.DrillFigures;
 import org.mendedleaf.core.history.Revision;
 
-/** What is said of a drill. */
+/** The answer about a drill. */
 public final class DrillAnswer {
 
   private static final double MILLIS = 1000;

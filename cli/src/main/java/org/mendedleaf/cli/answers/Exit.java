@@ -29,7 +29,7 @@ public final class Exit {
     return isWhole ? DONE : NOT_DONE;
   }
 
-  /** Of looking for damage. */
+  /** The exit code of a search for damage. */
   public static int sound(boolean isSound) {
     return isSound ? DONE : DAMAGE;
   }

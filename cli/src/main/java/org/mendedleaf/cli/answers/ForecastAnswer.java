@@ -11,7 +11,7 @@ import org.mendedleaf.core.forecast.Futures;
 import org.mendedleaf.core.keeping.Forecasts;
 import org.mendedleaf.core.plan.NamedPlan;
 
-/** What a shelf will take under some plans, as text and JSON. */
+/** The space that a shelf will take under some plans, as text and JSON. */
 public final class ForecastAnswer {
 
   private final Forecasts.ShelfForecast known;

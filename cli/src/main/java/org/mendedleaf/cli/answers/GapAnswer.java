@@ -7,7 +7,7 @@ import java.util.List;
 import org.mendedleaf.core.history.Gap;
 import org.mendedleaf.core.history.Revision;
 
-/** What is said of changes that were recorded and cannot be read any more. */
+/** The answer about changes that were recorded and cannot be read any more. */
 public final class GapAnswer {
 
   private GapAnswer() {}

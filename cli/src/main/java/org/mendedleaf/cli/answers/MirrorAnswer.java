@@ -4,7 +4,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.time.ZoneId;
 import org.mendedleaf.core.stores.MirrorState;
 
-/** What is said of a store's second copy. */
+/** The answer about a store's mirror. */
 public final class MirrorAnswer {
 
   private MirrorAnswer() {}

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.mendedleaf.core.intake.Evidence;
 
-/** Why an arrival may belong to a file, in words. */
+/** Puts into words why an arrival may belong to a file. */
 final class Reasons {
 
   private static final double SAME = 0.96;

@@ -6,7 +6,7 @@ import java.time.ZoneId;
 import java.util.List;
 import org.mendedleaf.core.keeping.Remnant;
 
-/** Where erased data still lies, and when that ends. */
+/** The answer about where erased data still lies, and until when. */
 public final class RemnantAnswer {
 
   private RemnantAnswer() {}

@@ -13,7 +13,7 @@ import org.mendedleaf.core.stores.Checkups;
 import org.mendedleaf.core.stores.RepairReport;
 import org.mendedleaf.core.stores.VerifyReport;
 
-/** What is said of a store that was checked or repaired. */
+/** The answer about a store that was checked or repaired. */
 public final class VerifyAnswer {
 
   private VerifyAnswer() {}

@@ -33,7 +33,9 @@ import org.mendedleaf.core.shelves.Shelves;
  */
 final class CandidatePool {
 
-  /** So many files are all looked into; of more, those whose names come nearest. */
+  /**
+   * Up to this many files are all looked into; of a larger number, those whose names come nearest.
+   */
   private static final int POOL = 3_000;
 
   private final FileLives files;

@@ -18,8 +18,8 @@ import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.Shelves;
 
 /**
- * Where the new files of a folder from outside belong: the folder lies on a shelf where its other
- * files do. May take long.
+ * Finds where the new files of a folder from outside belong: the folder lies on a shelf where its
+ * other files do. May take long.
  */
 final class InnerPlaces {
 

@@ -275,7 +275,7 @@ public final class Intake {
   public record Wish(Path arrival, Shelf shelf, OptionalLong onto, InnerPath path, String note) {}
 
   /**
-   * How it ended for one file.
+   * The outcome for one file.
    *
    * @param done empty if it was not brought in
    * @param why it was not

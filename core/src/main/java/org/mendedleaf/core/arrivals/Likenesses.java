@@ -13,7 +13,9 @@ import org.mendedleaf.core.likeness.Traits;
 import org.mendedleaf.core.session.Insides;
 import org.mendedleaf.core.store.ContentReader;
 
-/** What recorded contents are recognised by; found out once for each and remembered. */
+/**
+ * The features by which recorded contents are recognised; worked out once for each and remembered.
+ */
 final class Likenesses {
 
   private final Insides insides;

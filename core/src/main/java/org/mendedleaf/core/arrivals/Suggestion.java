@@ -8,7 +8,7 @@ import org.mendedleaf.core.intake.Match;
 import org.mendedleaf.core.session.FileRef;
 
 /**
- * Which file an arrival most likely replaces.
+ * The file that an arrival most likely replaces.
  *
  * @param matches the likeliest first; empty if it seems to be new
  * @param same a revision that it is exactly, the current one before earlier ones

@@ -2,10 +2,10 @@ package org.mendedleaf.core.capture;
 
 import java.nio.file.Path;
 
-/** How a capture ended. */
+/** The outcome of a capture. */
 public sealed interface CaptureOutcome {
 
-  /** What was there has been recorded, as far as it could be read. */
+  /** Whatever was there and could be read has been recorded. */
   record Done(CaptureReport report) implements CaptureOutcome {}
 
   /** The shelf's folder is not there: perhaps a drive is away. Nothing was recorded. */

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.OptionalLong;
 
 /**
- * What one capture did.
+ * The result of one capture.
  *
  * @param moment when it looked
  * @param acts ids of its commits; none if nothing had changed

@@ -55,7 +55,7 @@ final class CaptureRun {
   private long bytesStored;
 
   /**
-   * What a capture works with.
+   * The collaborators of a capture.
    *
    * @param workers how many threads read and hash at once
    */

@@ -5,8 +5,8 @@ import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 
 /**
- * Whether a file may have been saved again after it was read although its time and size are the
- * same: a drive's clock advances in ticks, and two saves within one tick have the same time.
+ * Decides whether a file may have been saved again after it was read although its time and size are
+ * the same: a drive's clock advances in ticks, and two saves within one tick have the same time.
  *
  * <p>What matters is when this very file was read, not when the capture began that read it: a long
  * capture comes to a file much later.

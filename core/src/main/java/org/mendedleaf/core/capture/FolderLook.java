@@ -12,7 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.mendedleaf.core.history.InnerPath;
 
-/** What lies directly in one folder of a shelf, as a capture would see it. */
+/** The direct contents of one folder of a shelf, as a capture would see them. */
 public final class FolderLook {
 
   private FolderLook() {}

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * How much of a large capture goes into one commit.
+ * The part of a large capture that goes into one commit.
  *
  * @param bytes of content after which a part is closed
  * @param files after which a part is closed

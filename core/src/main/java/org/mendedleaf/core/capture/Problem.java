@@ -13,9 +13,11 @@ public record Problem(InnerPath path, ProblemKind kind, String detail) {
   public enum ProblemKind {
     /** No permission, a device error, or the like. */
     UNREADABLE,
-    /** It was still being written each time it was read. */
+    /** The file was still being written each time it was read. */
     BEING_WRITTEN,
-    /** It vanished between looking and reading; if it stays away, the next capture removes it. */
+    /**
+     * The file vanished between looking and reading; if it stays away, the next capture removes it.
+     */
     VANISHED,
     /** Neither a file nor a folder nor a link: a device, a pipe. */
     SPECIAL,

@@ -11,9 +11,9 @@ import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.history.PresentFile;
 
 /**
- * What is recorded of the shelves that were captured, remembered as long as memory allows, so that
- * the next look costs only what has been committed since. Safe for several threads: who asks about
- * one shelf does not wait for who asks about another.
+ * The recorded files of captured shelves, kept as long as memory allows, so that the next look
+ * costs only what has been committed since. Safe for several threads: who asks about one shelf does
+ * not wait for who asks about another.
  */
 final class RecordedFiles {
 

@@ -8,7 +8,7 @@ import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.LeftOut;
 
 /**
- * Everything that was found on a shelf in one look.
+ * The result of looking through a shelf once.
  *
  * @param files files and links, folder by folder, each folder sorted by name
  * @param folders folders, the shelf's own first

@@ -4,9 +4,9 @@ import java.util.HashSet;
 import java.util.Set;
 
 /**
- * How much of one sequence of bytes is in another, by sampled windows of 12 bytes (Broder, On the
- * resemblance and containment of documents, 1997; a window is sampled by its own hash, so both
- * sides sample the same ones).
+ * Estimates how much of one sequence of bytes is contained in another, by sampled windows of 12
+ * bytes (Broder, On the resemblance and containment of documents, 1997; a window is sampled by its
+ * own hash, so both sides sample the same ones).
  */
 final class Shingles {
 

@@ -8,7 +8,7 @@ import java.util.Optional;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.InnerPath;
 
-/** What stood at a path at one look: enough to tell whether it has changed since. */
+/** The state of a path at one look: enough to tell whether it has changed since. */
 public final class Standing {
 
   private final Path file;

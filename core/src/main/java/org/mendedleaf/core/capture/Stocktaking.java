@@ -14,7 +14,8 @@ import org.mendedleaf.core.history.LookedFile;
 import org.mendedleaf.core.history.PresentFile;
 
 /**
- * What lies on a shelf against what is recorded of it, as far as can be told without reading.
+ * Compares what lies on a shelf with what is recorded of it, as far as can be told without reading
+ * contents.
  *
  * @param recorded present files by path
  * @param toRead new files, and those whose size, time or key differ

@@ -66,7 +66,7 @@ final class HurtContents {
         offset);
   }
 
-  /** Of contents that can be read again. */
+  /** Forgets contents that can be read again. */
   void forget(Sql sql, Collection<ContentId> ids) throws IOException {
     for (ContentId id : ids) {
       sql.update("DELETE FROM hurt WHERE id = ?", (Object) id.bytes());

@@ -32,7 +32,7 @@ public final class Journal {
 
   private static final int LINES_PER_BLOCK = 4096;
 
-  /** So often somebody's erasure may come between. */
+  /** How often a commit is tried again because another desk erases in between. */
   private static final int TRIES = 10;
 
   private final Catalogue catalogue;

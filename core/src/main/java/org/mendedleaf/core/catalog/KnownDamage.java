@@ -8,7 +8,7 @@ import org.mendedleaf.core.store.format.ContentId;
 import org.mendedleaf.core.store.format.SheafId;
 
 /**
- * What of a store is known to be damaged or lost where it lies: it does not count as held, so it is
+ * The parts of a store that are known to be damaged or lost: it does not count as held, so it is
  * stored again wherever it turns up. Safe for several threads.
  */
 public final class KnownDamage {

@@ -16,7 +16,7 @@ import org.mendedleaf.core.catalog.questions.SpaceQuestions;
 import org.mendedleaf.core.catalog.questions.TreeQuestions;
 import org.mendedleaf.core.catalog.tables.Sql;
 
-/** Everything that a catalogue can be asked. */
+/** All questions that a catalogue answers. */
 abstract sealed class Questions permits Catalogue {
 
   /** The connection over which a question is asked. */

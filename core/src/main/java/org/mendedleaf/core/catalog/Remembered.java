@@ -10,8 +10,9 @@ import org.mendedleaf.core.history.LookedFile;
 import org.mendedleaf.core.store.format.ContentId;
 
 /**
- * What takes time to find out by reading contents or files and is not in the log: it is kept beside
- * what is derived from the log, and found out again after a rebuild. Safe for several threads.
+ * Facts that take time to find out by reading contents or files and are not in the log: they are
+ * kept beside what is derived from the log, and found out again after a rebuild. Safe for several
+ * threads.
  */
 public final class Remembered {
 

@@ -3,7 +3,7 @@ package org.mendedleaf.core.catalog;
 import java.io.IOException;
 import java.nio.file.Path;
 
-/** Something would be destroyed in a store of which a part cannot be read. */
+/** Thrown when something would be destroyed in a store of which a part cannot be read. */
 public final class UnreadException extends IOException {
   private static final long serialVersionUID = 1L;
 

@@ -35,7 +35,7 @@ final class Alignment {
    */
   record Pair(int earlier, int later, boolean equal) {}
 
-  /** How alike two elements are, by their indexes, from 0 to 1. */
+  /** The similarity of two elements, given by their indexes, from 0 to 1. */
   interface Likeness {
     double of(int earlier, int later);
   }

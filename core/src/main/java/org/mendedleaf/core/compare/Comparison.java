@@ -5,7 +5,7 @@ import org.mendedleaf.core.compare.inside.Kind;
 import org.mendedleaf.core.store.SharedBytes;
 
 /**
- * What was found between two states of a content, the earlier and the later.
+ * The differences between two states of a content, the earlier and the later.
  *
  * @param kind of the later state
  * @param identical whether they are the same, byte for byte; then nothing else is told
@@ -16,7 +16,7 @@ import org.mendedleaf.core.store.SharedBytes;
 public record Comparison(
     Kind kind, boolean identical, String summary, Difference difference, SharedBytes bytes) {
 
-  /** What is said of two states that are the same. */
+  /** The sentence for two states that are equal. */
   public static final String IDENTICAL = "identical, byte for byte";
 
   /** Two states with the same bytes. */
@@ -76,14 +76,14 @@ public record Comparison(
         implements Difference {}
 
     /**
-     * Only bytes can be compared.
+     * Two states of which only the bytes can be compared.
      *
      * @param because why, as a sentence
      */
     record Bytes(String because) implements Difference {}
   }
 
-  /** How a row, or a sheet, differs. */
+  /** The way in which a row or a sheet differs. */
   public enum ComparisonMark {
     SAME,
     /** Only the earlier state has it. */
@@ -93,7 +93,7 @@ public record Comparison(
     CHANGED,
     /** The same, at another place. */
     MOVED,
-    /** So many rows that are the same are left out here. */
+    /** A place where this many equal rows are left out. */
     SKIPPED,
     /** A heading between rows, such as a page. */
     SECTION
@@ -163,7 +163,7 @@ public record Comparison(
   public record CellPair(
       CellChange change, String before, String after, String beforeFormula, String afterFormula) {}
 
-  /** What changed in a cell; the first that applies. */
+  /** The kind of change in a cell; the first that applies counts. */
   public enum CellChange {
     SAME,
     VALUE,

@@ -54,7 +54,7 @@ final class LineComparison {
       removed += other.removed;
     }
 
-    /** As in "3 lines changed, 1 added". */
+    /** The changes in words, for example "3 lines changed, 1 added". */
     String told(String one, String many) {
       List<String> parts = new ArrayList<>();
       part(parts, changed, "changed", one, many);

@@ -33,7 +33,7 @@ final class PictureComparison {
   record ComparedPictures(
       String summary, BufferedImage first, BufferedImage second, BufferedImage shown, Area area) {
 
-    /** As it can be sent; encoding takes longer than comparing. */
+    /** The form in which it is sent; encoding takes longer than comparing. */
     Difference.Pictures pictures() throws IOException {
       return new Difference.Pictures(
           Pictures.png(first),

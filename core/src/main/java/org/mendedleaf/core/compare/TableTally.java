@@ -6,7 +6,7 @@ import java.util.Locale;
 import org.mendedleaf.core.compare.inside.Cell;
 import org.mendedleaf.core.compare.inside.Sentences;
 
-/** How much changed between tables, and how that is told. */
+/** Counts what changed between tables, and puts it into words. */
 final class TableTally {
 
   int values;

@@ -1,5 +1,5 @@
 /**
- * What differs between two contents, kind by kind: text, tables, archives, pictures, bytes.
+ * Differences between two contents, by kind: text, tables, archives, pictures, bytes.
  *
  * <p>Pure computation on what {@code compare.inside} holds and {@code compare.readers} read; runs
  * in the child process. Start reading at {@link org.mendedleaf.core.compare.Comparing}.

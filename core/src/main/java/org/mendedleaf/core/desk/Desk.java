@@ -14,8 +14,9 @@ import java.util.Optional;
 import java.util.random.RandomGenerator;
 
 /**
- * What only this desk knows: its own id, where its stores lie, and which folder each shelf is bound
- * to. Kept in {@code desk.json} in the application's data; everything else is in the stores.
+ * The knowledge of this desk alone: its own id, where its stores lie, and which folder each shelf
+ * is bound to. Kept in {@code desk.json} in the application's data; everything else is in the
+ * stores.
  *
  * @param id random id of this desk, 16 hexadecimal digits
  * @param stores the stores that this desk knows

@@ -54,7 +54,7 @@ public final class DeskFile {
     return new DeskFile(file, false);
   }
 
-  /** One of which a copy lies beside it, which is read where the file itself is damaged. */
+  /** A desk file with a copy beside it, which is read if the file itself is damaged. */
   public static DeskFile keptTwice(Path file) {
     return new DeskFile(file, true);
   }

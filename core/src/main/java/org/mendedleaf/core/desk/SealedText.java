@@ -10,9 +10,9 @@ import org.mendedleaf.core.seal.DataKey;
 import org.mendedleaf.core.seal.Sealing;
 
 /**
- * What a desk remembers about an encrypted store, as one line: the word {@code sealed}, the id of
- * the store whose key opens it, 16 random bytes by which its own key is told, and the sealed text,
- * these two in base 64.
+ * A text that a desk remembers about an encrypted store, sealed, as one line: the word {@code
+ * sealed}, the id of the store whose key opens it, 16 random bytes by which its own key is told,
+ * and the sealed text, these two in base 64.
  */
 public final class SealedText {
 

@@ -1,5 +1,5 @@
 /**
- * What a desk is and remembers between two runs: its lock, the stores it knows, the folders its
+ * A desk and what it remembers between two runs: its lock, the stores it knows, the folders its
  * shelves are bound to. Every file of it is written and read by {@link
  * org.mendedleaf.core.desk.DeskFile}, in folders that only their owner may look into.
  *

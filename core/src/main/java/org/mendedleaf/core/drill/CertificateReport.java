@@ -76,7 +76,7 @@ public final class CertificateReport {
     return WHEN.format(at.atZone(zone));
   }
 
-  /** As a person would say it. */
+  /** The words that a person would use. */
   static String seconds(Duration time) {
     if (time.toMinutes() >= 120) {
       return "%,d h %d min".formatted(time.toHours(), time.toMinutesPart());

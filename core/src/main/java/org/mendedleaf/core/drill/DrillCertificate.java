@@ -11,7 +11,7 @@ import org.mendedleaf.core.history.LedgerEntry;
 import org.mendedleaf.core.history.ReceiptItem;
 
 /**
- * What a drill proved.
+ * The result of a drill and its proofs.
  *
  * @param store the store's folder
  * @param act in the ledger, whose hash chain seals it; empty where the store can only be read
@@ -21,7 +21,7 @@ import org.mendedleaf.core.history.ReceiptItem;
 public record DrillCertificate(
     Path store, Optional<LedgerEntry> act, DrillFigures figures, List<DrillProof> proofs) {
 
-  /** How the ledger says that a reader opened a revision. */
+  /** The words by which the ledger says that a reader opened a revision. */
   static final String OPENED = "opened: ";
 
   public DrillCertificate {

@@ -14,8 +14,8 @@ import org.mendedleaf.core.desk.DamagedDeskFileException;
 import org.mendedleaf.core.desk.DeskFile;
 
 /**
- * How often this desk drills its stores, in {@code drills.json}: days by store, 0 for never; what
- * is not in it is drilled every {@link #AT_FIRST}. Safe for several threads.
+ * The intervals at which this desk drills its stores, in {@code drills.json}: days by store, 0 for
+ * never; what is not in it is drilled every {@link #AT_FIRST}. Safe for several threads.
  */
 final class DrillRhythms {
 

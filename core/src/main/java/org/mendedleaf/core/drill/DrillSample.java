@@ -25,7 +25,7 @@ final class DrillSample {
   private static final int OLDEST = 1;
   private static final int LARGEST = 1;
 
-  /** Of all shelves together. */
+  /** The largest number of kinds, over all shelves together. */
   private static final int KINDS = 24;
 
   private final Catalogue catalogue;

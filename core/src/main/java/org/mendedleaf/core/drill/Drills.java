@@ -39,7 +39,7 @@ public final class Drills {
 
   private static final Logger LOG = LoggerFactory.getLogger(Drills.class);
 
-  /** So many proofs go into the ledger, what failed first; the others are counted. */
+  /** The number of proofs that go into the ledger, failures first; the others are counted. */
   static final int MOST_PROOFS = 5_000;
 
   /** How far back is looked for what readers found before. */

@@ -6,8 +6,8 @@ import org.mendedleaf.core.compare.inside.Inside;
 import org.mendedleaf.core.compare.process.Look;
 
 /**
- * How much a reader finds in a content, in words that are the same each time for the same content:
- * "12 pages", "1 sheet, 410 rows".
+ * Measures what a reader finds in a content, in words that are the same each time for the same
+ * content: "12 pages", "1 sheet, 410 rows".
  */
 final class Measure {
 

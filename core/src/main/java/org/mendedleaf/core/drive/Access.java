@@ -15,8 +15,9 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Set;
 
 /**
- * Who may enter a store, where its place has permissions: a file that only its owner may read must
- * not be readable by all once it is recorded. Each file and folder is made so from the first byte.
+ * The people who may enter a store, where its place has permissions: a file that only its owner may
+ * read must not be readable by all once it is recorded. Each file and folder is made so from the
+ * first byte.
  */
 public enum Access {
   /** Who made it. */
@@ -36,7 +37,7 @@ public enum Access {
     return PosixFilePermissions.fromString(permissions);
   }
 
-  /** As it stands in {@code store.json}. */
+  /** The word in {@code store.json}. */
   public String word() {
     return this == OWNER ? "owner" : "group";
   }

@@ -32,7 +32,7 @@ public record Drive(Object identity, boolean overNetwork) {
           "afs",
           "ncpfs");
 
-  /** Of this place, or of the folder above in which it would be made. */
+  /** The drive of this place, or of the folder above in which it would be made. */
   static Drive of(Path place) throws IOException {
     Path at = place.toAbsolutePath();
     while (at.getParent() != null && !Files.exists(at)) {

@@ -4,7 +4,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 
 /**
- * What a place where a store lies can really do. Path providers do not tell: some ignore force, and
+ * The abilities of a place where a store lies. Path providers do not tell: some ignore force, and
  * an atomic move replaces an existing file without a word. Implementations are stateless.
  */
 public interface Durability {

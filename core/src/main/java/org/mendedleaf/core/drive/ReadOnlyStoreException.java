@@ -3,7 +3,7 @@ package org.mendedleaf.core.drive;
 import java.io.IOException;
 import java.nio.file.Path;
 
-/** Something would be written to a store that can only be read. */
+/** Thrown when something would be written to a store that can only be read. */
 public final class ReadOnlyStoreException extends IOException {
   private static final long serialVersionUID = 1L;
 

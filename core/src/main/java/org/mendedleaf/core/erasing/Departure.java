@@ -15,7 +15,7 @@ import org.mendedleaf.core.store.format.ContentId;
 import org.mendedleaf.core.store.format.ContentRef;
 
 /**
- * What nothing needs any more once some revisions and receipts are gone.
+ * The contents and lines that nothing needs any more once some revisions and receipts are gone.
  *
  * @param gone contents
  * @param dead chunks and chunk lists, those of these contents that nothing else has either

@@ -45,8 +45,8 @@ public final class Erasing {
   }
 
   /**
-   * What is to be erased and what that takes; it is durable beside what is there, and does not
-   * count yet.
+   * A prepared erasure: what goes and what replaces it; it is durable beside what is there, and
+   * does not count yet.
    *
    * @param files those of which nothing is left
    * @param revisions those that go

@@ -60,7 +60,7 @@ public final class Comparisons {
     /** A recorded revision. */
     record Recorded(int number) implements ComparedState {}
 
-    /** What lies at the file's place now, recorded or not. */
+    /** The state at the file's place now, recorded or not. */
     record Now() implements ComparedState {}
 
     /** Any other file. */

@@ -12,7 +12,7 @@ import org.mendedleaf.core.session.Shelf;
  */
 public record Coverage(Path path, Optional<Shelf> shelf, CoverageState state, String because) {
 
-  /** Whether a path is recorded. */
+  /** Tells whether a path is recorded. */
   public enum CoverageState {
     RECORDED("recorded"),
     NOT_YET("not recorded yet"),

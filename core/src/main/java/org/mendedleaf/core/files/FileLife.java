@@ -14,7 +14,7 @@ import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.Shelf;
 
 /**
- * Everything about one file's history.
+ * The whole history of one file.
  *
  * @param address where it lies or lay on this desk; empty if its shelf is not bound here
  * @param formerPaths newest first

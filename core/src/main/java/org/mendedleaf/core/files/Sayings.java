@@ -20,8 +20,9 @@ import org.mendedleaf.core.session.Right;
 import org.mendedleaf.core.shelves.Shelves;
 
 /**
- * What people say about revisions and files: notes, verdicts, holds, descriptions. Everything that
- * was ever said stays in the ledger. Safe for several threads; any method may take long.
+ * The statements of people about revisions and files: notes, verdicts, holds, descriptions.
+ * Everything that was ever said stays in the ledger. Safe for several threads; any method may take
+ * long.
  */
 public final class Sayings {
 

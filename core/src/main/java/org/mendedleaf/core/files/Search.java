@@ -38,7 +38,7 @@ public final class Search {
       FileRef ref, Shelf shelf, RecordedFile file, Optional<InnerPath> formerly, Revision newest) {}
 
   /**
-   * What was found, and where was looked.
+   * The results of a search, and where it looked.
    *
    * @param more whether there are others that are not told
    * @param searched every place in which was looked

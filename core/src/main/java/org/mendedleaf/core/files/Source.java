@@ -9,8 +9,8 @@ import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.Snapshot;
 
 /**
- * Where earlier states of a file come from. All sources answer alike, so that one life line can
- * show them all and nobody has to look in several places.
+ * A source of earlier states of a file. All sources answer alike, so that one life line can show
+ * them all and nobody has to look in several places.
  */
 public enum Source {
   /** Revisions that captures and other acts recorded. */

@@ -8,7 +8,7 @@ import java.util.Optional;
 import org.mendedleaf.core.plan.CarePlan;
 
 /**
- * What a forecast of some time ago would have said of now.
+ * Compares the present with what a forecast some time ago would have said of it.
  *
  * @param from when it would have been made
  * @param said for now

@@ -4,7 +4,7 @@ import java.time.Duration;
 import org.mendedleaf.core.space.Weight;
 
 /**
- * What happened to a file at a place of a week.
+ * A change to a file, placed within a week.
  *
  * @param file its place in the past
  * @param at since the week began, on the plan's calendar

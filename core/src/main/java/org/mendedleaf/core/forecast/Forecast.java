@@ -10,15 +10,16 @@ import org.mendedleaf.core.plan.CarePlan;
 import org.mendedleaf.core.plan.Rhythm;
 
 /**
- * What a shelf will take in its store, told from its own past: how often is saved on which weekday
- * and at which hour, how large that is, how small it becomes, what is new in it and what is shared.
- * Many futures are drawn; between the tenth and the ninetieth of a hundred lies the band.
+ * Forecasts the space that a shelf will take in its store from its own past: how often files are
+ * saved on each weekday and at each hour, how large they are, how far they are compressed, what is
+ * new in them and what is shared. Many futures are drawn; between the tenth and the ninetieth of a
+ * hundred lies the band.
  *
  * <p>Pure and repeatable; safe for several threads. Takes time in proportion to the revisions.
  */
 public final class Forecast {
 
-  /** So many futures are drawn. */
+  /** The number of futures that are drawn. */
   public static final int FUTURES = 40;
 
   private static final int MONTHS = 12;

@@ -22,7 +22,7 @@ public record Futures(List<Instant> moments, double[][] drawn) {
     moments = List.copyOf(moments);
   }
 
-  /** What is likely at a moment, in bytes; with four of five futures between low and high. */
+  /** The likely sizes at a moment, in bytes; four of five futures lie between low and high. */
   public record FuturePoint(Instant at, long low, long middle, long high) {}
 
   public List<FuturePoint> points() {

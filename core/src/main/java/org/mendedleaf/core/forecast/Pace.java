@@ -25,7 +25,7 @@ import org.mendedleaf.core.space.Weight;
  */
 record Pace(List<List<Change>> weeks, double factor, Duration interval) {
 
-  /** Nobody saves so much more often than it was recorded. */
+  /** The most that people are thought to save more often than was recorded. */
   private static final double MOST = 20;
 
   private static final Duration ON_SAVE = Duration.ofMinutes(1);
@@ -103,7 +103,7 @@ record Pace(List<List<Change>> weeks, double factor, Duration interval) {
     return slots;
   }
 
-  /** Of each file, the last state before each look. */
+  /** The last state of each file before each look. */
   private static List<Change> merged(List<Change> week, List<Duration> slots) {
     record Slot(int file, int number) {}
     Map<Slot, Change> last = new java.util.LinkedHashMap<>();

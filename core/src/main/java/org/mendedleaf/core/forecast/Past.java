@@ -15,9 +15,9 @@ import org.mendedleaf.core.plan.Lineage.KeptRevision;
 import org.mendedleaf.core.space.Weight;
 
 /**
- * What happened on a shelf, week by week, so that weekdays and hours keep their character. The
- * first day does not count: then all that lay there was recorded. Of revisions that were erased
- * since, the gaps in the numbers tell; they are counted as if they had come evenly spread.
+ * The past of a shelf, week by week, so that weekdays and hours keep their character. The first day
+ * does not count: then all that lay there was recorded. Of revisions that were erased since, the
+ * gaps in the numbers tell; they are counted as if they had come evenly spread.
  *
  * @param files as they are now
  * @param weeks whole ones only, oldest first

@@ -12,8 +12,8 @@ import org.mendedleaf.core.plan.CarePlan;
 import org.mendedleaf.core.plan.Sifting;
 
 /**
- * One way in which a shelf may go on: each coming week happens as one of the past weeks did, drawn
- * at random (a block bootstrap, Künsch 1989, whose blocks are weeks). For one thread.
+ * One possible future of a shelf: each coming week happens as one of the past weeks did, drawn at
+ * random (a block bootstrap, Künsch 1989, whose blocks are weeks). For one thread.
  */
 final class Simulation {
 

@@ -1,6 +1,6 @@
 /**
- * What a shelf will cost: its own past, drawn again and again, judged under a care plan. Pure;
- * knows plans and the weights of revisions.
+ * Forecasts of the space that a shelf will take: its own past, drawn again and again, judged under
+ * a care plan. Pure; knows plans and the weights of revisions.
  */
 @NullMarked
 package org.mendedleaf.core.forecast;

@@ -3,7 +3,7 @@ package org.mendedleaf.core.history;
 import java.util.Arrays;
 import java.util.Optional;
 
-/** What a commit does. The words are part of the log's format. */
+/** The kind of act that a commit records. The words are part of the log's format. */
 public enum Act {
   /** The store was made. */
   MAKE("make"),
@@ -15,9 +15,9 @@ public enum Act {
   MEND("mend"),
   /** An act was taken back. */
   UNDO("undo"),
-  /** It was found out who saved some revisions. */
+  /** Finding out who saved some revisions. */
   SAVERS("savers"),
-  /** It was found out what changed in some revisions. */
+  /** Finding out what changed in some revisions. */
   SUMMARIES("summaries"),
   /** Small sheaves were put together. */
   PACK("pack"),
@@ -59,17 +59,17 @@ public enum Act {
   ISSUE("issue"),
   /** A shelf tells drafts from issued revisions from now on, or no longer. */
   STAGES("stages"),
-  /** It was said who may do what on a shelf. */
+  /** Setting who may do what on a shelf. */
   PEOPLE("people"),
   /** A shelf's recording was switched on or paused. */
   RECORDING("recording"),
-  /** It was said what a shelf leaves out. */
+  /** Setting what a shelf leaves out. */
   LEAVE_OUT("leave-out"),
-  /** It was said whether same-named arrivals become revisions automatically. */
+  /** Setting whether same-named arrivals become revisions automatically. */
   ADMITTING("admitting"),
   /** A care plan was chosen or changed. */
   PLAN("plan"),
-  /** It was said whether a shelf's arrivals need a note. */
+  /** Setting whether a shelf's arrivals need a note. */
   NOTES("notes"),
   /** What a log had that had gone on differently was committed anew. */
   JOIN("join"),

@@ -3,7 +3,7 @@ package org.mendedleaf.core.history;
 import java.time.Instant;
 
 /**
- * Where a revision came from that was brought in.
+ * The origin of a revision that was brought in.
  *
  * @param name under which it came
  * @param folder the folder it came in, as its desk calls it; empty if it is not known

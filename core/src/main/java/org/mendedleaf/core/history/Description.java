@@ -8,7 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * What people say a file is.
+ * A description of a file by people.
  *
  * @param text what it is, in words; empty if nobody said
  * @param category which sort of file it is; empty if nobody said
@@ -16,7 +16,7 @@ import java.util.List;
  */
 public record Description(String text, String category, List<String> tell) {
 
-  /** Nobody has said anything. */
+  /** No description. */
   public static final Description NONE = new Description("", "", List.of());
 
   public Description {

@@ -1,7 +1,7 @@
 package org.mendedleaf.core.history;
 
 /**
- * What a drill measured.
+ * The figures that a drill measured.
  *
  * @param sampled revisions that were recovered, or were to be
  * @param of how many there were to choose from

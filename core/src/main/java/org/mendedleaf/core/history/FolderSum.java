@@ -4,7 +4,7 @@ import java.time.Instant;
 import java.util.Optional;
 
 /**
- * What a folder held at a moment, at any depth, and what became of that since.
+ * The sum of what a folder held at a moment, at any depth, and what has become of it since.
  *
  * @param files how many files were in it
  * @param changed how many of them are not the same now: saved again, moved or removed

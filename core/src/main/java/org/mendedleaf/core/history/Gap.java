@@ -5,8 +5,8 @@ import java.util.OptionalInt;
 import java.util.OptionalLong;
 
 /**
- * Something that was recorded and cannot be read any more, because the part of the store that says
- * it is damaged or lost.
+ * A part of the recorded history that cannot be read any more, because the part of the store that
+ * holds it is damaged or lost.
  *
  * @param act the commit that recorded it
  * @param file of which it was said; empty where it was said of none

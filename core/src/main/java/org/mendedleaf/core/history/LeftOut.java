@@ -7,8 +7,8 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 
 /**
- * What is not recorded on a shelf although it lies there. Leaving something out removes nothing:
- * what is recorded of it stays.
+ * The files of a shelf that are left out of recording. Leaving something out removes nothing: what
+ * is recorded of it stays.
  *
  * @param rules in the order in which they were made
  */

@@ -4,8 +4,8 @@ import java.time.Instant;
 import java.util.Optional;
 
 /**
- * What this desk has found out by reading a file: that it holds a recorded revision, under a key
- * that the log need not know, at a time at which no save could hide behind the tick of the drive's
+ * A finding of this desk from reading a file: that it holds a recorded revision, under a key that
+ * the log need not know, at a time at which no save could hide behind the tick of the drive's
  * clock. It can be found out again, so nothing is lost with it.
  *
  * @param file its id

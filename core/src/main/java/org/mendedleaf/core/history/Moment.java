@@ -5,12 +5,11 @@ import java.time.Instant;
 /** Which state of a shelf is meant. */
 public sealed interface Moment {
 
-  /** Everything as it had been captured by then. */
+  /** The state that had been captured by a certain time. */
   record At(Instant instant) implements Moment {}
 
   /**
-   * Everything as it is recorded by now: the end of the log, whatever clocks said when it was
-   * written.
+   * The state that is recorded now: the end of the log, whatever clocks said when it was written.
    *
    * @param instant when that was asked for, or a later instant that was asked for
    */

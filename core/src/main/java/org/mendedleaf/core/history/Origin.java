@@ -1,6 +1,6 @@
 package org.mendedleaf.core.history;
 
-/** Which act made a revision. The words are part of the log's format. */
+/** The act that made a revision. The words are part of the log's format. */
 public enum Origin {
   /** A capture found the file new or changed. */
   CAPTURE("capture"),
@@ -10,13 +10,16 @@ public enum Origin {
   UNDO("undo"),
   /** A recovery wrote it. */
   RECOVER("recover"),
-  /** It came from outside. */
+  /** Brought in from outside. */
   BRING_IN("bring-in"),
-  /** It was a copy under a name of its own. */
+  /** Gathered: it was a copy under a name of its own. */
   GATHER("gather"),
   /** A removed file's path was taken again. */
   RETURN("return"),
-  /** It was the current state before earlier ones of a joined log were committed after it. */
+  /**
+   * Current again: it was the current state before earlier ones of a joined log were committed
+   * after it.
+   */
   JOIN("join");
 
   private final String word;

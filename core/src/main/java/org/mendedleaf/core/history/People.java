@@ -7,7 +7,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 
 /**
- * Who may do what on a shelf.
+ * The people of a shelf and their roles.
  *
  * @param named persons with a role of their own, by name
  * @param others what everybody else may

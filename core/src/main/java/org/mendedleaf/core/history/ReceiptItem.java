@@ -9,7 +9,7 @@ import java.util.OptionalInt;
 import java.util.OptionalLong;
 
 /**
- * What an act did at one place, as its receipt says it.
+ * One item of a receipt: what an act did at one place.
  *
  * @param target the path that was written, as its desk calls it
  * @param file the file whose state it is; empty for a folder
@@ -30,9 +30,9 @@ public record ReceiptItem(
     Optional<FileState> wrote,
     Optional<FileState> before) {
 
-  /** How it ended at one place. */
+  /** The outcome at one place. */
   public enum Outcome {
-    /** Nothing stood there; now the wanted state does. */
+    /** The place was free; now the wanted state stands there. */
     RECOVERED,
     /** What stood there was recorded first and gave way. */
     MADE_ROOM,
@@ -46,14 +46,14 @@ public record ReceiptItem(
     FOLDER,
     /** A later file was taken away, its history kept. */
     REMOVED,
-    /** It is in an archive, which has a line of its own. */
+    /** Written into an archive, which has a line of its own. */
     PACKED,
     /** What stood there was recorded, since it is about to give way. */
     KEPT,
-    /** It could not be done; what stood there is untouched. */
+    /** Failed; what stood there is untouched. */
     REFUSED;
 
-    /** As it stands in the log and in answers. */
+    /** The word in the log and in answers. */
     public String word() {
       return name().toLowerCase(Locale.ROOT).replace('_', ' ');
     }
@@ -72,7 +72,7 @@ public record ReceiptItem(
         && outcome != Outcome.REFUSED;
   }
 
-  /** As one line of JSON, the same as in the log. */
+  /** This item as one line of JSON, the same as in the log. */
   public String encode() {
     ObjectNode node = JsonNodeFactory.instance.objectNode();
     node.put("target", target).put("outcome", outcome.word()).put("bytes", bytes);

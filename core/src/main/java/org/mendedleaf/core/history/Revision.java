@@ -39,7 +39,7 @@ public record Revision(
     Optional<FoundSaver> saver,
     Optional<String> summary) {
 
-  /** Who saved a revision, and how that is known. */
+  /** The person who saved a revision, and how that is known. */
   public record FoundSaver(String who, SaverSource source) {}
 
   /** "first state" or "r15". */

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * What people say about one revision.
+ * The marks that people have put on one revision.
  *
  * @param notes every note that it ever had, oldest first; the last one counts
  * @param good who marked it as known good; empty if nobody has
@@ -22,7 +22,7 @@ public record RevisionMarks(
     Optional<Issue> issue,
     Optional<NoticeGiven> notice) {
 
-  /** Nobody has said anything. */
+  /** No marks. */
   public static final RevisionMarks NONE =
       new RevisionMarks(
           List.of(),

@@ -3,7 +3,7 @@ package org.mendedleaf.core.history;
 import java.util.Arrays;
 import java.util.Optional;
 
-/** What a person may do on a shelf; each role includes those before it. */
+/** A person's role on a shelf; each role includes those before it. */
 public enum Role {
   /** May look and copy out. */
   LOOKER("looker"),
@@ -18,7 +18,7 @@ public enum Role {
     this.word = word;
   }
 
-  /** As it stands in the log and on the command line. */
+  /** The word in the log and on the command line. */
   public String word() {
     return word;
   }

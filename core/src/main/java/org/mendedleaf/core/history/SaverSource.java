@@ -1,6 +1,6 @@
 package org.mendedleaf.core.history;
 
-/** How it is known who saved a revision. */
+/** The source from which it is known who saved a revision. */
 public enum SaverSource {
   DOCUMENT("document"),
   OWNER("owner"),

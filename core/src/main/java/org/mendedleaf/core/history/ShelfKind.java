@@ -1,6 +1,6 @@
 package org.mendedleaf.core.history;
 
-/** Whether people work in a shelf's folder or bring revisions in. */
+/** The kind of a shelf: people work in its folder, or bring revisions in. */
 public enum ShelfKind {
   WORKING("working"),
   DEPOSIT("deposit");

@@ -10,11 +10,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 
-/** One part of what is said about a shelf as a whole, as it stands in a line of metadata. */
+/** One setting of a whole shelf, in the form of a line of metadata. */
 public sealed interface ShelfSetting {
 
   /**
-   * Who may do what: {@code {"people":{NAME:ROLE,…},"others":ROLE}}.
+   * The people and their roles: {@code {"people":{NAME:ROLE,…},"others":ROLE}}.
    *
    * @param people all of them
    */
@@ -33,7 +33,7 @@ public sealed interface ShelfSetting {
     }
   }
 
-  /** Whether what changes is recorded: {@code {"recording":WORD}}. */
+  /** Recording, on or paused: {@code {"recording":WORD}}. */
   record Switched(ShelfSettings.Recording to) implements ShelfSetting {
     @Override
     public String what() {
@@ -46,7 +46,7 @@ public sealed interface ShelfSetting {
     }
   }
 
-  /** What is left out: {@code {"leaveOut":[{"pattern":P,"since":INSTANT},…]}}. */
+  /** The patterns that are left out: {@code {"leaveOut":[{"pattern":P,"since":INSTANT},…]}}. */
   record Patterns(LeftOut leftOut) implements ShelfSetting {
     @Override
     public String what() {
@@ -65,7 +65,7 @@ public sealed interface ShelfSetting {
   }
 
   /**
-   * What is kept, as a care plan says it: {@code {"plan":PLAN}}.
+   * The care plan: {@code {"plan":PLAN}}.
    *
    * @param json the plan, which this package does not look into
    */
@@ -83,7 +83,7 @@ public sealed interface ShelfSetting {
   }
 
   /**
-   * That a shelf has the plan of this name, as it was set last on any shelf of the store: {@code
+   * A reference to the plan of this name, as it was set last on any shelf of the store: {@code
    * {"plan":{"name":NAME}}}.
    */
   record Shares(String name) implements ShelfSetting {
@@ -123,9 +123,9 @@ public sealed interface ShelfSetting {
     }
   }
 
-  /** What is answered by yes or no; no as long as nobody has said anything. */
+  /** A setting that is on or off; off until somebody sets it. */
   enum Question {
-    /** Whether bringing in needs a note. */
+    /** Notes are required when bringing in. */
     NOTE_REQUIRED("noteRequired"),
     /** Whether drafts are told from issued revisions. */
     STAGES("stages"),

@@ -4,8 +4,8 @@ import java.time.Instant;
 import java.util.Optional;
 
 /**
- * What people have said about a shelf as a whole. Each part is said anew as a whole; the last word
- * counts, the ones before stay in the log.
+ * The settings of a whole shelf. Each part is said anew as a whole; the last word counts, the ones
+ * before stay in the log.
  *
  * @param recordingSince when recording was switched last; empty if it never was
  * @param noteRequired whether nothing is brought in without a note
@@ -23,7 +23,7 @@ public record ShelfSettings(
     boolean admits,
     Optional<String> plan) {
 
-  /** Of a shelf about which nobody has said anything. */
+  /** The settings of a new shelf. */
   public static final ShelfSettings NONE =
       new ShelfSettings(
           People.EVERYBODY,
@@ -37,7 +37,7 @@ public record ShelfSettings(
 
   /** Whether what changes is recorded. */
   public enum Recording {
-    /** It will be, once a person switches it on. */
+    /** Recording begins once a person switches it on. */
     NOT_YET("not-yet"),
     ON("on"),
     PAUSED("paused");
@@ -48,7 +48,7 @@ public record ShelfSettings(
       this.word = word;
     }
 
-    /** As it stands in the log and on the command line. */
+    /** The word in the log and on the command line. */
     public String word() {
       return word;
     }

@@ -4,7 +4,7 @@ import java.time.Instant;
 import java.util.Optional;
 
 /**
- * What became of a file after a moment.
+ * The fate of a file after a moment.
  *
  * @param later how many revisions it got since
  * @param sameContent whether its newest revision has the content of then

@@ -3,8 +3,8 @@ package org.mendedleaf.core.history;
 import java.util.Optional;
 
 /**
- * Who saved a revision, and how that is known: by what the document says, else by the file's owner.
- * What this program wrote itself was done by the person who acted.
+ * The person who saved a revision, and how that is known: by what the document says, else by the
+ * file's owner. What this program wrote itself was done by the person who acted.
  */
 public record Who(String name, SaverSource source) {
 

@@ -1,5 +1,5 @@
 /**
- * What is recorded, as values: files, revisions, folders, moments, snapshots, what was set of
+ * The recorded history, as values: files, revisions, folders, moments, snapshots, what was set of
  * shelves and said of revisions, and how each is written as metadata.
  *
  * <p>Pure; knows only the names of contents in {@code store}. The window and the command line may

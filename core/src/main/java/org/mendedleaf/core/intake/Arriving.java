@@ -6,7 +6,7 @@ import org.mendedleaf.core.likeness.PlainName;
 import org.mendedleaf.core.likeness.Traits;
 
 /**
- * What is known of an arrival.
+ * The known facts about an arrival.
  *
  * @param name under which it came
  * @param folders names of the folders it came in, folded words; empty where those tell nothing

@@ -21,7 +21,7 @@ public sealed interface Doubt<F> {
   record BelongsElsewhere<F>(Candidate<F> other, double part, double here) implements Doubt<F> {}
 
   /**
-   * It is of another kind than what is there, by its bytes.
+   * Its bytes are of another kind than those that are there.
    *
    * @param type what it is
    * @param there what the file is
@@ -31,11 +31,11 @@ public sealed interface Doubt<F> {
   /** Its name says another kind than its bytes. */
   record NameSaysOtherKind<F>(String extension, String type) implements Doubt<F> {}
 
-  /** It is empty, cut off, filled with zeros or cannot be read. */
+  /** It is empty, cut off or filled with zeros, or it cannot be read. */
   record Broken<F>(Set<Traits.Flaw> flaws) implements Doubt<F> {}
 
   /**
-   * All of it is in what is there, which is longer: perhaps the rest is missing.
+   * It is contained in what is there, which is longer: perhaps the rest is missing.
    *
    * @param missing about which part of what is there it does not have, 0 to 1
    */

@@ -3,7 +3,7 @@ package org.mendedleaf.core.intake;
 import org.mendedleaf.core.likeness.ContentLikeness;
 
 /**
- * Why an arrival may belong to a file.
+ * A reason why an arrival may belong to a file.
  *
  * @param name how much the names call the same, 0 to 1
  * @param former how much its name calls the same as a name that the file had before, 0 to 1

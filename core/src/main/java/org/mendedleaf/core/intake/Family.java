@@ -38,7 +38,7 @@ public record Family<F>(
     }
   }
 
-  /** What tells earlier from later. */
+  /** The evidence that orders the copies in time. */
   public enum FamilyOrder {
     /** When each was saved. */
     TIMES,
@@ -54,9 +54,9 @@ public record Family<F>(
     OTHER_WORDS,
     /** Little of its content is in the others. */
     LITTLE_SHARED,
-    /** It may be one of a series, a file for each month or number, rather than a copy. */
+    /** One of a series, perhaps: a file for each month or number rather than a copy. */
     SERIES,
-    /** It is empty, cut off or cannot be read. */
+    /** Damaged: empty, cut off or unreadable. */
     BROKEN
   }
 

@@ -1,8 +1,8 @@
 package org.mendedleaf.core.intake;
 
 /**
- * How evidence is weighed. The figures come from a logistic regression with a ridge of 3 over one
- * half of the labelled set in {@code ArrivalsScoreTest}.
+ * The weights of the evidence. The figures come from a logistic regression with a ridge of 3 over
+ * one half of the labelled set in {@code ArrivalsScoreTest}.
  */
 final class Weights {
 

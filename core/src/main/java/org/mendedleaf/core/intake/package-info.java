@@ -1,5 +1,5 @@
 /**
- * What comes from outside: which file an arrival most likely replaces and why, whether what it
+ * Files that come from outside: which file an arrival most likely replaces and why, whether what it
  * brings belongs there, and which files in a folder are copies of one.
  *
  * <p>Decides nothing and writes nothing; it ranks, with reasons. Knows {@code likeness}.

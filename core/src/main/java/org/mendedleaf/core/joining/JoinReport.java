@@ -7,7 +7,7 @@ import java.util.Map;
 import org.mendedleaf.core.history.InnerPath;
 
 /**
- * What joining another log did.
+ * The result of joining another log.
  *
  * @param commits how many commits of it were committed anew
  * @param revisions of them, in the order of the log
@@ -26,7 +26,7 @@ public record JoinReport(
     int erasedHere,
     List<InnerPath> unreadable) {
 
-  /** Nothing was there to be joined. */
+  /** The result when there was nothing to join. */
   public static final JoinReport NOTHING = new JoinReport(0, List.of(), Map.of(), 0, 0, List.of());
 
   public JoinReport {

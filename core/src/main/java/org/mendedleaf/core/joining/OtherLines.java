@@ -60,7 +60,7 @@ final class OtherLines implements LineTarget {
     return erasedHere;
   }
 
-  /** Nothing is written of a file that was erased here, not even its name. */
+  /** Lines about a file that was erased here are left out, even its name. */
   private OptionalLong living(long file) {
     return ours.hasErased(file) ? OptionalLong.empty() : numbers.file(file);
   }

@@ -20,12 +20,12 @@ import org.mendedleaf.core.store.log.LogHead;
 import org.mendedleaf.core.store.log.Segment;
 
 /**
- * What this log has had since it parted from the other: what counts where both say something, and
- * which commits of the other are in it already. For one thread.
+ * This log since it parted from the other: which of the two counts where both say something, and
+ * which commits of the other it already has. For one thread.
  */
 final class OurSide {
 
-  /** How a file lies by this log; empty if it was removed. */
+  /** The place of a file by this log; empty if it was removed. */
   private final Map<Long, Optional<FileState>> files = new HashMap<>();
 
   private final Set<String> settings = new HashSet<>();

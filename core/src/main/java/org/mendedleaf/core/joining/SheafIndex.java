@@ -13,7 +13,7 @@ import org.mendedleaf.core.store.format.SheafContents;
 import org.mendedleaf.core.store.format.SheafEntry;
 import org.mendedleaf.core.store.format.SheafId;
 
-/** What lies in some sheaves, and nothing else; made once and then safe for several threads. */
+/** An index of some sheaves, and nothing else; made once and then safe for several threads. */
 final class SheafIndex implements ChunkIndex {
 
   private final Map<ContentId, Location> locations = new HashMap<>();

@@ -9,7 +9,7 @@ import org.mendedleaf.core.store.log.Segment;
 import org.mendedleaf.core.store.log.SegmentLog;
 
 /**
- * What a spool has that its store does not have yet.
+ * The commits of a spool that its store does not have yet.
  *
  * @param count at least one
  * @param since when the first of them was begun

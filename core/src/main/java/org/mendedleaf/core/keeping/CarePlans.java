@@ -45,9 +45,9 @@ import org.mendedleaf.core.space.StoreSpace;
 import org.mendedleaf.core.store.format.ContentId;
 
 /**
- * Which care plan a shelf has, and what that keeps. A shelf without one keeps everything. Shelves
- * of one store share a plan by its name. Nothing is let go here. Safe for several threads; any
- * method may take long.
+ * The care plans of shelves, and what they keep. A shelf without one keeps everything. Shelves of
+ * one store share a plan by its name. Nothing is let go here. Safe for several threads; any method
+ * may take long.
  */
 public final class CarePlans {
 
@@ -164,7 +164,7 @@ public final class CarePlans {
   }
 
   /**
-   * What a plan would keep and let go.
+   * The effect of a plan: what it would keep and let go.
    *
    * @param stays how many revisions stay
    * @param claims how many revisions each of them keeps; a revision may be kept by several

@@ -2,7 +2,10 @@ package org.mendedleaf.core.keeping;
 
 import org.mendedleaf.core.desk.SentenceException;
 
-/** Nothing was let go, since the clock seems to have jumped ahead; a person may know better. */
+/**
+ * Thrown when nothing is let go because the clock seems to have jumped ahead; a person may know
+ * better.
+ */
 public final class ClockException extends SentenceException {
 
   private static final long serialVersionUID = 1L;

@@ -26,10 +26,10 @@ final class ErasingAttempts {
 
   private static final Logger LOG = LoggerFactory.getLogger(ErasingAttempts.class);
 
-  /** How often it is begun anew because somebody else records meanwhile. */
+  /** The number of times an erasure is begun anew because another desk records meanwhile. */
   private static final int TRIES = 10;
 
-  /** So often it is tried beside captures of other shelves. */
+  /** The number of attempts beside captures of other shelves. */
   private static final int PATIENT = 3;
 
   private final OpenDesk desk;

@@ -24,7 +24,7 @@ import org.mendedleaf.core.stores.MirrorState;
 import org.mendedleaf.core.stores.Stores;
 
 /**
- * How far an erasure has got: where what it took away still lies, of all places that this desk can
+ * The reach of an erasure: where what it took away still lies, of all places that this desk can
  * know of. Found out anew each time, so that what is finished meanwhile is not listed any more.
  * Safe for several threads.
  */

@@ -64,7 +64,7 @@ public final class Erasures {
   }
 
   /**
-   * What erasing would do.
+   * The effect that an erasure would have.
    *
    * @param revisions those that go, oldest first
    * @param everything whether nothing is left of the file then, its names included
@@ -92,7 +92,7 @@ public final class Erasures {
       long unused) {}
 
   /**
-   * What was erased.
+   * The result of an erasure.
    *
    * @param act in the ledger, which says that revisions were erased, when and by whom
    * @param freed bytes by which the store's files are smaller

@@ -26,12 +26,12 @@ import org.mendedleaf.core.space.StoreSpace;
 import org.mendedleaf.core.space.Weight;
 
 /**
- * What shelves will take in their stores under this and other plans, and how far off such a
- * forecast would have been. Safe for several threads; any method may take long.
+ * Forecasts the space that shelves will take in their stores under this and other plans, and tests
+ * how far off such a forecast would have been. Safe for several threads; any method may take long.
  */
 public final class Forecasts {
 
-  /** Of larger shelves a sample of files stands for all. */
+  /** In larger shelves a sample of the files stands for all. */
   private static final int MOST = 8_000;
 
   private final Spaces spaces;

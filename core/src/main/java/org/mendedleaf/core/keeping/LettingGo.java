@@ -10,8 +10,8 @@ import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenStore;
 
 /**
- * Whether the clock by which something is let go can be believed. A clock that jumped ahead would
- * make everything look old at once.
+ * Checks that the clock can be trusted before something is let go by it. A clock that jumped ahead
+ * would make everything look old at once.
  */
 final class LettingGo {
 

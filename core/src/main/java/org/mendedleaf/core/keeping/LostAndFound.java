@@ -130,7 +130,9 @@ public final class LostAndFound {
             : a.keptUntil().get().isBefore(b.keptUntil().get()) ? a.keptUntil() : b.keptUntil());
   }
 
-  /** Of each removed file, where the shelf has a plan by which anything goes. */
+  /**
+   * The time until which each removed file is kept, on shelves with a plan by which anything goes.
+   */
   private Map<Long, Optional<Instant>> keptUntil(Shelf shelf, Catalogue catalogue)
       throws IOException {
     Optional<NamedPlan> plan = plans.of(shelf);

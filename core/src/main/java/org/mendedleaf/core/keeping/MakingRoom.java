@@ -11,7 +11,7 @@ import org.mendedleaf.core.plan.Room;
 import org.mendedleaf.core.space.StoreSpace;
 
 /**
- * Which revisions a plan lets go of a shelf because there is too little room: those that were
+ * Chooses the revisions that a plan lets go of because there is too little room: those that were
  * replaced longest ago first, until there is enough, and none that a firm claim holds. What is on
  * notice counts as gone already, so that waiting for it lets no more go.
  *

@@ -7,11 +7,11 @@ import java.util.Optional;
 /** A place where erased data still lies, and when that ends. */
 public sealed interface Remnant {
 
-  /** In files of the store that could not be deleted, or that somebody has put back. */
+  /** Remnants in files of the store that could not be deleted, or that somebody has put back. */
   record InStore() implements Remnant {}
 
   /**
-   * In the mirror.
+   * Remnants in the mirror.
    *
    * @param until when it goes; empty as long as the mirror has not been brought up since, from
    *     which on it stays for a week

@@ -2,7 +2,7 @@ package org.mendedleaf.core.keeping;
 
 import org.mendedleaf.core.history.Revision;
 
-/** Which revision of which file. */
+/** A revision, named by its file and number. */
 public record RevisionOf(long file, int number) {
   public static RevisionOf of(Revision one) {
     return new RevisionOf(one.file(), one.number());

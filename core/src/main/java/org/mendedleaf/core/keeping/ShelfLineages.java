@@ -19,8 +19,8 @@ import org.mendedleaf.core.plan.Lineage;
 import org.mendedleaf.core.plan.Lineage.Said;
 
 /**
- * All that a shelf ever recorded, as plans look at it: asked for once, judged under any plan.
- * Unchangeable.
+ * The whole recorded past of a shelf in the form that plans judge: asked for once, judged under any
+ * plan. Unchangeable.
  *
  * @param commit up to which commit of its store it tells
  */

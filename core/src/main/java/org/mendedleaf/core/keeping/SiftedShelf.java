@@ -8,8 +8,8 @@ import org.mendedleaf.core.plan.Lineage;
 import org.mendedleaf.core.plan.Sifting;
 
 /**
- * What claims each revision that a shelf ever recorded, under one plan at one time: worked out once
- * for everything that a rehearsal asks of it. For one thread.
+ * The claims on each revision that a shelf ever recorded, under one plan at one time: worked out
+ * once for everything that a rehearsal asks. For one thread.
  *
  * @param sifting tells what the bits mean that are said of a revision
  */

@@ -25,8 +25,8 @@ import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.core.stores.Stores;
 
 /**
- * What is recorded costs: by shelf, by file, and what would be free without some of it. Safe for
- * several threads; any method may take long.
+ * The space that recorded revisions take: by shelf, by file, and what would be freed without some
+ * of them. Safe for several threads; any method may take long.
  */
 public final class Spaces {
 
@@ -40,7 +40,7 @@ public final class Spaces {
     this.desk = desk;
   }
 
-  /** Which revisions of a store need which bytes, as of now. */
+  /** The bytes that each revision of a store needs, as of now. */
   public StoreSpace of(String store) throws IOException {
     return desk.store(store).space();
   }
@@ -68,7 +68,7 @@ public final class Spaces {
   public record OfShelf(Shelf shelf, Cost cost, long files, long revisions) {}
 
   /**
-   * What a store costs.
+   * The space that a store takes.
    *
    * @param disk bytes of all that is recorded, about; other bytes of the store are its log, names
    *     and what is out of use
@@ -77,7 +77,7 @@ public final class Spaces {
   public record Overview(
       StoreFacts store, long disk, List<OfShelf> shelves, List<ShelfSpace> files) {}
 
-  /** What each store costs that can be reached. */
+  /** The space that each reachable store takes. */
   public List<Overview> overviews() throws IOException {
     List<Overview> overviews = new ArrayList<>();
     for (StoreFacts store : stores.known()) {
@@ -149,7 +149,7 @@ public final class Spaces {
   private record GroupKey(String name, Optional<Shelf> shelf, Optional<InnerPath> folder) {}
 
   /**
-   * What is recorded in all stores costs.
+   * The space that all stores take.
    *
    * @param stores that can be reached, with the bytes of what is recorded in them, about
    * @param groups the dearest histories first

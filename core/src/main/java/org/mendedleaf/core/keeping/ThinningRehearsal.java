@@ -144,7 +144,7 @@ final class ThinningRehearsal {
             notice.map(MarkQuestions.OnNotice::byHand).orElse(byHand)));
   }
 
-  /** Of files of which nothing is left, the newest revision. */
+  /** The newest revision of files of which nothing is left. */
   private static List<CarePlans.Going> lastOnes(List<Concerned> concerned, Set<Long> left) {
     Map<Long, CarePlans.Going> last = new LinkedHashMap<>();
     for (Concerned one : concerned) {

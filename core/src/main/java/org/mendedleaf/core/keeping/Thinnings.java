@@ -67,11 +67,11 @@ public final class Thinnings {
 
   /** What a thinning does with a revision that no rule claims, or that is on notice. */
   public enum Fate {
-    /** It goes on notice. */
+    /** It goes on notice now. */
     NOTICED,
-    /** It is on notice already, and its time is not over. */
+    /** It stays on notice; its time is not over. */
     WAITS,
-    /** It was on notice, and something claims it again. */
+    /** It comes off notice, because something claims it again. */
     KEPT_AFTER_ALL,
     /** Its time is over: it is erased. */
     ERASED
@@ -89,7 +89,7 @@ public final class Thinnings {
   }
 
   /**
-   * What thinning would do.
+   * The effect that thinning would have.
    *
    * @param plan by which; its rules may be those of one sentence
    * @param stays how many revisions stay

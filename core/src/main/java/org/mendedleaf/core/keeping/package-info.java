@@ -1,6 +1,6 @@
 /**
- * What stays and what goes: care plans and their rehearsal, letting go, erasing, making room, what
- * is kept of removed files, and what all of it takes on the drive.
+ * Keeping and letting go: care plans and their rehearsal, letting go, erasing, making room, what is
+ * kept of removed files, and what all of it takes on the drive.
  *
  * <p>The rules themselves are in {@code plan}, which decides and does nothing. Knows {@code files},
  * {@code shelves} and what is below them. Start reading at {@link

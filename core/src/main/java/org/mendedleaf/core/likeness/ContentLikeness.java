@@ -1,7 +1,7 @@
 package org.mendedleaf.core.likeness;
 
 /**
- * How alike two contents are.
+ * The similarity of two contents.
  *
  * @param bytes what they share of their bytes
  * @param terms what they share of the words in them

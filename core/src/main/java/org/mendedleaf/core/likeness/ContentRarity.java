@@ -2,7 +2,7 @@ package org.mendedleaf.core.likeness;
 
 import java.util.Collection;
 
-/** How rare bytes and words are among some contents. Unchangeable. */
+/** The rarity of bytes and words among some contents. Unchangeable. */
 public record ContentRarity(Rarity bytes, Rarity terms) {
 
   /** Everything tells the same. */

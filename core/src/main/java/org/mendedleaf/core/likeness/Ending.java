@@ -6,8 +6,8 @@ import java.util.Set;
 import org.mendedleaf.core.likeness.Traits.Flaw;
 
 /**
- * Looks at the beginning and the end of bytes for what a broken transfer leaves. Knows the marks
- * with which open formats begin and end, and interprets nothing else.
+ * Looks for the traces of a broken transfer at the beginning and the end of a content. Knows the
+ * marks with which open formats begin and end, and interprets nothing else.
  */
 final class Ending {
 

@@ -8,8 +8,8 @@ import java.util.Map;
 import java.util.Set;
 
 /**
- * How much two names call the same thing. A word that many names have, like "list", tells less than
- * one that few have. Unchangeable.
+ * The likelihood that two names mean the same thing. A word that many names have, like "list",
+ * tells less than one that few have. Unchangeable.
  */
 public final class NameLikeness {
 

@@ -3,8 +3,8 @@ package org.mendedleaf.core.likeness;
 import java.util.Arrays;
 
 /**
- * How a picture looks from afar: its brightness on a coarse grid. What stays the same when it is
- * scaled, saved in another format or touched up here and there.
+ * A picture seen from afar: its brightness on a coarse grid. What stays the same when it is scaled,
+ * saved in another format or touched up here and there.
  *
  * @param brightness of {@link #EDGE} rows of as many fields, each 0 to 255; not to be changed
  * @param shape width by height

@@ -19,7 +19,7 @@ import java.util.regex.Pattern;
  */
 public record PlainName(List<String> stem, List<Decoration> decorations, String extension) {
 
-  /** What hangs on a name. */
+  /** The additions that hang on a name. */
   public enum NameKind {
     /** "(1)", "copy", "copy of", "copy 2": a program or a person copied it. */
     COPY,

@@ -5,7 +5,7 @@ import java.util.HashMap;
 import java.util.Map;
 
 /**
- * How much a shared hash tells: what many contents have, like the letterhead of an office, tells
+ * The weight of a shared hash: what many contents have, such as the letterhead of an office, says
  * less about which of them a content is than what few have. The weight is one over the number of
  * contents that have it. Unchangeable.
  */

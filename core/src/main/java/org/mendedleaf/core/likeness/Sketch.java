@@ -33,7 +33,7 @@ public record Sketch(long[] hashes, boolean whole) {
    */
   public record Overlap(double ofThis, double ofOther, int samples) {
 
-    /** Nothing in common, or nothing to compare. */
+    /** The overlap of contents that have nothing in common, or nothing to compare. */
     public static final Overlap NONE = new Overlap(0, 0, 0);
 
     /** Both parts in one figure: their harmonic mean. */

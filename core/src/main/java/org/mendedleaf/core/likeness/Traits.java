@@ -3,7 +3,7 @@ package org.mendedleaf.core.likeness;
 import java.util.Set;
 
 /**
- * What a content is recognised by. Small, and made once for each content.
+ * The traits by which a content is recognised. Small, and made once for each content.
  *
  * @param type media type by its bytes
  * @param size in bytes
@@ -24,7 +24,7 @@ public record Traits(
     String title,
     Set<Flaw> flaws) {
 
-  /** What can be wrong with a content as a whole. */
+  /** A defect of a content as a whole. */
   public enum Flaw {
     /** No bytes at all. */
     EMPTY,

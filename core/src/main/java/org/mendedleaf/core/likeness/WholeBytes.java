@@ -6,7 +6,7 @@ import java.util.Arrays;
 import java.util.Set;
 
 /**
- * Takes all bytes of a content, of any length, and keeps a sketch of them and a little of both
+ * Reads all bytes of a content, of any length, and keeps a sketch of them and a little of both
  * ends. For one thread.
  */
 public final class WholeBytes extends OutputStream {

@@ -1,5 +1,5 @@
 /**
- * How alike two contents and two names are, measured without asking what they mean.
+ * Similarity of contents and of names, measured without asking what they mean.
  *
  * <p>Arrivals are matched with it, copies gathered and doubts about revisions found, so it knows
  * nobody and reads no disk: bytes and words come in, sketches and measures go out. Works on kinds

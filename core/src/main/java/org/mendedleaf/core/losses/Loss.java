@@ -2,7 +2,7 @@ package org.mendedleaf.core.losses;
 
 import java.util.Locale;
 
-/** Something that may happen. */
+/** An event that may cause a loss. */
 public enum Loss {
   /** The drive on which the files lie dies. */
   DRIVE_DIES("The drive with the files dies"),
@@ -26,7 +26,7 @@ public enum Loss {
     return said;
   }
 
-  /** As answers call it. */
+  /** The word in answers. */
   public String word() {
     return name().toLowerCase(Locale.ROOT).replace('_', '-');
   }

@@ -6,7 +6,7 @@ import java.util.Optional;
 import org.mendedleaf.core.plan.Claim;
 
 /**
- * What would happen to the files of a store's shelves.
+ * The effect of a loss on the files of a store's shelves.
  *
  * @param fate whether they come back
  * @param from where they come back from; empty where they do not
@@ -33,10 +33,10 @@ public record LossAnswer(
    */
   public record ShelfBehind(String shelf, Optional<Instant> since) {}
 
-  /** Whether files come back. */
+  /** The extent to which files come back. */
   public enum LossFate {
     COME_BACK,
-    /** Only if the place that they would come back from is not hit as well. */
+    /** Only if the place that they would come back from is spared. */
     IF_APART,
     GONE
   }
@@ -50,7 +50,7 @@ public record LossAnswer(
     KEEP_LONGER
   }
 
-  /** How moments and places are said. */
+  /** The words for moments and places. */
   public interface LossWords {
     String moment(Instant at);
 

@@ -257,7 +257,7 @@ public final class Losses {
     boolean spares(HistoryPlace place);
   }
 
-  /** Of the places that are spared, the one that has most. */
+  /** The spared place that has most. */
   private static Optional<HistoryPlace> best(List<HistoryPlace> places, HitOrNot loss) {
     return places.stream()
         .filter(loss::spares)

@@ -24,8 +24,8 @@ import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.core.stores.Stores;
 
 /**
- * Everything that was done in the stores of this desk, and its export. Safe for several threads;
- * any method may take long.
+ * The ledger of the stores of this desk, and its export. Safe for several threads; any method may
+ * take long.
  */
 public final class Ledgers {
 

@@ -26,12 +26,12 @@ import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.core.stores.Stores;
 
 /**
- * What needs a person today, and what happened since yesterday. Safe for several threads; may take
- * long.
+ * The matters that need a person today, and what has happened since yesterday. Safe for several
+ * threads; may take long.
  */
 public final class Todays {
 
-  /** What is let go for good so soon is worth a look. */
+  /** The time before a final letting go from which it is worth a look. */
   private static final Duration SOON = Duration.ofDays(7);
 
   /** A turn that is late by so much was missed. */

@@ -20,7 +20,7 @@ import org.jspecify.annotations.Nullable;
  */
 final class Asides implements Closeable {
 
-  /** So many wait for the drive at once. */
+  /** The number of files that wait for the drive at once. */
   private static final int THREADS = 8;
 
   private static final int AT_ONCE = 64;

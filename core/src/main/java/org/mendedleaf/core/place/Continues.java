@@ -7,13 +7,13 @@ import org.mendedleaf.core.catalog.lines.Proposal;
 import org.mendedleaf.core.history.Arrived;
 import org.mendedleaf.core.history.FileState;
 
-/** How a history continues once a step on a shelf is done. */
+/** The way in which a history continues once a step on a shelf is done. */
 public sealed interface Continues {
 
   /** The file that is at the place goes on; one that is away comes back to its own history. */
   record ItsHistory() implements Continues {}
 
-  /** As it mostly is. */
+  /** The usual way. */
   Continues ITS_HISTORY = new ItsHistory();
 
   /**

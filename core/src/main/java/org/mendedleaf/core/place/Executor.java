@@ -37,7 +37,7 @@ import org.mendedleaf.core.progress.Progress;
 public final class Executor {
 
   /**
-   * What a receipt takes in the store, at most: a line for each target, and what surrounds them.
+   * The most that a receipt takes in the store: a line for each target, and what surrounds them.
    */
   private static final long NOTE_BYTES = 1_000;
 
@@ -276,7 +276,7 @@ public final class Executor {
     }
   }
 
-  /** Nothing is begun whose receipt would find no room. */
+  /** Refuses to begin what would leave no room for its receipt. */
   private void requireRoomToNote(PlacePlan plan) throws IOException {
     Path store = tools.catalogue().store().root();
     long free = Files.getFileStore(store).getUsableSpace();

@@ -3,7 +3,7 @@ package org.mendedleaf.core.place;
 import java.io.IOException;
 import java.nio.file.Path;
 
-/** Something was put into place, but could not be recorded in the store. */
+/** Thrown when something was put into place but could not be recorded in the store. */
 public final class NotNotedException extends IOException {
   private static final long serialVersionUID = 1L;
 

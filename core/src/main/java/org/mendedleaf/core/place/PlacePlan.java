@@ -9,7 +9,7 @@ import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.FileState;
 
 /**
- * What one act is going to do, place by place.
+ * The steps of one act, place by place.
  *
  * @param shelf that the act is about
  * @param act how the log calls it
@@ -63,7 +63,7 @@ public record PlacePlan(
     record Archive(Path zip) implements Where {}
 
     /**
-     * In the log alone: a deposit shelf has no folder.
+     * Only in the log: a deposit shelf has no folder.
      *
      * @param name of the shelf, for receipts
      */

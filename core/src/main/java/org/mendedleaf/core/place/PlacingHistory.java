@@ -23,8 +23,8 @@ import org.mendedleaf.core.history.ReceiptItem;
 import org.mendedleaf.core.history.RecordedFile;
 
 /**
- * What an act of placing says of files and folders in the log: gathered step by step, committed as
- * one. Used once, by one thread.
+ * The log entries of an act of placing: gathered step by step, committed as one. Used once, by one
+ * thread.
  */
 final class PlacingHistory {
 

@@ -14,8 +14,8 @@ import org.mendedleaf.core.history.ReceiptItem;
 import org.mendedleaf.core.seal.DataKey;
 
 /**
- * What a run was about to do when it began to write, in a file of the desk. If the process dies,
- * the next try reads from it which of the targets were done by the first.
+ * The plan of a run, written to a file of the desk before the run begins to write. If the process
+ * dies, the next try reads from it which of the targets were done by the first.
  *
  * <p>The file has one receipt item a line, each with the outcome that was planned; where the store
  * is encrypted it is sealed with its key.

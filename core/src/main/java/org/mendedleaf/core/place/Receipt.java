@@ -6,7 +6,7 @@ import org.mendedleaf.core.history.LedgerEntry;
 import org.mendedleaf.core.history.ReceiptItem;
 
 /**
- * What an act did, item by item.
+ * The results of an act, item by item.
  *
  * @param act its id is what "undo" takes
  * @param undoneBy the act that took it back, if one did

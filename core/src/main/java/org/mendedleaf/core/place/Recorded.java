@@ -6,8 +6,8 @@ import org.mendedleaf.core.capture.Standing;
 import org.mendedleaf.core.history.FileState;
 
 /**
- * What stood at a place, and that the store has it: without one of these nothing is replaced and
- * nothing taken away. Only a {@link Recorder} makes it. Right before the place changes, {@link
+ * Evidence that the store has what stood at a place: without it nothing is replaced and nothing
+ * taken away. Only a {@link Recorder} makes it. Right before the place changes, {@link
  * #requireStill} looks again.
  */
 public final class Recorded {
@@ -16,7 +16,9 @@ public final class Recorded {
   private final Optional<FileState> state;
   private final ContentSource content;
 
-  /** Whether a place holds the bytes that it did; asked where the drive's clock cannot tell. */
+  /**
+   * Tells whether a place still holds the same bytes; asked where the drive's clock cannot decide.
+   */
   interface ContentSource {
     boolean isStill() throws IOException;
   }

@@ -11,7 +11,7 @@ import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.store.ContentReader;
 
-/** Whether a place holds a recorded state, byte for byte. */
+/** Checks that a place holds a recorded state, byte for byte. */
 public final class TargetCheck {
 
   private final ContentReader contents;

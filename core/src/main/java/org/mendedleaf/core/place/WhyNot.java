@@ -11,7 +11,7 @@ import java.nio.file.ReadOnlyFileSystemException;
 import java.util.Locale;
 import org.mendedleaf.core.store.Reserve;
 
-/** What failed at a place, in words for a person: never the name of an exception. */
+/** Puts a failure at a place into words for a person: never the name of an exception. */
 public final class WhyNot {
 
   private WhyNot() {}

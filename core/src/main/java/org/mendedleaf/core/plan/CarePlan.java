@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * What is kept of the shelves that share it.
+ * The rules by which the shelves that share it keep revisions.
  *
  * @param zone whose calendar counts
  * @param firstDay of a week

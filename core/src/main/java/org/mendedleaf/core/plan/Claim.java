@@ -5,7 +5,7 @@ import java.util.Optional;
 import java.util.Set;
 
 /**
- * Why a revision stays.
+ * A reason why a revision stays.
  *
  * @param until for how long this claim certainly holds, whatever is saved next; empty if it
  *     promises nothing

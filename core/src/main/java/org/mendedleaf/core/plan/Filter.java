@@ -10,7 +10,7 @@ import org.mendedleaf.core.history.LeftOut;
 /** The files to which a rule is limited. */
 public sealed interface Filter {
 
-  /** Whether a revision of a file passes. */
+  /** Tells whether a revision of a file passes. */
   boolean passes(Lineage file, Lineage.KeptRevision revision, ZoneId zone);
 
   /**

@@ -15,7 +15,7 @@ public record KeepRule(What what, List<Filter> filters) {
     filters = List.copyOf(filters);
   }
 
-  /** What a rule keeps. */
+  /** The selection of revisions that a rule keeps. */
   public sealed interface What {}
 
   /**

@@ -14,7 +14,7 @@ final class PlanFields {
 
   static final String KEEPS_NOTHING = "keepsNothing";
 
-  /** As many letters may be wrong in a name that is taken for another. */
+  /** The number of wrong letters up to which a name is taken for another. */
   private static final int SLIPS = 3;
 
   /** What a field holds. */

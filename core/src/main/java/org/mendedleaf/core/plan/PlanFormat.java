@@ -28,7 +28,7 @@ public final class PlanFormat {
 
   private PlanFormat() {}
 
-  /** What is wrong with a plan that somebody wrote, in one sentence. */
+  /** A mistake in a plan that somebody wrote, in one sentence. */
   public static final class PlanException extends Exception {
     private static final long serialVersionUID = 1L;
 

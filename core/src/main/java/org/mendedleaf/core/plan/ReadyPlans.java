@@ -9,7 +9,7 @@ import java.util.stream.Stream;
 /** Plans for the usual wishes, to be taken as they are or changed. */
 public final class ReadyPlans {
 
-  /** So much of a drive stays free under a plan that takes what room there is. */
+  /** The part of a drive that stays free under a plan that may use all other room. */
   private static final long FREE = 10_000_000_000L;
 
   /** What a newly protected folder has unless something else is chosen, recorded on save. */

@@ -20,12 +20,12 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /**
- * How often something is done, as a sentence: "by hand", "on save", "every 20 minutes", "every 2
- * hours", "at 12:30 and 18:00 on weekdays".
+ * The rhythm at which something is done, as a sentence: "by hand", "on save", "every 20 minutes",
+ * "every 2 hours", "at 12:30 and 18:00 on weekdays".
  */
 public sealed interface Rhythm {
 
-  /** Only when a person wants it. */
+  /** By hand only. */
   static Rhythm byHand() {
     return new ByHand();
   }
@@ -33,7 +33,9 @@ public sealed interface Rhythm {
   /** Nothing happens automatically. */
   record ByHand() implements Rhythm {}
 
-  /** As soon as something was saved and has settled; where nobody watches, as {@link #RESCAN}. */
+  /**
+   * Soon after each save, once the folder has settled; where nobody watches, as {@link #RESCAN}.
+   */
   record OnSave() implements Rhythm {
 
     /** Even a watched folder is looked through so often: not every drive tells of each save. */

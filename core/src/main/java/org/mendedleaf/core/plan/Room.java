@@ -7,19 +7,19 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * How much room a plan has, as a sentence: "at most 20 GB", "10 GB free". As long as there is too
+ * The room that a plan has, as a sentence: "at most 20 GB", "10 GB free". As long as there is too
  * little of it, what was replaced longest ago is let go, whatever rules claim it.
  */
 public sealed interface Room {
 
   /**
-   * What is recorded of a shelf takes no more than so much.
+   * An upper limit for the space that a shelf's revisions take.
    *
    * @param bytes in the store's files, about
    */
   record AtMost(long bytes) implements Room {}
 
-  /** So much stays free on the drive of the store. */
+  /** A lower limit for the free space on the drive of the store. */
   record Free(long bytes) implements Room {}
 
   /** Reads a sentence; empty if it is none. */

@@ -21,7 +21,7 @@ public record Span(int count, Unit unit) {
   private static final Pattern FORM =
       Pattern.compile("(\\d{1,5}) (hour|day|week|month|year)s?", Pattern.CASE_INSENSITIVE);
 
-  /** What is counted. */
+  /** The unit that is counted. */
   public enum Unit {
     HOUR,
     DAY,
@@ -85,7 +85,7 @@ public record Span(int count, Unit unit) {
     return promised;
   }
 
-  /** Of a time that is left out, the moment at which the clock is put forward. */
+  /** For a time that is left out, the moment at which the clock is put forward. */
   private static Instant firstInstantOf(LocalDateTime local, ZoneId zone) {
     ZoneOffsetTransition transition = zone.getRules().getTransition(local);
     return transition != null && transition.isGap()
@@ -103,7 +103,7 @@ public record Span(int count, Unit unit) {
     };
   }
 
-  /** As in a sentence. */
+  /** The words for a sentence. */
   @Override
   public String toString() {
     return count + " " + unit.name().toLowerCase(Locale.ROOT) + (count == 1 ? "" : "s");

@@ -1,6 +1,6 @@
 package org.mendedleaf.core.progress;
 
-/** What long work is doing. */
+/** The current phase of long work. */
 public enum Phase {
   /** Other work has to end first. */
   WAITING,

@@ -6,7 +6,7 @@ package org.mendedleaf.core.progress;
  */
 public interface Progress {
 
-  /** Nobody listens and nobody cancels. */
+  /** A progress that nobody listens to and nobody cancels. */
   Progress NONE =
       new Progress() {
         @Override
@@ -29,7 +29,7 @@ public interface Progress {
    */
   void phase(Phase phase, long items, long bytes);
 
-  /** So many more items and bytes of the phase are done. */
+  /** Reports that this many more items and bytes of the phase are done. */
   void advanced(long items, long bytes);
 
   /** Whether the work should stop at the next good place. */

@@ -1,4 +1,4 @@
-/** How long work tells how far it is and hears that it should stop. Knows nobody. */
+/** Progress and cancellation of long work. Knows nobody. */
 @NullMarked
 package org.mendedleaf.core.progress;
 

@@ -71,7 +71,7 @@ public final class BringIn {
   }
 
   /**
-   * What to bring in.
+   * The files to bring in.
    *
    * @param arrival the file outside
    * @param shelf the shelf it is for
@@ -89,7 +89,7 @@ public final class BringIn {
       String note,
       String by) {
 
-    /** What to bring into a folder. */
+    /** The files to bring into a folder. */
     public BringInRequest(
         Path arrival,
         long shelf,
@@ -111,7 +111,7 @@ public final class BringIn {
   public record Brought(long file, int revision, long act, OptionalInt from) {}
 
   /**
-   * How it ended for one arrival.
+   * The outcome for one arrival.
    *
    * @param brought empty if it was not brought in
    * @param why it was not

@@ -19,7 +19,7 @@ import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.TreeEntry;
 import org.mendedleaf.core.place.Step;
 
-/** What making picks current again would do on a shelf that has no folder. */
+/** The steps that make picks current again on a shelf without a folder. */
 final class DepositSteps {
 
   private final Catalogue catalogue;

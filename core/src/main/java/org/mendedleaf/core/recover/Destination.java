@@ -2,10 +2,10 @@ package org.mendedleaf.core.recover;
 
 import java.nio.file.Path;
 
-/** Where a recovery writes. */
+/** The destination of a recovery. */
 public sealed interface Destination {
 
-  /** Whether it is said where; somebody who is still choosing has not. */
+  /** Tells whether a place is given; somebody who is still choosing has not given one. */
   boolean isChosen();
 
   /** Where the files were on their shelf. */

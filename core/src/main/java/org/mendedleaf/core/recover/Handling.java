@@ -1,7 +1,7 @@
 package org.mendedleaf.core.recover;
 
 /**
- * How picks are recovered.
+ * The way in which picks are recovered.
  *
  * @param ifThere what happens where something else stands already
  * @param laterFiles what becomes of files in a picked folder that came after its moment; only in

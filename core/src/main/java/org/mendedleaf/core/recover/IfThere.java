@@ -1,8 +1,8 @@
 package org.mendedleaf.core.recover;
 
-/** What happens where something else stands already. */
+/** The choice for places where something else already stands. */
 public enum IfThere {
-  /** It is recorded first and gives way. */
+  /** Make room: what stands there is recorded first and gives way. */
   MAKE_ROOM,
   /** Ours gets a telling name next to it. */
   BESIDE,

@@ -1,6 +1,6 @@
 package org.mendedleaf.core.recover;
 
-/** What becomes of files in a recovered folder that were not there at its moment. */
+/** The choice for files in a recovered folder that were not there at its moment. */
 public enum LaterFiles {
   KEEP,
   /** They leave the shelf; their history stays. */

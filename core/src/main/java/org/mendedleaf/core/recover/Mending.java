@@ -36,7 +36,7 @@ public final class Mending {
   }
 
   /**
-   * What was done.
+   * The result of mending.
    *
    * @param from the revision whose content it is
    * @param revision the new revision; empty if undoing took the file away again

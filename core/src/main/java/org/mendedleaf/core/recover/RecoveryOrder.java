@@ -3,7 +3,7 @@ package org.mendedleaf.core.recover;
 import java.util.List;
 
 /**
- * What to recover from one shelf, where to, and how.
+ * An order to recover from one shelf: what, where to, and how.
  *
  * @param shelf that all picks are from
  */

@@ -18,7 +18,7 @@ import org.mendedleaf.core.history.PresentFile;
 import org.mendedleaf.core.place.Step;
 import org.mendedleaf.core.place.TargetCheck;
 
-/** What stands at the targets of a recovery now, and what is recorded there. Used once. */
+/** The present state of the targets of a recovery, and what is recorded there. Used once. */
 final class StandingTargets {
 
   private final Catalogue catalogue;

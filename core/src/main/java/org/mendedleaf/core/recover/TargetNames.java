@@ -10,9 +10,9 @@ import java.util.Set;
 import org.mendedleaf.core.history.InnerPath;
 
 /**
- * Which names a place allows, and what replaces those that it does not. Besides what the system
- * refuses on its own, drives in the formats of other systems refuse some signs, blanks and dots at
- * the end, and names of devices, and do not tell capital letters from small ones.
+ * The names that a place allows, and replacements for those that it does not. Besides what the
+ * system refuses on its own, drives in the formats of other systems refuse some signs, blanks and
+ * dots at the end, and names of devices, and do not tell capital letters from small ones.
  */
 final class TargetNames {
 

@@ -31,7 +31,7 @@ public record Tray(List<Entry> entries, Handling handling) {
     }
   }
 
-  /** What is done in one store on one shelf in one way. */
+  /** The part of a tray that concerns one store, one shelf and one way. */
   public record TrayPart(String store, RecoveryOrder order) {}
 
   /** The tray as orders, in the order of their first picks. */

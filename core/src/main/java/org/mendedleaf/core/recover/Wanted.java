@@ -12,7 +12,7 @@ import org.mendedleaf.core.history.TreeEntry;
 import org.mendedleaf.core.place.Step;
 
 /**
- * What is to stand somewhere.
+ * The state that is to stand at a place.
  *
  * @param from since when that revision was current
  * @param rank how special the pick is that wants it; a higher one goes before a lower one

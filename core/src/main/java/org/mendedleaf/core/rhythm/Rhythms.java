@@ -25,8 +25,8 @@ import org.mendedleaf.core.stores.Spools;
 import org.mendedleaf.core.watch.WatchState;
 
 /**
- * What each shelf's care plan has done automatically: captures, snapshots, letting go. Safe for
- * several threads; any method may take long.
+ * The work that each shelf's care plan has done automatically: captures, snapshots, letting go.
+ * Safe for several threads; any method may take long.
  */
 public final class Rhythms {
 
@@ -55,7 +55,7 @@ public final class Rhythms {
     this.settings = settings;
   }
 
-  /** What is done automatically. */
+  /** A kind of work that is done automatically. */
   public sealed interface Doing {}
 
   /** A shelf is captured. */
@@ -64,10 +64,10 @@ public final class Rhythms {
   /** A snapshot is taken. */
   public record Labelling(SnapshotTimes times) implements Doing {}
 
-  /** What was recorded on this desk while the store was away is moved over. */
+  /** Moving over what was recorded on this desk while the store was away. */
   public record MovingOver() implements Doing {}
 
-  /** What no rule claims is let go. */
+  /** Letting go of what no rule claims. */
   public record Thinning() implements Doing {}
 
   /** Something that is due now. */

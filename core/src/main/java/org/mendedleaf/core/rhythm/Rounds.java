@@ -19,7 +19,7 @@ import org.mendedleaf.core.session.ShelfTimes;
  */
 public final class Rounds {
 
-  /** How often clocks and plans are looked at; folders are looked at each time. */
+  /** The interval at which clocks and plans are looked at; folders are looked at every time. */
   private static final Duration EVERY = Duration.ofSeconds(20);
 
   /** A drive that is away comes back; until then trying has no use. */
@@ -76,7 +76,7 @@ public final class Rounds {
     }
   }
 
-  /** It was done. */
+  /** The turn was done. */
   public synchronized void done(Rhythms.Due due) {
     running.remove(RoundTask.of(due));
     told.remove(Optional.of(RoundTask.of(due)));

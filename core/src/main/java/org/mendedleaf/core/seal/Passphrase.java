@@ -4,8 +4,9 @@ import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
 
 /**
- * What a person types to get at an encrypted store. The same word typed on another keyboard is the
- * same passphrase: it is taken in Unicode's composed form (NFC). Says nothing of itself.
+ * The passphrase that a person types to open an encrypted store. The same word typed on another
+ * keyboard is the same passphrase: it is taken in Unicode's composed form (NFC). Says nothing of
+ * itself.
  */
 public final class Passphrase {
 

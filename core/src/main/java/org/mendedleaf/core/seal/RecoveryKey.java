@@ -64,7 +64,7 @@ public final class RecoveryKey {
     return plain.endsWith(checks(secret)) ? Optional.of(new RecoveryKey(secret)) : Optional.empty();
   }
 
-  /** As it is printed. */
+  /** The printed form. */
   public String shown() {
     StringBuilder plain = new StringBuilder();
     int held = 0;

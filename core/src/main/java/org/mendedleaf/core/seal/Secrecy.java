@@ -6,7 +6,7 @@ import java.util.Optional;
 import java.util.random.RandomGenerator;
 
 /**
- * How a store is to be encrypted.
+ * The choice of encryption for a store.
  *
  * @param passphrase that opens it
  * @param cost of trying one

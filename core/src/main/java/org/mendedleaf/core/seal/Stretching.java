@@ -4,7 +4,7 @@ import org.bouncycastle.crypto.generators.Argon2BytesGenerator;
 import org.bouncycastle.crypto.params.Argon2Parameters;
 
 /**
- * What it costs to try one passphrase: Argon2id, version 1.3 (RFC 9106).
+ * The cost of trying one passphrase: Argon2id, version 1.3 (RFC 9106).
  *
  * @param memory in KiB
  * @param passes over it

@@ -9,9 +9,9 @@ import java.time.Instant;
 import java.util.Optional;
 
 /**
- * When this desk looked through each shelf last, whether or not anything had changed: the ledger
- * knows only of captures that found something. Kept in {@code captures.json} in the application's
- * data. Safe for several threads.
+ * The times at which this desk last looked through each shelf, whether or not anything had changed:
+ * the ledger knows only of captures that found something. Kept in {@code captures.json} in the
+ * application's data. Safe for several threads.
  */
 public final class CaptureTimes {
 

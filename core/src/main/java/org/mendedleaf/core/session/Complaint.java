@@ -11,7 +11,7 @@ import org.mendedleaf.core.store.format.LockedStoreException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** What went wrong, as the one sentence that a person is told. */
+/** A failure, as the one sentence that a person is told. */
 public final class Complaint {
 
   private static final Logger LOG = LoggerFactory.getLogger(Complaint.class);

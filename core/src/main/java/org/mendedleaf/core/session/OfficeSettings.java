@@ -10,7 +10,7 @@ import org.mendedleaf.core.drive.Places;
 import org.mendedleaf.core.store.format.StoreParameters;
 
 /**
- * Everything that an office takes from outside.
+ * The injected surroundings of an office.
  *
  * @param home the application's data on this desk
  * @param clock what time it is

@@ -13,7 +13,7 @@ import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.store.Store;
 
 /**
- * What this desk has open: its stores, its bindings and the child process that looks inside
+ * The open parts of a desk: its stores, its bindings and the child process that looks inside
  * documents. Shared by everybody who acts in one office; its own lock guards the desk and the map
  * of stores.
  */

@@ -3,8 +3,8 @@ package org.mendedleaf.core.session;
 import org.mendedleaf.core.history.Role;
 
 /**
- * What can be done with a shelf, and the least role that may. Looking, comparing, copying out and
- * capturing need none: whoever sees the shelf may look, and recording takes nothing away.
+ * A right on a shelf, and the least role that has it. Looking, comparing, copying out and capturing
+ * need none: whoever sees the shelf may look, and recording takes nothing away.
  */
 public enum Right {
   SAY(Role.MAKER, "say something of a revision or a file"),

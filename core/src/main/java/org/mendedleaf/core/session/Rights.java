@@ -5,8 +5,8 @@ import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.history.People;
 
 /**
- * Whether the person who acts is allowed to. Roles guard against mistakes: whoever wants to act as
- * somebody else can.
+ * Checks that the acting person is allowed to do something. Roles guard against mistakes: whoever
+ * wants to act as somebody else can.
  */
 public final class Rights {
 

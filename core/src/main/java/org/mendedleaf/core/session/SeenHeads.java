@@ -14,8 +14,8 @@ import org.mendedleaf.core.store.format.ContentId;
 import org.mendedleaf.core.store.log.LogHead;
 
 /**
- * How far this desk has seen the log of each store, so that a log that has become shorter, or
- * another one, is noticed before anything is written on top of it. Kept in {@code heads.json} in
+ * The last commit of each store that this desk has seen, so that a log that has become shorter, or
+ * has been exchanged, is noticed before anything is written to it. Kept in {@code heads.json} in
  * the application's data. Safe for several threads.
  */
 final class SeenHeads {

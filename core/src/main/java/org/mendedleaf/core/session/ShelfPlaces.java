@@ -10,7 +10,7 @@ import org.mendedleaf.core.desk.Desk;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.store.Store;
 
-/** What folders may be shelves and stores together, and how they share drives. */
+/** The rules for which folders may be shelves and stores together, and for sharing drives. */
 public final class ShelfPlaces {
 
   private ShelfPlaces() {}

@@ -13,9 +13,9 @@ import org.mendedleaf.core.desk.DamagedDeskFileException;
 import org.mendedleaf.core.desk.DeskFile;
 
 /**
- * When something was done last with each shelf on this desk: a file of the application's data. A
- * file that cannot be read counts as none, and the work is done once more. Safe for several
- * threads.
+ * The time at which something was last done with each shelf on this desk: a file of the
+ * application's data. A file that cannot be read counts as none, and the work is done once more.
+ * Safe for several threads.
  */
 public final class ShelfTimes {
 

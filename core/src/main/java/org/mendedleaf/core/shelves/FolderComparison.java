@@ -10,8 +10,8 @@ import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.TreeEntry;
 
 /**
- * How a folder at one moment differs from the same folder at another. A file is the same file
- * whatever it is called; folders count only through what is in them.
+ * The differences between two moments of a folder. A file is the same file whatever it is called;
+ * folders count only through what is in them.
  *
  * @param differences by path
  * @param same how many files are the same at both
@@ -22,7 +22,7 @@ public record FolderComparison(List<FolderDifference> differences, long same) {
     differences = List.copyOf(differences);
   }
 
-  /** What became of a file between the two. */
+  /** The fate of a file between the two. */
   public enum DifferenceKind {
     ADDED,
     REMOVED,

@@ -51,7 +51,7 @@ public record FolderRow(
     LINK
   }
 
-  /** How what lies there relates to what is recorded. */
+  /** The relation of what lies there to what is recorded. */
   public enum RowStanding {
     /** Exactly what lies there is recorded. */
     RECORDED,
@@ -61,7 +61,7 @@ public record FolderRow(
     NEW,
     /** Somebody wrote to it in the last seconds. */
     BEING_WRITTEN,
-    /** It cannot be read, so the next capture cannot record it. */
+    /** Unreadable: the next capture cannot record it. */
     UNREADABLE,
     /** A pattern of the shelf leaves it out; the one is told. */
     LEFT_OUT,

@@ -36,7 +36,7 @@ public final class Moments {
     this.desk = desk;
   }
 
-  /** Everything in a folder of a shelf at a moment, at any depth, sorted by path. */
+  /** The contents of a folder of a shelf at a moment, at any depth, sorted by path. */
   public List<TreeEntry> tree(Shelf shelf, InnerPath folder, Moment moment) throws IOException {
     return catalogue(shelf).trees().below(shelf.id(), folder, moment);
   }

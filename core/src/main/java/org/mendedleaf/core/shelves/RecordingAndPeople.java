@@ -29,9 +29,9 @@ import org.mendedleaf.core.session.Rights;
 import org.mendedleaf.core.session.Shelf;
 
 /**
- * What is said about a shelf as a whole: who may do what, whether it is recorded, what it leaves
- * out. Everything that was ever said stays in the ledger. Safe for several threads; any method may
- * take long.
+ * The settings of a whole shelf: who may do what, whether it is recorded, what it leaves out.
+ * Everything that was ever said stays in the ledger. Safe for several threads; any method may take
+ * long.
  */
 public final class RecordingAndPeople {
 

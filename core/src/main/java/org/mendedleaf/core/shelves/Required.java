@@ -8,7 +8,7 @@ import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.history.ShelfSettings.Recording;
 import org.mendedleaf.core.session.Shelf;
 
-/** What a shelf must be for something to be done with it, and what is said where it is not. */
+/** The conditions that a shelf must meet for an act, and the sentences where it does not. */
 public final class Required {
 
   private static final DateTimeFormatter DAY =
@@ -16,7 +16,7 @@ public final class Required {
 
   private Required() {}
 
-  /** That it is recorded at present. */
+  /** Requires that the shelf is recorded at present. */
   static void recording(Shelf shelf, ZoneId zone) throws SentenceException {
     if (shelf.settings().recording() != Recording.ON) {
       throw new SentenceException(
@@ -36,7 +36,7 @@ public final class Required {
         .orElse("some time");
   }
 
-  /** That it has a folder on this desk. */
+  /** Requires that the shelf has a folder on this desk. */
   public static Path folder(Shelf shelf) throws SentenceException {
     if (shelf.isDeposit()) {
       throw new SentenceException(

@@ -1,7 +1,7 @@
 package org.mendedleaf.core.space;
 
 /**
- * What something costs. All bytes are on disk, about.
+ * The space that something takes. All bytes are on disk, about.
  *
  * @param current what it is now
  * @param history what its earlier revisions take besides

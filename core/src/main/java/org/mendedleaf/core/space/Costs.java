@@ -12,7 +12,7 @@ import org.mendedleaf.core.catalog.questions.SpaceQuestions.SpaceFile;
 import org.mendedleaf.core.catalog.questions.SpaceQuestions.Use;
 import org.mendedleaf.core.store.format.ContentId;
 
-/** What files and shelves of a store cost. Pure; takes as long as there are pieces. */
+/** The space that files and shelves of a store take. Pure; takes as long as there are pieces. */
 public final class Costs {
 
   private final StoreSpace space;
@@ -21,7 +21,7 @@ public final class Costs {
     this.space = space;
   }
 
-  /** What all revisions that pass cost together, each piece counted once. */
+  /** The space that all selected revisions take together, each piece counted once. */
   public Cost of(Predicate<Use> passes) {
     return of(space.uses().stream().filter(passes).toList());
   }

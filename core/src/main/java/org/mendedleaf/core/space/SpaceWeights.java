@@ -10,8 +10,8 @@ import java.util.function.Predicate;
 import org.mendedleaf.core.catalog.questions.SpaceQuestions.Use;
 
 /**
- * What each revision added to a store. A piece that several files need is counted for the first of
- * them. Pure; takes as long as there are pieces.
+ * The bytes that each revision added to a store. A piece that several files need is counted for the
+ * first of them. Pure; takes as long as there are pieces.
  */
 public final class SpaceWeights {
 
@@ -41,7 +41,7 @@ public final class SpaceWeights {
     return weights;
   }
 
-  /** In which revisions of a file, by position, a piece is needed first and last. */
+  /** The first and the last revision of a file, by position, that need a piece. */
   private record Needed(int first, int last) {}
 
   private List<Weight> ofFile(List<Use> revisions) {

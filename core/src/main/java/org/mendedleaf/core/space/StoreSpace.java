@@ -24,9 +24,9 @@ import org.mendedleaf.core.store.format.ContentId;
 import org.mendedleaf.core.store.format.ContentRef;
 
 /**
- * Which revisions of a store need which pieces, so that it can be told at once what belongs to some
- * of them alone. A piece that several need is counted once, and freed only with the last of them.
- * Unchangeable after loading; safe for several threads.
+ * The pieces that each revision of a store needs, so that it can be told at once what belongs to
+ * some of them alone. A piece that several need is counted once, and freed only with the last of
+ * them. Unchangeable after loading; safe for several threads.
  */
 public final class StoreSpace {
 
@@ -39,7 +39,7 @@ public final class StoreSpace {
    */
   public record SpaceBytes(long plain, long disk) {}
 
-  /** One part in so many is much, for which counting in a list of all is quicker. */
+  /** The share of all pieces from which counting in a list of all is quicker. */
   private static final int MUCH = 16;
 
   // Pieces, by ordinal.
@@ -262,7 +262,7 @@ public final class StoreSpace {
     int met(int ordinal);
   }
 
-  /** Of much of all that there is. */
+  /** For a large share of all pieces. */
   private record Many(int[] counts) implements CostTally {
     @Override
     public int met(int ordinal) {
@@ -270,7 +270,7 @@ public final class StoreSpace {
     }
   }
 
-  /** Of little of it, so that asking for one file takes no longer in a large store. */
+  /** For a small share, so that asking for one file takes no longer in a large store. */
   private record Few(Map<Integer, Integer> counts) implements CostTally {
     Few() {
       this(new HashMap<>());
@@ -293,7 +293,7 @@ public final class StoreSpace {
     return disk[piece];
   }
 
-  /** Nothing is let go yet. */
+  /** The starting state, in which nothing is let go. */
   public Freeing freeing() {
     return new Freeing(new Many(new int[contentUses.length]), new Many(new int[plain.length]));
   }

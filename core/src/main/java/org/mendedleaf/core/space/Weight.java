@@ -1,7 +1,7 @@
 package org.mendedleaf.core.space;
 
 /**
- * What a revision added to a store, in bytes of its files, about: of small revisions that are
+ * The bytes that a revision added to the files of a store, estimated: for small revisions that are
  * stored together it may be less than one.
  *
  * @param own what it alone needs

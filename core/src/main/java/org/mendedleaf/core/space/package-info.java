@@ -1,4 +1,7 @@
-/** What is stored costs: what belongs to one revision or file alone, what is shared. */
+/**
+ * The space that stored revisions take: what belongs to one revision or file alone, and what is
+ * shared.
+ */
 @NullMarked
 package org.mendedleaf.core.space;
 

@@ -25,7 +25,7 @@ public interface ChunkIndex {
     return false;
   }
 
-  /** This content could not be read where it lies. */
+  /** Notes that this content could not be read where it lies. */
   default void noteHurt(ContentId id) throws IOException {}
 
   /**

@@ -21,7 +21,7 @@ final class ChunkStream extends InputStream {
     this.bytes = bytes;
   }
 
-  /** Where the bytes of a chunk come from. */
+  /** A source of the bytes of a chunk. */
   interface Bytes {
     byte[] of(ContentId chunk) throws IOException;
   }

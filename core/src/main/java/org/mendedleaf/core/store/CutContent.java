@@ -12,8 +12,7 @@ import org.mendedleaf.core.store.format.Cutting;
 import org.mendedleaf.core.store.format.StoredRecord;
 
 /**
- * Everything that a content from elsewhere would be made of, were it stored: found out without
- * storing anything.
+ * The pieces that a content from elsewhere would be cut into, found out without storing anything.
  *
  * @param chunks of the content itself, in order
  * @param lists ids of the chunks of its lists, see {@link ChunkList}

@@ -2,7 +2,10 @@ package org.mendedleaf.core.store;
 
 import java.io.IOException;
 
-/** What a session had relied on was erased before it could commit; it has to begin anew. */
+/**
+ * Thrown when something that a session had relied on was erased before it could commit; it has to
+ * begin anew.
+ */
 public final class ErasedMeanwhileException extends IOException {
   private static final long serialVersionUID = 1L;
 

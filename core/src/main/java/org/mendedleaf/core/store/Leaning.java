@@ -17,10 +17,10 @@ import org.mendedleaf.core.store.format.RecordHead;
 import org.mendedleaf.core.store.format.StoredRecord;
 
 /**
- * What records lean on once their former states are erased: else each of them would be written in
- * full, and letting go would make a store larger. A record whose base goes leans on what that base
- * leaned on, as far as it lives; where nothing of that does, it is written in full, and the next
- * ones that leaned on the same lean on it. Used once, by one thread.
+ * Chooses what records lean on once their former states are erased: without it each of them would
+ * be written in full, and letting go would make a store larger. A record whose base goes leans on
+ * what that base leaned on, as far as it lives; where nothing of that does, it is written in full,
+ * and the next ones that leaned on the same lean on it. Used once, by one thread.
  */
 final class Leaning {
 

@@ -39,7 +39,7 @@ import org.mendedleaf.core.store.log.Segment;
  */
 public final class Mirror implements Closeable {
 
-  /** So long a mirror keeps what its store does not have any more. */
+  /** The time for which a mirror keeps what its store no longer has. */
   public static final Duration KEEPS = Duration.ofDays(7);
 
   private static final String PART = ".part";

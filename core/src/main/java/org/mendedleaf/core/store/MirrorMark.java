@@ -23,7 +23,7 @@ import org.mendedleaf.core.store.format.StoreLayout;
 import org.mendedleaf.core.store.log.Segment;
 
 /**
- * What a mirror says of itself, in {@code mirror.json} beside its files.
+ * A mirror's statement about itself, in {@code mirror.json} beside its files.
  *
  * @param store id of the store that it mirrors
  * @param at when it was brought up last; empty if it never was to the end

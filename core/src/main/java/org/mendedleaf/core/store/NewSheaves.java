@@ -14,14 +14,14 @@ import org.mendedleaf.core.store.format.StoreDescription;
 import org.mendedleaf.core.store.format.StoredRecord;
 
 /**
- * Takes records into new sheaves, one after another, none larger than the store wants. Closed
+ * Writes records into new sheaves, one after another, none larger than the store allows. Closed
  * without {@link #finish}, it leaves nothing behind. Not safe for several threads.
  */
 sealed interface NewSheaves extends Closeable {
 
   void append(StoredRecord record) throws IOException;
 
-  /** Takes a record of another sheaf over as it is. */
+  /** Copies a record of another sheaf unchanged. */
   void takeOver(SheafId sheaf, SheafFormat.Extent extent) throws IOException;
 
   /** What was written, durable; empty for {@link WeighedSheaves}. */
@@ -98,7 +98,7 @@ sealed interface NewSheaves extends Closeable {
     }
   }
 
-  /** Only counts the bytes that they would have: nothing is written, and no room is needed. */
+  /** Only counts the bytes: nothing is written, and no room is needed. */
   final class WeighedSheaves implements NewSheaves {
     private final long limit;
     private final boolean sealed;

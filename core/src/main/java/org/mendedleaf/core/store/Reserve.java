@@ -24,7 +24,9 @@ public final class Reserve {
   /** Room for what is written besides sheaves, as the commit. */
   private static final long BESIDE = 64 << 10;
 
-  /** It takes at most such a part of what the sheaves take, and of what the drive has left. */
+  /**
+   * The largest part of the sheaves' size, and of the drive's free space, that the reserve takes.
+   */
   private static final long PART = 20;
 
   private static final long LEAST = 256 << 10;

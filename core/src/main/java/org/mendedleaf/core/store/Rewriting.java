@@ -69,7 +69,7 @@ public final class Rewriting {
   }
 
   /**
-   * What to write anew.
+   * The records to write anew.
    *
    * @param concerned the sheaves in use that hold something dead or something to be said otherwise,
    *     or a record that leans on something dead; oldest first
@@ -94,7 +94,7 @@ public final class Rewriting {
   }
 
   /**
-   * What would be free.
+   * The bytes that would be freed.
    *
    * @param bytes of files that there will be fewer
    * @param unused how many of them belong to files that were out of use already

@@ -10,7 +10,7 @@ import org.mendedleaf.core.store.format.Cutting;
 import org.mendedleaf.core.store.format.StoredRecord;
 
 /**
- * How much of two contents is the same, as far as the chunks tell that they are cut into; in bytes.
+ * The bytes that two contents share, as far as their chunks tell.
  *
  * @param earlier size of the earlier one
  * @param later size of the later one

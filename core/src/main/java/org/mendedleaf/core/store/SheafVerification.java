@@ -27,7 +27,7 @@ public final class SheafVerification {
   }
 
   /**
-   * What was found in one sheaf.
+   * The findings in one sheaf.
    *
    * @param records how many records were read or, at a glance, listed
    * @param bytes length of the sheaf

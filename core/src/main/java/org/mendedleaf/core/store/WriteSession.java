@@ -24,9 +24,9 @@ import org.mendedleaf.core.store.format.StoreLayout;
 import org.mendedleaf.core.store.format.StoredRecord;
 
 /**
- * Everything that is written for one commit: new chunks from any number of {@link ContentWriter}s
- * and blocks of metadata, appended to a shared sheaf. {@link #finish} makes all of it durable;
- * {@link #close} without it leaves nothing behind but sheaves that no commit mentions.
+ * All writing for one commit: new chunks from any number of {@link ContentWriter}s and blocks of
+ * metadata, appended to a shared sheaf. {@link #finish} makes all of it durable; {@link #close}
+ * without it leaves nothing behind but sheaves that no commit mentions.
  *
  * <p>Safe for several threads; the lock of this object guards the current sheaf.
  */

@@ -4,7 +4,7 @@ import java.time.Instant;
 import java.util.Optional;
 
 /**
- * How much of a store this desk has gone over.
+ * The progress of this desk's check of a store.
  *
  * @param bytes of all sheaves
  * @param checked bytes of those that were read within {@link Checkups#WITHIN}

@@ -30,7 +30,7 @@ public final class Checkups {
   /** There is nothing to gain by smaller slices. */
   private static final Duration SLICE = Duration.ofHours(1);
 
-  /** So many bytes at a time, so that nothing else waits for long. */
+  /** The bytes that are read at a time, so that nothing else waits for long. */
   private static final long MOST = 1L << 30;
 
   /** What was read so recently is not read again by a check that goes on where one was stopped. */

@@ -45,7 +45,7 @@ public final class Encryption {
   }
 
   /**
-   * How a store that is made now is encrypted.
+   * The encryption of a store that is being made.
    *
    * @throws SentenceException if the passphrase is too short
    */

@@ -12,8 +12,8 @@ import java.util.Optional;
 import org.mendedleaf.core.desk.DeskFile;
 
 /**
- * Where the mirrors of stores lie, and how far this desk has seen them, in {@code mirrors.json} in
- * the application's data. Safe for several threads.
+ * The places of the mirrors of stores and how far this desk has seen them, in {@code mirrors.json}
+ * in the application's data. Safe for several threads.
  */
 final class KnownMirrors {
 

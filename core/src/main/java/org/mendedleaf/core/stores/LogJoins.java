@@ -42,7 +42,7 @@ final class LogJoins {
   }
 
   /**
-   * What would be joined.
+   * The commits that would be joined.
    *
    * @param commits how many commits only the copy has
    * @param revisions how many revisions are in them

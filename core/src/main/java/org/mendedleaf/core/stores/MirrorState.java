@@ -5,7 +5,7 @@ import java.time.Instant;
 import java.util.Optional;
 
 /**
- * How far the mirror of a store is.
+ * The progress of the mirror of a store.
  *
  * @param here whether it can be reached; if not, what was known of it last is told
  * @param at when it was brought up last; empty if it never was

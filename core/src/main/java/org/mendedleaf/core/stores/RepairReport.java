@@ -6,7 +6,7 @@ import java.util.Optional;
 import org.mendedleaf.core.joining.JoinReport;
 
 /**
- * What a repair does, or would do.
+ * The effect of a repair, done or rehearsed.
  *
  * @param mended files of the log and the description that come back from their second copies
  * @param sources files on shelves that still hold what is damaged in the store

@@ -17,9 +17,9 @@ import org.mendedleaf.core.desk.DeskFile;
 import org.mendedleaf.core.store.format.SheafId;
 
 /**
- * When this desk last read each sheaf of a store as a whole, and what it found. Kept in {@code
- * checks/STORE.json} in the application's data; where that cannot be read, everything is due again.
- * Safe for several threads.
+ * The times at which this desk last read each sheaf of a store whole, and what it found. Kept in
+ * {@code checks/STORE.json} in the application's data; where that cannot be read, everything is due
+ * again. Safe for several threads.
  */
 final class SheafChecks {
 
@@ -31,7 +31,7 @@ final class SheafChecks {
     this.file = DeskFile.at(home.resolve("checks").resolve(store + ".json"));
   }
 
-  /** When a sheaf was read last, and whether every byte of it was what was written. */
+  /** The last reading of a sheaf, and whether every byte of it was what had been written. */
   record SheafCheck(Instant at, boolean whole) {}
 
   /**

@@ -4,7 +4,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 
 /**
- * What was recorded on this desk while a store was away, and is not in the store yet.
+ * The commits that were recorded on this desk while a store was away and are not in the store yet.
  *
  * @param store the folder of the store
  * @param isAway whether the store still is

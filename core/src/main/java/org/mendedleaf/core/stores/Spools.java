@@ -20,9 +20,9 @@ import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.store.format.LockedStoreException;
 
 /**
- * What is recorded on this desk while a store is away: in the format of the store, with a limit,
- * and moved over when the store is back. Safe for several threads; nothing is moved over while
- * something is being recorded.
+ * Records on this desk while a store is away: in the format of the store, with a limit, and moved
+ * over when the store is back. Safe for several threads; nothing is moved over while something is
+ * being recorded.
  */
 public final class Spools {
 

@@ -33,7 +33,7 @@ final class Verification {
   }
 
   /**
-   * What was found.
+   * The findings of a verification.
    *
    * @param hurtSheaves those with damage in them
    * @param lost what is missing of revisions

@@ -1,6 +1,6 @@
 package org.mendedleaf.core.stores;
 
-/** How closely to look. */
+/** The depth of a verification. */
 public enum VerifyDepth {
   /** The log, and of the sheaves their beginnings and ends. */
   GLANCE,

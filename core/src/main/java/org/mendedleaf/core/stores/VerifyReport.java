@@ -6,7 +6,7 @@ import java.util.Optional;
 import org.mendedleaf.core.history.Revision;
 
 /**
- * What a verification found.
+ * The report of a verification.
  *
  * @param files those of which revisions cannot be read
  */

@@ -6,7 +6,7 @@ import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.session.Shelf;
 
 /**
- * What a pick is, for people.
+ * A pick, described for people.
  *
  * @param path where it was on its shelf
  * @param files how many files it has; 1 for a file

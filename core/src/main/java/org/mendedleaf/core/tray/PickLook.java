@@ -89,7 +89,7 @@ final class PickLook {
         missing);
   }
 
-  /** What a place holds, against what is wanted there. */
+  /** Compares what a place holds with what is wanted there. */
   private enum There {
     NOTHING,
     ANOTHER,

@@ -11,7 +11,7 @@ import org.mendedleaf.core.place.Receipt;
 import org.mendedleaf.core.session.Shelf;
 
 /**
- * What a recovery did, over all the shelves and stores that it was about.
+ * The results of a recovery over all its shelves and stores.
  *
  * @param parts in the order in which they were done; at least one
  */
@@ -27,7 +27,7 @@ public record RunReceipt(List<ReceiptPart> parts) {
   /** What one act of it did on one shelf. */
   public record ReceiptPart(Shelf shelf, Receipt receipt) {}
 
-  /** One line: what was done at one place. */
+  /** One line: the result at one place. */
   public record ReceiptLine(Shelf shelf, ReceiptItem item) {}
 
   /** The first act: what "undo" and "receipt" take. */

@@ -13,7 +13,7 @@ public record TrayRehearsal(Tray tray, List<RehearsalPart> parts) {
     parts = List.copyOf(parts);
   }
 
-  /** What happens in one store on one shelf in one way. */
+  /** The part of a rehearsal that concerns one store, one shelf and one way. */
   public record RehearsalPart(Shelf shelf, Rehearsal rehearsal) {}
 
   /** A target with the shelf whose file it is about. */

@@ -23,7 +23,7 @@ public final class Upkeep {
 
   private static final Logger LOG = LoggerFactory.getLogger(Upkeep.class);
 
-  /** As long as this, other desks may still read from a retired sheaf. */
+  /** The time for which other desks may still read from a retired sheaf. */
   public static final Duration RETIRED_FOR = Duration.ofMinutes(10);
 
   /** Fewer small sheaves are not worth a commit. */
@@ -73,7 +73,7 @@ public final class Upkeep {
     return new UpkeepDone(packed, deleted, folded);
   }
 
-  /** It is only a precaution, so nothing else is kept from being done for it. */
+  /** The reserve is only a precaution, so its failure stops nothing else. */
   private void keepReserve() {
     try {
       catalogue.store().reserve().keep();

@@ -35,7 +35,7 @@ import org.mendedleaf.core.history.LeftOut;
  */
 public final class FolderWatch implements Closeable {
 
-  /** How often all is due where the system does not tell of everything. */
+  /** The interval at which everything is due where the system does not report every change. */
   static final Duration LOOK_THROUGH = Duration.ofMinutes(5);
 
   private static final WatchEvent.Kind<?>[] KINDS = {

@@ -4,12 +4,12 @@ import java.time.Duration;
 import java.time.Instant;
 
 /**
- * When what happens in a folder has settled enough to be recorded: programs save in several steps,
- * and some remove a file before they put the new one there. For one thread.
+ * Decides when the changes in a folder have settled enough to be recorded: programs save in several
+ * steps, and some remove a file before they put the new one there. For one thread.
  */
 final class Settling {
 
-  /** So long after the last sign nothing is in the middle of being saved any more. */
+  /** The time after the last sign of a change from which nothing is still being saved. */
   static final Duration QUIET = Duration.ofSeconds(4);
 
   /** Where there is no quiet, something is recorded after so long all the same. */

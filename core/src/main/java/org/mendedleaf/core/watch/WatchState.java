@@ -1,6 +1,6 @@
 package org.mendedleaf.core.watch;
 
-/** How well a folder is watched. */
+/** The reliability with which a folder is watched. */
 public sealed interface WatchState {
 
   /**

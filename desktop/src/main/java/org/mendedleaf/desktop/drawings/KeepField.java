@@ -9,8 +9,8 @@ import javafx.scene.control.Control;
 import javafx.scene.control.Skin;
 
 /**
- * How far back one could go under a plan: the revisions of files as leaves on a scale that widens
- * toward now. A full leaf on the line stays, a hollow one below it would go on notice.
+ * Draws how far back one could go under a plan: the revisions of files as leaves on a scale that
+ * widens toward now. A full leaf on the line stays, a hollow one below it would go on notice.
  */
 public final class KeepField extends Control {
 
@@ -34,7 +34,7 @@ public final class KeepField extends Control {
   }
 
   /**
-   * What is drawn.
+   * The drawn state.
    *
    * @param now the right end
    * @param oldest what must have room at the left

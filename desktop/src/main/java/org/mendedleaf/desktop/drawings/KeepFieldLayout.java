@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 
-/** Which leaves of a row are drawn where: what would overlap is bundled. Pure. */
+/** Places the leaves of a row; leaves that would overlap are bundled. Pure. */
 final class KeepFieldLayout {
 
   /** Leaves closer than this are one. */

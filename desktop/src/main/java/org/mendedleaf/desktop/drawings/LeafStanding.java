@@ -3,7 +3,7 @@ package org.mendedleaf.desktop.drawings;
 import java.util.List;
 import java.util.Optional;
 
-/** What a place on the life line shows, where several leaves may stand as one. */
+/** The drawing at a place on the life line, where several leaves may stand as one. */
 record LeafStanding(LifeLine line, LifeLineLayout.LeafPlaces places) {
 
   boolean isHeld(LifeLineLayout.PlacedLeaf placed) {

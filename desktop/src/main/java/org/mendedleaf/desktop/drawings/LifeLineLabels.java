@@ -14,7 +14,7 @@ import javafx.scene.text.Text;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 
-/** What is written on a life line: numbers, changes, issues and days. */
+/** The labels of a life line: numbers, changes, issues and days. */
 final class LifeLineLabels {
 
   private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
@@ -110,7 +110,10 @@ final class LifeLineLabels {
     }
   }
 
-  /** Of two chosen leaves the earlier gets a ◁ before its number, the later a ▷ after it. */
+  /**
+   * The label of a chosen leaf: of two, the earlier gets a ◁ before its number, the later a ▷ after
+   * it.
+   */
   private void drawSide(LifeLineLayout.PlacedLeaf placed, Text label) {
     int chosen = line.chosenProperty().get();
     int against = line.againstProperty().get();

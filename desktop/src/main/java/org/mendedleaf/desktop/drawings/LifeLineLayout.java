@@ -7,14 +7,14 @@ import java.util.List;
 import java.util.Set;
 
 /**
- * Where the leaves of a life line stand. Time runs from left to right; a stretch in which little
+ * Places the leaves of a life line. Time runs from left to right; a stretch in which little
  * happened for long is cut short and marked by a break; every leaf has room, and where there are
  * more leaves than room, neighbours are bundled. What was saved in one sitting is one leaf, which
  * opens when one of its revisions is chosen. Pure: the same input gives the same places.
  */
 final class LifeLineLayout {
 
-  /** Two leaves are at least so far apart, in pixels; otherwise they are bundled. */
+  /** The least distance of two leaves, in pixels; nearer ones are bundled. */
   static final double LEAST_ROOM = 13;
 
   private static final double GOOD_ROOM = 30;
@@ -22,7 +22,7 @@ final class LifeLineLayout {
   /** Who saves again so soon has not got up meanwhile. */
   private static final Duration PAUSE = Duration.ofMinutes(15);
 
-  /** So many revisions of one sitting are drawn as one leaf. */
+  /** The number of revisions of one sitting that are drawn as one leaf. */
   private static final int SITTING = 3;
 
   private static final double JUMP = 1.0 / 3;

@@ -14,13 +14,13 @@ import javafx.scene.control.Control;
 import javafx.scene.control.Skin;
 
 /**
- * How much changed on a shelf over time: a leaf per day, the longer the more was saved; a cross
- * where files were removed; a diamond per snapshot. A pointer chooses a moment, with the mouse or
- * with the arrow keys, which step from change to change.
+ * Draws how much changed on a shelf over time: a leaf per day, the longer the more was saved; a
+ * cross where files were removed; a diamond per snapshot. A pointer chooses a moment, with the
+ * mouse or with the arrow keys, which step from change to change.
  */
 public final class MomentRibbon extends Control {
 
-  /** Something that changed the shelf. */
+  /** An event that changed the shelf. */
   public record RibbonChange(Instant at, long saved, long removed) {}
 
   /** A snapshot, by its number and label. */
@@ -36,7 +36,7 @@ public final class MomentRibbon extends Control {
       new SimpleObjectProperty<>(this, "zone", ZoneId.systemDefault());
   private Consumer<Choice> onChoice = choice -> {};
 
-  /** What a person chose on the ribbon. */
+  /** A person's choice on the ribbon. */
   public sealed interface Choice {
     /** A moment between changes. */
     record At(Instant moment) implements Choice {}

@@ -8,7 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Where things stand on a moment ribbon: time runs evenly from the first change to now, in spans of
+ * Places the marks of a moment ribbon: time runs evenly from the first change to now, in spans of
  * as many whole days as have room. Pure: the same input gives the same places.
  */
 final class MomentRibbonLayout {

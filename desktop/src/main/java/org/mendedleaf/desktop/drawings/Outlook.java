@@ -12,8 +12,8 @@ import javafx.scene.control.Control;
 import javafx.scene.control.Skin;
 
 /**
- * What something will take over the coming time: a line for each way it may go, in a band that
- * widens as the future does.
+ * Draws the space that something will take over the coming time: a line for each way it may go, in
+ * a band that widens as the future does.
  */
 public final class Outlook extends Control {
 
@@ -37,7 +37,7 @@ public final class Outlook extends Control {
   }
 
   /**
-   * What is drawn.
+   * The drawn state.
    *
    * @param full bytes with which the drive is full; empty where that is out of sight
    */

@@ -5,8 +5,8 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Where bytes and moments lie in an {@link Outlook}: time goes to the right evenly, bytes upwards
- * from nothing.
+ * Places bytes and moments in an {@link Outlook}: time goes to the right evenly, bytes upwards from
+ * nothing.
  */
 record OutlookLayout(Instant from, Instant to, long most, double width, double height) {
 

@@ -9,8 +9,8 @@ import javafx.scene.control.Control;
 import javafx.scene.control.Skin;
 
 /**
- * What costs how much: an area for each thing, as large as what it takes; in each the part that it
- * is now and the part that its history is.
+ * A map of what takes space: an area for each thing, as large as what it takes; in each the part
+ * that it is now and the part that its history is.
  */
 public final class SpaceMap extends Control {
 

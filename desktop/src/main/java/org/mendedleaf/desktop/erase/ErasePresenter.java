@@ -20,7 +20,7 @@ import org.mendedleaf.desktop.work.Recovering;
 import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
- * What erasing revisions of a file would do, and doing it; knows no nodes. Properties change on the
+ * Rehearses and carries out erasing revisions of a file; knows no nodes. Properties change on the
  * interface thread.
  */
 final class ErasePresenter {
@@ -34,7 +34,7 @@ final class ErasePresenter {
   private final ReadOnlyObjectWrapper<Erasures.Consequences> told = new ReadOnlyObjectWrapper<>();
   private long asked;
 
-  /** How much goes. */
+  /** The amount that goes. */
   enum EraseChoice {
     /** Only the revision that one came with. */
     ONE,

@@ -7,7 +7,7 @@ import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.keeping.Erasures;
 import org.mendedleaf.desktop.words.Words;
 
-/** What follows from erasing, in sentences. */
+/** Puts the consequences of erasing into sentences. */
 final class EraseWords {
 
   /** More names than these are only counted. */

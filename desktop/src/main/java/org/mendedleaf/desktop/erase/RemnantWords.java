@@ -7,7 +7,7 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 
-/** Where what was erased still lies, as a sentence. */
+/** Says in a sentence where erased data still lies. */
 public final class RemnantWords {
 
   private RemnantWords() {}

@@ -13,10 +13,7 @@ import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 
-/**
- * Which two states of a file are held against each other, and what differs; knows no nodes.
- * Properties change on the interface thread.
- */
+/** Compares two states of a file; knows no nodes. Properties change on the interface thread. */
 final class ComparePresenter {
 
   private final Context context;
@@ -38,7 +35,7 @@ final class ComparePresenter {
   private record StatePair(int chosen, ComparedState earlier, ComparedState later) {}
 
   /**
-   * What is shown.
+   * The state of the page.
    *
    * @param earlier what the earlier state is called
    * @param later what the later state is called

@@ -17,7 +17,7 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 
 /**
- * What a file is, of which sort, and who is told of its new revisions, typed in three fields: Enter
+ * Three fields for a file's description, its sort, and who is told of its new revisions: Enter
  * keeps them, Escape leaves them.
  */
 final class DescribingLine {

@@ -5,7 +5,7 @@ import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 
-/** What stands beside a file's name: its current revision, how much there is of it, other names. */
+/** The facts beside a file's name: its current revision, how much there is of it, other names. */
 final class FileFacts {
 
   private FileFacts() {}

@@ -27,7 +27,7 @@ import org.mendedleaf.desktop.work.navigation.Place;
 import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
 
 /**
- * What the page of a file shows and does; knows no nodes. Properties change on the interface
+ * The state and the actions of a file's page; knows no nodes. Properties change on the interface
  * thread.
  */
 final class FilePresenter {

@@ -8,7 +8,7 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 
 /**
- * Whether the last save is in: the first thing that people look for after saving.
+ * Says whether the last save is recorded: the first thing that people look for after saving.
  *
  * @param sentence what is said of it
  * @param style how it is said: a style class

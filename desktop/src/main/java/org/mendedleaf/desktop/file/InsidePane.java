@@ -37,7 +37,7 @@ final class InsidePane {
   /** About so many characters of a fact fit on a line. */
   private static final int FACT_LINE = 33;
 
-  /** Of a fact of one line, which is in a text area. */
+  /** The height of a text area that holds a fact of one line. */
   private static final double FACT_HEIGHT = 32;
 
   private final Context context;

@@ -13,7 +13,9 @@ import org.mendedleaf.core.store.format.ContentId;
 import org.mendedleaf.core.store.format.ContentRef;
 import org.mendedleaf.desktop.work.Context;
 
-/** What is inside the chosen revision of a file. Properties change on the interface thread. */
+/**
+ * Presents the inside of the chosen revision of a file. Properties change on the interface thread.
+ */
 final class InsidePresenter {
 
   private final Context context;
@@ -30,7 +32,7 @@ final class InsidePresenter {
   }
 
   /**
-   * What is in the chosen revision.
+   * The inside of the chosen revision.
    *
    * @param sha256 of its bytes; empty for a link, and for a large content that nobody asked for
    */
@@ -71,7 +73,10 @@ final class InsidePresenter {
     return chosen.get().filter(one -> one.number() == revision.number()).isPresent();
   }
 
-  /** That of a small content is its name in the store; a large one has to be read for it. */
+  /**
+   * The SHA-256 of the content: a small content is stored under it, a large one has to be read for
+   * it.
+   */
   private Optional<ContentId> knownHash(Revision revision) {
     Optional<ContentRef> content = revision.state().content();
     return content.isPresent() && content.get().levels() == 0

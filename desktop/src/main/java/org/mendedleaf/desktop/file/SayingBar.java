@@ -14,7 +14,10 @@ import org.mendedleaf.core.history.RevisionMarks;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 
-/** What a person says of the chosen revision: what changed, and whether it is known to be good. */
+/**
+ * Fields for what a person says about the chosen revision: what changed, and whether it is known to
+ * be good.
+ */
 final class SayingBar {
 
   private static final double WIDTH = 330;

@@ -16,7 +16,7 @@ import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
-/** What was found for something typed: where each file is or was, and its newest revision. */
+/** The results of a search: where each file is or was, and its newest revision. */
 public final class FoundPage extends StackedPage {
 
   private final Context context;

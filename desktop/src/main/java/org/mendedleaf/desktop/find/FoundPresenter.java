@@ -12,7 +12,7 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.navigation.Place;
 import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
 
-/** What is found for something typed; knows no nodes. For the interface thread. */
+/** Searches for what is typed; knows no nodes. For the interface thread. */
 final class FoundPresenter {
 
   private static final int LIMIT = 200;

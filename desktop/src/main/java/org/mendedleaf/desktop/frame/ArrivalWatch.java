@@ -7,8 +7,8 @@ import javafx.util.Duration;
 import org.mendedleaf.desktop.work.Context;
 
 /**
- * Looks every few seconds what has arrived, and whether somebody is to be told of something, as
- * long as the window is open.
+ * Looks every few seconds for arrivals, and whether somebody is to be told of something, as long as
+ * the window is open.
  */
 final class ArrivalWatch {
 

@@ -11,8 +11,8 @@ import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.desktop.work.Context;
 
 /**
- * What is done when nothing else is: stores are kept tidy and gone over, and revisions that nobody
- * has looked at are summed up.
+ * Work for idle moments: stores are kept tidy and gone over, and revisions that nobody has looked
+ * at are summed up.
  */
 final class IdleWork {
 

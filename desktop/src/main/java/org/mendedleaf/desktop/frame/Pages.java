@@ -29,7 +29,7 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.navigation.Page;
 import org.mendedleaf.desktop.work.navigation.Place;
 
-/** Which page shows which place. */
+/** Opens the page of each place. */
 final class Pages {
 
   private final Context context;

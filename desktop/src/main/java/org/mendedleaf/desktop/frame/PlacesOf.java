@@ -13,7 +13,7 @@ import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.work.navigation.Place;
 
-/** Where the window goes for what the system hands over. Asks the office; may take long. */
+/** Finds the place in the window for what the system hands over. Asks the office; may take long. */
 final class PlacesOf {
 
   private final Office office;

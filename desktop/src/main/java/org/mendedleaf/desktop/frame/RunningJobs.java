@@ -22,9 +22,9 @@ import org.mendedleaf.desktop.work.jobs.Job;
 import org.mendedleaf.desktop.work.jobs.Jobs;
 
 /**
- * How far the work is that runs, in the room of what is said when none does. Jobs begin and end
- * without anybody having asked for them, so nothing else may move when they do. One is shown: the
- * one that began last, or the one that somebody chose to see.
+ * The progress of the running job, in the room of the sentence that stands there when none runs.
+ * Jobs begin and end without anybody having asked for them, so nothing else may move when they do.
+ * One is shown: the one that began last, or the one that somebody chose to see.
  */
 final class RunningJobs {
 

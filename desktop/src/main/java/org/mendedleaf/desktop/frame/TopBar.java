@@ -20,8 +20,8 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
- * What stands above the page: the search, the state of the stores or the job that runs, and what is
- * on the tray; it counts what waits at the areas.
+ * The bar above the page: the search, the state of the stores or the job that runs, and what is on
+ * the tray; it counts what waits at the areas.
  */
 final class TopBar {
 

@@ -1,4 +1,4 @@
-/** What surrounds every page: areas, top bar, jobs, actions. */
+/** The frame around every page: areas, top bar, jobs, actions. */
 @NullMarked
 package org.mendedleaf.desktop.frame;
 

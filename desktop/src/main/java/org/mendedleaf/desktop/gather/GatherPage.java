@@ -205,7 +205,7 @@ public final class GatherPage extends StackedPage {
     showChoice();
   }
 
-  /** Nothing is said where all of them stay for good. */
+  /** Empty where all of them stay for good. */
   private String later() {
     return presenter
         .laterProperty()

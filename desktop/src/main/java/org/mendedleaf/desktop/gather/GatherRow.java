@@ -8,7 +8,7 @@ import org.mendedleaf.core.intake.Family.Doubtful;
 /** A line of the list of families. */
 sealed interface GatherRow {
 
-  /** Which family it is about, by its position. */
+  /** The position of the family that the row is about. */
   int family();
 
   /** What stands in the list for typing ahead. */

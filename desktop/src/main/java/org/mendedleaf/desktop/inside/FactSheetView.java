@@ -10,7 +10,7 @@ import org.mendedleaf.core.compare.inside.Inside;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Nodes;
 
-/** What can be said of a content that cannot be shown. */
+/** The facts about a content that cannot be shown. */
 final class FactSheetView {
 
   private static final int ROW = 8;

@@ -8,7 +8,7 @@ import org.mendedleaf.core.compare.inside.Inside;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
-/** What an archive holds. */
+/** The entries of an archive. */
 final class ListingTable {
 
   private ListingTable() {}

@@ -1,6 +1,6 @@
 /**
- * What is inside a content, drawn: texts, tables, documents, pages, pictures, archives, facts.
- * Draws values and asks nobody. Start reading at {@link org.mendedleaf.desktop.inside.InsideView}.
+ * The inside of a content, drawn: texts, tables, documents, pages, pictures, archives, facts. Draws
+ * values and asks nobody. Start reading at {@link org.mendedleaf.desktop.inside.InsideView}.
  */
 @NullMarked
 package org.mendedleaf.desktop.inside;

@@ -11,7 +11,7 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.picks.ArrivalList.NamedDoubt;
 
-/** What speaks for and against a match, in words. */
+/** Puts into words what speaks for and against a match. */
 final class DoubtWords {
 
   private static final double SAME = 0.96;

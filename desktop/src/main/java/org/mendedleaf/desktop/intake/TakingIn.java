@@ -28,7 +28,7 @@ final class TakingIn {
   }
 
   /**
-   * What became of them.
+   * The outcome for the arrivals.
    *
    * @param problem the first that could not be brought in; null if all could
    */

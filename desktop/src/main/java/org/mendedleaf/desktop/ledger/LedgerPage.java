@@ -19,7 +19,7 @@ import org.mendedleaf.desktop.work.Saving;
 import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
-/** All that was ever done, by whom and when. */
+/** The ledger: everything that was ever done, by whom and when. */
 public final class LedgerPage extends StackedPage {
 
   private static final double WHEN = 150;

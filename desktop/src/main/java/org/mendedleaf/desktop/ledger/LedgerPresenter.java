@@ -21,7 +21,7 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.navigation.Place;
 
-/** All acts and those of them that are looked for; knows no nodes. For the interface thread. */
+/** The acts, all or those that are searched for; knows no nodes. For the interface thread. */
 final class LedgerPresenter {
 
   private static final Set<String> WITH_RECEIPT =

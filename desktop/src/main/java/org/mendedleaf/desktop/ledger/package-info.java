@@ -1,4 +1,4 @@
-/** All that was ever done, by whom and when. */
+/** The ledger: everything that was ever done, by whom and when. */
 @NullMarked
 package org.mendedleaf.desktop.ledger;
 

@@ -23,7 +23,7 @@ import org.mendedleaf.desktop.work.navigation.Action;
 import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
-/** What left the shelves, what went last first; one or many are brought back. */
+/** Everything that left the shelves, latest first; one or many are brought back. */
 public final class LostPage extends StackedPage {
 
   private final Context context;

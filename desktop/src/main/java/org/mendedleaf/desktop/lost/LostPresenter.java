@@ -17,7 +17,7 @@ import org.mendedleaf.desktop.work.Recovering;
 import org.mendedleaf.desktop.work.navigation.Place;
 import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
 
-/** What left the shelves and can come back; knows no nodes. For the interface thread. */
+/** The files that left the shelves and can come back; knows no nodes. For the interface thread. */
 final class LostPresenter {
 
   private final Context context;

@@ -32,7 +32,7 @@ import org.mendedleaf.desktop.work.navigation.Place;
  */
 final class MomentPresenter {
 
-  /** As many rows as fill a tall window and the first turns of the wheel. */
+  /** The number of rows that fill a tall window and the first turns of the wheel. */
   private static final int SOON = 400;
 
   private final Context context;
@@ -68,7 +68,7 @@ final class MomentPresenter {
       Moments.MomentStanding standing) {}
 
   /**
-   * What the list shows; takes longer where it is long.
+   * The rows of the list; takes longer for a long one.
    *
    * @param folder what they lie in
    * @param moment when

@@ -30,7 +30,7 @@ import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
-/** What lay in a folder at a moment, as a table; each line says what became of it. */
+/** The contents of a folder at a moment, as a table; each line says what became of it. */
 final class MomentTable {
 
   private static final String INDENT = "      ";

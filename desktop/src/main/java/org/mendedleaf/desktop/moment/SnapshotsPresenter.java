@@ -37,7 +37,7 @@ final class SnapshotsPresenter {
   }
 
   /**
-   * What is known of them.
+   * The known snapshots.
    *
    * @param listed the newest first
    */

@@ -15,10 +15,10 @@ import org.mendedleaf.core.plan.Lineage;
 import org.mendedleaf.desktop.drawings.KeepField;
 import org.mendedleaf.desktop.words.Words;
 
-/** What the field of leaves draws of a rehearsal. */
+/** Turns a rehearsal into what the field of leaves draws. */
 final class KeepFields {
 
-  /** So many of the liveliest files have a line of their own. */
+  /** The number of files, the liveliest, that have a line of their own. */
   private static final int LIVELIEST = 9;
 
   /** All other files are drawn as one line of so many places. */

@@ -24,7 +24,7 @@ public final class KeptWords {
     this.zone = zone;
   }
 
-  /** As in "until 9 Jun 2026 at least"; short enough for a column. */
+  /** For example "until 9 Jun 2026 at least"; short enough for a column. */
   public String brief(Judgement.Judged judged, RevisionMarks marks) {
     if (marks.notice().isPresent() && !judged.stays()) {
       return Words.of("kept.notice", Shown.day(marks.notice().get().until(), now, zone));

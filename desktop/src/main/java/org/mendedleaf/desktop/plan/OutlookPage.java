@@ -15,7 +15,10 @@ import org.mendedleaf.desktop.work.navigation.Place;
 import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
-/** What a shelf will take over the next year: under its plan and others, and by other rhythms. */
+/**
+ * The space that a shelf will take over the next year: under its plan and others, and by other
+ * rhythms.
+ */
 public final class OutlookPage extends StackedPage {
 
   private final Context context;

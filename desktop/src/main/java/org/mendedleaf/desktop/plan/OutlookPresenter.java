@@ -19,7 +19,10 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 
-/** What a shelf will take over the next year, by its plan and by others; knows no nodes. */
+/**
+ * Forecasts the space that a shelf will take over the next year, by its plan and by others; knows
+ * no nodes.
+ */
 final class OutlookPresenter {
 
   private static final List<String> RHYTHMS =

@@ -367,7 +367,7 @@ final class PlanForm {
     label.setText(Words.count("plan.revisions", sum));
   }
 
-  /** As in "Orders, Repairs and Web pages". */
+  /** For example "Orders, Repairs and Web pages". */
   static String names(List<Shelf> shelves) {
     List<String> names = new ArrayList<>(shelves.stream().map(Shelf::name).toList());
     if (names.size() < 2) {

@@ -26,7 +26,7 @@ import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
- * What follows from a plan while it is typed: what stays and goes, and what other plans would do.
+ * The consequences of a plan while it is typed: what stays and goes, and what other plans would do.
  */
 final class PlanOutcome {
 

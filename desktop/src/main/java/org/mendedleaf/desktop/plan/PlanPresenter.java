@@ -41,7 +41,7 @@ import org.mendedleaf.desktop.work.Context;
  */
 final class PlanPresenter {
 
-  /** So many coming times are shown. */
+  /** The number of coming times that are shown. */
   private static final int RUNS = 3;
 
   private final Context context;
@@ -80,18 +80,18 @@ final class PlanPresenter {
       List<Price> prices,
       boolean mayPlan) {}
 
-  /** What a plan would let go here now. */
+  /** The revisions that a plan would let go now. */
   record Price(NamedPlan plan, long stays, int goes, long disk) {}
 
   /**
-   * What the shelf will take.
+   * The space that the shelf will take.
    *
    * @param ready bytes in a year under each ready plan, by its name; empty if its past is too short
    */
   record Ahead(Forecasts.ShelfForecast known, Map<String, Long> ready) {}
 
   /**
-   * What the draft would do.
+   * The effect of the draft.
    *
    * @param disk bytes that would be freed, about
    * @param nextSnapshots when the next of each line are taken

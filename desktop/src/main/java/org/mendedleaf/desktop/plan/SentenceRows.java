@@ -25,7 +25,7 @@ final class SentenceRows {
   private static final PseudoClass UNKNOWN = PseudoClass.getPseudoClass("unknown");
   private static final double BESIDE = 88;
 
-  /** As wide as the names of the plan's other lines. */
+  /** The width of the names of the plan's other lines. */
   private static final double NAMED = 86;
 
   private final SentenceKind kind;

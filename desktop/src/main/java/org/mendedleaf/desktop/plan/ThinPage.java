@@ -32,7 +32,7 @@ import org.mendedleaf.desktop.work.navigation.Place;
 import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
-/** What thinning a shelf would do, line by line, and doing it. */
+/** Rehearses thinning a shelf, line by line, and carries it out. */
 public final class ThinPage extends StackedPage {
 
   private static final double WHEN = 130;

@@ -40,7 +40,7 @@ final class ThinPresenter {
   }
 
   /**
-   * What would happen.
+   * The rehearsal.
    *
    * @param words in a sentence
    * @param act for the button

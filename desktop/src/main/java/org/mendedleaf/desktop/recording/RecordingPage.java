@@ -33,7 +33,9 @@ import org.mendedleaf.desktop.work.RoleChoice;
 import org.mendedleaf.desktop.work.navigation.Place;
 import org.mendedleaf.desktop.work.navigation.StackedPage;
 
-/** Whether a shelf is recorded, what it leaves out, and who may do what on it. */
+/**
+ * The settings of a shelf: whether it is recorded, what it leaves out, and who may do what on it.
+ */
 public final class RecordingPage extends StackedPage {
 
   private static final int NAMED = 3;

@@ -16,7 +16,7 @@ import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 
 /**
- * What is said about a shelf as a whole, and saying it; knows no nodes. Properties change on the
+ * Shows and changes the settings of a whole shelf; knows no nodes. Properties change on the
  * interface thread.
  */
 final class RecordingPresenter {
@@ -32,7 +32,7 @@ final class RecordingPresenter {
   }
 
   /**
-   * What the page shows.
+   * The state of the page.
    *
    * @param leftOut how many recorded files each pattern leaves out, in their order
    * @param known persons whom the store knows by name

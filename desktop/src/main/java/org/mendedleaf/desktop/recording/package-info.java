@@ -1,5 +1,5 @@
 /**
- * What is said about a shelf as a whole: whether it is recorded, what it leaves out, who may what.
+ * The settings of a whole shelf: whether it is recorded, what it leaves out, and who may do what.
  */
 @NullMarked
 package org.mendedleaf.desktop.recording;

@@ -14,7 +14,7 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.TurnWords;
 
-/** What the row of each shelf says; knows no nodes. For the interface thread. */
+/** Words the row of each shelf; knows no nodes. For the interface thread. */
 final class AllShelvesPresenter {
 
   private final Context context;
@@ -25,7 +25,7 @@ final class AllShelvesPresenter {
   }
 
   /**
-   * What is shown.
+   * The state of the page.
    *
    * @param turns of those that are captured automatically
    */

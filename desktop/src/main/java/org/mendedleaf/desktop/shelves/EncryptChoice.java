@@ -16,8 +16,8 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Nodes;
 
 /**
- * Whether a new store is encrypted: its passphrase, typed twice, and the recovery key, which is
- * shown before the store is made so that it can be put on paper, and never again.
+ * The choice whether a new store is encrypted: its passphrase, typed twice, and the recovery key,
+ * which is shown before the store is made so that it can be put on paper, and never again.
  */
 final class EncryptChoice {
 

@@ -41,7 +41,7 @@ final class NewShelfPresenter {
   }
 
   /**
-   * What to know about the place for a store before choosing it.
+   * The facts about a place for a store that one should know before choosing it.
    *
    * @param free bytes
    * @param sameDrive whether what is recorded would lie on the drive of the recorded folder

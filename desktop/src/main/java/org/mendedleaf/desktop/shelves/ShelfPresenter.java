@@ -40,7 +40,7 @@ final class ShelfPresenter {
   }
 
   /**
-   * What is known of the folder.
+   * The known facts about the folder.
    *
    * @param captured when the shelf was captured last
    * @param files how many lie directly in it

@@ -13,7 +13,8 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 
 /**
- * Why a path has no earlier states, and what can be done; knows no nodes. For the interface thread.
+ * Finds out why a path has no earlier states, and what can be done; knows no nodes. For the
+ * interface thread.
  */
 final class StrayPresenter {
 
@@ -27,7 +28,7 @@ final class StrayPresenter {
   }
 
   /**
-   * What is known of the path.
+   * The known facts about the path.
    *
    * @param shelves where was looked
    */

@@ -11,7 +11,7 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Nodes;
 
-/** What the bytes of two states share, where nothing finer can be told. */
+/** The bytes that two states share, where nothing finer can be told. */
 final class BytesView {
 
   private static final double BAR = 320;

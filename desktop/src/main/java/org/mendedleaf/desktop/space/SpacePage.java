@@ -26,7 +26,10 @@ import org.mendedleaf.desktop.work.navigation.Place;
 import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
-/** What costs how much: as a map and line by line, and what would be free without some of it. */
+/**
+ * The space that things take, as a map and line by line, and what would be freed without some of
+ * them.
+ */
 public final class SpacePage extends StackedPage {
 
   private static final int PLOTS = 60;

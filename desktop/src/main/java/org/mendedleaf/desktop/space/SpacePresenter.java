@@ -16,7 +16,10 @@ import org.mendedleaf.core.space.Cost;
 import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.desktop.work.Context;
 
-/** What is recorded costs, grouped; knows no nodes. Properties change on the interface thread. */
+/**
+ * The space that recorded revisions take, grouped; knows no nodes. Properties change on the
+ * interface thread.
+ */
 final class SpacePresenter {
 
   private final Context context;
@@ -31,7 +34,7 @@ final class SpacePresenter {
   }
 
   /**
-   * What the page shows.
+   * The state of the page.
    *
    * @param groups the dearest histories first
    * @param isNew whether nothing was recorded since it was counted

@@ -1,4 +1,4 @@
-/** What is recorded costs, and what would be free without some of it. */
+/** The space that recorded revisions take, and what would be freed without some of them. */
 @NullMarked
 package org.mendedleaf.desktop.space;
 

@@ -10,7 +10,7 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.navigation.Page;
 
-/** What a newcomer sees: what this is for, and three steps to a protected folder. */
+/** The first page for a newcomer: what this is for, and three steps to a protected folder. */
 public final class FirstStartPage implements Page {
 
   private final NewShelfForm form;

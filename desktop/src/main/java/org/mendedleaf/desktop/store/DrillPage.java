@@ -31,7 +31,7 @@ public final class DrillPage extends StackedPage {
   private final Label measured = Nodes.text("", "soft");
   private final SheetTable<DrillProof> table;
 
-  /** One of the ways in which a report leaves. */
+  /** One way of exporting a report. */
   private interface CertificateWriting {
     void to(Report report, OutputStream out) throws IOException;
   }

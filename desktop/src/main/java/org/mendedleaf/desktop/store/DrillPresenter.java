@@ -12,7 +12,7 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.navigation.Place;
 
-/** What a drill proved; knows no nodes. For the interface thread. */
+/** Presents the result of a drill; knows no nodes. For the interface thread. */
 final class DrillPresenter {
 
   private final Context context;

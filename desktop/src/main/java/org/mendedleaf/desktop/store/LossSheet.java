@@ -10,7 +10,7 @@ import org.mendedleaf.core.losses.LossAnswer;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Nodes;
 
-/** What would be lost if something happened, one row for each. */
+/** The losses that may happen and what they would cost, a row for each. */
 final class LossSheet {
 
   private static final double HAPPENS = 270;

@@ -19,7 +19,10 @@ import org.mendedleaf.desktop.work.navigation.Place;
 import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
-/** Whether a store is whole, since when that is known, what is hurt, and mending it. */
+/**
+ * The state of a store: whether it is whole, since when that is known, what is damaged, and mending
+ * it.
+ */
 public final class StorePage extends StackedPage {
 
   private final StorePresenter presenter;

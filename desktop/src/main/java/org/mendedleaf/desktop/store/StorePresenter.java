@@ -29,7 +29,7 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.navigation.Place;
 
-/** How a store is, checking it and mending it; knows no nodes. For the interface thread. */
+/** Shows, checks and mends a store; knows no nodes. For the interface thread. */
 final class StorePresenter {
 
   private static final int SHORT_HASH = 12;
@@ -48,7 +48,7 @@ final class StorePresenter {
   }
 
   /**
-   * What is done while a store is away.
+   * The arrangements while a store is away.
    *
    * @param isSpooled whether what is saved is recorded on this desk
    * @param waiting what was recorded so; empty if nothing was

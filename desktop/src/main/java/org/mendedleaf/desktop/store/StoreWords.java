@@ -8,7 +8,7 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 
-/** What the page of a store says, as sentences. */
+/** The sentences on the page of a store. */
 final class StoreWords {
 
   private StoreWords() {}

@@ -10,7 +10,7 @@ import javafx.scene.layout.Region;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Nodes;
 
-/** Where the passphrase of an encrypted store is typed; not there where it is open. */
+/** The field for the passphrase of an encrypted store; absent while the store is open. */
 final class UnlockSheet {
 
   private static final double WIDTH = 320;

@@ -1,4 +1,4 @@
-/** Where a store lies, whether it is whole, and mending it. */
+/** A store: where it lies, whether it is whole, and mending it. */
 @NullMarked
 package org.mendedleaf.desktop.store;
 

@@ -18,7 +18,8 @@ import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.navigation.StackedPage;
 
 /**
- * What needs a person today, each with the one step that leads on; what happened since yesterday.
+ * The matters that need a person today, each with the one step that leads on, and what has happened
+ * since yesterday.
  */
 public final class TodayPage extends StackedPage {
 

@@ -21,8 +21,8 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
- * What needs a person today, in sentences with the one step that leads on; knows no nodes. For the
- * interface thread.
+ * Words the matters that need a person today, each with the one step that leads on; knows no nodes.
+ * For the interface thread.
  */
 final class TodayPresenter {
 
@@ -46,7 +46,7 @@ final class TodayPresenter {
   record TodayLine(String words, String style, String act, Runnable step) {}
 
   /**
-   * What needs a person, and what happened since yesterday.
+   * The matters that need a person, and what has happened since yesterday.
    *
    * @param at when that was so
    */

@@ -1,4 +1,4 @@
-/** What needs a person today. */
+/** The matters that need a person today. */
 @NullMarked
 package org.mendedleaf.desktop.today;
 

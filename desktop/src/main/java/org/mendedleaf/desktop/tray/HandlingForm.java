@@ -23,7 +23,10 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Nodes;
 
-/** Where picks go, what happens where something stands, and what becomes of later files. */
+/**
+ * The choices for a recovery: where picks go, what happens where something stands, and what becomes
+ * of later files.
+ */
 final class HandlingForm {
 
   private final Consumer<Handling> changed;
@@ -37,7 +40,7 @@ final class HandlingForm {
   private final VBox root;
   private boolean showing;
 
-  /** Where something goes, apart from the path. */
+  /** The kind of destination, apart from the path. */
   private enum WhereChoice {
     PLACE,
     FOLDER,

@@ -50,7 +50,7 @@ final class PickWords {
         : Words.of("tray.asOf", at);
   }
 
-  /** As much as fits on the sheet: "r13, 2.8 KB, Wed 4 Mar". */
+  /** The facts that fit on the sheet: "r13, 2.8 KB, Wed 4 Mar". */
   String shortState(Picked picked, String much) {
     PickFacts facts = picked.facts();
     if (facts == null) {

@@ -29,7 +29,9 @@ import org.mendedleaf.desktop.work.navigation.Place;
 import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
-/** What a recovery did at each place: what, where, from when, checked; and the way to undo it. */
+/**
+ * The results of a recovery at each place: what, where, from when, checked; and the way to undo it.
+ */
 public final class ReceiptPage extends StackedPage {
 
   private final Context context;
@@ -45,7 +47,7 @@ public final class ReceiptPage extends StackedPage {
       new SheetTable<>("receipt", line -> open(), line -> Path.of(line.item().target()).toString());
   private TableColumn<ReceiptLine, ReceiptLine> remarks;
 
-  /** One of the ways in which a report leaves. */
+  /** One way of exporting a report. */
   private interface ReceiptWriting {
     void to(Report report, OutputStream out) throws IOException;
   }

@@ -18,7 +18,7 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Recovering;
 import org.mendedleaf.desktop.work.navigation.Place;
 
-/** What a recovery did, and taking it back; knows no nodes. For the interface thread. */
+/** Shows the results of a recovery and takes it back; knows no nodes. For the interface thread. */
 final class ReceiptPresenter {
 
   private final Context context;

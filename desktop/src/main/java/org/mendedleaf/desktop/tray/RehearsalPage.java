@@ -28,7 +28,10 @@ import org.mendedleaf.desktop.work.navigation.Place;
 import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
-/** What running the tray would do at each place, conflicts on top, and the button that does it. */
+/**
+ * The rehearsal of the tray: what it would do at each place, conflicts on top, and the button that
+ * does it.
+ */
 public final class RehearsalPage extends StackedPage {
 
   private final Context context;

@@ -23,7 +23,7 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Recovering;
 import org.mendedleaf.desktop.work.navigation.Place;
 
-/** What a tray would do, and doing it; knows no nodes. For the interface thread. */
+/** Rehearses the tray and runs it; knows no nodes. For the interface thread. */
 final class RehearsalPresenter {
 
   private final Context context;

@@ -16,7 +16,7 @@ import org.mendedleaf.desktop.work.navigation.Place;
 import org.mendedleaf.desktop.work.picks.MendingTray;
 import org.mendedleaf.desktop.work.picks.MendingTray.Picked;
 
-/** What is on the tray, and what was recovered before; knows no nodes. For the interface thread. */
+/** The contents of the tray and earlier recoveries; knows no nodes. For the interface thread. */
 final class TrayPresenter {
 
   private static final int RECENT = 6;

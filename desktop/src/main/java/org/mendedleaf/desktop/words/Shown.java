@@ -11,7 +11,7 @@ import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 
-/** How times and sizes are shown: in the user's zone with the day name, in units of 1000. */
+/** Formats times and sizes: in the user's zone with the day name, in units of 1000. */
 public final class Shown {
 
   private static final DateTimeFormatter DAY = format("EEE d MMM");

@@ -68,7 +68,7 @@ public final class Captures {
     }
   }
 
-  /** Nobody waits for it: what changed appears at the revisions when it is known. */
+  /** Nobody waits for this: what changed appears at the revisions when it is known. */
   private void sumUp(String store) {
     context
         .background()

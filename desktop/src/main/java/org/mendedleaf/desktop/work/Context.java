@@ -13,7 +13,7 @@ import org.mendedleaf.desktop.work.picks.ArrivalList;
 import org.mendedleaf.desktop.work.picks.MendingTray;
 
 /**
- * What every page needs.
+ * The surroundings that every page needs.
  *
  * @param office never called on the interface thread
  */

@@ -27,7 +27,7 @@ public final class Recovering {
     this.context = context;
   }
 
-  /** Work that ends with a receipt. */
+  /** Runs work that ends with a receipt. */
   public interface RecoveringWork {
     RunReceipt run(Progress progress) throws IOException;
   }

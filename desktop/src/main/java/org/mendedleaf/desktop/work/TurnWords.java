@@ -7,7 +7,7 @@ import org.mendedleaf.core.watch.WatchState;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 
-/** When a shelf is captured next, in few words. For the interface thread. */
+/** Says in a few words when a shelf is captured next. For the interface thread. */
 public final class TurnWords {
 
   private final Context context;
@@ -16,7 +16,7 @@ public final class TurnWords {
     this.context = context;
   }
 
-  /** As in "next today, 12:30" or "with each save". */
+  /** For example "next today, 12:30" or "with each save". */
   public String next(Rhythms.ShelfRhythm turn) {
     if (turn.rhythm() instanceof Rhythm.OnSave) {
       Optional<WatchState> state = context.office().rhythms().watched(turn.shelf());

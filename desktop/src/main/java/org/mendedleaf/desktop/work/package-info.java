@@ -1,4 +1,6 @@
-/** What pages of all areas share: the office they ask, and acts that more than one of them does. */
+/**
+ * Shared by the pages of all areas: the office they ask, and acts that more than one of them does.
+ */
 @NullMarked
 package org.mendedleaf.desktop.work;
 

@@ -13,20 +13,23 @@ import org.mendedleaf.core.history.RevisionKey;
  */
 public sealed interface Detail {
 
-  /** Where a line of metadata stands: block by its position in the header, line from 0. */
+  /**
+   * The position of a line of metadata: its block by position in the header, its line counted from
+   * 0.
+   */
   record MetadataPlace(int block, int line) {}
 
-  /** What it says stands in a metadata block of its commit, and can be erased there. */
+  /** A line whose text stands in a metadata block of its commit, where it can be erased. */
   sealed interface WithMetadata extends Detail {
     MetadataPlace at();
   }
 
-  /** It names the file of which it says something. */
+  /** A line that names the file it is about. */
   sealed interface OfFile extends Detail {
     long file();
   }
 
-  /** It says something of an earlier revision. */
+  /** A line about an earlier revision. */
   sealed interface OfRevision extends Detail {
     RevisionKey revision();
   }

@@ -5,7 +5,7 @@ import java.io.IOException;
 import org.mendedleaf.core.history.RevisionKey;
 
 /**
- * What is needed to read a line of the log. For one thread.
+ * The surroundings that are needed to read a line of the log. For one thread.
  *
  * @param key where the line stands
  * @param blocks the metadata of its commit

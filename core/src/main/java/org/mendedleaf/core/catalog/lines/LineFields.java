@@ -13,7 +13,7 @@ final class LineFields {
 
   private final ObjectNode node;
 
-  /** Of a line to be written. */
+  /** The fields of a line to be written. */
   LineFields() {
     this(JsonNodeFactory.instance.objectNode());
   }

@@ -5,7 +5,7 @@ import java.util.function.BiConsumer;
 import java.util.function.Function;
 
 /**
- * One kind of line in the log: all there is to know about it.
+ * One kind of line in the log, with everything that the program knows about it.
  *
  * @param word the first field, by which a line is recognised
  * @param type what it is in the program
@@ -20,7 +20,7 @@ record LineKind<D extends Detail>(
     Function<LineFields, Detail> read,
     Application<D> apply) {
 
-  /** Which method of the target a kind of line goes to. */
+  /** The method of the target that a kind of line goes to. */
   interface Application<D extends Detail> {
     void tell(LineTarget target, D line, LineContext in) throws IOException;
   }

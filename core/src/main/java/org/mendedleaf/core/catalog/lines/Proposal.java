@@ -20,7 +20,7 @@ import org.mendedleaf.core.history.ShelfKind;
 import org.mendedleaf.core.history.ShelfSetting;
 
 /**
- * One thing that an act wants to put into the log. Numbers are given at the commit, since another
+ * One entry that an act wants to add to the log. Numbers are given at the commit, since another
  * desk may commit first.
  */
 public sealed interface Proposal {
@@ -91,7 +91,7 @@ public sealed interface Proposal {
   }
 
   /**
-   * All files of a folder, at any depth, are in another one now, under the same names there.
+   * All files of a folder, at any depth, now lie in another folder under the same names.
    *
    * @param before not the shelf's own folder, nor in the other, nor the other in it
    */
@@ -166,7 +166,7 @@ public sealed interface Proposal {
     }
   }
 
-  /** What an act did at one place. */
+  /** The result of an act at one place. */
   record Item(ReceiptItem item) implements Proposal {
     @Override
     public Optional<String> metadata() {
@@ -182,7 +182,7 @@ public sealed interface Proposal {
     }
   }
 
-  /** Who saved a revision. */
+  /** The person who saved a revision. */
   record Saver(RevisionKey revision, String who, SaverSource source) implements Unnumbered {
     @Override
     public Optional<String> metadata() {
@@ -195,7 +195,7 @@ public sealed interface Proposal {
     }
   }
 
-  /** What changed in a revision since the one before it. */
+  /** A summary of what changed since the revision before. */
   record Sum(RevisionKey revision, String summary) implements Unnumbered {
     @Override
     public Optional<String> metadata() {
@@ -208,7 +208,7 @@ public sealed interface Proposal {
     }
   }
 
-  /** What a person says of a revision; empty takes it back. */
+  /** A person's note on a revision; an empty one takes it back. */
   record Note(RevisionKey revision, String text) implements Unnumbered {
     @Override
     public Optional<String> metadata() {

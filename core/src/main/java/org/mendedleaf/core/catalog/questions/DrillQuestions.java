@@ -34,7 +34,7 @@ public final class DrillQuestions {
   public record DrillChoice(long file, int number) {}
 
   /**
-   * What recovering all of something has to write.
+   * The amount that recovering everything has to write.
    *
    * @param small how many files are smaller than what was asked with
    * @param smallBytes how many bytes those have

@@ -28,13 +28,13 @@ public final class GapQuestions {
     this.sql = sql;
   }
 
-  /** Of one file, oldest first. */
+  /** The gaps of one file, oldest first. */
   public List<Gap> ofFile(long file) throws IOException {
     return sql.list(
         GapQuestions::gap, GAP + " WHERE gap.file = ? ORDER BY gap.segment, gap.line", file);
   }
 
-  /** Of a shelf, oldest first. */
+  /** The gaps of a shelf, oldest first. */
   public List<Gap> onShelf(long shelf) throws IOException {
     return sql.list(
         GapQuestions::gap, GAP + " WHERE gap.shelf = ? ORDER BY gap.segment, gap.line", shelf);

@@ -9,8 +9,8 @@ import org.mendedleaf.core.catalog.tables.Times;
 import org.mendedleaf.core.history.InnerPath;
 
 /**
- * Everything that a shelf ever recorded, as its care plan looks at it, in one question. Safe for
- * several threads.
+ * The whole recorded past of a shelf, in the form that its care plan judges, in one question. Safe
+ * for several threads.
  */
 public final class LineageQuestions {
 

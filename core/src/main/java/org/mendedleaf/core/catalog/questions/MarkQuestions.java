@@ -35,7 +35,9 @@ public final class MarkQuestions {
     this.sql = sql;
   }
 
-  /** What is said about the revisions of a file, by their numbers; those without are left out. */
+  /**
+   * The marks on the revisions of a file, by revision number; revisions without any are left out.
+   */
   public Map<Integer, RevisionMarks> of(long file) throws IOException {
     Map<Integer, List<RevisionMarks.Note>> notes = each(file, NOTES, MarkQuestions::note);
     Map<Integer, RevisionMarks.Good> good =

@@ -14,7 +14,7 @@ import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.LookedFile;
 import org.mendedleaf.core.history.PresentFile;
 
-/** What lies on a shelf now, as it is recorded. Safe for several threads. */
+/** The present contents of a shelf, as recorded. Safe for several threads. */
 public final class PresentQuestions {
 
   private static final String STATES =

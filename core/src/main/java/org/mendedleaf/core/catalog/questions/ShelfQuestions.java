@@ -11,7 +11,7 @@ import org.mendedleaf.core.history.RecordedShelf;
 import org.mendedleaf.core.history.ShelfKind;
 import org.mendedleaf.core.history.ShelfSetting;
 
-/** Which shelves there are, and what was set of them. Safe for several threads. */
+/** The shelves and their settings. Safe for several threads. */
 public final class ShelfQuestions {
 
   private final Sql sql;

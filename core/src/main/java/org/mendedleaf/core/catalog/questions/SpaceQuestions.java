@@ -82,7 +82,7 @@ public final class SpaceQuestions {
   public record CountedFile(long file, int revisions, long current, long history, long alone) {}
 
   /**
-   * What all files cost when they were counted last.
+   * The space that all files took at the last count.
    *
    * @param commit up to which
    * @param disk bytes of all that was recorded

@@ -47,7 +47,7 @@ public final class TreeQuestions {
     this.sql = sql;
   }
 
-  /** What lay directly in a folder now, sorted by path. */
+  /** The direct contents of a folder, sorted by path. */
   public List<TreeEntry> folder(long shelf, InnerPath folder) throws IOException {
     return folder(shelf, folder, new Moment.Now(Instant.MAX));
   }

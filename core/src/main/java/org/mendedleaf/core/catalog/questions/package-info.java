@@ -1,6 +1,6 @@
 /**
- * What the catalogue can be asked: about files, folders at a moment, names, changes, what a care
- * plan looks at, space, the ledger. Every question is one query or a few.
+ * The questions that the catalogue answers: about files, folders at a moment, names, changes, what
+ * a care plan looks at, space, the ledger. Every question is one query or a few.
  *
  * <p>Knows {@code catalog.tables}. Start reading at {@link
  * org.mendedleaf.core.catalog.questions.FileQuestions}.

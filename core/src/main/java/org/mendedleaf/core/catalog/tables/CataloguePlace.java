@@ -7,8 +7,8 @@ import java.util.Optional;
 import org.mendedleaf.core.seal.DataKey;
 
 /**
- * Where the tables of a catalogue lie. While they are built anew, the former ones go on answering,
- * so one place has several of them for a while. Everything needs the catalogue's lock.
+ * The place where the tables of a catalogue lie. While they are built anew, the former ones go on
+ * answering, so one place has several of them for a while. Everything needs the catalogue's lock.
  */
 public interface CataloguePlace {
 

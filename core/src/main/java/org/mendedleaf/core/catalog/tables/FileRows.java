@@ -29,7 +29,7 @@ final class FileRows {
     this.formerIds = formerIds;
   }
 
-  /** Whether a file was there before something was done to it, and the row of its new revision. */
+  /** A file's state before an act, and the row of its new revision. */
   record Saved(long revision, boolean wasPresent) {}
 
   Saved revise(LineContext in, Detail.Revised revised, FileState state, long path)

@@ -24,7 +24,7 @@ import org.mendedleaf.core.store.log.SegmentLog;
  */
 public final class LoggedLines {
 
-  /** So many segments are kept whole, for lines that are asked for one by one. */
+  /** The number of segments that are kept whole, for lines that are asked for one by one. */
   private static final int KEPT = 4;
 
   private final SegmentLog log;

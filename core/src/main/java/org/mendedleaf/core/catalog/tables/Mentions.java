@@ -6,10 +6,10 @@ import java.util.Set;
 import org.mendedleaf.core.history.RevisionKey;
 
 /**
- * Which lines of the log speak of which file. What is to be said of a file for certain is read
- * there again, so it matters that no line is missing: a row beside them counts and sums them, and
- * has a number that follows from both. A line that gave the file a revision is noted by that. For
- * one thread, inside a transaction.
+ * An index of the lines of the log by the file that they mention. What is to be said of a file for
+ * certain is read there again, so it matters that no line is missing: a row beside them counts and
+ * sums them, and has a number that follows from both. A line that gave the file a revision is noted
+ * by that. For one thread, inside a transaction.
  */
 final class Mentions {
 

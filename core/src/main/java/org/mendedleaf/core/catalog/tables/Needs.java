@@ -20,17 +20,17 @@ import org.mendedleaf.core.store.format.ContentId;
 import org.mendedleaf.core.store.format.ContentRef;
 
 /**
- * How often each content and chunk is needed, so that it is known at once whether something may be
- * destroyed. Every row carries a number that follows from the others: a bit that flipped in any of
- * them is noticed before something is taken for dead, and so is a row that is missing where one
- * must be. Changes are gathered and written in the order of their keys, which is much faster. For
- * one thread, inside a transaction.
+ * Counts how often each content and chunk is needed, so that it is known at once whether something
+ * may be destroyed. Every row carries a number that follows from the others: a bit that flipped in
+ * any of them is noticed before something is taken for dead, and so is a row that is missing where
+ * one must be. Changes are gathered and written in the order of their keys, which is much faster.
+ * For one thread, inside a transaction.
  */
 public final class Needs {
 
   /**
-   * So much of an id names it: two that agree in it are counted as one, which errs on the side of
-   * keeping.
+   * The part of an id that names it: two that agree in it are counted as one, which errs on the
+   * side of keeping.
    */
   static final int KEY = 16;
 
@@ -100,7 +100,7 @@ public final class Needs {
     change(content, 4, added);
   }
 
-  /** It does not any more. */
+  /** It no longer needs it. */
   void unname(ContentId content, RevisionKey line) throws IOException {
     int removed =
         sql.update(

@@ -18,9 +18,9 @@ import org.mendedleaf.core.store.format.SheafId;
 import org.mendedleaf.core.store.log.Segment;
 
 /**
- * What a decision to destroy something may rest on: lines that are read in the log, and rows that
- * carry their proof. The cost is that of what is asked, not of the store. For one thread, inside a
- * transaction of which nothing stays.
+ * The evidence that a decision to destroy something may rest on: lines that are read in the log,
+ * and rows that carry their proof. The cost is that of what is asked, not of the store. For one
+ * thread, inside a transaction of which nothing stays.
  */
 public final class Proof {
 

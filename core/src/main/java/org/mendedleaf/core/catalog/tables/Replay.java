@@ -29,7 +29,7 @@ import org.mendedleaf.core.store.log.Segment;
  */
 final class Replay {
 
-  /** So many lines are read together, which takes about a hundred megabytes. */
+  /** The number of lines that are read together, which takes about a hundred megabytes. */
   private static final int LINES_AT_ONCE = 50_000;
 
   private static final Comparator<RevisionKey> ORDER =

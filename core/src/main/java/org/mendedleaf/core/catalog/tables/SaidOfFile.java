@@ -4,7 +4,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 
-/** All that the tables say of one file, to be compared. For one thread, inside a transaction. */
+/** All rows of one file, for comparison. For one thread, inside a transaction. */
 final class SaidOfFile {
 
   /** What the tables say of a file, apart from row ids that nothing else refers to. */

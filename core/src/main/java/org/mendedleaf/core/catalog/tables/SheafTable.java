@@ -164,7 +164,7 @@ final class SheafTable {
     }
   }
 
-  /** Nothing is looked for in a retired sheaf once everything that lives lies in another. */
+  /** A retired sheaf is no longer searched once everything that lives lies in another. */
   void clear(SheafId retired) throws IOException {
     Optional<Long> row = row(retired);
     if (row.isPresent()) {

@@ -31,8 +31,8 @@ import org.sqlite.SQLiteErrorCode;
 public final class Sql implements Closeable {
 
   /**
-   * Why a sound file may not answer: it was closed (the first and the last of these), locks,
-   * rights, room, memory, the drive.
+   * The reasons why a sound file may not answer: it was closed (the first and the last of these),
+   * locks, rights, room, memory, the drive.
    */
   private static final Set<Integer> AROUND_THE_FILE =
       Stream.of(
@@ -179,7 +179,7 @@ public final class Sql implements Closeable {
     }
   }
 
-  /** Work of which nothing stays. */
+  /** Work that is rolled back at its end. */
   public synchronized void rehearsal(InTransaction work) throws IOException {
     execute("BEGIN IMMEDIATE");
     try {

@@ -11,7 +11,7 @@ import org.mendedleaf.core.store.format.ContentId;
 import org.mendedleaf.core.store.format.Location;
 import org.mendedleaf.core.store.format.SheafId;
 
-/** Where contents lie, as one connection to the catalogue sees it. */
+/** The places of contents, as one connection to the catalogue sees them. */
 public record StoredChunks(Sql sql) implements ChunkIndex {
 
   @Override

@@ -10,7 +10,7 @@ import java.time.format.DateTimeFormatter;
 import java.time.temporal.TemporalAccessor;
 
 /**
- * Who a document says saved it last.
+ * The person who saved a document last, according to the document.
  *
  * @param name empty where the document does not say
  * @param saved when, as it is written there: an ISO 8601 time with or without a zone; empty if the

@@ -2,7 +2,7 @@ package org.mendedleaf.core.compare.inside;
 
 import java.util.List;
 
-/** What can be shown of a content. */
+/** The part of a content that can be shown. */
 public sealed interface Inside {
 
   /**
@@ -48,7 +48,7 @@ public sealed interface Inside {
   record Picture(byte[] png, int width, int height, boolean whole) implements Inside {}
 
   /**
-   * What an archive holds.
+   * The entries of an archive.
    *
    * @param whole whether these are all its entries
    */

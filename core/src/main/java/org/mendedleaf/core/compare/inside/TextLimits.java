@@ -1,6 +1,6 @@
 package org.mendedleaf.core.compare.inside;
 
-/** How much of a text is shown and compared. */
+/** The limits up to which a text is shown and compared. */
 public final class TextLimits {
 
   /** Characters shown. */

@@ -1,5 +1,5 @@
 /**
- * What is inside a content, as values: its kind, paragraphs, sheets, entries, who it says saved it.
+ * The inside of a content, as values: its kind, paragraphs, sheets, entries, who it says saved it.
  *
  * <p>Knows nobody. Start reading at {@link org.mendedleaf.core.compare.inside.Inside}.
  */

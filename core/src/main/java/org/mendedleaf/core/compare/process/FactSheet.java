@@ -6,7 +6,7 @@ import java.util.List;
 import org.mendedleaf.core.compare.inside.Inside;
 
 /**
- * What can be said of any bytes without knowing their kind. Interprets nothing, so it is safe in
+ * Facts about any bytes that need no knowledge of their kind. Interprets nothing, so it is safe in
  * the main process.
  */
 final class FactSheet {

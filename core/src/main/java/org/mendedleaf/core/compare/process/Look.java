@@ -4,7 +4,7 @@ import org.mendedleaf.core.compare.inside.Inside;
 import org.mendedleaf.core.compare.inside.Kind;
 
 /**
- * What was seen inside a content.
+ * The result of looking inside a content.
  *
  * @param kind what it is by its content
  * @param inside what can be shown of it

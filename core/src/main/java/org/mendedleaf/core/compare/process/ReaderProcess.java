@@ -116,7 +116,7 @@ public final class ReaderProcess implements Closeable {
         flaws);
   }
 
-  /** Nothing but the kind where the child failed over it. */
+  /** The answer when the child failed over a content: only its kind. */
   private synchronized Described describe(Content content) throws IOException {
     try {
       return ask(

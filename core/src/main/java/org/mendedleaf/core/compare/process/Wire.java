@@ -16,13 +16,14 @@ import org.mendedleaf.core.compare.inside.Inside;
 import org.mendedleaf.core.compare.inside.Kind;
 
 /**
- * How requests and answers cross between the processes: frames of a u32 length and so many bytes of
- * JSON. A request frame is followed by the bytes of its contents. The answer to a request is two
- * frames: the kinds of its contents, as soon as they are known, and what was asked for.
+ * The format in which requests and answers cross between the processes: frames of a u32 length and
+ * so many bytes of JSON. A request frame is followed by the bytes of its contents. The answer to a
+ * request is two frames: the kinds of its contents, as soon as they are known, and what was asked
+ * for.
  */
 final class Wire {
 
-  /** What the child says first, once it can be asked. */
+  /** The child's first words, once it is ready. */
   static final int READY = 1;
 
   /** No answer is larger, whatever the child process was made to send. */

@@ -16,9 +16,9 @@ import org.mendedleaf.core.compare.inside.Author;
 import org.mendedleaf.core.compare.inside.Kind;
 
 /**
- * Who saved an office document last and how it is titled, as the document itself says:
- * lastModifiedBy and title in ISO/IEC 29500 packages, dc:creator and dc:title in OpenDocument's
- * meta.xml. Runs in the child process only.
+ * Reads from an office document who saved it last and how it is titled: lastModifiedBy and title in
+ * ISO/IEC 29500 packages, dc:creator and dc:title in OpenDocument's meta.xml. Runs in the child
+ * process only.
  */
 public final class Authors {
 

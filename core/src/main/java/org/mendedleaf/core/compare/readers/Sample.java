@@ -24,7 +24,7 @@ public record Sample(String name, byte[] bytes, boolean complete) {
     return bytes;
   }
 
-  /** As {@link #all()}, but for archives that can be listed from their beginning. */
+  /** Like {@link #all()}, but for archives that can be listed from their beginning. */
   public byte[] allOf(Kind kind) throws UnreadableException {
     return kind.type().contains("tar") || kind.type().contains("gzip") ? bytes : all();
   }

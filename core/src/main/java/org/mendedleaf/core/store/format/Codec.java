@@ -1,6 +1,6 @@
 package org.mendedleaf.core.store.format;
 
-/** How a record's payload is compressed. The codes are part of the format. */
+/** The compression of a record's payload. The codes are part of the format. */
 public enum Codec {
   /** The payload is the plain bytes. */
   STORED(0),

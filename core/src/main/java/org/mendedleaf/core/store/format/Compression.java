@@ -28,7 +28,7 @@ public final class Compression {
     }
   }
 
-  /** As small as it gets; takes a hundred times as long. */
+  /** The strongest compression; takes a hundred times as long. */
   public static byte[] compressMost(byte[] plain) {
     try (ZstdCompressCtx context = new ZstdCompressCtx()) {
       context.setLevel(LEVEL_MOST).setContentSize(true);
@@ -48,7 +48,7 @@ public final class Compression {
     return compressOnBases(plain, dictionary, LEVEL_ON_BASES);
   }
 
-  /** As small as it gets on these bases. */
+  /** The strongest compression against these bases. */
   public static byte[] compressMostOnBases(byte[] plain, byte[] dictionary) {
     return compressOnBases(plain, dictionary, LEVEL_MOST);
   }

@@ -1,7 +1,7 @@
 package org.mendedleaf.core.store.format;
 
 /**
- * How a content is addressed.
+ * The address of a content.
  *
  * @param id SHA-256 of the bytes if {@code levels} is 0, else of the topmost chunk list
  * @param levels how many chunk lists lie between the id and the bytes

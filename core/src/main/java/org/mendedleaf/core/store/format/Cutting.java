@@ -1,8 +1,8 @@
 package org.mendedleaf.core.store.format;
 
 /**
- * How content is cut into chunks; part of a store's description and of every chunk list, since two
- * different cuttings of the same bytes have different ids.
+ * The way in which content is cut into chunks; part of a store's description and of every chunk
+ * list, since two different cuttings of the same bytes have different ids.
  *
  * @param min smallest chunk in bytes, except for the last of a content
  * @param average the length that cut points are tuned for, in bytes; a power of two

@@ -1,7 +1,7 @@
 package org.mendedleaf.core.store.format;
 
 /**
- * Where one content lies.
+ * The place of one content.
  *
  * @param offset first byte of its record in the sheaf
  * @param length bytes of the whole record

@@ -3,7 +3,7 @@ package org.mendedleaf.core.store.format;
 import java.util.List;
 
 /**
- * What a record says of itself before its payload.
+ * The header of a record, before its payload.
  *
  * @param extent where it lies in its sheaf
  */

@@ -1,6 +1,6 @@
 package org.mendedleaf.core.store.format;
 
-/** What a record holds. The codes are part of the format. */
+/** The kind of content that a record holds. The codes are part of the format. */
 public enum RecordKind {
   /** Chunks of what people's files contain. */
   CONTENT(1),

@@ -6,7 +6,7 @@ import java.util.Optional;
 import org.mendedleaf.core.seal.Sealing;
 
 /**
- * What stands in a record of an encrypted store between its header and its checksum:
+ * The part of a record of an encrypted store between its header and its checksum:
  *
  * <pre>
  * 24  16 bytes: the sheaf into which the record was written first, by which its key is told

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * What an index is built from: the records of a sheaf in order.
+ * The source of an index: the records of a sheaf in order.
  *
  * @param records with what each of them holds
  * @param isWhole whether these are all that it ever held

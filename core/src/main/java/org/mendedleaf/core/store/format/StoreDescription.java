@@ -12,7 +12,7 @@ import org.mendedleaf.core.drive.Access;
 import org.mendedleaf.core.seal.DataKey;
 
 /**
- * What {@code store.json} says. One line of JSON whose last member is the SHA-256 of all bytes
+ * The content of {@code store.json}. One line of JSON whose last member is the SHA-256 of all bytes
  * before {@code ,"sha256"}.
  *
  * @param format version of the store's format
@@ -39,7 +39,7 @@ public record StoreDescription(
   /** The format of a plain store. */
   public static final int PLAIN = 1;
 
-  /** That of an encrypted one, and the newest that this program reads. */
+  /** The version of an encrypted store, and the newest that this program reads. */
   public static final int ENCRYPTED = 2;
 
   /** 64 MiB. */

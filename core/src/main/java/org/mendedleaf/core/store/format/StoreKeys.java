@@ -3,7 +3,7 @@ package org.mendedleaf.core.store.format;
 import java.io.IOException;
 import org.mendedleaf.core.seal.DataKey;
 
-/** Where the keys of encrypted stores come from. Asked by several threads. */
+/** The source of the keys of encrypted stores. Asked by several threads. */
 @FunctionalInterface
 public interface StoreKeys {
 

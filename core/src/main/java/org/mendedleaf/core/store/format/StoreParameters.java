@@ -3,7 +3,7 @@ package org.mendedleaf.core.store.format;
 import org.mendedleaf.core.drive.Access;
 
 /**
- * What is chosen once, when a store is made.
+ * The parameters that are chosen once, when a store is made.
  *
  * @param sheafLimit bytes after which a sheaf is closed and the next one begun
  * @param trial whether the store is for a test or a demonstration

@@ -14,7 +14,7 @@ import org.mendedleaf.core.seal.RecoveryKey;
 import org.mendedleaf.core.seal.Stretching;
 
 /**
- * What the description of an encrypted store says of its key.
+ * The part of an encrypted store's description that concerns its key.
  *
  * @param slots each opens the key by another secret
  * @param proof made with the key of all else that the description says, in hexadecimal digits

@@ -115,7 +115,10 @@ public final class SegmentLog {
     return before == null ? 0 : before.number() + 1;
   }
 
-  /** Of a spool: it begins with its first segment, or after this one if it has none yet. */
+  /**
+   * Lets the log of a spool begin with its first segment, or after the given one if it has none
+   * yet.
+   */
   public void beginAfter(LogHead last) throws IOException {
     NavigableSet<Long> there = first.singles();
     Optional<Segment> of = there.isEmpty() ? Optional.empty() : read(there.first());

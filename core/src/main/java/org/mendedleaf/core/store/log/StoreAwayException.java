@@ -3,7 +3,10 @@ package org.mendedleaf.core.store.log;
 import java.io.IOException;
 import java.nio.file.Path;
 
-/** Something needs what a store holds that is away; only what was recorded since is here. */
+/**
+ * Thrown when something is needed that only a store holds which is away; only what was recorded
+ * since is here.
+ */
 public final class StoreAwayException extends IOException {
   private static final long serialVersionUID = 1L;
 

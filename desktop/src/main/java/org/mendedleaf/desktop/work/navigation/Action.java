@@ -8,8 +8,8 @@ import javafx.scene.input.KeyEvent;
 import org.mendedleaf.desktop.words.Words;
 
 /**
- * Something that can be done, from anywhere in the window or on the page that is shown, with its
- * key. It is declared once: the list of all actions shows it, and its key does it.
+ * An action with its key, available anywhere in the window or on the page that is shown. It is
+ * declared once: the list of all actions shows it, and its key does it.
  *
  * @param name as it stands in the list of all actions
  */

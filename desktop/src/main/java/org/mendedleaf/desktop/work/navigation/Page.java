@@ -3,7 +3,7 @@ package org.mendedleaf.desktop.work.navigation;
 import java.util.List;
 import javafx.scene.Node;
 
-/** What fills the window at one place. */
+/** The content of the window at one place. */
 public interface Page {
 
   Node node();

@@ -8,7 +8,7 @@ import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.Shelf;
 
-/** Where the window can be. */
+/** A place that the window can show. */
 public sealed interface Place {
 
   /** The list of all shelves. */
@@ -30,7 +30,7 @@ public sealed interface Place {
    */
   record ShelfSnapshots(Shelf shelf, InnerPath folder) implements Place {}
 
-  /** Whether a shelf is recorded, what it leaves out, and who may do what on it. */
+  /** The settings of a shelf. */
   record RecordingOf(Shelf shelf) implements Place {}
 
   /** The care plans of all shelves. */
@@ -39,25 +39,25 @@ public sealed interface Place {
   /** A shelf's care plan. */
   record PlanOf(Shelf shelf) implements Place {}
 
-  /** What a shelf will take over the next year. */
+  /** The forecast for a shelf. */
   record Outlook(Shelf shelf) implements Place {}
 
-  /** What thinning a shelf would do. */
+  /** The rehearsal of thinning a shelf. */
   record Thinning(Shelf shelf) implements Place {}
 
-  /** What needs a person today. */
+  /** Today. */
   record Today() implements Place {}
 
-  /** What is recorded costs. */
+  /** The space that recorded revisions take. */
   record SpaceOf() implements Place {}
 
-  /** Where a store lies, whether it is whole, and mending it. */
+  /** A store. */
   record StoreOf(String store) implements Place {}
 
-  /** What a drill of a store proved. */
+  /** The certificate of a drill. */
   record DrillOf(String store, long act) implements Place {}
 
-  /** All that was done. */
+  /** The ledger. */
   record Ledger() implements Place {}
 
   /** Copies in a folder that may be one file. */
@@ -66,19 +66,19 @@ public sealed interface Place {
   /** Files from outside that wait to be brought in. */
   record BringIn() implements Place {}
 
-  /** What left the shelves. */
+  /** Lost & found. */
   record Lost() implements Place {}
 
-  /** What has been picked, where it goes, and what was recovered before. */
+  /** The tray. */
   record OnTray() implements Place {}
 
-  /** What running the tray would do. */
+  /** The rehearsal of the tray. */
   record Rehearsed(Tray tray) implements Place {}
 
-  /** What a recovery did; any act of it. */
+  /** The receipt of a recovery; any act of it. */
   record ReceiptOf(String store, long act) implements Place {}
 
-  /** What was found for something typed. */
+  /** The results of a search. */
   record Found(String typed) implements Place {}
 
   /**

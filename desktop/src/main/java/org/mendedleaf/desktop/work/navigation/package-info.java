@@ -1,4 +1,4 @@
-/** Where one is in the window, where one can go from there, and what can be done on a page. */
+/** Navigation: places in the window, ways from one to another, and the actions of a page. */
 @NullMarked
 package org.mendedleaf.desktop.work.navigation;
 

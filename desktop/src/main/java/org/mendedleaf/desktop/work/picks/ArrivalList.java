@@ -57,7 +57,7 @@ public final class ArrivalList {
       return new Waiting(file, size, saved, suggestion, onto, fresh, others, doubts, count);
     }
 
-    /** Whether it can be brought in as it is. */
+    /** Tells whether it can be brought in as it is. */
     public boolean isReady() {
       return fresh.isPresent() || (onto.isPresent() && !isThereAlready());
     }

@@ -34,7 +34,7 @@ final class ArrivalSuggestions {
   }
 
   /**
-   * What was found on a look around.
+   * The arrivals that were found.
    *
    * @param gone files of the list that are there no longer
    * @param admitted what shelves let in automatically

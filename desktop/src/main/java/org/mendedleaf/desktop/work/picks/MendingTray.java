@@ -29,9 +29,9 @@ import org.mendedleaf.core.tray.PickFacts;
 import org.mendedleaf.desktop.work.jobs.Background;
 
 /**
- * What has been picked while looking around. What is not told when something is picked is found out
- * beside the interface thread; the tray is kept on the desk. Knows no nodes; for the interface
- * thread.
+ * The revisions and folders that have been picked. What is not told when something is picked is
+ * found out beside the interface thread; the tray is kept on the desk. Knows no nodes; for the
+ * interface thread.
  */
 public final class MendingTray {
 
@@ -72,7 +72,7 @@ public final class MendingTray {
   }
 
   /**
-   * Something that somebody wants to pick.
+   * A candidate for picking.
    *
    * @param name as it was shown
    * @param files how many files it has

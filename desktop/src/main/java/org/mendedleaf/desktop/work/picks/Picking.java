@@ -17,13 +17,13 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
 
 /**
- * How rows of a table get onto the tray; a brass leaf at the end of a row says that it is on it.
+ * Puts rows of a table on the tray; a brass leaf at the end of a row says that it is on it.
  *
  * @param <T> a row
  */
 public final class Picking<T> {
 
-  /** What is dragged from a table to the tray. */
+  /** The content of a drag from a table to the tray. */
   public static final DataFormat PICKS = new DataFormat("application/x-mended-leaf-picks");
 
   private static final PseudoClass PICKED = PseudoClass.getPseudoClass("picked");

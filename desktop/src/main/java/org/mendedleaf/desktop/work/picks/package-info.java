@@ -1,4 +1,4 @@
-/** What somebody has picked and what has arrived: both are shown on several pages. */
+/** Picked files and arrivals: both are shown on several pages. */
 @NullMarked
 package org.mendedleaf.desktop.work.picks;
 

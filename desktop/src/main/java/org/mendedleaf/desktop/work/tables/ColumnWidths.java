@@ -2,10 +2,10 @@ package org.mendedleaf.desktop.work.tables;
 
 import java.util.List;
 
-/** How wide columns of foreign tables are, and what they are called. */
+/** The widths and names of columns of foreign tables. */
 public final class ColumnWidths {
 
-  /** So many rows tell how wide a column should be. */
+  /** The number of rows from which the width of a column is told. */
   public static final int LOOKED_AT = 60;
 
   private static final double LETTER = 7.2;
