@@ -10,6 +10,7 @@ import org.mendedleaf.core.catalog.questions.MarkQuestions;
 import org.mendedleaf.core.catalog.questions.MomentQuestions;
 import org.mendedleaf.core.catalog.questions.NameQuestions;
 import org.mendedleaf.core.catalog.questions.PresentQuestions;
+import org.mendedleaf.core.catalog.questions.SafeguardQuestions;
 import org.mendedleaf.core.catalog.questions.ShelfQuestions;
 import org.mendedleaf.core.catalog.questions.SnapshotQuestions;
 import org.mendedleaf.core.catalog.questions.SpaceQuestions;
@@ -75,6 +76,11 @@ abstract sealed class Questions permits Catalogue {
   /** Questions about what people say of revisions and files. */
   public final MarkQuestions marks() {
     return new MarkQuestions(reading());
+  }
+
+  /** Questions about the safeguards of the store. */
+  public final SafeguardQuestions safeguards() {
+    return new SafeguardQuestions(reading());
   }
 
   /** Questions about drills. */

@@ -53,6 +53,10 @@ public enum Act {
   DESCRIBE("describe"),
   /** Revisions were destroyed for good. */
   ERASE("erase"),
+  /** Somebody asked for an erasure in a store that delays that. */
+  ASK_ERASURE("ask-erasure"),
+  /** An erasure that was asked for was called off. */
+  CALL_OFF("call-off"),
   /** A file of a deposit shelf was given another name or folder. */
   MOVE("move"),
   /** A draft was given out: it has a letter now. */
@@ -69,6 +73,8 @@ public enum Act {
   ADMITTING("admitting"),
   /** A care plan was chosen or changed. */
   PLAN("plan"),
+  /** Setting the safeguards of the store. */
+  SAFEGUARDS("safeguards"),
   /** Setting whether a shelf's arrivals need a note. */
   NOTES("notes"),
   /** What a log had that had gone on differently was committed anew. */

@@ -60,9 +60,9 @@ public record RevisionMarks(
    * Let go by thinning.
    *
    * @param until it is erased afterwards
-   * @param byHand whether a person wanted it, and no plan
+   * @param cause who wanted it, a plan or a person
    */
-  public record NoticeGiven(Instant until, boolean byHand, Instant at, String by) {}
+  public record NoticeGiven(Instant until, NoticeCause cause, Instant at, String by) {}
 
   /**
    * Given out.

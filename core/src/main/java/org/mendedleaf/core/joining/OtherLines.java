@@ -219,7 +219,7 @@ final class OtherLines implements LineTarget {
 
   @Override
   public void noticed(Detail.Noticed line, LineContext in) throws IOException {
-    repeat(line, in, (of, at) -> new Detail.Noticed(of, line.until(), line.byHand()));
+    repeat(line, in, (of, at) -> new Detail.Noticed(of, line.until(), line.cause()));
   }
 
   @Override
@@ -271,6 +271,14 @@ final class OtherLines implements LineTarget {
     OptionalLong file = numbers.file(line.file());
     if (revision.isPresent() && file.isPresent()) {
       proposals.add(new Proposal.Issue(revision.get(), file.getAsLong()));
+    }
+  }
+
+  /** Both count for a while where both were set, see Safeguards; neither loosens at once. */
+  @Override
+  public void safeguarded(Detail.Safeguarded line, LineContext in) {
+    if (!ours.hasSafeguarded()) {
+      proposals.add(new Proposal.SetSafeguards(line.least(), line.delay()));
     }
   }
 

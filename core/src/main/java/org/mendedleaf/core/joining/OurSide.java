@@ -30,6 +30,7 @@ final class OurSide {
 
   private final Set<String> settings = new HashSet<>();
   private final Set<Long> erased = new HashSet<>();
+  private boolean safeguarded;
   private final Map<ContentId, Repeated> joined = new HashMap<>();
   private long lastJoined = -1;
   private long concluded = -1;
@@ -66,6 +67,8 @@ final class OurSide {
         erased.add(gone.file());
       } else if (line instanceof Detail.ShelfSet set) {
         settings.add(header.shelf().orElseThrow() + " " + set.what());
+      } else if (line instanceof Detail.Safeguarded) {
+        safeguarded = true;
       } else if (line instanceof Detail.OfFile of && isState(line) && !blocks.isErased(line)) {
         FileState state = MetadataFormat.fileState(blocks.line(line.place().orElseThrow()));
         files.put(of.file(), Optional.of(state));
@@ -92,6 +95,11 @@ final class OurSide {
   /** Whether this log has changed this setting of a shelf since. */
   boolean hasSet(long shelf, String what) {
     return settings.contains(shelf + " " + what);
+  }
+
+  /** Whether the safeguards of the store were set here since. */
+  boolean hasSafeguarded() {
+    return safeguarded;
   }
 
   /** Whether something was joined, and whoever did that was stopped before the end. */

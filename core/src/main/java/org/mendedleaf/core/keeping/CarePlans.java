@@ -56,11 +56,18 @@ public final class CarePlans {
   private final Shelves shelves;
   private final Spaces spaces;
   private final Snapshots snapshots;
+  private final Safeguards safeguards;
   private final OpenDesk desk;
   private final OfficeSettings settings;
 
   public CarePlans(
-      Shelves shelves, Spaces spaces, Snapshots snapshots, OpenDesk desk, OfficeSettings settings) {
+      Shelves shelves,
+      Spaces spaces,
+      Snapshots snapshots,
+      Safeguards safeguards,
+      OpenDesk desk,
+      OfficeSettings settings) {
+    this.safeguards = safeguards;
     this.shelves = shelves;
     this.spaces = spaces;
     this.snapshots = snapshots;
@@ -126,6 +133,24 @@ public final class CarePlans {
     return sharing;
   }
 
+  /**
+   * Takes back a change of a plan while the former one still counts: the shelf has that again, and
+   * so have all that share it.
+   *
+   * @throws SentenceException if there is no such change
+   */
+  public List<Shelf> callOff(Shelf shelf) throws IOException {
+    Safeguards.ReplacedPlan replaced =
+        safeguards
+            .replaced(shelf)
+            .orElseThrow(
+                () ->
+                    new SentenceException(
+                        "The care plan of %s was not changed lately in a store that delays that, so there is nothing to call off."
+                            .formatted(shelf.name())));
+    return chooseConfirmed(shelf, replaced.former());
+  }
+
   /** What a shelf takes over to be left out, if that is not so already. */
   private Optional<Proposal> patterns(Shelf shelf, NamedPlan plan) throws IOException {
     if (plan.leaveOut().isEmpty()) {
@@ -148,7 +173,9 @@ public final class CarePlans {
     Map<Integer, Judgement.Judged> judged = new HashMap<>();
     Map<Integer, Set<Said>> said = said(life);
     Lineage history = history(life.file(), life.revisions(), said, holds(life));
-    new Judgement(plan.get().plan(), at).of(history).forEach(one -> judged.put(one.number(), one));
+    new Judgement(plan.get().plan(), at, safeguards.floor(life.shelf()))
+        .of(history)
+        .forEach(one -> judged.put(one.number(), one));
     return judged;
   }
 
@@ -192,7 +219,8 @@ public final class CarePlans {
 
   /** All that a shelf ever recorded; it can be judged under any number of plans. */
   public ShelfLineages lineages(Shelf shelf) throws IOException {
-    return ShelfLineages.of(desk.store(shelf.store()).catalogue(), shelf.id());
+    return ShelfLineages.of(
+        desk.store(shelf.store()).catalogue(), shelf.id(), safeguards.floor(shelf));
   }
 
   /**

@@ -19,6 +19,7 @@ import org.mendedleaf.core.files.FileLives;
 import org.mendedleaf.core.files.Notices;
 import org.mendedleaf.core.history.RecordedFile;
 import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.plan.Span;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
@@ -41,6 +42,7 @@ public final class Erasures {
   private final FileLives files;
   private final Snapshots snapshots;
   private final Shelves shelves;
+  private final Safeguards safeguards;
   private final OpenDesk desk;
   private final OfficeSettings settings;
   private final ErasingAttempts attempts;
@@ -52,9 +54,11 @@ public final class Erasures {
       Recoveries recoveries,
       Snapshots snapshots,
       Shelves shelves,
+      Safeguards safeguards,
       OpenDesk desk,
       OfficeSettings settings) {
     this.files = files;
+    this.safeguards = safeguards;
     this.snapshots = snapshots;
     this.shelves = shelves;
     this.desk = desk;
@@ -120,7 +124,8 @@ public final class Erasures {
    *
    * @param numbers of revisions; empty for the file with all its history
    * @param typedName the file's name, typed by whoever wants this
-   * @throws SentenceException if the name is another, a revision is held, or there is none such
+   * @throws SentenceException if the name is another, a revision is held, there is none such, or
+   *     the store delays erasing, see {@link AskedErasures}
    */
   public ErasureDone erase(FileRef file, Set<Integer> numbers, String typedName)
       throws IOException {
@@ -136,26 +141,82 @@ public final class Erasures {
       throws IOException {
     OpenStore store = desk.store(file.store());
     LettingGo.refuseUnderSetClock(settings, store);
-    return attempts.proven(store, () -> eraseProven(file, numbers, typedName, named));
+    ErasureOrder order =
+        new ErasureOrder(
+            file,
+            numbers,
+            named,
+            settings.person(),
+            () -> {
+              refuseDelayed(file);
+              return allowed(file, typedName);
+            });
+    return attempts.proven(store, () -> eraseProven(order));
   }
 
-  private ErasureDone eraseProven(
-      FileRef file, Set<Integer> numbers, String typedName, boolean named) throws IOException {
-    FileLife life = allowed(file, typedName);
+  /** Erases what somebody asked for long enough ago, if it is still asked for. */
+  ErasureDone eraseAsked(FileRef file, Set<Integer> numbers, boolean named, String by)
+      throws IOException {
+    ErasureOrder order =
+        new ErasureOrder(file, numbers, named, by, () -> stillAsked(file, numbers));
+    return attempts.proven(desk.store(file.store()), () -> eraseProven(order));
+  }
+
+  private FileLife stillAsked(FileRef file, Set<Integer> numbers) throws IOException {
+    FileLife life = files.life(file);
+    for (Revision revision : chosen(life, numbers)) {
+      if (life.marks(revision)
+          .notice()
+          .filter(one -> one.cause().isErasure())
+          .filter(one -> !one.until().isAfter(settings.clock().instant()))
+          .isEmpty()) {
+        throw new SentenceException(
+            "Erasing %s of %s was called off meanwhile, so it stays."
+                .formatted(Revision.numbered(revision.number()), life.file().path().shown()));
+      }
+    }
+    return life;
+  }
+
+  private void refuseDelayed(FileRef file) throws IOException {
+    Optional<Span> delay = safeguards.delay(file.store());
+    if (delay.isPresent()) {
+      throw new SentenceException(
+          "In this store erasing takes effect %s after it was asked for. Nothing was erased."
+              .formatted(delay.get()));
+    }
+  }
+
+  /**
+   * What is to be erased.
+   *
+   * @param by in whose name
+   * @param allowed finds the file as long as it may be done; asked again once rows are proven
+   */
+  private record ErasureOrder(
+      FileRef file, Set<Integer> numbers, boolean named, String by, Allowed allowed) {
+
+    interface Allowed {
+      FileLife life() throws IOException;
+    }
+  }
+
+  private ErasureDone eraseProven(ErasureOrder order) throws IOException {
+    FileLife life = order.allowed().life();
     return attempts.until(
         life.shelf(),
         "erased",
         () -> {
-          Optional<ErasureDone> erased = tryToErase(file, numbers, typedName, named);
+          Optional<ErasureDone> erased = tryToErase(order);
           if (erased.isPresent()) {
             // Before anybody else has a turn on this shelf.
-            attempts.forgetHere(life, numbers, erased.get().everything());
+            attempts.forgetHere(life, order.numbers(), erased.get().everything());
           }
           return erased;
         });
   }
 
-  private FileLife allowed(FileRef file, String typed) throws IOException {
+  FileLife allowed(FileRef file, String typed) throws IOException {
     FileLife life = files.life(file);
     shelves.require(file.store(), life.shelf().id(), Right.ERASE);
     String name = life.file().path().name();
@@ -196,18 +257,17 @@ public final class Erasures {
     static final Freed NOTHING = new Freed(0, 0);
   }
 
-  private Optional<ErasureDone> tryToErase(
-      FileRef file, Set<Integer> numbers, String typedName, boolean named) throws IOException {
-    long seen = ErasingAttempts.seen(desk.store(file.store()));
-    FileLife life = allowed(file, typedName);
-    List<Revision> chosen = chosen(life, numbers);
+  private Optional<ErasureDone> tryToErase(ErasureOrder order) throws IOException {
+    long seen = ErasingAttempts.seen(desk.store(order.file().store()));
+    FileLife life = order.allowed().life();
+    List<Revision> chosen = chosen(life, order.numbers());
     refuseHeld(life, chosen);
     Erasing erasing = erasing(life.ref());
     Erasing.Prepared prepared = erasing.prepare(life.shelf().id(), chosen);
     try {
       // What was asked before the rows were proven may have come from others.
-      FileLife proven = allowed(file, typedName);
-      if (!chosen(proven, numbers).equals(chosen)) {
+      FileLife proven = order.allowed().life();
+      if (!chosen(proven, order.numbers()).equals(chosen)) {
         throw new UnprovenException("which revision is to be erased");
       }
       refuseHeld(proven, chosen);
@@ -223,8 +283,8 @@ public final class Erasures {
         erasing.commit(
             prepared,
             settings.clock().instant(),
-            settings.person(),
-            named ? Optional.of(life.file().path().shown()) : Optional.empty());
+            order.by(),
+            order.named() ? Optional.of(life.file().path().shown()) : Optional.empty());
     return act.isEmpty()
         ? Optional.empty()
         : Optional.of(
@@ -232,7 +292,7 @@ public final class Erasures {
                 act.getAsLong(), chosen.size(), !prepared.files().isEmpty(), prepared.freed()));
   }
 
-  private static void refuseHeld(FileLife life, List<Revision> chosen) throws SentenceException {
+  static void refuseHeld(FileLife life, List<Revision> chosen) throws SentenceException {
     for (Revision revision : held(life, chosen)) {
       throw new SentenceException(
           "%s of %s is held (%s), so nothing was erased. “mended-leaf release” lifts the hold."
@@ -247,8 +307,7 @@ public final class Erasures {
     return chosen.stream().filter(one -> life.marks(one).hold().isPresent()).toList();
   }
 
-  private static List<Revision> chosen(FileLife life, Set<Integer> numbers)
-      throws SentenceException {
+  static List<Revision> chosen(FileLife life, Set<Integer> numbers) throws SentenceException {
     if (numbers.isEmpty()) {
       return life.revisions();
     }

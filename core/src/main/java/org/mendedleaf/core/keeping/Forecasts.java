@@ -14,6 +14,7 @@ import org.mendedleaf.core.forecast.Forecast;
 import org.mendedleaf.core.forecast.Futures;
 import org.mendedleaf.core.forecast.Weighed;
 import org.mendedleaf.core.plan.CarePlan;
+import org.mendedleaf.core.plan.Floor;
 import org.mendedleaf.core.plan.Lineage;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.Rhythm;
@@ -66,7 +67,8 @@ public final class Forecasts {
       boolean erased,
       Optional<Futures> others,
       long othersNow,
-      long free) {
+      long free,
+      Floor floor) {
 
     /** By which rhythm the past was recorded, as far as is known. */
     public Rhythm rhythm() {
@@ -76,7 +78,8 @@ public final class Forecasts {
     /** The futures under a plan; empty if the past is too short. */
     public Optional<Futures> under(NamedPlan plan) {
       return forecast.map(
-          one -> limited(one.under(plan.plan(), rhythm(), plan.rhythm()), plan.plan()));
+          one ->
+              limited(one.under(floor.under(plan.plan()), rhythm(), plan.rhythm()), plan.plan()));
     }
 
     /** A room limit lets go before there is more; nearly always that is enough. */
@@ -122,7 +125,9 @@ public final class Forecasts {
       Looked of = look(other, space, now);
       othersNow += of.bytes();
       if (others.isPresent() && of.forecast().isPresent()) {
-        others = Optional.of(others.get().with(of.forecast().get().under(plan(other))));
+        others =
+            Optional.of(
+                others.get().with(of.forecast().get().under(of.floor().under(plan(other)))));
       } else if (others.isPresent()) {
         // What has hardly a past is taken to stay as it is.
         others = Optional.of(others.get().with(constant(others.get(), of.bytes())));
@@ -140,7 +145,8 @@ public final class Forecasts {
         looked.erased(),
         others,
         othersNow,
-        settings.places().freeBytes(shelf.storeFolder()));
+        settings.places().freeBytes(shelf.storeFolder()),
+        looked.floor());
   }
 
   private static Futures constant(Futures like, long bytes) {
@@ -165,7 +171,12 @@ public final class Forecasts {
   }
 
   private record Looked(
-      List<Weighed> files, long bytes, double share, boolean erased, Optional<Forecast> forecast) {}
+      List<Weighed> files,
+      long bytes,
+      double share,
+      boolean erased,
+      Optional<Forecast> forecast,
+      Floor floor) {}
 
   private Looked look(Shelf shelf, StoreSpace space, Instant now) throws IOException {
     ShelfLineages lineages = plans.lineages(shelf);
@@ -190,7 +201,8 @@ public final class Forecasts {
         bytes,
         revisions == 0 ? 1 : (double) seen / revisions,
         erased,
-        Forecast.of(files, bytes, now, settings.zone(), seed(shelf)));
+        Forecast.of(files, bytes, now, settings.zone(), seed(shelf)),
+        lineages.floor());
   }
 
   /** Neighbouring numbers far apart, so that a sample has files of all folders. */

@@ -90,7 +90,7 @@ public final class LostAndFound {
     for (FolderState folder : catalogue.present().folders(shelf.id())) {
       folders.add(folder.path());
     }
-    Map<Long, Optional<Instant>> kept = keptUntil(shelf, catalogue);
+    Map<Long, Optional<Instant>> kept = keptUntil(shelf);
     Map<InnerPath, Lost> lost = new LinkedHashMap<>();
     for (FileQuestions.Gone gone : catalogue.files().gone(shelf.id())) {
       InnerPath top = highestGone(gone.file().path(), folders);
@@ -133,15 +133,16 @@ public final class LostAndFound {
   /**
    * The time until which each removed file is kept, on shelves with a plan by which anything goes.
    */
-  private Map<Long, Optional<Instant>> keptUntil(Shelf shelf, Catalogue catalogue)
-      throws IOException {
+  private Map<Long, Optional<Instant>> keptUntil(Shelf shelf) throws IOException {
     Optional<NamedPlan> plan = plans.of(shelf);
     if (plan.isEmpty()) {
       return Map.of();
     }
     Map<Long, Optional<Instant>> kept = new HashMap<>();
-    Judgement judgement = new Judgement(plan.get().plan(), settings.clock().instant());
-    for (ShelfLineages.FileLineage file : ShelfLineages.of(catalogue, shelf.id()).files()) {
+    ShelfLineages lineages = plans.lineages(shelf);
+    Judgement judgement =
+        new Judgement(plan.get().plan(), settings.clock().instant(), lineages.floor());
+    for (ShelfLineages.FileLineage file : lineages.files()) {
       if (file.lineage().removedAt().isPresent()) {
         List<Judgement.Judged> judged = judgement.of(file.lineage());
         kept.put(file.file(), judged.get(judged.size() - 1).keptUntil());

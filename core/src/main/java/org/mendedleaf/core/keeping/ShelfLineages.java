@@ -15,6 +15,7 @@ import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.questions.LineageQuestions;
 import org.mendedleaf.core.catalog.questions.LineageQuestions.LineageRevision;
 import org.mendedleaf.core.catalog.questions.MarkQuestions;
+import org.mendedleaf.core.plan.Floor;
 import org.mendedleaf.core.plan.Lineage;
 import org.mendedleaf.core.plan.Lineage.Said;
 
@@ -23,8 +24,9 @@ import org.mendedleaf.core.plan.Lineage.Said;
  * plan. Unchangeable.
  *
  * @param commit up to which commit of its store it tells
+ * @param floor below which no plan lets anything go
  */
-public record ShelfLineages(List<FileLineage> files, long commit) {
+public record ShelfLineages(List<FileLineage> files, long commit, Floor floor) {
 
   private static final Map<String, Said> SAID =
       Map.of(
@@ -62,7 +64,7 @@ public record ShelfLineages(List<FileLineage> files, long commit) {
   public record FileLineage(long file, Lineage lineage) {}
 
   /** Asks for all that a shelf ever recorded; of many files on several connections at once. */
-  public static ShelfLineages of(Catalogue catalogue, long shelf) throws IOException {
+  public static ShelfLineages of(Catalogue catalogue, long shelf, Floor floor) throws IOException {
     catalogue.catchUp();
     long commit = catalogue.commits();
     Map<Long, Map<Integer, SaidOfRevision>> said = new HashMap<>();
@@ -88,10 +90,15 @@ public record ShelfLineages(List<FileLineage> files, long commit) {
                           first + (end - first) * (part + 1) / parts))
               .flatMap(List::stream)
               .toList();
-      return new ShelfLineages(files, commit);
+      return new ShelfLineages(files, commit, floor);
     } catch (UncheckedIOException e) {
       throw e.getCause();
     }
+  }
+
+  /** The same for what is asked once and is no plan. */
+  ShelfLineages withoutFormerPlans() {
+    return new ShelfLineages(files, commit, floor.withoutFormers());
   }
 
   private static List<FileLineage> part(

@@ -33,7 +33,7 @@ record SiftedShelf(Sifting sifting, List<SiftedFile> files) {
   }
 
   static SiftedShelf of(ShelfLineages lineages, CarePlan plan, Instant at) {
-    Sifting sifting = new Sifting(plan, at);
+    Sifting sifting = new Sifting(plan, at, lineages.floor());
     List<SiftedFile> files = new ArrayList<>(lineages.files().size());
     for (ShelfLineages.FileLineage file : lineages.files()) {
       files.add(new SiftedFile(file.file(), file.lineage(), sifting.sift(file.lineage())));

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.mendedleaf.core.catalog.questions.MarkQuestions;
+import org.mendedleaf.core.history.NoticeCause;
 import org.mendedleaf.core.keeping.Thinnings.Concerned;
 import org.mendedleaf.core.keeping.Thinnings.Fate;
 import org.mendedleaf.core.plan.Filter;
@@ -31,6 +32,7 @@ final class ThinningRehearsal {
   private final Optional<MakingRoom> room;
 
   /**
+   * @param until when what goes on notice now is still there
    * @param only a sentence whose filters say what it is about, just this once; its rule is the plan
    * @param room what there is room for; empty where the plan has no limit
    */
@@ -39,13 +41,14 @@ final class ThinningRehearsal {
       NamedPlan plan,
       Optional<KeepRule> only,
       Instant at,
+      Instant until,
       List<MarkQuestions.OnNotice> onNotice,
       Optional<MakingRoom> room) {
     this.shelf = shelf;
     this.plan = plan;
     this.only = only;
     this.at = at;
-    this.until = plan.plan().grace().after(at, plan.plan().zone());
+    this.until = until;
     this.room = room;
     onNotice.forEach(one -> notices.put(new RevisionOf(one.file(), one.number()), one));
   }
@@ -103,8 +106,11 @@ final class ThinningRehearsal {
   private boolean isClaimed(SiftedShelf sifted, SiftedShelf.SiftedFile file, int position) {
     long held = file.held()[position];
     MarkQuestions.OnNotice notice = notices.get(file.revision(position));
+    if (notice != null && notice.cause().isErasure()) {
+      return sifted.sifting().isHeldByPerson(held);
+    }
     return held != 0
-        && (notice == null || !notice.byHand() || !sifted.sifting().isByRulesOnly(held));
+        && (notice == null || !notice.cause().byHand() || !sifted.sifting().isByRulesOnly(held));
   }
 
   private boolean isMeant(SiftedShelf.SiftedFile file, int position) {
@@ -127,7 +133,8 @@ final class ThinningRehearsal {
     }
     boolean byHand = only.isPresent();
     Fate fate;
-    if (byHand && notice.isPresent()) {
+    if (notice.isPresent() && (byHand || notice.get().cause().isErasure())) {
+      // What somebody asked to be erased is erased apart from plans, see AskedErasures.
       fate = Fate.WAITS;
     } else if (isClaimed) {
       fate = Fate.KEPT_AFTER_ALL;
@@ -141,7 +148,9 @@ final class ThinningRehearsal {
             file.going(position),
             fate,
             notice.map(MarkQuestions.OnNotice::until).orElse(until),
-            notice.map(MarkQuestions.OnNotice::byHand).orElse(byHand)));
+            notice
+                .map(MarkQuestions.OnNotice::cause)
+                .orElse(byHand ? NoticeCause.HAND : NoticeCause.PLAN)));
   }
 
   /** The newest revision of files of which nothing is left. */

@@ -99,10 +99,15 @@ public final class ThinningReport {
       case REMOVED_FILE -> "its file was removed less than %s ago".formatted(plan.plan().removed());
       case GATHERED ->
           "it was a copy that was gathered less than %s ago".formatted(plan.plan().grace());
+      case LEAST_TIME -> "the store keeps everything for a least time";
+      case FORMER_PLAN -> "a former plan still counts";
     };
   }
 
   private static String fate(Thinnings.Concerned one, ZoneId zone) {
+    if (one.cause().isErasure()) {
+      return "to be erased, as somebody asked, after " + at(one.until(), zone);
+    }
     return switch (one.fate()) {
       case NOTICED -> "on notice until " + at(one.until(), zone);
       case WAITS -> "on notice already, until " + at(one.until(), zone);

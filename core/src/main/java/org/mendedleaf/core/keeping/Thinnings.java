@@ -18,10 +18,12 @@ import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.files.FileLives;
 import org.mendedleaf.core.files.Sayings;
 import org.mendedleaf.core.history.Act;
+import org.mendedleaf.core.history.NoticeCause;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.RevisionMarks;
 import org.mendedleaf.core.plan.CarePlan;
 import org.mendedleaf.core.plan.Claim;
+import org.mendedleaf.core.plan.Floor;
 import org.mendedleaf.core.plan.KeepRule;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.session.FileRef;
@@ -44,6 +46,7 @@ public final class Thinnings {
   private final FileLives files;
   private final Sayings sayings;
   private final CarePlans plans;
+  private final Safeguards safeguards;
   private final Shelves shelves;
   private final OpenDesk desk;
   private final OfficeSettings settings;
@@ -53,9 +56,11 @@ public final class Thinnings {
       FileLives files,
       Sayings sayings,
       CarePlans plans,
+      Safeguards safeguards,
       Shelves shelves,
       OpenDesk desk,
       OfficeSettings settings) {
+    this.safeguards = safeguards;
     this.erasures = erasures;
     this.files = files;
     this.sayings = sayings;
@@ -82,7 +87,7 @@ public final class Thinnings {
    *
    * @param until when it will be, or would have been, erased
    */
-  public record Concerned(CarePlans.Going revision, Fate fate, Instant until, boolean byHand) {
+  public record Concerned(CarePlans.Going revision, Fate fate, Instant until, NoticeCause cause) {
     RevisionOf of() {
       return revision.of();
     }
@@ -215,14 +220,25 @@ public final class Thinnings {
   private RehearsedThinning rehearse(
       Shelf shelf, NamedPlan plan, Optional<KeepRule> only, Instant at) throws IOException {
     Catalogue catalogue = desk.store(shelf.store()).catalogue();
-    ShelfLineages lineages = ShelfLineages.of(catalogue, shelf.id());
+    ShelfLineages all = plans.lineages(shelf);
+    // What somebody lets go just this once is no plan; the delay goes into its notice.
+    ShelfLineages lineages = only.isPresent() ? all.withoutFormerPlans() : all;
+    Instant until = noticeUntil(shelf, plan.plan(), all.floor(), only.isPresent(), at);
     Optional<MakingRoom> room =
         only.isEmpty() && plan.plan().room().isPresent()
             ? Optional.of(plans.room(shelf))
             : Optional.empty();
     return new ThinningRehearsal(
-            shelf, plan, only, at, catalogue.marks().onNotice(shelf.id()), room)
+            shelf, plan, only, at, until, catalogue.marks().onNotice(shelf.id()), room)
         .of(lineages);
+  }
+
+  private Instant noticeUntil(Shelf shelf, CarePlan plan, Floor floor, boolean once, Instant at)
+      throws IOException {
+    Instant until = floor.noticeUntil(plan, at);
+    return once
+        ? safeguards.erasedAfter(shelf.store(), at).filter(one -> one.isAfter(until)).orElse(until)
+        : until;
   }
 
   private Thinned thin(Shelf shelf, NamedPlan plan, Optional<KeepRule> only, boolean clockIsRight)
@@ -268,7 +284,7 @@ public final class Thinnings {
       Concerned one = Objects.requireNonNull(fates.get(RevisionOf.of(revision)));
       proposals.add(
           one.fate() == Fate.NOTICED
-              ? new Proposal.PutOnNotice(revision.key(), one.until(), one.byHand())
+              ? new Proposal.PutOnNotice(revision.key(), one.until(), one.cause())
               : new Proposal.TakeOffNotice(revision.key()));
     }
     OpenStore store = desk.store(shelf.store());

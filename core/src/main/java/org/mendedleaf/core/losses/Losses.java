@@ -165,8 +165,9 @@ public final class Losses {
         continue;
       }
       CarePlan plan = plans.of(shelf).get().plan();
-      Judgement judgement = new Judgement(plan, now);
-      for (ShelfLineages.FileLineage file : plans.lineages(shelf).files()) {
+      ShelfLineages lineages = plans.lineages(shelf);
+      Judgement judgement = new Judgement(plan, now, lineages.floor());
+      for (ShelfLineages.FileLineage file : lineages.files()) {
         if (file.lineage().removedAt().isPresent()) {
           continue;
         }

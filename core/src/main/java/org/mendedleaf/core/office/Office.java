@@ -16,11 +16,13 @@ import org.mendedleaf.core.files.FileLives;
 import org.mendedleaf.core.files.Notices;
 import org.mendedleaf.core.files.Sayings;
 import org.mendedleaf.core.files.Search;
+import org.mendedleaf.core.keeping.AskedErasures;
 import org.mendedleaf.core.keeping.CarePlans;
 import org.mendedleaf.core.keeping.ErasureReach;
 import org.mendedleaf.core.keeping.Erasures;
 import org.mendedleaf.core.keeping.Forecasts;
 import org.mendedleaf.core.keeping.LostAndFound;
+import org.mendedleaf.core.keeping.Safeguards;
 import org.mendedleaf.core.keeping.Spaces;
 import org.mendedleaf.core.keeping.Thinnings;
 import org.mendedleaf.core.losses.Losses;
@@ -60,8 +62,10 @@ public final class Office implements Closeable {
   private final Comparisons comparisons;
   private final Notices notices;
   private final Sayings sayings;
+  private final Safeguards safeguards;
   private final CarePlans plans;
   private final Erasures erasures;
+  private final AskedErasures askedErasures;
   private final ErasureReach erasureReach;
   private final Thinnings thinnings;
   private final Forecasts forecasts;
@@ -93,22 +97,44 @@ public final class Office implements Closeable {
     this.comparisons = new Comparisons(desk, settings);
     this.notices = new Notices(files, desk, settings);
     this.sayings = new Sayings(files, notices, shelves, desk, settings);
-    this.plans = new CarePlans(shelves, spaces, snapshots, desk, settings);
-    this.erasures = new Erasures(files, notices, recoveries, snapshots, shelves, desk, settings);
+    this.safeguards = new Safeguards(shelves, desk, settings);
+    this.plans = new CarePlans(shelves, spaces, snapshots, safeguards, desk, settings);
+    this.erasures =
+        new Erasures(files, notices, recoveries, snapshots, shelves, safeguards, desk, settings);
+    this.askedErasures = new AskedErasures(erasures, safeguards, files, shelves, desk, settings);
     this.erasureReach = new ErasureReach(desk, stores);
-    this.thinnings = new Thinnings(erasures, files, sayings, plans, shelves, desk, settings);
+    this.thinnings =
+        new Thinnings(erasures, files, sayings, plans, safeguards, shelves, desk, settings);
     this.forecasts = new Forecasts(spaces, plans, shelves, settings);
     this.lostAndFound = new LostAndFound(shelves, plans, recoveries, desk, settings);
     this.intake = new Intake(files, shelves, desk, settings);
     this.gatherings = new Gatherings(shelves, plans, recoveries, desk, settings);
     this.scheduledSnapshots = new ScheduledSnapshots(plans, snapshots, desk, settings);
     this.rhythms =
-        new Rhythms(plans, shelves, scheduledSnapshots, thinnings, stores.spools(), desk, settings);
+        new Rhythms(
+            plans,
+            shelves,
+            scheduledSnapshots,
+            thinnings,
+            askedErasures,
+            stores.spools(),
+            desk,
+            settings);
     this.drills = new Drills(desk, settings, desk.insides());
     this.losses = new Losses(stores, shelves, plans, desk, settings);
     this.todays =
         new Todays(
-            stores, drills, shelves, lostAndFound, rhythms, plans, thinnings, moments, settings);
+            stores,
+            drills,
+            shelves,
+            lostAndFound,
+            rhythms,
+            plans,
+            thinnings,
+            askedErasures,
+            safeguards,
+            moments,
+            settings);
     this.ledgers = new Ledgers(shelves, stores);
   }
 
@@ -217,6 +243,16 @@ public final class Office implements Closeable {
   /** Destroying revisions for good. */
   public Erasures erasures() {
     return erasures;
+  }
+
+  /** Erasures that take effect after a delay. */
+  public AskedErasures askedErasures() {
+    return askedErasures;
+  }
+
+  /** What protects stores against mistakes of their keepers. */
+  public Safeguards safeguards() {
+    return safeguards;
   }
 
   /** Where what was erased still lies. */

@@ -11,8 +11,10 @@ import org.mendedleaf.core.catalog.questions.ChangeQuestions;
 import org.mendedleaf.core.desk.DeskLock;
 import org.mendedleaf.core.drill.Drills;
 import org.mendedleaf.core.history.ShelfSettings.Recording;
+import org.mendedleaf.core.keeping.AskedErasures;
 import org.mendedleaf.core.keeping.CarePlans;
 import org.mendedleaf.core.keeping.LostAndFound;
+import org.mendedleaf.core.keeping.Safeguards;
 import org.mendedleaf.core.keeping.Thinnings;
 import org.mendedleaf.core.plan.Claim;
 import org.mendedleaf.core.rhythm.Rhythms;
@@ -20,6 +22,7 @@ import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.Moments;
 import org.mendedleaf.core.shelves.Shelves;
+import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.stores.MirrorState;
 import org.mendedleaf.core.stores.SpoolState;
 import org.mendedleaf.core.stores.StoreFacts;
@@ -47,6 +50,8 @@ public final class Todays {
   private final Rhythms rhythms;
   private final CarePlans plans;
   private final Thinnings thinnings;
+  private final AskedErasures askedErasures;
+  private final Safeguards safeguards;
   private final Moments moments;
   private final OfficeSettings settings;
 
@@ -58,6 +63,8 @@ public final class Todays {
       Rhythms rhythms,
       CarePlans plans,
       Thinnings thinnings,
+      AskedErasures askedErasures,
+      Safeguards safeguards,
       Moments moments,
       OfficeSettings settings) {
     this.stores = stores;
@@ -67,6 +74,8 @@ public final class Todays {
     this.rhythms = rhythms;
     this.plans = plans;
     this.thinnings = thinnings;
+    this.askedErasures = askedErasures;
+    this.safeguards = safeguards;
     this.moments = moments;
     this.settings = settings;
   }
@@ -125,6 +134,19 @@ public final class Todays {
    */
   public record Erasing(Shelf shelf, int revisions, Instant next) implements Matter {}
 
+  /** Somebody wants revisions of a file erased; until then it can be called off. */
+  public record ErasureAsked(AskedErasures.AskedErasure asked) implements Matter {}
+
+  /** The plan of a shelf was changed; the former one still counts, so it can be called off. */
+  public record PlanReplaced(Shelf shelf, Safeguards.ReplacedPlan replaced) implements Matter {}
+
+  /**
+   * The safeguards of a store were loosened, which takes effect later.
+   *
+   * @param by who did that
+   */
+  public record SafeguardsLoosened(StoreFacts store, String by, Instant from) implements Matter {}
+
   /** The last state of a removed file is kept for a few more days only. */
   public record LastOne(LostAndFound.Lost lost, Instant keptUntil) implements Matter {}
 
@@ -160,6 +182,7 @@ public final class Todays {
         matters.add(0, drill.get());
       }
       mirrorBehind(store, now).ifPresent(matters::add);
+      loosened(store).ifPresent(matters::add);
       if (store.sameDrive()) {
         sameDrive.add(new SameDrive(store));
       }
@@ -168,6 +191,7 @@ public final class Todays {
     List<Matter> recording = new ArrayList<>();
     for (Shelf shelf : shelves) {
       erasing(shelf, now).ifPresent(matters::add);
+      delayed(shelf, matters);
       if (!shelf.isDeposit() && shelf.settings().recording() != Recording.ON) {
         recording.add(new NotRecorded(shelf, shelf.settings().recordingSince()));
       }
@@ -216,6 +240,19 @@ public final class Todays {
         .map(mirror -> new MirrorBehind(store, mirror));
   }
 
+  private Optional<Matter> loosened(StoreFacts store) throws IOException {
+    Safeguards.StoreSafeguards now = safeguards.of(store.id());
+    return now.loosenedFrom().map(from -> new SafeguardsLoosened(store, now.by().orElse(""), from));
+  }
+
+  private void delayed(Shelf shelf, List<Matter> matters) throws IOException {
+    if (!Store.liesIn(shelf.storeFolder())) {
+      return;
+    }
+    askedErasures.on(shelf).forEach(one -> matters.add(new ErasureAsked(one)));
+    safeguards.replaced(shelf).ifPresent(one -> matters.add(new PlanReplaced(shelf, one)));
+  }
+
   private Optional<Matter> erasing(Shelf shelf, Instant now) throws IOException {
     if (plans.of(shelf).isEmpty()) {
       return Optional.empty();
@@ -224,6 +261,7 @@ public final class Todays {
         thinnings.rehearse(shelf, now).concerned().stream()
             .filter(
                 one -> one.fate() == Thinnings.Fate.ERASED || one.fate() == Thinnings.Fate.WAITS)
+            .filter(one -> !one.cause().isErasure())
             .map(Thinnings.Concerned::until)
             .filter(until -> until.isBefore(now.plus(SOON)))
             .sorted()

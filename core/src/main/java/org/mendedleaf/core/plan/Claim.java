@@ -17,7 +17,8 @@ public record Claim(Reason reason, Optional<Instant> until, Instant likely) {
   public static final Instant ALWAYS = Instant.MAX;
 
   /** Those that hold even where there is too little room. */
-  public static final Set<Basic> FIRM = Set.of(Basic.CURRENT, Basic.HELD, Basic.NEWEST_GOOD);
+  static final Set<Basic> FIRM =
+      Set.of(Basic.CURRENT, Basic.HELD, Basic.NEWEST_GOOD, Basic.LEAST_TIME);
 
   /** Where a claim comes from. */
   public sealed interface Reason {}
@@ -29,7 +30,13 @@ public record Claim(Reason reason, Optional<Instant> until, Instant likely) {
     NEWEST_GOOD,
     SNAPSHOT,
     REMOVED_FILE,
-    GATHERED
+    GATHERED,
+    /** The store keeps every revision for a least time. */
+    LEAST_TIME,
+    /**
+     * A former plan claims it that still counts; said only where nothing else holds it as firmly.
+     */
+    FORMER_PLAN
   }
 
   /**

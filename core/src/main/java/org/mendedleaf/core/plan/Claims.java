@@ -3,6 +3,7 @@ package org.mendedleaf.core.plan;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.mendedleaf.core.plan.Lineage.KeptRevision;
 import org.mendedleaf.core.plan.Lineage.Said;
 
@@ -19,9 +20,16 @@ final class Claims {
   private final List<ClaimTest> tests = new ArrayList<>();
   private final List<Claim.ByRule> byRule = new ArrayList<>();
 
-  Claims(CarePlan plan, Instant at) {
+  private final Optional<Instant> leastAfter;
+  private final List<Claims> formers = new ArrayList<>();
+
+  Claims(CarePlan plan, Instant at, Floor floor) {
     this.plan = plan;
     this.at = at;
+    this.leastAfter = floor.least().map(least -> least.before(at, plan.zone()));
+    for (Floor.FormerPlan former : floor.formersAt(at)) {
+      formers.add(new Claims(former.plan(), at, Floor.NONE));
+    }
     this.removedAfter = plan.removed().before(at, plan.zone());
     this.gatheredAfter = plan.grace().before(at, plan.zone());
     for (int rule = 0; rule < plan.rules().size(); rule++) {
@@ -47,6 +55,41 @@ final class Claims {
   }
 
   void of(Lineage file, ClaimSink found) {
+    if (formers.isEmpty()) {
+      ofPlan(file, found);
+      return;
+    }
+    boolean[] firmly = new boolean[file.revisions().size()];
+    ofPlan(
+        file,
+        (position, reason) -> {
+          firmly[position] |= plan.room().isEmpty() || isFirm(reason);
+          found.claimed(position, reason);
+        });
+    for (Claims former : formers) {
+      former.ofPlan(
+          file,
+          (position, reason) -> {
+            if (!firmly[position]) {
+              firmly[position] = true;
+              found.claimed(position, Claim.Basic.FORMER_PLAN);
+            }
+          });
+    }
+  }
+
+  /** Whether a claim holds even where there is too little room. */
+  boolean isFirm(Claim.Reason reason) {
+    return reason instanceof Claim.Basic basic
+        && (Claim.FIRM.contains(basic) || (basic == Claim.Basic.FORMER_PLAN && isRoomLoosened()));
+  }
+
+  /** A smaller room, too, counts only after the delay. */
+  private boolean isRoomLoosened() {
+    return formers.stream().anyMatch(former -> !former.plan.room().equals(plan.room()));
+  }
+
+  private void ofPlan(Lineage file, ClaimSink found) {
     List<KeptRevision> all = file.revisions();
     boolean there = file.removedAt().isEmpty();
     boolean counts = there || file.removedAt().get().isAfter(removedAfter);
@@ -90,6 +133,10 @@ final class Claims {
     }
     if (isNewestGood) {
       found.claimed(position, Claim.Basic.NEWEST_GOOD);
+    }
+    if (leastAfter.isPresent()
+        && one.until().map(until -> until.isAfter(leastAfter.get())).orElse(true)) {
+      found.claimed(position, Claim.Basic.LEAST_TIME);
     }
   }
 

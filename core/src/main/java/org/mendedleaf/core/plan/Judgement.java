@@ -15,12 +15,21 @@ public final class Judgement {
 
   private final CarePlan plan;
   private final Instant at;
+  private final Floor floor;
   private final Claims claims;
 
   public Judgement(CarePlan plan, Instant at) {
+    this(plan, at, Floor.NONE);
+  }
+
+  /**
+   * @param floor below which the plan lets nothing go
+   */
+  public Judgement(CarePlan plan, Instant at, Floor floor) {
     this.plan = plan;
     this.at = at;
-    this.claims = new Claims(plan, at);
+    this.floor = floor;
+    this.claims = new Claims(plan, at, floor);
   }
 
   /**
@@ -60,8 +69,7 @@ public final class Judgement {
               found.get(i),
               keptUntil(found.get(i)),
               plan.room().isPresent()
-                  && found.get(i).stream()
-                      .noneMatch(claim -> Claim.FIRM.contains(claim.reason()))));
+                  && found.get(i).stream().noneMatch(claim -> claims.isFirm(claim.reason()))));
     }
     return judged;
   }
@@ -69,7 +77,7 @@ public final class Judgement {
   private Claim claim(Lineage file, int position, Claim.Reason reason) {
     // What may have to go for room promises nothing.
     Optional<Instant> until =
-        plan.room().isPresent() && reason != Claim.Basic.HELD
+        plan.room().isPresent() && reason != Claim.Basic.HELD && reason != Claim.Basic.LEAST_TIME
             ? Optional.empty()
             : promise(file, position, reason);
     return new Claim(reason, until, likely(file, position, reason));
@@ -90,6 +98,12 @@ public final class Judgement {
       }
       return promise(what, one).orElse(Claim.ALWAYS);
     }
+    if (reason == Claim.Basic.FORMER_PLAN) {
+      return floor.formersAt(at).stream()
+          .map(Floor.FormerPlan::until)
+          .max(Instant::compareTo)
+          .orElse(at);
+    }
     return promise(file, position, reason).orElse(Claim.ALWAYS);
   }
 
@@ -103,6 +117,10 @@ public final class Judgement {
     return switch ((Claim.Basic) reason) {
       case CURRENT -> Optional.empty();
       case HELD -> Optional.of(one.heldUntil().orElse(Claim.ALWAYS));
+      case LEAST_TIME ->
+          floor.least().map(least -> least.after(one.until().orElse(at), plan.zone()));
+      // Only that the plan counts until then is certain, not that it goes on claiming this.
+      case FORMER_PLAN -> Optional.empty();
       case SNAPSHOT -> Optional.of(Claim.ALWAYS);
       case REMOVED_FILE -> removedFile(file, position);
       case GATHERED -> Optional.of(plan.grace().after(one.gathered().orElseThrow(), plan.zone()));

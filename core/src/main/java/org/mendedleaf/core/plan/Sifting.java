@@ -20,7 +20,14 @@ public final class Sifting {
   private final int[] counts;
 
   public Sifting(CarePlan plan, Instant at) {
-    this.claims = new Claims(plan, at);
+    this(plan, at, Floor.NONE);
+  }
+
+  /**
+   * @param floor below which the plan lets nothing go
+   */
+  public Sifting(CarePlan plan, Instant at, Floor floor) {
+    this.claims = new Claims(plan, at, floor);
     for (Claim.Basic basic : Claim.Basic.values()) {
       basicBits.put(basic, reasons.size());
       reasons.add(basic);
@@ -48,15 +55,26 @@ public final class Sifting {
     return held;
   }
 
-  /** Whether only rules of the plan claim it. */
+  /** Whether only rules of the plan claim it, or of a former one. */
   public boolean isByRulesOnly(long held) {
-    return (held & (1L << basicBits.size()) - 1) == 0;
+    long former = bitOf(Claim.Basic.FORMER_PLAN);
+    return (held & (1L << basicBits.size()) - 1 & ~former) == 0;
+  }
+
+  /** Whether a person holds it. */
+  public boolean isHeldByPerson(long held) {
+    return (held & bitOf(Claim.Basic.HELD)) != 0;
+  }
+
+  private long bitOf(Claim.Basic basic) {
+    return 1L << Objects.requireNonNull(basicBits.get(basic));
   }
 
   /** Whether what claims this hold yields where there is too little room. */
   public boolean yieldsToRoom(long held) {
-    return Claim.FIRM.stream()
-        .noneMatch(basic -> (held & 1L << Objects.requireNonNull(basicBits.get(basic))) != 0);
+    return basicBits.keySet().stream()
+        .filter(claims::isFirm)
+        .noneMatch(basic -> (held & bitOf(basic)) != 0);
   }
 
   /** How many of some revisions each reason holds, by what {@link #sift} said of each. */

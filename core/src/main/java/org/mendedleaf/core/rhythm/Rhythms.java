@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.mendedleaf.core.capture.CaptureOutcome;
+import org.mendedleaf.core.keeping.AskedErasures;
 import org.mendedleaf.core.keeping.CarePlans;
 import org.mendedleaf.core.keeping.Thinnings;
 import org.mendedleaf.core.plan.NamedPlan;
@@ -34,6 +35,7 @@ public final class Rhythms {
   private final Shelves shelves;
   private final ScheduledSnapshots scheduledSnapshots;
   private final Thinnings thinnings;
+  private final AskedErasures askedErasures;
   private final Spools spools;
   private final OpenDesk desk;
   private final OfficeSettings settings;
@@ -43,6 +45,7 @@ public final class Rhythms {
       Shelves shelves,
       ScheduledSnapshots scheduledSnapshots,
       Thinnings thinnings,
+      AskedErasures askedErasures,
       Spools spools,
       OpenDesk desk,
       OfficeSettings settings) {
@@ -50,6 +53,7 @@ public final class Rhythms {
     this.shelves = shelves;
     this.scheduledSnapshots = scheduledSnapshots;
     this.thinnings = thinnings;
+    this.askedErasures = askedErasures;
     this.spools = spools;
     this.desk = desk;
     this.settings = settings;
@@ -69,6 +73,9 @@ public final class Rhythms {
 
   /** Letting go of what no rule claims. */
   public record Thinning() implements Doing {}
+
+  /** Erasing what was asked for and not called off in time. */
+  public record ErasingAsked() implements Doing {}
 
   /** Something that is due now. */
   public record Due(Shelf shelf, Doing doing) {}
@@ -128,6 +135,11 @@ public final class Rhythms {
     Instant now = settings.clock().instant();
     List<Due> due = new ArrayList<>();
     due.addAll(returned());
+    for (Shelf shelf : shelves.all()) {
+      if (Store.liesIn(shelf.storeFolder()) && askedErasures.isDue(shelf)) {
+        due.add(new Due(shelf, new ErasingAsked()));
+      }
+    }
     for (ShelfWithPlan one : planned()) {
       Optional<ShelfRhythm> turn = turn(one.shelf(), one.plan());
       if (turn.isPresent() && !turn.get().next().isAfter(now)) {
@@ -189,6 +201,10 @@ public final class Rhythms {
     if (due.doing() instanceof Thinning) {
       var unused = thinnings.thin(due.shelf(), false);
       desk.thinningTimes().note(due.shelf(), settings.clock().instant());
+      return Optional.empty();
+    }
+    if (due.doing() instanceof ErasingAsked) {
+      var unused = askedErasures.eraseDue(due.shelf());
       return Optional.empty();
     }
     return Optional.of(shelves.capture(due.shelf(), false, progress));

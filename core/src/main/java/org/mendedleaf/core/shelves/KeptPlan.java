@@ -1,6 +1,5 @@
 package org.mendedleaf.core.shelves;
 
-import java.io.IOException;
 import java.time.ZoneId;
 import java.util.Optional;
 import org.mendedleaf.core.desk.SentenceException;
@@ -14,10 +13,15 @@ public final class KeptPlan {
   private KeptPlan() {}
 
   /** The plan of a shelf; empty where none was chosen, so that everything is kept. */
-  public static Optional<NamedPlan> of(Shelf shelf, ZoneId zone) throws IOException {
+  public static Optional<NamedPlan> of(Shelf shelf, ZoneId zone) throws SentenceException {
     Optional<String> json = shelf.settings().plan();
+    return json.isEmpty() ? Optional.empty() : Optional.of(decode(json.get(), zone));
+  }
+
+  /** A plan as it is kept in the log. */
+  public static NamedPlan decode(String json, ZoneId zone) throws SentenceException {
     try {
-      return json.isEmpty() ? Optional.empty() : Optional.of(PlanFormat.decode(json.get(), zone));
+      return PlanFormat.decode(json, zone);
     } catch (PlanFormat.PlanException e) {
       // A newer program may know more rules; to let go by a plan that is not understood is worse.
       throw new SentenceException(

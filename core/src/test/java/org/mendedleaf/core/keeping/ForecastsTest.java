@@ -137,7 +137,8 @@ class ForecastsTest {
         of.erased(),
         of.others(),
         of.othersNow(),
-        free);
+        free,
+        of.floor());
   }
 
   @Test

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalInt;
 import org.mendedleaf.core.history.DrillFigures;
+import org.mendedleaf.core.history.NoticeCause;
 import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.RevisionKey;
 
@@ -86,7 +87,7 @@ public sealed interface Detail {
 
   record Released(RevisionKey revision) implements OfRevision {}
 
-  record Noticed(RevisionKey revision, Instant until, boolean byHand) implements OfRevision {}
+  record Noticed(RevisionKey revision, Instant until, NoticeCause cause) implements OfRevision {}
 
   record OffNotice(RevisionKey revision) implements OfRevision {}
 
@@ -103,6 +104,14 @@ public sealed interface Detail {
   record Erased(RevisionKey revision) implements Detail {}
 
   record FileErased(long file) implements Detail {}
+
+  /**
+   * The safeguards of the store as spans in words.
+   *
+   * @param least the least keeping time; empty for none
+   * @param delay after which erasing and loosening take effect; empty for none
+   */
+  record Safeguarded(String least, String delay) implements Detail {}
 
   /** What a drill measured; what it proved say items. */
   record Drilled(DrillFigures figures) implements Detail {}

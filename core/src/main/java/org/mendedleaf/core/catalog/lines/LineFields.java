@@ -79,6 +79,11 @@ final class LineFields {
         .map(was -> new Detail.FormerNumber(was.required(0).asLong(), was.required(1).asInt()));
   }
 
+  /** Whether a field that may be missing is there and true. */
+  boolean isSaid(String name) {
+    return node.path(name).asBoolean();
+  }
+
   boolean is(String name) {
     return node.required(name).asBoolean();
   }

@@ -29,6 +29,7 @@ import org.mendedleaf.core.catalog.lines.Detail.OffNotice;
 import org.mendedleaf.core.catalog.lines.Detail.Released;
 import org.mendedleaf.core.catalog.lines.Detail.Removed;
 import org.mendedleaf.core.catalog.lines.Detail.Revised;
+import org.mendedleaf.core.catalog.lines.Detail.Safeguarded;
 import org.mendedleaf.core.catalog.lines.Detail.SaverFound;
 import org.mendedleaf.core.catalog.lines.Detail.ShelfAdded;
 import org.mendedleaf.core.catalog.lines.Detail.ShelfSet;
@@ -38,6 +39,7 @@ import org.mendedleaf.core.catalog.lines.Detail.Touched;
 import org.mendedleaf.core.catalog.lines.Detail.Unlabelled;
 import org.mendedleaf.core.history.DrillFigures;
 import org.mendedleaf.core.history.MetadataFormat;
+import org.mendedleaf.core.history.NoticeCause;
 import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.store.format.StoreFormatException;
 import org.mendedleaf.core.store.log.Segment;
@@ -57,10 +59,12 @@ import org.mendedleaf.core.store.log.Segment;
  * {"note":[SEGMENT,LINE],"m":[b,l]}
  * {"good":[SEGMENT,LINE],"is":BOOLEAN}
  * {"hold":[SEGMENT,LINE],"m":[b,l]}  {"release":[SEGMENT,LINE]}
- * {"notice":[SEGMENT,LINE],"until":INSTANT,"byHand":BOOLEAN}  {"offNotice":[SEGMENT,LINE]}
+ * {"notice":[SEGMENT,LINE],"until":INSTANT,"byHand":BOOLEAN,"erase"?:BOOLEAN,"named"?:BOOLEAN}
+ * {"offNotice":[SEGMENT,LINE]}
  * {"describe":FILE,"m":[b,l]}
  * {"set":WORD,"m":[b,l]}       {"issue":[SEGMENT,LINE],"file":FILE,"letter":NUMBER}
  * {"erase":[SEGMENT,LINE]}     {"eraseAll":FILE}     {"called":TEXT}
+ * {"safeguards":SPAN,"delay":SPAN}
  * {"drill":SAMPLED,"of":NUMBER,"opened":NUMBER,"bytes":NUMBER,"millis":NUMBER,"full":NUMBER}
  * </pre>
  */
@@ -179,11 +183,15 @@ public final class LineKinds {
           kind(
               "notice",
               Noticed.class,
-              (line, to) ->
-                  to.put("notice", line.revision())
-                      .put("until", line.until().toString())
-                      .put("byHand", line.byHand()),
-              from -> new Noticed(from.revision("notice"), from.time("until"), from.is("byHand")),
+              (line, to) -> {
+                to.put("notice", line.revision()).put("until", line.until().toString());
+                to.put("byHand", line.cause().byHand());
+                // A program that knows of no delayed erasing takes these as let go by hand.
+                if (line.cause().isErasure()) {
+                  to.put("erase", true).put("named", line.cause() == NoticeCause.ERASURE_NAMED);
+                }
+              },
+              from -> new Noticed(from.revision("notice"), from.time("until"), cause(from)),
               LineTarget::noticed),
           kind(
               "offNotice",
@@ -231,6 +239,12 @@ public final class LineKinds {
               from -> new Called(from.text("called")),
               LineTarget::called),
           kind(
+              "safeguards",
+              Safeguarded.class,
+              (line, to) -> to.put("safeguards", line.least()).put("delay", line.delay()),
+              from -> new Safeguarded(from.text("safeguards"), from.text("delay")),
+              LineTarget::safeguarded),
+          kind(
               "drill",
               Drilled.class,
               (line, to) -> write(line.figures(), to),
@@ -259,6 +273,13 @@ public final class LineKinds {
     return what.equals("moved")
         ? new FolderMoved(from.place())
         : new FolderChanged(what.equals("here"), from.place());
+  }
+
+  private static NoticeCause cause(LineFields from) {
+    if (from.isSaid("erase")) {
+      return from.isSaid("named") ? NoticeCause.ERASURE_NAMED : NoticeCause.ERASURE;
+    }
+    return from.is("byHand") ? NoticeCause.HAND : NoticeCause.PLAN;
   }
 
   private static void write(DrillFigures figures, LineFields to) {

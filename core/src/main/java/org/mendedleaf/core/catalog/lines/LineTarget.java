@@ -53,5 +53,7 @@ public interface LineTarget {
 
   void called(Detail.Called line, LineContext in) throws IOException;
 
+  void safeguarded(Detail.Safeguarded line, LineContext in) throws IOException;
+
   void drilled(Detail.Drilled line, LineContext in) throws IOException;
 }

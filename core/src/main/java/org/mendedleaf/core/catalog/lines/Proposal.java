@@ -12,6 +12,7 @@ import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.FolderState;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.MetadataFormat;
+import org.mendedleaf.core.history.NoticeCause;
 import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.ReceiptItem;
 import org.mendedleaf.core.history.RevisionKey;
@@ -257,12 +258,25 @@ public sealed interface Proposal {
   /**
    * A revision is let go: it is still there until then.
    *
-   * @param byHand whether a person wanted it, so that no plan takes it back
+   * @param cause which decides what takes it off notice
    */
-  record PutOnNotice(RevisionKey revision, Instant until, boolean byHand) implements Unnumbered {
+  record PutOnNotice(RevisionKey revision, Instant until, NoticeCause cause) implements Unnumbered {
     @Override
     public Detail line(Detail.MetadataPlace at) {
-      return new Detail.Noticed(revision, until, byHand);
+      return new Detail.Noticed(revision, until, cause);
+    }
+  }
+
+  /**
+   * The safeguards of the store are set.
+   *
+   * @param least the least keeping time in words; empty for none
+   * @param delay likewise
+   */
+  record SetSafeguards(String least, String delay) implements Unnumbered {
+    @Override
+    public Detail line(Detail.MetadataPlace at) {
+      return new Detail.Safeguarded(least, delay);
     }
   }
 

@@ -14,6 +14,7 @@ import org.mendedleaf.core.catalog.tables.Times;
 import org.mendedleaf.core.history.Arrived;
 import org.mendedleaf.core.history.Description;
 import org.mendedleaf.core.history.MetadataFormat;
+import org.mendedleaf.core.history.NoticeCause;
 import org.mendedleaf.core.history.RevisionMarks;
 
 /** Questions about what people say of revisions and files. Safe for several threads. */
@@ -64,11 +65,11 @@ public final class MarkQuestions {
     Map<Integer, RevisionMarks.NoticeGiven> notices =
         last(
             file,
-            "revision.number, until, by_hand, on_notice.at, on_notice.person FROM revision JOIN on_notice",
+            "revision.number, until, cause, on_notice.at, on_notice.person FROM revision JOIN on_notice",
             row ->
                 new RevisionMarks.NoticeGiven(
                     Times.of(row.getLong(2)),
-                    row.getBoolean(3),
+                    NoticeCause.valueOf(row.getString(3)),
                     Times.of(row.getLong(4)),
                     row.getString(5)));
     Map<Integer, RevisionMarks> marks = new HashMap<>();
@@ -128,16 +129,20 @@ public final class MarkQuestions {
   }
 
   /** A revision that was let go and is still there. */
-  public record OnNotice(long file, int number, Instant until, boolean byHand) {}
+  public record OnNotice(long file, int number, Instant until, NoticeCause cause, String by) {}
 
   /** All revisions of a shelf that are on notice. */
   public List<OnNotice> onNotice(long shelf) throws IOException {
     return sql.list(
         row ->
             new OnNotice(
-                row.getLong(1), row.getInt(2), Times.of(row.getLong(3)), row.getBoolean(4)),
+                row.getLong(1),
+                row.getInt(2),
+                Times.of(row.getLong(3)),
+                NoticeCause.valueOf(row.getString(4)),
+                row.getString(5)),
         """
-        SELECT revision.file, revision.number, on_notice.until, on_notice.by_hand FROM on_notice
+        SELECT revision.file, revision.number, on_notice.until, cause, on_notice.person FROM on_notice
         JOIN revision ON revision.id = on_notice.revision JOIN file ON file.id = revision.file
         WHERE file.shelf = ? ORDER BY revision.file, revision.number""",
         shelf);

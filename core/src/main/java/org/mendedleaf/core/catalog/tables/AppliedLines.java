@@ -234,6 +234,12 @@ final class AppliedLines implements LineTarget {
   }
 
   @Override
+  public void safeguarded(Detail.Safeguarded line, LineContext in) throws IOException {
+    settingsChanged = true;
+    shelfRows.safeguard(in, line);
+  }
+
+  @Override
   public void drilled(Detail.Drilled line, LineContext in) throws IOException {
     DrillFigures figures = line.figures();
     sql.update(

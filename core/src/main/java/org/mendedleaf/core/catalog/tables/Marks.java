@@ -98,7 +98,7 @@ final class Marks {
     sql.update(
         "INSERT OR REPLACE INTO on_notice SELECT id,?,?,?,?" + OF,
         Times.nanos(noticed.until()),
-        noticed.byHand(),
+        noticed.cause().name(),
         Times.nanos(header.at()),
         header.by(),
         of.segment(),

@@ -12,7 +12,7 @@ import java.util.List;
  */
 public final class Schema {
 
-  public static final int VERSION = 29;
+  public static final int VERSION = 30;
 
   static final String STATE_PATH =
       "CREATE INDEX IF NOT EXISTS state_path ON state (path, until_at, from_at)";
@@ -86,6 +86,16 @@ public final class Schema {
           // shelves
           // of that name have the one that was set last.
           "CREATE TABLE plan (name TEXT PRIMARY KEY, line TEXT NOT NULL) WITHOUT ROWID",
+          // Every plan that was ever set, since a former one may still count, see Safeguards.
+          """
+          CREATE TABLE said_plan (segment INTEGER REFERENCES segment, line INTEGER,
+            shelf INTEGER NOT NULL, says TEXT NOT NULL, counts_from INTEGER NOT NULL,
+            person TEXT NOT NULL, PRIMARY KEY (segment, line)) WITHOUT ROWID""",
+          // Likewise the safeguards of the store.
+          """
+          CREATE TABLE safeguard (segment INTEGER REFERENCES segment, line INTEGER,
+            least TEXT NOT NULL, delay TEXT NOT NULL, counts_from INTEGER NOT NULL,
+            person TEXT NOT NULL, PRIMARY KEY (segment, line)) WITHOUT ROWID""",
           // The shelf's own folder is the one that lies in none.
           """
           CREATE TABLE path (id INTEGER PRIMARY KEY, shelf INTEGER NOT NULL REFERENCES shelf,
@@ -178,7 +188,7 @@ public final class Schema {
           // Let go, and still there until then.
           """
           CREATE TABLE on_notice (revision INTEGER PRIMARY KEY REFERENCES revision,
-            until INTEGER NOT NULL, by_hand INTEGER NOT NULL, at INTEGER NOT NULL,
+            until INTEGER NOT NULL, cause TEXT NOT NULL, at INTEGER NOT NULL,
             person TEXT NOT NULL)""",
           """
           CREATE TABLE held (revision INTEGER PRIMARY KEY REFERENCES revision,

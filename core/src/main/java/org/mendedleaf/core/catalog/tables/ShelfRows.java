@@ -3,6 +3,7 @@ package org.mendedleaf.core.catalog.tables;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
 import java.util.Optional;
+import org.mendedleaf.core.catalog.lines.Detail;
 import org.mendedleaf.core.catalog.lines.LineContext;
 import org.mendedleaf.core.history.FolderState;
 import org.mendedleaf.core.history.MetadataFormat;
@@ -49,10 +50,31 @@ final class ShelfRows {
         what,
         says.toString(),
         Times.nanos(in.header().at()));
+    if (what.equals("plan")) {
+      sql.update(
+          "INSERT INTO said_plan VALUES (?,?,?,?,?,?)",
+          in.segment(),
+          in.key().line(),
+          in.shelf(),
+          says.toString(),
+          in.countsFrom(),
+          in.header().by());
+    }
     Optional<String> plan = ShelfSetting.planSetBy(says);
     if (plan.isPresent()) {
       sql.update("INSERT OR REPLACE INTO plan VALUES (?,?)", plan.get(), says.toString());
     }
+  }
+
+  void safeguard(LineContext in, Detail.Safeguarded line) throws IOException {
+    sql.update(
+        "INSERT INTO safeguard VALUES (?,?,?,?,?,?)",
+        in.segment(),
+        in.key().line(),
+        line.least(),
+        line.delay(),
+        in.countsFrom(),
+        in.header().by());
   }
 
   void takeSnapshot(LineContext in, long snapshot, JsonNode says) throws IOException {

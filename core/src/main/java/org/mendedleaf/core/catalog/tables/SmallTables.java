@@ -16,6 +16,8 @@ public final class SmallTables {
           "SELECT id, name, kind, folder, at FROM shelf ORDER BY id",
           "SELECT * FROM shelf_setting ORDER BY shelf, what",
           "SELECT * FROM plan ORDER BY name",
+          "SELECT * FROM said_plan ORDER BY segment, line",
+          "SELECT * FROM safeguard ORDER BY segment, line",
           "SELECT * FROM folder_move ORDER BY segment, line",
           "SELECT * FROM snapshot ORDER BY id");
 
@@ -39,7 +41,7 @@ public final class SmallTables {
             .orElse("");
     if (!sealed.equals(hash())) {
       throw new UnprovenException(
-          "what was set of shelves, or which folders moved or snapshots there are");
+          "what was set of shelves or of the store, or which folders moved or snapshots there are");
     }
   }
 

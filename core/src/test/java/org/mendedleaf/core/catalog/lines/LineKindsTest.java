@@ -19,6 +19,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.mendedleaf.core.history.DrillFigures;
+import org.mendedleaf.core.history.NoticeCause;
 import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.store.format.StoreFormatException;
@@ -27,6 +28,7 @@ import org.mendedleaf.core.store.format.StoreFormatException;
 class LineKindsTest {
 
   private static final RevisionKey KEY = new RevisionKey(12, 3);
+  private static final Instant UNTIL = Instant.parse("2026-11-29T08:00:00.5Z");
   private static final Detail.MetadataPlace AT = new Detail.MetadataPlace(1, 40);
 
   private static final Map<Detail, String> LINES =
@@ -63,8 +65,18 @@ class LineKindsTest {
           line(new Detail.Held(KEY, AT), "{'hold':[12,3],'m':[1,40]}"),
           line(new Detail.Released(KEY), "{'release':[12,3]}"),
           line(
-              new Detail.Noticed(KEY, Instant.parse("2026-11-29T08:00:00.5Z"), true),
+              new Detail.Noticed(KEY, UNTIL, NoticeCause.PLAN),
+              "{'notice':[12,3],'until':'2026-11-29T08:00:00.500Z','byHand':false}"),
+          line(
+              new Detail.Noticed(KEY, UNTIL, NoticeCause.HAND),
               "{'notice':[12,3],'until':'2026-11-29T08:00:00.500Z','byHand':true}"),
+          line(
+              new Detail.Noticed(KEY, UNTIL, NoticeCause.ERASURE),
+              "{'notice':[12,3],'until':'2026-11-29T08:00:00.500Z','byHand':true,'erase':true,'named':false}"),
+          line(
+              new Detail.Noticed(KEY, UNTIL, NoticeCause.ERASURE_NAMED),
+              "{'notice':[12,3],'until':'2026-11-29T08:00:00.500Z','byHand':true,'erase':true,'named':true}"),
+          line(new Detail.Safeguarded("30 days", ""), "{'safeguards':'30 days','delay':''}"),
           line(new Detail.OffNotice(KEY), "{'offNotice':[12,3]}"),
           line(new Detail.Described(7, AT), "{'describe':7,'m':[1,40]}"),
           line(new Detail.ShelfSet("plan", AT), "{'set':'plan','m':[1,40]}"),
