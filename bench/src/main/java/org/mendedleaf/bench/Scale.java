@@ -34,6 +34,7 @@ import org.mendedleaf.core.history.ShelfKind;
 import org.mendedleaf.core.keeping.CarePlans;
 import org.mendedleaf.core.keeping.ShelfLineages;
 import org.mendedleaf.core.plan.CarePlan;
+import org.mendedleaf.core.plan.Floor;
 import org.mendedleaf.core.plan.ReadyPlans;
 import org.mendedleaf.core.space.Costs;
 import org.mendedleaf.core.space.FileCost;
@@ -278,7 +279,7 @@ public final class Scale {
 
   private void rehearsal() throws IOException {
     long start = System.nanoTime();
-    ShelfLineages lineages = ShelfLineages.of(catalogue, 1);
+    ShelfLineages lineages = ShelfLineages.of(catalogue, 1, Floor.NONE);
     long loaded = System.nanoTime();
     CarePlan plan =
         ReadyPlans.named("Office memory", ZoneOffset.UTC, DayOfWeek.MONDAY).orElseThrow().plan();

@@ -3,7 +3,9 @@ package org.mendedleaf.cli;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
+import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
@@ -14,6 +16,7 @@ import org.mendedleaf.cli.answers.Text;
 import org.mendedleaf.core.files.Addresses;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.keeping.AskedErasures;
 import org.mendedleaf.core.keeping.Erasures;
 import org.mendedleaf.core.keeping.Remnant;
 import org.mendedleaf.core.office.Office;
@@ -56,6 +59,16 @@ final class EraseCommand extends OfficeCommand {
       description = "Let the ledger keep what the file was called; else it keeps no name.")
   private boolean nameInLedger;
 
+  @Option(
+      names = "--call-off",
+      description = "Call off an erasure that was asked for and has not taken effect.")
+  private boolean callOff;
+
+  @Option(
+      names = "--clock-is-right",
+      description = "Say that the clock is right where it seems to have jumped ahead.")
+  private boolean clockIsRight;
+
   @Override
   Answer answer(Office office) throws IOException {
     FileLife life = file.life(office);
@@ -64,15 +77,47 @@ final class EraseCommand extends OfficeCommand {
     for (String revision : which.all ? List.<String>of() : which.revisions) {
       numbers.add(Addresses.revision(revision, life));
     }
+    Optional<AskedErasures.AskedErasure> already = office.askedErasures().of(life);
+    boolean isDue =
+        already
+            .filter(asked -> !asked.until().isAfter(office.settings().clock().instant()))
+            .filter(asked -> asked.numbers().containsAll(numbers))
+            .isPresent();
+    if (callOff) {
+      int kept = office.askedErasures().callOff(life.ref(), numbers);
+      return Answer.done(
+          called(life).put("calledOff", kept),
+          "%d %s of %s will not be erased.%n"
+              .formatted(kept, kept == 1 ? "revision" : "revisions", life.file().path().shown()));
+    }
     Erasures.Consequences told = office.erasures().rehearse(life.ref(), numbers);
     ObjectNode node = json(told);
+    Optional<Instant> delayed = office.askedErasures().effectiveFrom(life.ref());
+    delayed.ifPresent(from -> node.put("effectiveFrom", from.toString()));
     if (name == null) {
       node.put("erased", false);
       return Answer.done(
           node,
           text(told)
+              + delayed.map(from -> later(from, office) + "%n".formatted()).orElse("")
               + "Nothing was erased. To do it, add: --confirm \"%s\"%n"
                   .formatted(life.file().path().name()));
+    }
+    if (isDue) {
+      int erased = office.askedErasures().eraseDue(life.shelf(), clockIsRight);
+      return Answer.done(
+          node.put("erased", true),
+          "The delay is over: %d %s erased.%n"
+              .formatted(erased, erased == 1 ? "revision is" : "revisions are"));
+    }
+    if (delayed.isPresent()) {
+      AskedErasures.AskedErasure asked =
+          office.askedErasures().ask(life.ref(), numbers, name, nameInLedger);
+      node.put("erased", false).put("effectiveFrom", asked.until().toString());
+      return Answer.done(
+          node,
+          "Asked for: %s. %s It can be called off until then: add --call-off.%n"
+              .formatted(numbered(told.revisions()), later(asked.until(), office)));
     }
     Erasures.ErasureDone erased = office.erasures().erase(life.ref(), numbers, name, nameInLedger);
     node.put("erased", true).put("act", erased.act()).put("freed", erased.freed());
@@ -86,10 +131,19 @@ final class EraseCommand extends OfficeCommand {
                 .formatted(erased.act()));
   }
 
-  private static ObjectNode json(Erasures.Consequences told) {
+  private static String later(Instant from, Office office) {
+    return "In this store erasing takes effect later: on %s."
+        .formatted(Text.moment(from, office.settings().zone()));
+  }
+
+  private static ObjectNode called(FileLife life) {
     ObjectNode node = Json.object();
-    Json.putPath(
-        node.putObject("file").put("id", told.life().file().id()), told.life().file().path());
+    Json.putPath(node.putObject("file").put("id", life.file().id()), life.file().path());
+    return node;
+  }
+
+  private static ObjectNode json(Erasures.Consequences told) {
+    ObjectNode node = called(told.life());
     ArrayNode revisions = node.putArray("revisions");
     told.revisions().forEach(revision -> revisions.add(revision.number()));
     node.put("everything", told.everything());

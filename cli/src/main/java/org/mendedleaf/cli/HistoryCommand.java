@@ -119,6 +119,12 @@ final class HistoryCommand extends OfficeCommand {
         + marks.issue().map(issue -> ", issue " + issue.letters()).orElse("")
         + (marks.good().isPresent() ? ", known good" : "")
         + marks.hold().map(HistoryCommand::held).orElse("")
-        + marks.notice().map(notice -> ", on notice until " + notice.until()).orElse("");
+        + marks
+            .notice()
+            .map(
+                notice ->
+                    (notice.cause().isErasure() ? ", to be erased after " : ", on notice until ")
+                        + notice.until())
+            .orElse("");
   }
 }

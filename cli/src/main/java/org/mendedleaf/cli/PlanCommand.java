@@ -110,6 +110,19 @@ final class PlanCommand {
   }
 
   @Command(
+      name = "call-off",
+      mixinStandardHelpOptions = true,
+      description = "Give a shelf its former plan again, as long as that still counts.")
+  int callOff(@Parameters(paramLabel = "SHELF") String name) throws IOException {
+    return root.answer(
+        office -> {
+          Shelf shelf = office.shelves().named(name);
+          List<Shelf> shelves = office.plans().callOff(shelf);
+          return answer(office.plans().of(shelf).orElseThrow(), shelves);
+        });
+  }
+
+  @Command(
       name = "export",
       mixinStandardHelpOptions = true,
       description = "Write the plan of a shelf to a file, which --file reads again.")

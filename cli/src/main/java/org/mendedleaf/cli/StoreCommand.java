@@ -32,7 +32,8 @@ import picocli.CommandLine.ParentCommand;
       StoreEncryptCommand.class,
       StorePassphraseCommand.class,
       StoreKeyFileCommand.class,
-      StoreSpoolCommand.class
+      StoreSpoolCommand.class,
+      StoreSafeguardsCommand.class
     })
 final class StoreCommand {
 

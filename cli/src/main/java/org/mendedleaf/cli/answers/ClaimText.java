@@ -82,6 +82,8 @@ public final class ClaimText {
       case SNAPSHOT -> "a snapshot holds it";
       case GATHERED -> "it was a copy that was gathered lately";
       case REMOVED_FILE -> "its file was removed";
+      case LEAST_TIME -> "the store keeps everything for a least time";
+      case FORMER_PLAN -> "a former plan still counts";
     };
   }
 }

@@ -16,9 +16,9 @@ import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.files.FileLives;
 import org.mendedleaf.core.history.Act;
-import org.mendedleaf.core.history.NoticeCause;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.RevisionMarks;
+import org.mendedleaf.core.history.RevisionMarks.NoticeCause;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
@@ -179,12 +179,17 @@ public final class AskedErasures {
   /**
    * Erases what was asked for and not called off in time.
    *
+   * @param clockIsRight whether a person has said so
    * @return how many revisions went
    * @throws ClockException if the clock seems to have jumped ahead
    */
-  public int eraseDue(Shelf shelf) throws IOException {
+  public int eraseDue(Shelf shelf, boolean clockIsRight) throws IOException {
     LettingGo.refuseUnderSetClock(settings, desk.store(shelf.store()));
-    LettingGo.refuseAfterJump(settings, desk.captureTimes(), desk.store(shelf.store()));
+    if (clockIsRight) {
+      LettingGo.confirm(desk.captureTimes());
+    } else {
+      LettingGo.refuseAfterJump(settings, desk.captureTimes(), desk.store(shelf.store()));
+    }
     int erased = 0;
     try (Turns.Turn unusedTurn = desk.turns().take(shelf)) {
       for (Map.Entry<Long, DueOfFile> one : due(shelf).entrySet()) {

@@ -3,6 +3,8 @@ package org.mendedleaf.core.keeping;
 import java.io.IOException;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.format.DateTimeFormatter;
+import java.util.Locale;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.history.LedgerEntry;
 import org.mendedleaf.core.session.CaptureTimes;
@@ -16,6 +18,9 @@ import org.mendedleaf.core.session.OpenStore;
 final class LettingGo {
 
   private static final Duration APART = Duration.ofHours(26);
+
+  private static final DateTimeFormatter WHEN =
+      DateTimeFormatter.ofPattern("EEE d MMM uuuu, HH:mm", Locale.ENGLISH);
 
   private LettingGo() {}
 
@@ -41,14 +46,18 @@ final class LettingGo {
     if (now.isAfter(place.plus(APART))) {
       throw new ClockException(
           "The clock of this computer says %s, that of the store’s place %s. Nothing was let go; set the clock right, or say that it is."
-              .formatted(now, place));
+              .formatted(said(now, settings), said(place, settings)));
     }
     Instant last = captures.jump().orElse(lastSign(captures, store));
     if (now.isAfter(last.plus(CaptureTimes.QUIET))) {
       throw new ClockException(
           "The last sign of anything being recorded is from %s, %d days ago. If the clock is right, say so; nothing was let go."
-              .formatted(last, Duration.between(last, now).toDays()));
+              .formatted(said(last, settings), Duration.between(last, now).toDays()));
     }
+  }
+
+  private static String said(Instant at, OfficeSettings settings) {
+    return WHEN.format(at.atZone(settings.zone()));
   }
 
   /** Notes that a person has said that the clock is right. */

@@ -11,7 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.mendedleaf.core.catalog.questions.MarkQuestions;
-import org.mendedleaf.core.history.NoticeCause;
+import org.mendedleaf.core.history.RevisionMarks.NoticeCause;
 import org.mendedleaf.core.keeping.Thinnings.Concerned;
 import org.mendedleaf.core.keeping.Thinnings.Fate;
 import org.mendedleaf.core.plan.Filter;

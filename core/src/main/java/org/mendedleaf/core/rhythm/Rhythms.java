@@ -204,7 +204,7 @@ public final class Rhythms {
       return Optional.empty();
     }
     if (due.doing() instanceof ErasingAsked) {
-      var unused = askedErasures.eraseDue(due.shelf());
+      var unused = askedErasures.eraseDue(due.shelf(), false);
       return Optional.empty();
     }
     return Optional.of(shelves.capture(due.shelf(), false, progress));

@@ -12,7 +12,9 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -23,12 +25,14 @@ import org.junit.jupiter.params.provider.MethodSource;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.keeping.Safeguards.ChosenSafeguards;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.plan.KeepSentences;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.PlanFormat;
 import org.mendedleaf.core.plan.ReadyPlans;
+import org.mendedleaf.core.plan.Span;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.OfficeSettings;
@@ -236,7 +240,16 @@ class ThinningTest {
       Instant before = Instant.now().minus(Duration.ofDays(100));
       desk.clock().forward(Duration.between(desk.clock().instant(), before));
       var captured = office.shelves().capture(shelf, false, Progress.NONE);
+      FileRef file = new FileRef(shelf.store(), 1);
+      var safeguards =
+          office
+              .safeguards()
+              .set(shelf.store(), new ChosenSafeguards(Optional.empty(), Span.parse("7 days")));
+      var asked = office.askedErasures().ask(file, Set.of(1), "list.csv", false);
       desk.clock().forward(Duration.ofDays(100));
+      assertThatThrownBy(() -> office.askedErasures().eraseDue(shelf, false))
+          .as("nor is erased what somebody asked for")
+          .isInstanceOf(ClockException.class);
       assertThatThrownBy(() -> office.thinnings().thin(shelf, false))
           .isInstanceOf(ClockException.class)
           .hasMessageContaining("days ago");
@@ -245,9 +258,10 @@ class ThinningTest {
           .as("a capture after the jump does not hide it")
           .isInstanceOf(ClockException.class);
       assertThat(office.thinnings().thin(shelf, true).did().with(Thinnings.Fate.NOTICED))
-          .hasSize(3);
+          .hasSize(2);
       assertThat(office.thinnings().thin(shelf, false).did().isIdle()).as("confirmed").isTrue();
-      assertThat(captured).isNotNull();
+      assertThat(office.askedErasures().eraseDue(shelf, false)).as("confirmed").isEqualTo(1);
+      assertThat(List.of(captured, safeguards, asked)).doesNotContainNull();
     }
     desk = new TestDesk(base.resolve("second"));
   }

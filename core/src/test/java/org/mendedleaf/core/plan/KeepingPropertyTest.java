@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
+import java.util.TreeSet;
 import net.jqwik.api.Example;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -125,7 +126,11 @@ class KeepingPropertyTest {
   }
 
   private static List<Integer> staying(Lineage file, CarePlan plan, Instant at) {
-    return new Judgement(plan, at)
+    return staying(file, plan, at, Floor.NONE);
+  }
+
+  private static List<Integer> staying(Lineage file, CarePlan plan, Instant at, Floor floor) {
+    return new Judgement(plan, at, floor)
         .of(file).stream().filter(Judgement.Judged::stays).map(Judgement.Judged::number).toList();
   }
 
@@ -152,7 +157,8 @@ class KeepingPropertyTest {
     Lineage file = lineage();
     CarePlan plan = plan();
     Instant at = after(file);
-    List<Judgement.Judged> promised = new Judgement(plan, at).of(file);
+    Floor floor = floor(at);
+    List<Judgement.Judged> promised = new Judgement(plan, at, floor).of(file);
     List<KeptRevision> later = new ArrayList<>(file.revisions());
     Instant now = at;
     int events = random.nextInt(8);
@@ -163,11 +169,48 @@ class KeepingPropertyTest {
       for (Judgement.Judged one : promised) {
         Optional<Instant> until = one.keptUntil();
         if (until.isPresent() && now.isBefore(until.get())) {
-          assertThat(staying(new Lineage(file.path(), later), plan, now))
+          assertThat(staying(new Lineage(file.path(), later), plan, now, floor))
               .as("promised until %s, at %s", until.get(), now)
               .contains(one.number());
         }
       }
+    }
+  }
+
+  private Floor floor(Instant at) {
+    List<Floor.FormerPlan> formers = new ArrayList<>();
+    for (int i = random.nextInt(3); i > 0; i--) {
+      formers.add(new Floor.FormerPlan(plan(), at.plus(gap()).minus(gap())));
+    }
+    return new Floor(
+        random.nextBoolean() ? Optional.empty() : Optional.of(Span.days(1 + random.nextInt(40))),
+        formers);
+  }
+
+  @Property(tries = 5_000, shrinking = ShrinkingMode.OFF)
+  void belowThePlanLiesEachFormerOneThatCountsAndTheLeastTime(@ForAll long seed) {
+    random = new Random(seed);
+    Lineage file = lineage();
+    CarePlan plan = plan();
+    Instant at = after(file);
+    Floor floor = floor(at);
+    Set<Integer> stays = new TreeSet<>(PlainKeeping.stays(file, plan, at));
+    for (Floor.FormerPlan former : floor.formers()) {
+      if (former.until().isAfter(at)) {
+        stays.addAll(PlainKeeping.stays(file, former.plan(), at));
+      }
+    }
+    for (KeptRevision one : file.revisions()) {
+      if (floor.least().isPresent()
+          && one.until().isPresent()
+          && one.until().get().isAfter(floor.least().get().before(at, plan.zone()))) {
+        stays.add(one.number());
+      }
+    }
+    assertThat(staying(file, plan, at, floor)).containsExactlyElementsOf(stays);
+    long[] sifted = new Sifting(plan, at, floor).sift(file);
+    for (int i = 0; i < sifted.length; i++) {
+      assertThat(sifted[i] != 0).isEqualTo(stays.contains(file.revisions().get(i).number()));
     }
   }
 

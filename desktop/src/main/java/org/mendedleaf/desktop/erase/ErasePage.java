@@ -65,6 +65,7 @@ public final class ErasePage extends StackedPage {
   private final Button erase;
   private final CheckBox named = new CheckBox(Words.of("erase.named"));
   private final Button remove;
+  private final Label later = Nodes.text("");
 
   public ErasePage(Context context, Place.Erase place) {
     this.context = context;
@@ -87,6 +88,8 @@ public final class ErasePage extends StackedPage {
     remove =
         Nodes.button(Words.of("erase.removeInstead"), "", presenter::removeInstead, "link-like");
     remove.setId("remove-instead");
+    later.setId("erase-later");
+    later.managedProperty().bind(later.visibleProperty());
     VBox chosen = new VBox(8, Nodes.label(Words.of("erase.question"), "strong"), one, several, all);
     VBox left = new VBox(12, chosen, table.node());
     VBox.setVgrow(table.node(), Priority.ALWAYS);
@@ -99,6 +102,7 @@ public final class ErasePage extends StackedPage {
             Nodes.label(Words.of("erase.follows"), "strong"),
             freed,
             follows,
+            later,
             ask,
             typed,
             named,
@@ -113,11 +117,23 @@ public final class ErasePage extends StackedPage {
     HBox below = new HBox(12, left, right);
     Region titled = Nodes.titled(Nodes.label(Words.of("erase.title"), "title", "rust"), facts);
     focusFirst(one);
-    stack(8, crumbs, Nodes.row(titled), Nodes.text(Words.of("erase.what"), "soft"), growing(below));
+    stack(
+        8,
+        crumbs,
+        Nodes.row(titled),
+        Nodes.text(Words.of("erase.what"), "soft"),
+        new AskedSheet(context, presenter).node(),
+        growing(below));
+    follow();
+  }
+
+  private void follow() {
     presenter.lifeProperty().addListener((property, before, life) -> show(life));
     presenter.tickedProperty().addListener((property, before, now) -> showChoice());
     presenter.choiceProperty().addListener((property, before, now) -> showChoice());
     presenter.toldProperty().addListener((property, before, told) -> tell(told));
+    presenter.delayProperty().addListener((property, before, now) -> show(now));
+    show(presenter.delayProperty().get());
     tell(null);
   }
 
@@ -249,6 +265,17 @@ public final class ErasePage extends StackedPage {
     showChoice();
   }
 
+  private void show(ErasePresenter.EraseDelay delay) {
+    later.setVisible(delay.from().isPresent());
+    delay
+        .from()
+        .ifPresent(
+            from ->
+                later.setText(
+                    Words.of("erase.later", Shown.moment(from, context.now(), context.zone()))));
+    tell(presenter.toldProperty().get());
+  }
+
   private void showChoice() {
     several.setText(Words.count("erase.several", presenter.tickedProperty().get().size()));
     EraseChoice choice = presenter.choiceProperty().get();
@@ -277,12 +304,19 @@ public final class ErasePage extends StackedPage {
           told.unused() == 0 ? "" : " " + Words.of("erase.unused", Shown.exact(told.unused()));
       freed.setText(
           Words.of(
-                  told.freed() < 0 ? "erase.costs" : "erase.frees",
+                  told.freed() < 0
+                      ? "erase.costs"
+                      : isDelayed() ? "erase.frees.later" : "erase.frees",
                   Shown.exact(Math.abs(told.freed())))
               + unused);
-      erase.setText(Words.of("erase.do.what", EraseWords.what(told)));
+      erase.setText(
+          Words.of(isDelayed() ? "erase.ask.what" : "erase.do.what", EraseWords.what(told)));
     }
     allow();
+  }
+
+  private boolean isDelayed() {
+    return presenter.delayProperty().get().from().isPresent();
   }
 
   private static Node consequence(EraseWords.Consequence one) {

@@ -1,5 +1,6 @@
 package org.mendedleaf.desktop.erase;
 
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -10,6 +11,8 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.keeping.AskedErasures;
+import org.mendedleaf.core.keeping.ClockException;
 import org.mendedleaf.core.keeping.Erasures;
 import org.mendedleaf.core.keeping.Remnant;
 import org.mendedleaf.core.session.FileRef;
@@ -32,7 +35,19 @@ final class ErasePresenter {
   private final ObjectProperty<Set<Integer>> ticked;
   private final ReadOnlyObjectWrapper<FileLife> life = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<Erasures.Consequences> told = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<EraseDelay> delay =
+      new ReadOnlyObjectWrapper<>(EraseDelay.NONE);
   private long asked;
+
+  /**
+   * What the store's delay means here.
+   *
+   * @param from when an erasure takes effect that is asked for now; empty for at once
+   * @param asked what was asked for already and can be called off
+   */
+  record EraseDelay(Optional<Instant> from, Optional<AskedErasures.AskedErasure> asked) {
+    static final EraseDelay NONE = new EraseDelay(Optional.empty(), Optional.empty());
+  }
 
   /** The amount that goes. */
   enum EraseChoice {
@@ -74,6 +89,11 @@ final class ErasePresenter {
     return told.getReadOnlyProperty();
   }
 
+  /** Whether, and until when, erasing waits in this store. */
+  ReadOnlyObjectProperty<EraseDelay> delayProperty() {
+    return delay.getReadOnlyProperty();
+  }
+
   int first() {
     return first;
   }
@@ -106,8 +126,73 @@ final class ErasePresenter {
         () -> context.office().files().life(ref),
         found -> {
           life.set(found);
+          lookAtDelay();
           rehearse();
         });
+  }
+
+  private void lookAtDelay() {
+    AskedErasures erasures = context.office().askedErasures();
+    context.ask(
+        () ->
+            new EraseDelay(
+                erasures.effectiveFrom(ref), erasures.of(context.office().files().life(ref))),
+        delay::set);
+  }
+
+  /** Calls off what was asked for of this file. */
+  void callOff() {
+    context.start(
+        Words.of("erase.callingOff"),
+        progress -> context.office().askedErasures().callOff(ref, Set.of()),
+        kept -> {
+          refresh();
+          context.tell(Words.count("erase.calledOff", kept, name()));
+        });
+  }
+
+  /** Whether what was asked for can be erased by now. */
+  boolean isDue() {
+    return delay.get().asked().filter(one -> !one.until().isAfter(context.now())).isPresent();
+  }
+
+  /** Erases what was asked for, now that the delay is over. */
+  void eraseDue() {
+    eraseDue(false);
+  }
+
+  private void eraseDue(boolean clockIsRight) {
+    FileLife file = life.get();
+    InnerPath folder = file.file().path().folder();
+    boolean everything = delay.get().asked().orElseThrow().everything();
+    context
+        .jobs()
+        .start(
+            Words.of("erase.job", name()),
+            progress -> context.office().askedErasures().eraseDue(file.shelf(), clockIsRight),
+            erased -> {
+              context.go(
+                  everything
+                      ? new Place.OneShelf(file.shelf(), folder)
+                      : new Place.OneFile(ref, Optional.empty()));
+              context.tell(Words.count("erase.done.due", erased));
+            },
+            problem -> {
+              if (problem instanceof ClockException) {
+                context
+                    .navigator()
+                    .ask(
+                        String.valueOf(problem.getMessage()),
+                        Words.of("erase.clockIsRight"),
+                        () -> eraseDue(true));
+              } else {
+                context.navigator().complain(problem);
+              }
+            });
+  }
+
+  private String name() {
+    return life.get().file().path().name();
   }
 
   private void rehearse() {
@@ -170,6 +255,22 @@ final class ErasePresenter {
 
   private record DoneAndLeft(Erasures.ErasureDone done, List<Remnant> remnants) {}
 
+  private void ask(Set<Integer> numbers, String typed, boolean named) {
+    String what = EraseWords.what(told.get());
+    context.start(
+        Words.of("erase.asking"),
+        progress -> context.office().askedErasures().ask(ref, numbers, typed, named),
+        done -> {
+          context.go(new Place.OneFile(ref, Optional.empty()));
+          context.tell(
+              Words.of(
+                  "erase.asked",
+                  what,
+                  name(),
+                  Shown.moment(done.until(), context.now(), context.zone())));
+        });
+  }
+
   /**
    * @param named whether the ledger keeps what the file was called
    */
@@ -181,6 +282,10 @@ final class ErasePresenter {
     FileLife file = life.get();
     String name = file.file().path().name();
     String what = EraseWords.what(told.get());
+    if (delay.get().from().isPresent()) {
+      ask(numbers, typed, named);
+      return;
+    }
     InnerPath folder = file.file().path().folder();
     context.start(
         Words.of("erase.job", name),

@@ -22,12 +22,19 @@ record KeptFacts(Optional<NamedPlan> plan, Map<Integer, Judgement.Judged> judged
 
   /** Until when a revision is kept and why, in a sentence. */
   String sentence(Revision revision, RevisionMarks marks, Context context) {
+    Optional<RevisionMarks.NoticeGiven> notice = marks.notice();
+    if (notice.filter(given -> given.cause().isErasure()).isPresent()) {
+      return Words.of(
+          "kept.sentence.erasure",
+          FilePresenter.numbered(revision.number()),
+          Shown.moment(notice.get().until(), context.now(), context.zone()),
+          notice.get().by());
+    }
     Judgement.Judged one = judged.get(revision.number());
     if (plan.isEmpty() || one == null) {
       return Words.of("kept.sentence.noPlan");
     }
     KeptWords words = new KeptWords(context.now(), context.zone());
-    Optional<RevisionMarks.NoticeGiven> notice = marks.notice();
     if (!one.stays() && notice.isPresent()) {
       return Words.of(
           "kept.sentence.notice",

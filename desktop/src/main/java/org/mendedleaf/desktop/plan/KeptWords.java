@@ -26,6 +26,9 @@ public final class KeptWords {
 
   /** For example "until 9 Jun 2026 at least"; short enough for a column. */
   public String brief(Judgement.Judged judged, RevisionMarks marks) {
+    if (marks.notice().filter(notice -> notice.cause().isErasure()).isPresent()) {
+      return Words.of("kept.erasure", Shown.day(marks.notice().get().until(), now, zone));
+    }
     if (marks.notice().isPresent() && !judged.stays()) {
       return Words.of("kept.notice", Shown.day(marks.notice().get().until(), now, zone));
     }

@@ -37,6 +37,7 @@ public final class StorePage extends StackedPage {
   private final Button certificate;
   private final Button repair;
   private final UnlockSheet unlock;
+  private final SafeguardsSheet safeguards;
   private final VBox plan = new VBox(6);
   private final LossSheet losses;
   private final SheetTable<HurtFile> table;
@@ -45,6 +46,7 @@ public final class StorePage extends StackedPage {
     this.presenter = new StorePresenter(context, of.store());
     this.losses = new LossSheet(presenter);
     this.unlock = new UnlockSheet(presenter);
+    this.safeguards = new SafeguardsSheet(new SafeguardsPresenter(context, of.store()));
     this.table = new SheetTable<>("store", presenter::open, HurtFile::path);
     check = Nodes.button(Words.of("store.check"), "", presenter::check);
     check.setId("check-store");
@@ -81,6 +83,7 @@ public final class StorePage extends StackedPage {
         mirrored,
         drilled,
         facts,
+        safeguards.node(),
         plan,
         growing(table.node()),
         losses.node());
@@ -125,6 +128,7 @@ public final class StorePage extends StackedPage {
         .setAll("label", "strong", view.isDamaged() || !view.facts().here() ? "rust" : "plain");
     facts.setText(presenter.facts(view));
     check.setDisable(!view.facts().here());
+    safeguards.refresh(view.facts().here());
     unlock.show(view.facts().isLocked(), check);
     repair.setDisable(!view.facts().here());
     mirror.setDisable(!view.facts().here());

@@ -3,12 +3,14 @@ package org.mendedleaf.desktop.today;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
+import org.mendedleaf.core.keeping.AskedErasures;
 import org.mendedleaf.core.office.Todays;
 import org.mendedleaf.core.office.Todays.Matter;
 import org.mendedleaf.core.office.Todays.Today;
@@ -114,6 +116,10 @@ final class TodayPresenter {
   }
 
   private TodayLine line(Matter matter) {
+    Optional<TodayLine> delayed = delayed(matter);
+    if (delayed.isPresent()) {
+      return delayed.get();
+    }
     if (matter instanceof Todays.NotRecorded off) {
       return line(
           Words.of(
@@ -162,6 +168,74 @@ final class TodayPresenter {
           new Place.Lost());
     }
     return ofStore(matter);
+  }
+
+  /** What takes effect later and can be called off until then; empty if it is something else. */
+  private Optional<TodayLine> delayed(Matter matter) {
+    if (matter instanceof Todays.ErasureAsked erasure) {
+      AskedErasures.AskedErasure asked = erasure.asked();
+      return Optional.of(
+          new TodayLine(
+              Words.count(
+                  !asked.until().isAfter(context.now())
+                      ? "today.asked.due"
+                      : asked.everything() ? "today.asked.all" : "today.asked",
+                  asked.numbers().size(),
+                  asked.life().file().path().shown(),
+                  asked.by(),
+                  day(asked.until())),
+              "rust",
+              Words.of("today.callOff"),
+              () -> callOff(asked)));
+    }
+    if (matter instanceof Todays.PlanReplaced plan) {
+      return Optional.of(
+          new TodayLine(
+              Words.of(
+                  "today.plan",
+                  plan.shelf().name(),
+                  plan.replaced().by(),
+                  plan.replaced().former().name(),
+                  day(plan.replaced().until())),
+              "plain",
+              Words.of("today.callOff"),
+              () -> callOff(plan)));
+    }
+    if (matter instanceof Todays.SafeguardsLoosened loosened) {
+      return Optional.of(
+          line(
+              Words.of(
+                  "today.loosened",
+                  Shown.path(loosened.store().folder()),
+                  loosened.by(),
+                  day(loosened.from())),
+              "rust",
+              Words.of("today.store"),
+              new Place.StoreOf(loosened.store().id())));
+    }
+    return Optional.empty();
+  }
+
+  private void callOff(AskedErasures.AskedErasure asked) {
+    context.start(
+        Words.of("today.callingOff"),
+        progress -> context.office().askedErasures().callOff(asked.life().ref(), asked.numbers()),
+        kept -> {
+          refresh();
+          context.tell(Words.count("today.calledOff", kept, asked.life().file().path().shown()));
+        });
+  }
+
+  private void callOff(Todays.PlanReplaced plan) {
+    context.start(
+        Words.of("today.callingOff"),
+        progress -> context.office().plans().callOff(plan.shelf()),
+        shelves -> {
+          refresh();
+          context.tell(
+              Words.of(
+                  "today.calledOff.plan", plan.shelf().name(), plan.replaced().former().name()));
+        });
   }
 
   private String away(Todays.StoreAway away) {

@@ -10,13 +10,17 @@ import static org.mockito.Mockito.never;
 import static org.mockito.Mockito.verify;
 
 import java.nio.file.Path;
+import java.time.Duration;
+import java.util.Optional;
 import java.util.Set;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.keeping.Safeguards;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.plan.Span;
 import org.mendedleaf.desktop.work.InTurn;
 import org.mendedleaf.desktop.work.navigation.Navigator;
 import org.mendedleaf.desktop.work.navigation.Place;
@@ -97,6 +101,46 @@ class ErasePresenterTest {
     presenter.choiceProperty().set(ErasePresenter.EraseChoice.ALL);
     presenter.erase("a.txt", false);
     verify(navigator).go(isA(Place.OneShelf.class));
+  }
+
+  private void delaying(String delay) throws Exception {
+    var unused =
+        desk.office()
+            .safeguards()
+            .set(
+                desk.shelf().store(),
+                new Safeguards.ChosenSafeguards(Optional.empty(), Span.parse(delay)));
+    presenter.refresh();
+  }
+
+  @Test
+  void whereTheStoreDelaysItErasingIsOnlyAskedForAndCanBeCalledOff() throws Exception {
+    assertThat(presenter.delayProperty().get().from()).isEmpty();
+    delaying("7 days");
+    assertThat(presenter.delayProperty().get().from())
+        .contains(desk.clock().instant().plus(Duration.ofDays(7)));
+    presenter.erase("a.txt", false);
+    assertThat(desk.life("a.txt").revision(2)).isPresent();
+    verify(navigator).tell(contains("takes effect"), isNull());
+
+    presenter.refresh();
+    assertThat(presenter.delayProperty().get().asked().orElseThrow().numbers()).containsExactly(2);
+    presenter.callOff();
+    assertThat(presenter.delayProperty().get().asked()).isEmpty();
+    verify(navigator).tell(contains("will not be erased"), isNull());
+  }
+
+  @Test
+  void onceTheDelayIsOverItCanBeErasedHere() throws Exception {
+    delaying("7 days");
+    presenter.erase("a.txt", false);
+    presenter.refresh();
+    assertThat(presenter.isDue()).isFalse();
+    desk.clock().forward(Duration.ofDays(8));
+    assertThat(presenter.isDue()).isTrue();
+    presenter.eraseDue();
+    assertThat(desk.life("a.txt").revision(2)).isEmpty();
+    verify(navigator).tell(contains("1 revision is erased"), isNull());
   }
 
   @Test

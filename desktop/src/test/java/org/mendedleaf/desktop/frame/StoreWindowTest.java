@@ -88,4 +88,24 @@ class StoreWindowTest extends WindowRobot {
     clickOn("Certificate");
     eventually(() -> isThere("#drill-answer"));
   }
+
+  @Test
+  void safeguardsAreSetOnThePageByKeyboard() throws Exception {
+    eventually(() -> text("#store-state").contains("Store “store”"));
+    clickOn("#store-state");
+    eventually(
+        () -> isThere("#safeguards") && text("#safeguards").startsWith("It has no safeguards"));
+    clickOn("#change-safeguards");
+    write("soon");
+    push(KeyCode.ENTER);
+    eventually(() -> text("#safeguards-refused").startsWith("“soon” is no span"));
+    push(KeyCode.CONTROL, KeyCode.A);
+    write("30 days");
+    push(KeyCode.TAB);
+    write("7 days");
+    push(KeyCode.ENTER);
+    eventually(() -> text("#safeguards").startsWith("Every revision stays for 30 days"));
+    assertThat(desk.office().safeguards().delay(desk.shelf().store())).isPresent();
+    eventually(() -> !isThere("#set-safeguards"));
+  }
 }

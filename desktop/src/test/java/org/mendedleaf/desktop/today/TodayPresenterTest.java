@@ -2,17 +2,27 @@ package org.mendedleaf.desktop.today;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.contains;
+import static org.mockito.ArgumentMatchers.isNull;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.verify;
 
 import java.nio.file.Path;
+import java.time.DayOfWeek;
 import java.time.Duration;
+import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Set;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.keeping.Safeguards;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.plan.NamedPlan;
+import org.mendedleaf.core.plan.ReadyPlans;
+import org.mendedleaf.core.plan.Span;
+import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.desktop.today.TodayPresenter.TodayLine;
 import org.mendedleaf.desktop.work.InTurn;
 import org.mendedleaf.desktop.work.navigation.Navigator;
@@ -69,5 +79,55 @@ class TodayPresenterTest {
     assertThat(told.words()).startsWith(desk.shelf().name() + ": ").contains("saved");
     told.step().run();
     verify(navigator).go(any(Place.ShelfAt.class));
+  }
+
+  private void safeguards(String least, String delay) throws Exception {
+    var unused =
+        desk.office()
+            .safeguards()
+            .set(
+                desk.shelf().store(),
+                new Safeguards.ChosenSafeguards(Span.parse(least), Span.parse(delay)));
+  }
+
+  private TodayLine line(String words) {
+    return needs().stream()
+        .filter(line -> line.words().contains(words))
+        .findFirst()
+        .orElseThrow(() -> new AssertionError(words + " is not among " + needs()));
+  }
+
+  @Test
+  void anErasureThatWasAskedForIsToldAndCalledOffFromHere() throws Exception {
+    safeguards("", "7 days");
+    FileRef file = desk.life("list.csv").ref();
+    var unused = desk.office().askedErasures().ask(file, Set.of(), "list.csv", false);
+    line("has asked for erasing “list.csv” with its only revision").step().run();
+    assertThat(needs()).noneMatch(one -> one.words().contains("has asked"));
+    verify(navigator).tell(contains("will not be erased"), isNull());
+  }
+
+  @Test
+  void aChangedPlanIsToldAndCalledOffFromHere() throws Exception {
+    var unusedFirst =
+        desk.office()
+            .plans()
+            .choose(desk.shelf(), ReadyPlans.firstChoice(ZoneOffset.UTC, DayOfWeek.MONDAY));
+    desk.clock().forward(Duration.ofDays(1));
+    safeguards("", "7 days");
+    NamedPlan other = ReadyPlans.named("Archive", ZoneOffset.UTC, DayOfWeek.MONDAY).orElseThrow();
+    var unused = desk.office().plans().choose(desk.shelf(), other);
+    line("What the former one, “Office memory”, keeps stays until").step().run();
+    assertThat(desk.office().plans().of(desk.shelf()).orElseThrow().name())
+        .isEqualTo("Office memory");
+    verify(navigator).tell(contains("former care plan"), isNull());
+  }
+
+  @Test
+  void loosenedSafeguardsAreToldAndLeadToTheStore() throws Exception {
+    safeguards("30 days", "7 days");
+    safeguards("", "");
+    line("were loosened by").step().run();
+    verify(navigator).go(any(Place.StoreOf.class));
   }
 }

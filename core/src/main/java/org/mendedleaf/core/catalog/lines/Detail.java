@@ -4,9 +4,9 @@ import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalInt;
 import org.mendedleaf.core.history.DrillFigures;
-import org.mendedleaf.core.history.NoticeCause;
 import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.RevisionKey;
+import org.mendedleaf.core.history.RevisionMarks.NoticeCause;
 
 /**
  * A line of a segment after the first: one thing that the act did, with the numbers it was given.

@@ -39,8 +39,8 @@ import org.mendedleaf.core.catalog.lines.Detail.Touched;
 import org.mendedleaf.core.catalog.lines.Detail.Unlabelled;
 import org.mendedleaf.core.history.DrillFigures;
 import org.mendedleaf.core.history.MetadataFormat;
-import org.mendedleaf.core.history.NoticeCause;
 import org.mendedleaf.core.history.Origin;
+import org.mendedleaf.core.history.RevisionMarks.NoticeCause;
 import org.mendedleaf.core.store.format.StoreFormatException;
 import org.mendedleaf.core.store.log.Segment;
 

@@ -14,8 +14,8 @@ import org.mendedleaf.core.catalog.tables.Times;
 import org.mendedleaf.core.history.Arrived;
 import org.mendedleaf.core.history.Description;
 import org.mendedleaf.core.history.MetadataFormat;
-import org.mendedleaf.core.history.NoticeCause;
 import org.mendedleaf.core.history.RevisionMarks;
+import org.mendedleaf.core.history.RevisionMarks.NoticeCause;
 
 /** Questions about what people say of revisions and files. Safe for several threads. */
 public final class MarkQuestions {

@@ -11,8 +11,6 @@ import java.util.Optional;
 import org.mendedleaf.core.catalog.tables.Sql;
 import org.mendedleaf.core.catalog.tables.Times;
 import org.mendedleaf.core.history.MetadataFormat;
-import org.mendedleaf.core.history.PlanSpell;
-import org.mendedleaf.core.history.SaidSafeguards;
 import org.mendedleaf.core.history.ShelfSetting;
 
 /**
@@ -26,6 +24,26 @@ public final class SafeguardQuestions {
   public SafeguardQuestions(Sql sql) {
     this.sql = sql;
   }
+
+  /**
+   * The safeguards of a store as somebody set them once.
+   *
+   * @param least the least keeping time as a span in words, such as "30 days"; empty for none
+   * @param delay after which erasing and loosening take effect, likewise
+   * @param at from when this counts; by the order of the log, so that no clock that was put back
+   *     makes it earlier than what was set before
+   */
+  public record SaidSafeguards(String least, String delay, Instant at, String by) {}
+
+  /**
+   * A time during which a shelf had one care plan.
+   *
+   * @param plan as it was set; empty where the shelf had none, so that everything was kept
+   * @param until when another replaced it; empty for the present one
+   * @param by who set it; empty where nobody did
+   */
+  public record PlanSpell(
+      Optional<String> plan, Instant from, Optional<Instant> until, Optional<String> by) {}
 
   /** All that were ever set, oldest first. */
   public List<SaidSafeguards> all() throws IOException {

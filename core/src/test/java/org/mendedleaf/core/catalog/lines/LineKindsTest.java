@@ -19,9 +19,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.mendedleaf.core.history.DrillFigures;
-import org.mendedleaf.core.history.NoticeCause;
 import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.RevisionKey;
+import org.mendedleaf.core.history.RevisionMarks.NoticeCause;
 import org.mendedleaf.core.store.format.StoreFormatException;
 
 /** Lines of the log as stores have them: these bytes must never change. */
