@@ -224,7 +224,17 @@ public final class ErasePage extends StackedPage {
     FileLife life = presenter.lifeProperty().get();
     Optional<String> held = life.marks(row).hold().map(hold -> Words.of("mark.held", hold.why()));
     Optional<String> note = life.marks(row).note().map(said -> Words.of("what.note", said.text()));
-    held.or(() -> note)
+    Optional<String> asked =
+        life.marks(row)
+            .notice()
+            .filter(notice -> notice.cause().isErasure())
+            .map(
+                notice ->
+                    Words.of(
+                        "kept.erasure", Shown.day(notice.until(), context.now(), context.zone())));
+    asked
+        .or(() -> held)
+        .or(() -> note)
         .or(row::summary)
         .ifPresent(
             text -> {

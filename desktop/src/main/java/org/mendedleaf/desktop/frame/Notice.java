@@ -133,6 +133,7 @@ final class Notice {
 
   private Button closer() {
     Button close = new Button(Words.of("notice.close"));
+    close.setMinWidth(Region.USE_PREF_SIZE);
     close.getStyleClass().add("quiet");
     close.setOnAction(event -> hide());
     return close;

@@ -63,7 +63,10 @@ final class SafeguardsPresenter {
         progress -> office.safeguards().set(store, wanted),
         now -> {
           safeguards.set(now);
-          context.tell(sentence(now));
+          context.navigator().refresh();
+          context.tell(
+              Words.of(
+                  now.loosenedFrom().isPresent() ? "safeguards.done.later" : "safeguards.done"));
         });
     return true;
   }

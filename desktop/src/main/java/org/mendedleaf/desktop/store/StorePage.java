@@ -5,6 +5,9 @@ import java.util.List;
 import java.util.Optional;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import org.mendedleaf.core.history.Revision;
@@ -24,6 +27,8 @@ import org.mendedleaf.desktop.work.tables.SheetTable;
  * it.
  */
 public final class StorePage extends StackedPage {
+
+  private static final double LEAST_TABLE = 180;
 
   private final StorePresenter presenter;
   private final Label where = Nodes.label("", "soft");
@@ -78,17 +83,33 @@ public final class StorePage extends StackedPage {
             mirror,
             repair,
             check),
-        state,
-        unlock.node(),
-        mirrored,
-        drilled,
-        facts,
-        safeguards.node(),
-        plan,
-        growing(table.node()),
-        losses.node());
+        growing(below()));
     presenter.viewProperty().addListener((property, before, now) -> show(now));
     presenter.rehearsedProperty().addListener((property, before, now) -> show(now));
+  }
+
+  /** What does not fit into the window is scrolled to. */
+  private ScrollPane below() {
+    VBox parts =
+        new VBox(
+            10,
+            state,
+            unlock.node(),
+            mirrored,
+            drilled,
+            facts,
+            safeguards.node(),
+            plan,
+            table.node(),
+            losses.node());
+    VBox.setVgrow(table.node(), Priority.ALWAYS);
+    table.node().setMinHeight(LEAST_TABLE);
+    losses.node().setMinHeight(Region.USE_PREF_SIZE);
+    ScrollPane scroll = new ScrollPane(parts);
+    scroll.setFitToWidth(true);
+    scroll.setFitToHeight(true);
+    scroll.setFocusTraversable(false);
+    return scroll;
   }
 
   private void columns() {
