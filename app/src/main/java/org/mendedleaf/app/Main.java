@@ -52,7 +52,7 @@ public final class Main {
       return MendedLeafCommand.run(terminal, OfficeOpener.FRESH, line.args());
     }
     Path home = line.home(terminal.folder());
-    // Who has the desk may just be beginning to listen, or about to end.
+    // The desk's owner may just be beginning to listen, or about to end.
     for (int attempt = 0; attempt < TRIES; attempt++) {
       Optional<DeskLock> lock = DeskLock.tryTake(home);
       if (lock.isPresent()) {

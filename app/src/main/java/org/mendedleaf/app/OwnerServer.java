@@ -177,7 +177,7 @@ final class OwnerServer implements Closeable {
     }
   }
 
-  /** Takes no more commands, and waits for those that run here, though not for ever. */
+  /** Takes no more commands, and waits a limited time for those that run here. */
   @Override
   public void close() throws IOException {
     server.close();

@@ -50,7 +50,7 @@ record StartLine(List<String> words) {
         || words.contains("-V");
   }
 
-  /** What follows the first word, without options. */
+  /** The words after the first one, without options. */
   List<String> rest() {
     List<String> rest = new ArrayList<>();
     boolean found = false;

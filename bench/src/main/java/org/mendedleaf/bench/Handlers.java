@@ -179,7 +179,7 @@ public final class Handlers extends TimedWindow {
         long start = System.nanoTime();
         step("", () -> timedGo(place), () -> rows("#files") == rows);
         answers.add((System.nanoTime() - start) / 1e6);
-        // As fast as somebody can look.
+        // As often as somebody could look.
         Thread.sleep(100);
       }
     }

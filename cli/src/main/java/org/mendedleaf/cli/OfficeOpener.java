@@ -25,7 +25,7 @@ public interface OfficeOpener {
     Runnable begin(Office office);
   }
 
-  /** Keeps at a work; only a process of its own can. */
+  /** Repeats a piece of work; only a process of its own can. */
   default int keep(OfficeSettings settings, Keeping keeping) throws IOException {
     throw new IOException("keep-watch runs in a process of its own; nothing was begun.");
   }

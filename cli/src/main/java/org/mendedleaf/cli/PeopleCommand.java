@@ -16,7 +16,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.ParentCommand;
 
-/** Who may do what on a shelf. */
+/** Shows and sets who may do what on a shelf. */
 @Command(
     name = "people",
     mixinStandardHelpOptions = true,

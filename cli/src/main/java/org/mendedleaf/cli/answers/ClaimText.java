@@ -51,7 +51,7 @@ public final class ClaimText {
     why(judged).forEach(why::add);
   }
 
-  /** Only where it says more than the promise does. */
+  /** Empty where it says no more than the promise. */
   private static String likely(Judgement.Judged judged, ZoneId zone) {
     Instant likely = judged.likelyUntil().orElseThrow();
     if (judged.keptUntil().filter(likely::equals).isPresent()) {

@@ -30,7 +30,7 @@ final class AppliedLog {
 
   private final Store store;
   private final Connections connections;
-  // Questions read it without the lock.
+  // Questions read it without taking the lock.
   private volatile long next;
   private ContentId lastHash = Segment.NO_PREDECESSOR;
   private long erasures;
@@ -179,7 +179,7 @@ final class AppliedLog {
         // Somebody's erasure may have taken a sheaf away since, which the log says then.
         if (following(end).isEmpty()) {
           if (salvaging || !opening) {
-            // What answers so far knows more than the store can say, and a file may come late.
+            // The present catalogue knows more than the store can say, and a file may arrive late.
             throw e;
           }
           // It is damaged or lost: everything else can be read.

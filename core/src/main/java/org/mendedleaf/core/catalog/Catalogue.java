@@ -388,7 +388,7 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
     try {
       keep();
     } catch (IOException e) {
-      // All of it is in the log.
+      // The log has all of it.
       LOG.info("The catalogue was not kept as it is now: {}", e.getMessage());
     } finally {
       connections.close();

@@ -27,7 +27,7 @@ final class Connections {
   private @Nullable Sql writing;
   private volatile List<Sql> reading = List.of();
   private boolean building = true;
-  // Who asked before a catalogue was built anew may not have done asking.
+  // A question from before the catalogue was built anew may still be running.
   private List<Sql> former = List.of();
   private long formerSince;
   private long kept;

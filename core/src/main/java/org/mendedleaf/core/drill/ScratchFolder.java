@@ -80,7 +80,7 @@ final class ScratchFolder implements Closeable {
     }
   }
 
-  /** What a killed drill has left. */
+  /** Leftovers of a drill that was killed. */
   private static void clear(DeskFile noted) throws IOException {
     Optional<Path> left;
     try {

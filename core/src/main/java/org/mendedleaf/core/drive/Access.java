@@ -20,7 +20,7 @@ import java.util.Set;
  * first byte.
  */
 public enum Access {
-  /** Who made it. */
+  /** Only the user who made it. */
   OWNER("rwx------", "rw-------"),
   /** The group of its folder as well, which somebody chose: several people's desks. */
   GROUP("rwxrwx---", "rw-rw----");

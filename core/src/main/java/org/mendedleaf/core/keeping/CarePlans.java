@@ -229,7 +229,7 @@ public final class CarePlans {
    * @param at when, now or later, as if nothing was saved until then
    */
   public PlanRehearsal rehearse(Shelf shelf, NamedPlan plan, Instant at) throws IOException {
-    // Who asks for now asks a moment later.
+    // A question about now arrives a moment later.
     if (at.isBefore(settings.clock().instant().minus(ASKING))) {
       throw new SentenceException(
           "What a plan lets go is worked out for now or later, not for the past.");
@@ -296,7 +296,7 @@ public final class CarePlans {
         .toList();
   }
 
-  /** When holds end that do. */
+  /** The ends of holds that end. */
   private static Map<Integer, Instant> holds(FileLife life) {
     Map<Integer, Instant> holds = new HashMap<>();
     for (Revision revision : life.revisions()) {

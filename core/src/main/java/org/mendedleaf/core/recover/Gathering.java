@@ -65,7 +65,7 @@ final class Gathering {
   /**
    * Gathers; a family that cannot be gathered is left as it is, and the receipt says so.
    *
-   * @param unrecorded what lies there otherwise than it is recorded
+   * @param unrecorded what lies there in another state than the recorded one
    * @return the acts, in their order
    */
   List<Long> gather(List<Copies> families, Set<InnerPath> unrecorded, Progress progress)

@@ -22,7 +22,7 @@ public record Tray(List<Entry> entries, Handling handling) {
    * A pick with the shelf that it is from.
    *
    * @param store id of the store
-   * @param own how this one is recovered, if otherwise than the rest
+   * @param own how this one is recovered, if differently from the rest
    */
   public record Entry(String store, long shelf, Pick pick, Optional<Handling> own) {
 

@@ -26,7 +26,7 @@ public final class KeyRing implements StoreKeys {
 
   private final Map<String, DataKey> opened = new HashMap<>();
   private final List<Passphrase> passphrases = new ArrayList<>();
-  // Who did not answer once is not asked again.
+  // Somebody who gave no answer once is not asked again.
   private final Set<String> unanswered = new HashSet<>();
   private @Nullable Asking asking;
 

@@ -42,7 +42,10 @@ public final class OpenDesk implements Closeable {
     return desk;
   }
 
-  /** Who records on a shelf, or puts something into place there, has its turn. */
+  /**
+   * The turns of shelves: whoever records on one, or puts something into place there, takes its
+   * turn.
+   */
   public Turns turns() {
     return turns;
   }

@@ -150,7 +150,7 @@ final class Sheaves implements Closeable {
       try {
         return chunk(copy, index, above);
       } catch (DamagedContentException e) {
-        // The next one may do.
+        // The next one may succeed.
         circle.addSuppressed(e);
       }
     }

@@ -184,7 +184,7 @@ public final class Store implements Closeable {
     return open(root, new ReadOnlyPlace(root), random, keys);
   }
 
-  /** What its folder says of a store, before it is opened. */
+  /** The facts that a folder gives about a store before it is opened. */
   public static StoreDescription describedIn(Path root) throws IOException {
     return new DescriptionFiles(new StoreLayout(root, Access.OWNER)).read();
   }

@@ -299,7 +299,7 @@ public final class Stores {
 
   private void tidyIfDue(OpenStore store) {
     if (!desk.tidying().tryLock()) {
-      // Somebody does it just now.
+      // Somebody is doing it just now.
       return;
     }
     try {

@@ -54,7 +54,7 @@ public final class FolderWatch implements Closeable {
   private @Nullable Object identity;
   private Instant lookedThrough = Instant.MIN;
 
-  /** How the system is asked to watch a folder; fails where it watches no more of them. */
+  /** Asks the system to watch a folder; fails where it can watch no more of them. */
   interface Registering {
     WatchKey register(Path folder, WatchService service, WatchEvent.Kind<?>... kinds)
         throws IOException;

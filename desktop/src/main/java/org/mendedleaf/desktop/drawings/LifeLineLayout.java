@@ -19,7 +19,7 @@ final class LifeLineLayout {
 
   private static final double GOOD_ROOM = 30;
 
-  /** Who saves again so soon has not got up meanwhile. */
+  /** Saves that follow each other within this time belong to one sitting. */
   private static final Duration PAUSE = Duration.ofMinutes(15);
 
   /** The number of revisions of one sitting that are drawn as one leaf. */

@@ -147,7 +147,7 @@ final class GatherPresenter {
     show();
   }
 
-  /** Calls the one file of a family otherwise. */
+  /** Gives the one file of a family another name. */
   void call(int family, String name) {
     String plain = name.strip();
     if (!plain.isEmpty() && !plain.contains("/") && !plain.contains("\\")) {

@@ -56,7 +56,7 @@ final class ComparedPresenter {
     return comparison.get().differences().stream().sorted(LOST_FIRST).toList();
   }
 
-  /** Which moments these are. */
+  /** The moments that are meant. */
   String which() {
     return Words.of("compared.which", words(place.earlier()), words(place.later()));
   }

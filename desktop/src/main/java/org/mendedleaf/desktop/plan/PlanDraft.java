@@ -59,7 +59,7 @@ record PlanDraft(
     return of(NamedPlan.keepingAll(name, zone, DayOfWeek.MONDAY));
   }
 
-  /** The plan, if all of it is understood. */
+  /** The plan, if every part of it is understood. */
   Optional<NamedPlan> plan(ZoneId zone, DayOfWeek firstDay) {
     Optional<List<KeepRule>> rules = all(sentences.stream().map(KeepSentences::parse).toList());
     Optional<List<SnapshotTimes>> times =

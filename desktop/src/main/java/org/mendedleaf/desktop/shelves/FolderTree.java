@@ -43,7 +43,7 @@ public final class FolderTree {
             });
   }
 
-  /** A tree keeps this key for ending an edit, of which there is none here; it goes back. */
+  /** A tree keeps this key for ending an edit; here nothing is edited, so the key goes back. */
   private void passOn(KeyEvent event) {
     if (event.getCode() == KeyCode.ESCAPE) {
       event.consume();

@@ -114,7 +114,7 @@ final class HandlingForm {
     adapt();
   }
 
-  /** Who is writing a path keeps it as it is written. */
+  /** A path stays as typed while somebody is typing it. */
   private void showPath(Path chosen) {
     if (!Shown.pathWritten(path.getText()).equals(chosen)) {
       path.setText(Shown.path(chosen));

@@ -126,7 +126,7 @@ final class RehearsalPresenter {
     return line.step().stands().isPresent() && line.step().file().isPresent();
   }
 
-  /** Holds what would come against what stands there. */
+  /** Compares what would come with what stands there. */
   void compare(RehearsedStep line) {
     context.go(
         new Place.OneFile(

@@ -100,7 +100,7 @@ public final class Needs {
     change(content, 4, added);
   }
 
-  /** It no longer needs it. */
+  /** Takes a need back. */
   void unname(ContentId content, RevisionKey line) throws IOException {
     int removed =
         sql.update(

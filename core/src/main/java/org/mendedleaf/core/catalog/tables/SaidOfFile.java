@@ -7,7 +7,7 @@ import java.util.List;
 /** All rows of one file, for comparison. For one thread, inside a transaction. */
 final class SaidOfFile {
 
-  /** What the tables say of a file, apart from row ids that nothing else refers to. */
+  /** The content of the tables about a file, without row ids that nothing else refers to. */
   private static final List<String> ROWS =
       List.of(
           """

@@ -185,7 +185,7 @@ public final class Schema {
           """
           CREATE TABLE good (revision INTEGER PRIMARY KEY REFERENCES revision,
             at INTEGER NOT NULL, person TEXT NOT NULL)""",
-          // Let go, and still there until then.
+          // Revisions that were let go and are still there until then.
           """
           CREATE TABLE on_notice (revision INTEGER PRIMARY KEY REFERENCES revision,
             until INTEGER NOT NULL, cause TEXT NOT NULL, at INTEGER NOT NULL,
@@ -244,7 +244,7 @@ public final class Schema {
           STATE_PATH,
           "CREATE INDEX IF NOT EXISTS folder_state_folder ON folder_state (folder, until_at, from_at)",
           "CREATE INDEX IF NOT EXISTS file_touched ON file (shelf, touched)",
-          // Where those are that are there says state_path.
+          // Where files that are present lie is in state_path.
           "CREATE INDEX IF NOT EXISTS file_gone_from ON file (gone_from) WHERE gone_from IS NOT NULL",
           "CREATE INDEX IF NOT EXISTS file_gone ON file (shelf) WHERE NOT present",
           // In the order in which a folder's lines are shown.

@@ -54,7 +54,7 @@ public final class Sql implements Closeable {
           .map(code -> code.code)
           .collect(Collectors.toUnmodifiableSet());
 
-  /** In bytes; twice what SQLite takes if it is not told, since acts change very many rows. */
+  /** In bytes: twice SQLite's default, since acts change very many rows. */
   private static final int PAGE = 8192;
 
   /** In KiB, negative as SQLite wants it. */
@@ -80,7 +80,7 @@ public final class Sql implements Closeable {
     this.repair = repair;
     try {
       SQLiteConfig config = new SQLiteConfig();
-      // Else every insert is followed by another query, prepared anew each time.
+      // Otherwise every insert is followed by another query, prepared anew each time.
       config.setGetGeneratedKeys(false);
       connection = DriverManager.getConnection(address, config.toProperties());
       // The catalogue can be rebuilt from the store, so it need not wait for the disk; but what is

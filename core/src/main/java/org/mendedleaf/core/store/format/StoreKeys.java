@@ -7,7 +7,7 @@ import org.mendedleaf.core.seal.DataKey;
 @FunctionalInterface
 public interface StoreKeys {
 
-  /** Who has none: plain stores open, encrypted ones do not. */
+  /** No keys: plain stores open, encrypted ones do not. */
   StoreKeys NONE =
       (store, where) -> {
         throw LockedStoreException.withoutPassphrase(where);

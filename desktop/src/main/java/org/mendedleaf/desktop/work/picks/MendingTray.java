@@ -117,7 +117,7 @@ public final class MendingTray {
       return problem;
     }
 
-    /** How it is recovered if otherwise than the rest, else null. */
+    /** How it is recovered, if differently from the rest; otherwise null. */
     public @Nullable Handling own() {
       return own;
     }
