@@ -42,8 +42,6 @@ public final class Mirror implements Closeable {
   /** The time for which a mirror keeps what its store no longer has. */
   public static final Duration KEEPS = Duration.ofDays(7);
 
-  private static final String PART = ".part";
-
   private final Store copy;
 
   private Mirror(Store copy) {
@@ -84,7 +82,7 @@ public final class Mirror implements Closeable {
       }
       layout.access().close(folder);
       // The mark first: what has none is taken for a store, or for somebody else's folder.
-      MirrorMark.begin(store.description().id()).write(layout, durability);
+      MirrorMark.begin(store.description().id()).write(layout, durability, random);
     }
     layout.access().makeFolders(layout.sheaves());
     layout.access().makeFolders(layout.log());
@@ -102,7 +100,7 @@ public final class Mirror implements Closeable {
       }
       // Everything is compared anew.
       MirrorMark anew = MirrorMark.begin(id);
-      anew.write(layout, store.durability().unforced());
+      anew.write(layout, store.durability().unforced(), store.random());
       return Optional.of(anew);
     }
   }
@@ -167,9 +165,27 @@ public final class Mirror implements Closeable {
     there.removeAll(wanted);
     Map<SheafId, Instant> leaving = let(there, before.leaving(), retired, now);
     MirrorMark after =
-        new MirrorMark(before.store(), Optional.of(now), end, last, leaving, missing.size());
-    after.write(copy.layout(), copy.durability());
+        furthest(
+            from,
+            new MirrorMark(before.store(), Optional.of(now), end, last, leaving, missing.size()));
+    after.write(copy.layout(), copy.durability(), copy.random());
+    AbandonedWrites.delete(copy.abandonedWrites().find());
     return after;
+  }
+
+  /** Another desk that knows more of the store may have brought it further meanwhile. */
+  private MirrorMark furthest(Store from, MirrorMark ours) throws IOException {
+    MirrorMark now = MirrorMark.read(copy.layout()).orElse(ours);
+    boolean isFurther =
+        now.commits() > ours.commits()
+            && from.log()
+                .read(now.commits() - 1)
+                .filter(one -> one.hash().equals(now.hash()))
+                .isPresent();
+    return isFurther
+        ? new MirrorMark(
+            ours.store(), ours.at(), now.commits(), now.hash(), ours.leaving(), ours.missing())
+        : ours;
   }
 
   private static NoSuchFileException gone(Store from) {
@@ -202,7 +218,7 @@ public final class Mirror implements Closeable {
     MirrorMark mark = MirrorMark.read(copy.layout()).orElseThrow();
     new MirrorMark(
             mark.store(), mark.at(), 0, Segment.NO_PREDECESSOR, mark.leaving(), mark.missing())
-        .write(copy.layout(), copy.durability());
+        .write(copy.layout(), copy.durability(), copy.random());
     for (Path log : List.of(copy.layout().log(), copy.layout().twin())) {
       if (Files.isDirectory(log)) {
         try (DirectoryStream<Path> files = Files.newDirectoryStream(log)) {
@@ -228,9 +244,22 @@ public final class Mirror implements Closeable {
 
   private static boolean replace(Store from, Store to, SheafId sheaf) throws IOException {
     Path target = to.layout().sheaf(sheaf);
-    Path part = target.resolveSibling(target.getFileName() + PART);
+    Path part = StoreLayout.pending(target, to.random());
     to.layout().access().makeFolders(java.util.Objects.requireNonNull(target.getParent()));
-    Files.deleteIfExists(part);
+    try {
+      if (!copyTo(part, from, to, sheaf) || !isWhole(to, part, sheaf)) {
+        return false;
+      }
+      to.durability().replace(part, target);
+    } finally {
+      // On a drive that is full, each try would take more of it.
+      Files.deleteIfExists(part);
+    }
+    to.sheaves().distrust(sheaf);
+    return true;
+  }
+
+  private static boolean copyTo(Path part, Store from, Store to, SheafId sheaf) throws IOException {
     try (FileChannel in = FileChannel.open(from.layout().sheaf(sheaf));
         FileChannel out = to.layout().access().create(part)) {
       for (long at = 0; at < in.size(); ) {
@@ -240,12 +269,6 @@ public final class Mirror implements Closeable {
       return false;
     }
     to.durability().force(part);
-    if (!isWhole(to, part, sheaf)) {
-      Files.deleteIfExists(part);
-      return false;
-    }
-    to.durability().replace(part, target);
-    to.sheaves().distrust(sheaf);
     return true;
   }
 

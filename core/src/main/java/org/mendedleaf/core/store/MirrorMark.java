@@ -14,6 +14,7 @@ import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.Map;
 import java.util.Optional;
+import java.util.random.RandomGenerator;
 import org.mendedleaf.core.drive.Durability;
 import org.mendedleaf.core.store.format.ContentId;
 import org.mendedleaf.core.store.format.DamagedContentException;
@@ -87,7 +88,10 @@ public record MirrorMark(
     }
   }
 
-  void write(StoreLayout layout, Durability durability) throws IOException {
+  /**
+   * @param random for a name that no other desk uses, which may bring the mirror up as well
+   */
+  void write(StoreLayout layout, Durability durability, RandomGenerator random) throws IOException {
     ObjectNode node = JsonNodeFactory.instance.objectNode();
     node.put("format", FORMAT).put("store", store);
     at.ifPresent(when -> node.put("at", when.toString()));
@@ -95,8 +99,7 @@ public record MirrorMark(
     ObjectNode sheaves = node.putObject("leaving");
     leaving.forEach((sheaf, since) -> sheaves.put(sheaf.text(), since.toString()));
     Path file = layout.root().resolve(NAME);
-    Path temporary = layout.root().resolve(NAME + StoreLayout.PENDING);
-    Files.deleteIfExists(temporary);
+    Path temporary = StoreLayout.pending(file, random);
     layout
         .access()
         .write(temporary, node.toPrettyString().getBytes(java.nio.charset.StandardCharsets.UTF_8));

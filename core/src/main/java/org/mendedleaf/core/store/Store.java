@@ -206,12 +206,12 @@ public final class Store implements Closeable {
 
   /** Puts what this store says of itself into a folder from which its spool can be opened. */
   public void describeFor(Path spool, Durability there) throws IOException {
-    new DescriptionFiles(new StoreLayout(spool, Access.OWNER)).keep(description, there);
+    new DescriptionFiles(new StoreLayout(spool, Access.OWNER)).keep(description, there, random);
   }
 
   private void describe(StoreDescription unproven) throws IOException {
     StoreDescription changed = cipher == null ? unproven : unproven.provenWith(cipher.key());
-    descriptions.write(changed, durability);
+    descriptions.write(changed, durability, random);
     description = changed;
   }
 

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Objects;
+import java.util.random.RandomGenerator;
 import org.mendedleaf.core.drive.Durability;
 
 /** The two copies of what a store says of itself: the one is read where the other is hurt. */
@@ -50,26 +51,28 @@ public final class DescriptionFiles {
   }
 
   /** Writes both. */
-  public void write(StoreDescription description, Durability durability) throws IOException {
-    write(description, layout.description(), durability);
+  public void write(StoreDescription description, Durability durability, RandomGenerator random)
+      throws IOException {
+    write(description, layout.description(), durability, random);
     layout.access().makeFolders(layout.twin());
-    write(description, layout.descriptionTwin(), durability);
+    write(description, layout.descriptionTwin(), durability, random);
   }
 
-  private void write(StoreDescription description, Path file, Durability durability)
+  private void write(
+      StoreDescription description, Path file, Durability durability, RandomGenerator random)
       throws IOException {
-    Path temporary = file.resolveSibling(StoreLayout.DESCRIPTION + StoreLayout.PENDING);
-    Files.deleteIfExists(temporary);
+    Path temporary = StoreLayout.pending(file, random);
     layout.access().write(temporary, description.encode());
     durability.force(temporary);
     durability.replace(temporary, file);
   }
 
   /** Puts it where it will be needed while the store itself is away. */
-  public void keep(StoreDescription description, Durability durability) throws IOException {
+  public void keep(StoreDescription description, Durability durability, RandomGenerator random)
+      throws IOException {
     Path file = layout.description();
     if (!Files.exists(file) || !Arrays.equals(Files.readAllBytes(file), description.encode())) {
-      write(description, file, durability);
+      write(description, file, durability, random);
     }
   }
 

@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.random.RandomGenerator;
 import org.mendedleaf.core.drive.Access;
 
 /**
@@ -17,6 +18,13 @@ public record StoreLayout(Path root, Access access) {
 
   public static final String DESCRIPTION = "store.json";
   public static final String PENDING = ".pending";
+
+  /** The name under which a file is written before it counts; no other writer has the same. */
+  public static Path pending(Path file, RandomGenerator random) {
+    return file.resolveSibling(
+        "%s-%08x%s".formatted(file.getFileName(), random.nextInt(), PENDING));
+  }
+
   public static final String RESERVE = "reserve";
 
   public Path description() {
