@@ -117,11 +117,13 @@ final class StoreCommand {
               VerifyAnswer.put(one, checkup);
               text.append(VerifyAnswer.text(checkup, office.settings().zone()));
               Optional<MirrorState> mirror = office.stores().mirrors().of(store.id());
-              mirror.ifPresent(
-                  state -> {
-                    MirrorAnswer.put(one.putObject("mirror"), state);
-                    text.append("  ").append(MirrorAnswer.text(state, office.settings().zone()));
-                  });
+              if (mirror.isPresent()) {
+                ObjectNode said = one.putObject("mirror");
+                MirrorAnswer.put(said, mirror.get());
+                text.append("  ").append(MirrorAnswer.text(mirror.get(), office.settings().zone()));
+                Optional<Checkup> read = office.stores().mirrorCheckups().state(store.id());
+                read.ifPresent(of -> text.append(MirrorAnswer.read(said, of)));
+              }
             }
             array.add(one);
           }

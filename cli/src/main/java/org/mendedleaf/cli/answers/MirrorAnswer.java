@@ -2,6 +2,8 @@ package org.mendedleaf.cli.answers;
 
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.time.ZoneId;
+import org.mendedleaf.core.stores.Checkup;
+import org.mendedleaf.core.stores.Checkups;
 import org.mendedleaf.core.stores.MirrorState;
 
 /** The answer about a store's mirror. */
@@ -13,6 +15,19 @@ public final class MirrorAnswer {
     node.put("folder", mirror.folder().toString()).put("here", mirror.here());
     mirror.at().ifPresent(at -> node.put("at", at.toString()));
     node.put("lag", mirror.lag()).put("missing", mirror.missing());
+  }
+
+  /** Says how much of it was read lately. */
+  public static String read(ObjectNode node, Checkup checkup) {
+    node.put("read", checkup.share()).put("damaged", checkup.damaged());
+    return "  %d %% of its bytes were read in the last %d days%s%n"
+        .formatted(
+            Math.round(checkup.share() * 100),
+            Checkups.WITHIN.toDays(),
+            checkup.damaged() == 0
+                ? ""
+                : ", %d of its files are damaged and the store has no whole copy"
+                    .formatted(checkup.damaged()));
   }
 
   public static String text(MirrorState mirror, ZoneId zone) {

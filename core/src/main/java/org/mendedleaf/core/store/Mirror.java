@@ -341,6 +341,15 @@ public final class Mirror implements Closeable {
     return damaged;
   }
 
+  /**
+   * Takes a sheaf over from the store anew.
+   *
+   * @return whether a whole copy is there now
+   */
+  public boolean takeAnew(Store from, SheafId sheaf) throws IOException {
+    return copySheaf(from, sheaf);
+  }
+
   /** Whether the mirror has a whole copy of a sheaf. */
   public boolean has(SheafId sheaf) throws IOException {
     Path file = copy.layout().sheaf(sheaf);

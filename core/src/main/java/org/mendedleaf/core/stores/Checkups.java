@@ -4,8 +4,6 @@ import java.io.IOException;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
-import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -14,7 +12,6 @@ import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.catalog.Catalogue;
-import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.store.format.SheafId;
 
@@ -27,9 +24,6 @@ public final class Checkups {
   /** Within so long the whole store is read once. */
   public static final Duration WITHIN = Duration.ofDays(30);
 
-  /** There is nothing to gain by smaller slices. */
-  private static final Duration SLICE = Duration.ofHours(1);
-
   /** The bytes that are read at a time, so that nothing else waits for long. */
   private static final long MOST = 1L << 30;
 
@@ -39,39 +33,19 @@ public final class Checkups {
   private final Catalogue catalogue;
   private final SheafChecks checks;
   private final InstantSource clock;
+  private final SheafSlices slices;
+  private final StorePlace here = new StorePlace();
 
   Checkups(Catalogue catalogue, SheafChecks checks, InstantSource clock) {
     this.catalogue = catalogue;
     this.checks = checks;
     this.clock = clock;
+    this.slices = new SheafSlices(checks, clock);
   }
 
   /** How far it is. */
   public Checkup state() throws IOException {
-    SheafChecks.Known known = checks.read();
-    Instant since = clock.instant().minus(WITHIN);
-    long bytes = 0;
-    long checked = 0;
-    int damaged = 0;
-    Optional<Instant> oldest = Optional.empty();
-    boolean anyNever = false;
-    List<SheafId> sheaves = catalogue.ledger().sheaves();
-    for (SheafId sheaf : sheaves) {
-      long length = length(sheaf);
-      bytes += length;
-      SheafChecks.SheafCheck check = known.sheaves().get(sheaf);
-      if (check == null) {
-        anyNever = true;
-        continue;
-      }
-      damaged += check.whole() ? 0 : 1;
-      checked += check.at().isBefore(since) ? 0 : length;
-      if (oldest.isEmpty() || check.at().isBefore(oldest.get())) {
-        oldest = Optional.of(check.at());
-      }
-    }
-    return new Checkup(
-        bytes, checked, anyNever ? Optional.empty() : oldest, sheaves.size(), damaged);
+    return slices.state(here);
   }
 
   /** How many sheaves were damaged when they were read last; asked often, so it reads little. */
@@ -103,56 +77,28 @@ public final class Checkups {
    * @param most about so many bytes are read; the next slice goes on with the rest
    */
   public int slice(long most, Progress progress) throws IOException {
-    Instant now = clock.instant();
-    SheafChecks.Known known = checks.read();
-    Instant upTo =
-        known.upTo().filter(at -> !at.isAfter(now.plus(WITHIN))).orElse(now.minus(SLICE));
-    if (Duration.between(upTo, now).compareTo(SLICE) < 0) {
-      return 0;
-    }
-    List<SheafId> all = catalogue.ledger().sheaves();
-    long bytes = 0;
-    for (SheafId sheaf : all) {
-      bytes += length(sheaf);
-    }
-    Map<SheafId, SheafChecks.SheafCheck> found = new HashMap<>();
-    List<SheafId> due = due(all, known, now);
-    progress.phase(Phase.CHECKING, due.size(), 0);
-    long read = 0;
-    for (SheafId sheaf : due) {
-      if (!upTo.isBefore(now) || read >= most) {
-        break;
-      }
-      read += length(sheaf);
-      progress.checkCancelled();
-      var unused = new Verification(catalogue).look(sheaf, true, into(found, now));
-      upTo = upTo.plusSeconds((long) (WITHIN.toSeconds() * (double) length(sheaf) / bytes));
-      progress.advanced(1, length(sheaf));
-    }
-    // Where nothing more is due, nothing has to be made up for later.
-    boolean isAllRead = found.size() == due.size();
-    checks.note(found, all, Optional.of(isAllRead && upTo.isBefore(now) ? now : upTo));
-    return found.size();
+    return slices.slice(here, most, progress);
   }
 
-  /** Those that were not read for long, what was never read first. */
-  private List<SheafId> due(List<SheafId> all, SheafChecks.Known known, Instant now) {
-    // A little before it is over: slices are as large as whole sheaves are.
-    Instant recent = now.minus(WITHIN.multipliedBy(9).dividedBy(10));
-    List<SheafId> due = new ArrayList<>();
-    for (SheafId sheaf : all) {
-      SheafChecks.SheafCheck check = known.sheaves().get(sheaf);
-      if (check == null || check.at().isBefore(recent) || check.at().isAfter(now)) {
-        due.add(sheaf);
-      }
-    }
-    due.sort(Comparator.comparing(sheaf -> lastRead(known, sheaf)));
-    return due;
-  }
+  /** The store's own sheaves, as verification reads them. */
+  private final class StorePlace implements SheafSlices.SheafPlace {
 
-  private static Instant lastRead(SheafChecks.Known known, SheafId sheaf) {
-    SheafChecks.SheafCheck check = known.sheaves().get(sheaf);
-    return check == null ? Instant.MIN : check.at();
+    @Override
+    public List<SheafId> sheaves() throws IOException {
+      return catalogue.ledger().sheaves();
+    }
+
+    @Override
+    public long length(SheafId sheaf) throws IOException {
+      return catalogue.store().lengthOf(sheaf);
+    }
+
+    @Override
+    public boolean isWhole(SheafId sheaf) throws IOException {
+      Map<SheafId, SheafChecks.SheafCheck> found = new HashMap<>();
+      var unused = new Verification(catalogue).look(sheaf, true, into(found, clock.instant()));
+      return Optional.ofNullable(found.get(sheaf)).map(SheafChecks.SheafCheck::whole).orElse(true);
+    }
   }
 
   private static Verification.SheafRead into(
@@ -185,9 +131,5 @@ public final class Checkups {
 
   private static boolean isRecent(SheafChecks.@Nullable SheafCheck check, Instant now) {
     return check != null && check.whole() && check.at().isAfter(now.minus(RESUMED));
-  }
-
-  private long length(SheafId sheaf) throws IOException {
-    return catalogue.store().lengthOf(sheaf);
   }
 }

@@ -210,6 +210,29 @@ public final class Mirrors {
         : Optional.empty();
   }
 
+  /** Work with a mirror. */
+  interface MirrorWork {
+    int with(Mirror mirror) throws IOException;
+  }
+
+  /** Works with the mirror of a store unless it is being brought up just now, or not there: 0. */
+  int ifIdle(OpenStore store, MirrorWork work) throws IOException {
+    if (!copying.tryLock()) {
+      return 0;
+    }
+    try {
+      Optional<Mirror> reachable = reachable(store);
+      if (reachable.isEmpty()) {
+        return 0;
+      }
+      try (Mirror mirror = reachable.get()) {
+        return work.with(mirror);
+      }
+    } finally {
+      copying.unlock();
+    }
+  }
+
   /** Lets a mirror follow a store that has taken over what it had beyond the store's log. */
   void beginAnew(OpenStore store, Progress progress) throws IOException {
     Optional<Mirror> reachable = reachable(store);

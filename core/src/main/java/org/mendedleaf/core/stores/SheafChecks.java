@@ -27,8 +27,17 @@ final class SheafChecks {
 
   private final DeskFile file;
 
-  SheafChecks(Path home, String store) {
-    this.file = DeskFile.at(home.resolve("checks").resolve(store + ".json"));
+  private SheafChecks(DeskFile file) {
+    this.file = file;
+  }
+
+  static SheafChecks of(Path home, String store) {
+    return new SheafChecks(DeskFile.at(home.resolve("checks").resolve(store + ".json")));
+  }
+
+  /** Those of the store's mirror, in {@code checks/STORE-mirror.json}. */
+  static SheafChecks ofMirror(Path home, String store) {
+    return new SheafChecks(DeskFile.at(home.resolve("checks").resolve(store + "-mirror.json")));
   }
 
   /** The last reading of a sheaf, and whether every byte of it was what had been written. */

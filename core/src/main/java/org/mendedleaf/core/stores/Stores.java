@@ -259,7 +259,12 @@ public final class Stores {
   /** How a store is gone over a slice at a time. */
   public Checkups checkups(String store) throws IOException {
     return new Checkups(
-        desk.store(store).catalogue(), new SheafChecks(settings.home(), store), settings.clock());
+        desk.store(store).catalogue(), SheafChecks.of(settings.home(), store), settings.clock());
+  }
+
+  /** How the mirrors of stores are gone over a slice at a time. */
+  public MirrorCheckups mirrorCheckups() {
+    return new MirrorCheckups(mirrors, desk, settings);
   }
 
   /** How a store is mended as far as it can be. */

@@ -63,6 +63,7 @@ final class StorePresenter {
    * @param checkup empty where it cannot be reached
    * @param hurt files of which revisions cannot be read, as far as is known
    * @param mirror its second copy; empty if it has none
+   * @param mirrorCheckup how much of that was read lately; empty where it cannot be reached
    * @param drill the last one; empty if there was none
    * @param losses what would be lost; empty where no shelf has its folder here
    * @param meanwhile what is done while it is away
@@ -72,6 +73,7 @@ final class StorePresenter {
       Optional<Checkup> checkup,
       List<HurtFile> hurt,
       Optional<MirrorState> mirror,
+      Optional<Checkup> mirrorCheckup,
       Optional<DrillCertificate> drill,
       List<LossAnswer> losses,
       Meanwhile meanwhile) {
@@ -108,6 +110,7 @@ final class StorePresenter {
             Optional.of(office.stores().checkups(store).state()),
             office.stores().hurtFiles(store),
             office.stores().mirrors().of(store),
+            office.stores().mirrorCheckups().state(store),
             office.drills().last(store),
             losses(office),
             Meanwhile.NOTHING)
@@ -115,6 +118,7 @@ final class StorePresenter {
             facts,
             Optional.empty(),
             List.of(),
+            Optional.empty(),
             Optional.empty(),
             Optional.empty(),
             List.of(),
@@ -313,9 +317,22 @@ final class StorePresenter {
     if (!mirror.here()) {
       return Words.count("store.mirror.away", mirror.lag(), folder, at);
     }
-    return mirror.lag() == 0
-        ? Words.of("store.mirror.whole", folder, at)
-        : Words.count("store.mirror.behind", mirror.lag(), folder, at);
+    return (mirror.lag() == 0
+            ? Words.of("store.mirror.whole", folder, at)
+            : Words.count("store.mirror.behind", mirror.lag(), folder, at))
+        + of.mirrorCheckup().map(StorePresenter::read).orElse("");
+  }
+
+  private static String read(Checkup mirror) {
+    String read =
+        " "
+            + Words.of(
+                "store.mirror.read",
+                Math.round(mirror.share() * 100),
+                Shown.count(Checkups.WITHIN.toDays()));
+    return mirror.damaged() == 0
+        ? read
+        : read + " " + Words.count("store.mirror.damaged", mirror.damaged());
   }
 
   /** Whether anybody has tried that things come back. */

@@ -136,7 +136,9 @@ class StorePresenterTest {
     Path folder = base.resolve("second");
     presenter.keepMirror(folder);
     verify(navigator).tell(contains("it follows after each capture"), isNull());
-    assertThat(mirror()).contains("has everything");
+    assertThat(mirror())
+        .contains("has everything")
+        .endsWith("0 % of its bytes were read in the last 30 days.");
     Files.move(folder, base.resolve("away with it"));
     desk.write("panels.svg", "new");
     desk.capture();
