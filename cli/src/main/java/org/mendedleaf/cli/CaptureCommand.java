@@ -80,7 +80,9 @@ final class CaptureCommand extends OfficeCommand {
       for (Rhythms.Due one : office.rhythms().due()) {
         if (isMeant(one.shelf()) && !(one.doing() instanceof Rhythms.Capturing)) {
           var unused = office.rhythms().run(one, Progress.NONE);
-          text.append(did(one));
+          one.doing()
+              .said(one.shelf())
+              .ifPresent(said -> text.append(said).append(System.lineSeparator()));
         }
       }
     }
@@ -90,17 +92,6 @@ final class CaptureCommand extends OfficeCommand {
       exit = Exit.NOT_DONE;
     }
     return new Answer(node, text.toString(), exit);
-  }
-
-  private static String did(Rhythms.Due done) {
-    if (done.doing() instanceof Rhythms.MovingOver) {
-      return "what was recorded while %s was away is in it now%n"
-          .formatted(done.shelf().storeFolder());
-    }
-    return (done.doing() instanceof Rhythms.Labelling
-            ? "%s: a snapshot was taken%n"
-            : "%s: thinned by its plan%n")
-        .formatted(done.shelf().name());
   }
 
   private boolean isMeant(Shelf shelf) {

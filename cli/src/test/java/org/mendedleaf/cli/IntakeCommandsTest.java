@@ -40,7 +40,7 @@ class IntakeCommandsTest {
   }
 
   @Test
-  void arrivalsWaitInAFolderAndSameNamedOnesComeInByThemselves() throws Exception {
+  void arrivalsWaitInAFolderAndSameNamedOnesComeInAutomatically() throws Exception {
     Path mail = Files.createDirectories(base.resolve("mail"));
     assertThat(typed.done("arrivals").text()).contains("Choose one");
     typed.answer("arrival-folders", "arrivals", "folder", "mail");

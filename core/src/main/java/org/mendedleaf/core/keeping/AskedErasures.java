@@ -138,11 +138,7 @@ public final class AskedErasures {
   /** What was asked for on a shelf and is still there, file by file. */
   public List<AskedErasure> on(Shelf shelf) throws IOException {
     Set<Long> asked = new TreeSet<>();
-    for (MarkQuestions.OnNotice one : onNotice(shelf)) {
-      if (one.cause().isErasure()) {
-        asked.add(one.file());
-      }
-    }
+    onNotice(shelf).forEach(one -> asked.add(one.file()));
     List<AskedErasure> found = new ArrayList<>();
     for (long file : asked) {
       of(files.life(new FileRef(shelf.store(), file))).ifPresent(found::add);
@@ -210,7 +206,7 @@ public final class AskedErasures {
     Instant now = settings.clock().instant();
     Map<Long, DueOfFile> due = new LinkedHashMap<>();
     for (MarkQuestions.OnNotice one : onNotice(shelf)) {
-      if (one.cause().isErasure() && !one.until().isAfter(now)) {
+      if (!one.until().isAfter(now)) {
         due.merge(
             one.file(),
             new DueOfFile(Set.of(one.number()), one.cause() == NoticeCause.ERASURE_NAMED, one.by()),
@@ -227,7 +223,7 @@ public final class AskedErasures {
   }
 
   private List<MarkQuestions.OnNotice> onNotice(Shelf shelf) throws IOException {
-    return desk.store(shelf.store()).catalogue().marks().onNotice(shelf.id());
+    return desk.store(shelf.store()).catalogue().marks().toBeErased(shelf.id());
   }
 
   private static Optional<RevisionMarks.NoticeGiven> notice(FileLife life, Revision revision) {

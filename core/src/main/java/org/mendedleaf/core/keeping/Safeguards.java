@@ -219,6 +219,16 @@ public final class Safeguards {
     return counting;
   }
 
+  /** The plans of a shelf that count at this time, the present one last; none without a delay. */
+  public List<NamedPlan> plansInForce(Shelf shelf) throws IOException {
+    Catalogue catalogue = desk.store(shelf.store()).catalogue();
+    List<NamedPlan> plans = new ArrayList<>();
+    for (CountingPlan one : counting(catalogue, shelf, of(catalogue).counting().delay())) {
+      plans.add(named(one.spell()));
+    }
+    return plans;
+  }
+
   private CarePlan plan(PlanSpell spell) throws IOException {
     return named(spell).plan();
   }

@@ -109,7 +109,7 @@ public final class Office implements Closeable {
     this.lostAndFound = new LostAndFound(shelves, plans, recoveries, desk, settings);
     this.intake = new Intake(files, shelves, desk, settings);
     this.gatherings = new Gatherings(shelves, plans, recoveries, desk, settings);
-    this.scheduledSnapshots = new ScheduledSnapshots(plans, snapshots, desk, settings);
+    this.scheduledSnapshots = new ScheduledSnapshots(plans, safeguards, snapshots, desk, settings);
     this.rhythms =
         new Rhythms(
             plans,

@@ -95,16 +95,9 @@ public final class WatchKeeping {
 
   private static Optional<String> did(Rhythms.Due due, Optional<CaptureOutcome> outcome) {
     String name = due.shelf().name();
-    if (due.doing() instanceof Rhythms.Labelling) {
-      return Optional.of("%s: a snapshot was taken.".formatted(name));
-    }
-    if (due.doing() instanceof Rhythms.MovingOver) {
-      return Optional.of(
-          "What was recorded while the store %s was away is in it now."
-              .formatted(due.shelf().storeFolder()));
-    }
-    if (due.doing() instanceof Rhythms.Thinning) {
-      return Optional.of("%s: thinned by its plan.".formatted(name));
+    Optional<String> said = due.doing().said(due.shelf());
+    if (said.isPresent()) {
+      return said;
     }
     CaptureReport report = ((CaptureOutcome.Done) outcome.orElseThrow()).report();
     return report.act().isEmpty()

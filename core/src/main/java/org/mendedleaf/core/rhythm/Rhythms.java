@@ -60,22 +60,54 @@ public final class Rhythms {
   }
 
   /** A kind of work that is done automatically. */
-  public sealed interface Doing {}
+  public sealed interface Doing {
+
+    /** What is said once it is done; empty where the report of a capture says it. */
+    Optional<String> said(Shelf shelf);
+  }
 
   /** A shelf is captured. */
-  public record Capturing() implements Doing {}
+  public record Capturing() implements Doing {
+    @Override
+    public Optional<String> said(Shelf shelf) {
+      return Optional.empty();
+    }
+  }
 
   /** A snapshot is taken. */
-  public record Labelling(SnapshotTimes times) implements Doing {}
+  public record Labelling(SnapshotTimes times) implements Doing {
+    @Override
+    public Optional<String> said(Shelf shelf) {
+      return Optional.of("%s: a snapshot was taken.".formatted(shelf.name()));
+    }
+  }
 
   /** Moving over what was recorded on this desk while the store was away. */
-  public record MovingOver() implements Doing {}
+  public record MovingOver() implements Doing {
+    @Override
+    public Optional<String> said(Shelf shelf) {
+      return Optional.of(
+          "What was recorded while the store %s was away is in it now."
+              .formatted(shelf.storeFolder()));
+    }
+  }
 
   /** Letting go of what no rule claims. */
-  public record Thinning() implements Doing {}
+  public record Thinning() implements Doing {
+    @Override
+    public Optional<String> said(Shelf shelf) {
+      return Optional.of("%s: thinned by its plan.".formatted(shelf.name()));
+    }
+  }
 
   /** Erasing what was asked for and not called off in time. */
-  public record ErasingAsked() implements Doing {}
+  public record ErasingAsked() implements Doing {
+    @Override
+    public Optional<String> said(Shelf shelf) {
+      return Optional.of(
+          "%s: what somebody had asked to be erased is erased.".formatted(shelf.name()));
+    }
+  }
 
   /** Something that is due now. */
   public record Due(Shelf shelf, Doing doing) {}

@@ -10,6 +10,7 @@ import java.util.stream.Collectors;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Snapshot;
 import org.mendedleaf.core.keeping.CarePlans;
+import org.mendedleaf.core.keeping.Safeguards;
 import org.mendedleaf.core.plan.CarePlan;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.SnapshotTimes;
@@ -28,13 +29,19 @@ import org.mendedleaf.core.shelves.Snapshots;
 public final class ScheduledSnapshots {
 
   private final CarePlans plans;
+  private final Safeguards safeguards;
   private final Snapshots snapshots;
   private final OpenDesk desk;
   private final OfficeSettings settings;
 
   public ScheduledSnapshots(
-      CarePlans plans, Snapshots snapshots, OpenDesk desk, OfficeSettings settings) {
+      CarePlans plans,
+      Safeguards safeguards,
+      Snapshots snapshots,
+      OpenDesk desk,
+      OfficeSettings settings) {
     this.plans = plans;
+    this.safeguards = safeguards;
     this.snapshots = snapshots;
     this.desk = desk;
     this.settings = settings;
@@ -82,10 +89,17 @@ public final class ScheduledSnapshots {
     String label = free(times.label(settings.clock().instant(), plan.plan()), shelf);
     Snapshots.Listed taken =
         snapshots.take(shelf, InnerPath.ROOT, label, "", Snapshot.SCHEDULE, progress);
-    for (Snapshot over : over(shelf, times, plan.plan())) {
+    for (Snapshot over :
+        isLoosened(shelf, times) ? List.<Snapshot>of() : over(shelf, times, plan.plan())) {
       var unused = snapshots.unlabel(shelf.store(), over);
     }
     return taken;
+  }
+
+  /** Whether a former plan that still counts may keep the labels of these for longer. */
+  private boolean isLoosened(Shelf shelf, SnapshotTimes times) throws IOException {
+    return safeguards.plansInForce(shelf).stream()
+        .anyMatch(one -> !one.snapshots().contains(times));
   }
 
   private String free(String wanted, Shelf shelf) throws IOException {

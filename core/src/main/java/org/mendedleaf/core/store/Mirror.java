@@ -105,6 +105,11 @@ public final class Mirror implements Closeable {
     }
   }
 
+  /** Where it lies. */
+  public Path folder() {
+    return copy.root();
+  }
+
   /** Whether a mirror lies in this folder. */
   public static boolean isOne(Path folder) {
     return Files.exists(folder.resolve(MirrorMark.NAME));
@@ -245,7 +250,7 @@ public final class Mirror implements Closeable {
   private static boolean replace(Store from, Store to, SheafId sheaf) throws IOException {
     Path target = to.layout().sheaf(sheaf);
     Path part = StoreLayout.pending(target, to.random());
-    to.layout().access().makeFolders(java.util.Objects.requireNonNull(target.getParent()));
+    to.layout().makeFolder(java.util.Objects.requireNonNull(target.getParent()));
     try {
       if (!copyTo(part, from, to, sheaf) || !isWhole(to, part, sheaf)) {
         return false;

@@ -10,12 +10,16 @@ import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.OpenStore;
 import org.mendedleaf.core.store.Mirror;
 import org.mendedleaf.core.store.format.SheafId;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * Goes over the mirror of a store a slice at a time: a second copy that nobody reads is none. What
  * is damaged or missing in it is taken over from the store anew. Safe for several threads.
  */
 public final class MirrorCheckups {
+
+  private static final Logger LOG = LoggerFactory.getLogger(MirrorCheckups.class);
 
   /** The bytes that are read at a time: a mirror often lies where reading is slow. */
   private static final long MOST = 256L << 20;
@@ -59,8 +63,16 @@ public final class MirrorCheckups {
    */
   public int slice(String store, long most, Progress progress) throws IOException {
     OpenStore opened = desk.store(store);
-    return mirrors.ifIdle(
-        opened, mirror -> slices(store).slice(new MirrorPlace(opened, mirror), most, progress));
+    try {
+      return mirrors.ifIdle(
+          opened, mirror -> slices(store).slice(new MirrorPlace(opened, mirror), most, progress));
+    } catch (IOException e) {
+      if (mirrors.isThere(store)) {
+        throw e;
+      }
+      // Its drive was taken away in the middle; what was read in this slice is read again.
+      return 0;
+    }
   }
 
   private SheafSlices slices(String store) {
@@ -84,7 +96,16 @@ public final class MirrorCheckups {
 
     @Override
     public boolean isWhole(SheafId sheaf) throws IOException {
-      return mirror.has(sheaf) || mirror.takeAnew(store.store(), sheaf);
+      try {
+        return mirror.has(sheaf) || mirror.takeAnew(store.store(), sheaf);
+      } catch (IOException e) {
+        if (!Mirror.isOne(mirror.folder())) {
+          throw e;
+        }
+        LOG.warn(
+            "A file of the mirror in {} can be neither read nor replaced.", mirror.folder(), e);
+        return false;
+      }
     }
   }
 }

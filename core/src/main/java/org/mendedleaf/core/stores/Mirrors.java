@@ -210,6 +210,11 @@ public final class Mirrors {
         : Optional.empty();
   }
 
+  /** Whether a store has a mirror that can be reached. */
+  boolean isThere(String store) throws IOException {
+    return known.of(store).filter(mirror -> Mirror.isOne(mirror.folder())).isPresent();
+  }
+
   /** Work with a mirror. */
   interface MirrorWork {
     int with(Mirror mirror) throws IOException;

@@ -113,7 +113,7 @@ class ArrivalFoldersTest {
   }
 
   @Test
-  void aSameNamedArrivalComesInByItselfWhereTheShelfAdmitsIt() throws Exception {
+  void aSameNamedArrivalComesInAutomaticallyWhereTheShelfAdmitsIt() throws Exception {
     Path edition = arrives("care guide.TXT", guide("soap").replace("3: ", "three: "), 0);
     assertThat(admit(edition)).as("nobody has said so").isEmpty();
     desk.office().recordingAndPeople().admits(desk.shelf(), true);

@@ -25,6 +25,7 @@ import org.mendedleaf.core.plan.KeepSentences;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.PlanFormat;
 import org.mendedleaf.core.plan.Span;
+import org.mendedleaf.core.progress.Progress;
 
 /** A least keeping time and a delay protect a store against its keepers' mistakes. */
 class SafeguardsTest {
@@ -208,6 +209,39 @@ class SafeguardsTest {
         .as("the smaller room counts")
         .hasSize(3)
         .allMatch(one -> one.until().equals(desk.clock().instant().plus(Duration.ofDays(1))));
+  }
+
+  private int labelled() throws Exception {
+    return desk.office().snapshots().labelled(desk.shelf()).size();
+  }
+
+  private void takeSnapshot() throws Exception {
+    NamedPlan plan = desk.office().plans().of(desk.shelf()).orElseThrow();
+    var unused =
+        desk.office()
+            .scheduledSnapshots()
+            .take(desk.shelf(), plan.snapshots().get(0), Progress.NONE);
+    days(1);
+  }
+
+  @Test
+  void fewerSnapshotsKeepTheirLabelsOnlyAfterTheDelay() throws Exception {
+    choose(
+        "{'name':'Daily','keep':['everything'],'snapshots':['at 10:00 every day, labelled Day {date}, the newest 4']}");
+    desk.write("a.csv", "a");
+    desk.capture();
+    days(1);
+    set("", "5 days");
+    for (int i = 0; i < 4; i++) {
+      takeSnapshot();
+    }
+    choose(
+        "{'name':'Daily','keep':['everything'],'snapshots':['at 10:00 every day, labelled Day {date}, the newest 1']}");
+    takeSnapshot();
+    assertThat(labelled()).isEqualTo(5);
+    days(5);
+    takeSnapshot();
+    assertThat(labelled()).isEqualTo(1);
   }
 
   @Test

@@ -8,15 +8,19 @@ import java.time.Duration;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.history.Snapshot;
+import org.mendedleaf.core.keeping.Safeguards.ChosenSafeguards;
 import org.mendedleaf.core.keeping.Thinnings;
 import org.mendedleaf.core.office.WatchKeeping;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.plan.PlanFormat;
+import org.mendedleaf.core.plan.Span;
 import org.mendedleaf.core.watch.WatchState;
 
 /** What is done automatically, round after round, without a window. */
@@ -114,7 +118,7 @@ class RoundsTest {
   }
 
   @Test
-  void snapshotsAreTakenByThemselvesAndTheOldestLoseTheirLabels() throws Exception {
+  void snapshotsAreTakenAutomaticallyAndTheOldestLoseTheirLabels() throws Exception {
     choose(
         "{'name':'Fridays','keep':['everything'],'snapshots':['at 18:00 every day, labelled Day {date}, the newest 2']}");
     after(Duration.ZERO);
@@ -142,7 +146,7 @@ class RoundsTest {
   }
 
   @Test
-  void whatNoRuleClaimsIsLetGoByItself() throws Exception {
+  void whatNoRuleClaimsIsLetGoAutomatically() throws Exception {
     for (int i = 0; i < 3; i++) {
       desk.write("list.csv", "jib,%d".formatted(500 + i));
       desk.capture();
@@ -158,6 +162,28 @@ class RoundsTest {
     }
     assertThat(revisions()).isEqualTo(1);
     assertThat(told).filteredOn(one -> one.contains("thinned")).hasSize(5);
+  }
+
+  @Test
+  void whatWasAskedToBeErasedIsErasedWhenTheDelayIsOverAndThatIsTold() throws Exception {
+    desk.write("list.csv", "jib,420");
+    desk.capture();
+    var unusedSafeguards =
+        desk.office()
+            .safeguards()
+            .set(
+                desk.shelf().store(), new ChosenSafeguards(Optional.empty(), Span.parse("2 days")));
+    var unused =
+        desk.office()
+            .askedErasures()
+            .ask(desk.life("list.csv").ref(), Set.of(0), "list.csv", false);
+    after(Duration.ofDays(1));
+    assertThat(told).isEmpty();
+    after(Duration.ofDays(1));
+    assertThat(told)
+        .containsExactly(
+            "%s: what somebody had asked to be erased is erased.".formatted(desk.shelf().name()));
+    assertThat(revisions()).isEqualTo(1);
   }
 
   @Test

@@ -1,19 +1,23 @@
 package org.mendedleaf.core.store;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Random;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.stores.Checkup;
 import org.mendedleaf.core.stores.MirrorCheckups;
@@ -109,6 +113,62 @@ class MirrorCheckupsTest {
     assertThat(state().damaged()).isEqualTo(1);
     desk.closeAsItIs();
     desk = new TestDesk(base.resolve("second"));
+  }
+
+  /** Takes the drive away when work looks for the third time whether it should stop. */
+  private Progress pulling(Path away) {
+    AtomicInteger asked = new AtomicInteger();
+    return new Progress() {
+      @Override
+      public void phase(Phase phase, long items, long bytes) {}
+
+      @Override
+      public void advanced(long items, long bytes) {}
+
+      @Override
+      public boolean cancelled() {
+        if (asked.incrementAndGet() == 3) {
+          move(mirror, away);
+        }
+        return false;
+      }
+    };
+  }
+
+  @Test
+  void aDriveThatIsTakenAwayInTheMiddleSaysNothingOfItsFiles() throws Exception {
+    assertThat(checkups().slice(store(), 1, Progress.NONE)).isEqualTo(1);
+    desk.clock().forward(Duration.ofDays(31));
+    Path away = base.resolve("away");
+    assertThat(checkups().slice(store(), pulling(away))).isZero();
+    assertThat(mirror).as("nothing is put in its place").doesNotExist();
+    assertThat(checkups().state(store())).isEmpty();
+    move(away, mirror);
+    assertThat(state().damaged()).isZero();
+    readAll();
+    assertThat(state().share()).isEqualTo(1);
+  }
+
+  @Test
+  void aDriveThatIsTakenAwayWhileTheMirrorIsBroughtUpHasNothingPutInItsPlace() throws Exception {
+    for (Path sheaf : sheaves()) {
+      Files.delete(sheaf);
+    }
+    Path away = base.resolve("away");
+    assertThatThrownBy(() -> desk.office().stores().mirrors().bringUp(store(), pulling(away)))
+        .isInstanceOf(IOException.class);
+    assertThat(mirror).doesNotExist();
+    move(away, mirror);
+    var unused = desk.office().stores().mirrors().bringUp(store(), Progress.NONE);
+    assertThat(desk.office().stores().mirrors().check(store(), Progress.NONE)).isZero();
+  }
+
+  private static void move(Path from, Path to) {
+    try {
+      Files.move(from, to);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
   }
 
   @Test

@@ -80,7 +80,7 @@ class TrayTest {
   }
 
   @Test
-  void aFileThatWasPickedByItselfGoesBeforeTheFolderThatHasIt() throws Exception {
+  void aFileThatWasPickedAloneGoesBeforeTheFolderThatHasIt() throws Exception {
     Tray tray = desk.tray(Handling.IN_PLACE, folderThen(), revision("in/list.csv", 0));
 
     RunReceipt receipt = recoveries().run(tray, Progress.NONE);

@@ -100,6 +100,9 @@ final class RhythmWatch {
     if (due.doing() instanceof Rhythms.MovingOver) {
       return Words.of("spool.job");
     }
+    if (due.doing() instanceof Rhythms.ErasingAsked) {
+      return Words.of("erase.due.job", name);
+    }
     return due.doing() instanceof Rhythms.Thinning
         ? Words.of("thin.job", name)
         : Words.of("capture.job", name);

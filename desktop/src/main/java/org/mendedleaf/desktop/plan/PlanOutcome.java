@@ -17,6 +17,7 @@ import javafx.scene.layout.VBox;
 import org.mendedleaf.core.forecast.Futures;
 import org.mendedleaf.core.keeping.CarePlans;
 import org.mendedleaf.core.keeping.Thinnings;
+import org.mendedleaf.core.plan.Claim;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.desktop.drawings.KeepField;
 import org.mendedleaf.desktop.words.Shown;
@@ -195,19 +196,26 @@ final class PlanOutcome {
     long all = outlook.rehearsal().stays() + going;
     goes.getStyleClass().setAll("label", going == 0 ? "soft" : "rust");
     goes.setText(
-        going == 0
-            ? Words.count("plan.allStay", all)
-            : Words.count(
-                    "plan.someGo",
-                    going,
-                    Shown.count(all),
-                    Shown.size(outlook.disk()),
-                    outlook.plan().plan().grace())
-                + last(outlook.rehearsal())
-                + (outlook.rehearsal().forRoom() == 0
-                    ? ""
-                    : " " + Words.count("plan.forRoom", outlook.rehearsal().forRoom())));
+        (going == 0
+                ? Words.count("plan.allStay", all)
+                : Words.count(
+                        "plan.someGo",
+                        going,
+                        Shown.count(all),
+                        Shown.size(outlook.disk()),
+                        outlook.plan().plan().grace())
+                    + last(outlook.rehearsal())
+                    + (outlook.rehearsal().forRoom() == 0
+                        ? ""
+                        : " " + Words.count("plan.forRoom", outlook.rehearsal().forRoom())))
+            + formerly(outlook.rehearsal()));
     field.drawnProperty().set(outlook.field());
+  }
+
+  /** What stays only since the store delays that plans are loosened. */
+  private static String formerly(CarePlans.PlanRehearsal rehearsal) {
+    int kept = rehearsal.claims().getOrDefault(Claim.Basic.FORMER_PLAN, 0);
+    return kept == 0 ? "" : " " + Words.count("plan.former", kept);
   }
 
   /** Before the last state of anything goes, that is said. */

@@ -79,7 +79,7 @@ class BringInWindowTest extends WindowRobot {
   }
 
   @Test
-  void whatArrivesInAChosenFolderWaitsAndASameNamedOneComesInByItself() throws Exception {
+  void whatArrivesInAChosenFolderWaitsAndASameNamedOneComesInAutomatically() throws Exception {
     settled(arrival);
     push(KeyCode.CONTROL, KeyCode.DIGIT4);
     eventually(() -> isThere("#watch-folder"));

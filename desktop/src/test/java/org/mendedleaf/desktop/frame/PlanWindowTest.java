@@ -133,7 +133,7 @@ class PlanWindowTest extends WindowRobot {
   }
 
   @Test
-  void aShelfIsCapturedByItselfWhenItIsItsTurn() throws Exception {
+  void aShelfIsCapturedAutomaticallyWhenItIsItsTurn() throws Exception {
     push(KeyCode.CONTROL, KeyCode.DIGIT5);
     eventually(() -> isThere("#plans") && isThere("Desk of home"));
     type(KeyCode.ENTER);
@@ -156,7 +156,7 @@ class PlanWindowTest extends WindowRobot {
   }
 
   @Test
-  void whatIsDoneByItselfIsSaidInSentencesAndWhatItWillTakeIsTold() throws Exception {
+  void whatIsDoneAutomaticallyIsSaidInSentencesAndWhatItWillTakeIsTold() throws Exception {
     for (int day = 0; day < 12; day++) {
       desk.write("list.csv", "day %d".formatted(day).repeat(30));
       desk.capture();

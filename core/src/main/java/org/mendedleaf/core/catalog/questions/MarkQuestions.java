@@ -133,6 +133,15 @@ public final class MarkQuestions {
 
   /** All revisions of a shelf that are on notice. */
   public List<OnNotice> onNotice(long shelf) throws IOException {
+    return noticed(shelf, "");
+  }
+
+  /** Those of them that somebody wants erased. */
+  public List<OnNotice> toBeErased(long shelf) throws IOException {
+    return noticed(shelf, "AND cause IN ('ERASURE', 'ERASURE_NAMED')");
+  }
+
+  private List<OnNotice> noticed(long shelf, String which) throws IOException {
     return sql.list(
         row ->
             new OnNotice(
@@ -144,7 +153,8 @@ public final class MarkQuestions {
         """
         SELECT revision.file, revision.number, on_notice.until, cause, on_notice.person FROM on_notice
         JOIN revision ON revision.id = on_notice.revision JOIN file ON file.id = revision.file
-        WHERE file.shelf = ? ORDER BY revision.file, revision.number""",
+        WHERE file.shelf = ? %s ORDER BY revision.file, revision.number"""
+            .formatted(which),
         shelf);
   }
 

@@ -54,7 +54,7 @@ public final class DescriptionFiles {
   public void write(StoreDescription description, Durability durability, RandomGenerator random)
       throws IOException {
     write(description, layout.description(), durability, random);
-    layout.access().makeFolders(layout.twin());
+    layout.makeFolder(layout.twin());
     write(description, layout.descriptionTwin(), durability, random);
   }
 

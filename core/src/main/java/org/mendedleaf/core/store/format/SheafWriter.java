@@ -39,7 +39,7 @@ public final class SheafWriter implements Closeable {
     this.id = id;
     Path folder = Objects.requireNonNull(layout.sheaf(id).getParent());
     if (!Files.isDirectory(folder)) {
-      layout.access().makeFolders(folder);
+      layout.makeFolder(folder);
       durability.forceFolder(layout.sheaves());
     }
     this.pending = folder.resolve(id.text() + StoreLayout.PENDING);

@@ -74,7 +74,7 @@ public final class StoreCipher {
     return Sealing.open(ofSheaf(sheaf), nonce(offset, part), beside, sealed);
   }
 
-  /** The two parts of a record that are sealed by themselves, so that one can be read alone. */
+  /** The two parts of a record that are sealed separately, so that one can be read alone. */
   enum RecordPart {
     HEAD(0),
     PAYLOAD(1);

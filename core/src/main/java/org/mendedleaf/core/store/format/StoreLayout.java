@@ -3,6 +3,7 @@ package org.mendedleaf.core.store.format;
 import java.io.IOException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -46,6 +47,22 @@ public record StoreLayout(Path root, Access access) {
 
   public Path sheaf(SheafId id) {
     return sheaves().resolve(id.text().substring(0, 2)).resolve(id.text() + ".sheaf");
+  }
+
+  /**
+   * Makes a folder of the store that is missing.
+   *
+   * @throws NoSuchFileException if the store itself is gone: where its drive was, nothing is made
+   */
+  public void makeFolder(Path folder) throws IOException {
+    boolean isThere =
+        Files.isDirectory(sheaves())
+            || Files.exists(description())
+            || Files.exists(descriptionTwin());
+    if (!isThere) {
+      throw new NoSuchFileException(root.toString(), null, "no store lies there");
+    }
+    access.makeFolders(folder);
   }
 
   /** All sheaves whose files are there, whether or not a commit mentions them. */

@@ -163,7 +163,7 @@ final class LogFolder {
   /** Puts whole bytes of a segment where there are none, or damaged ones. */
   void put(long number, byte[] bytes) throws IOException {
     if (Files.notExists(folder)) {
-      layout.access().makeFolders(folder);
+      layout.makeFolder(folder);
     }
     Path temporary = pending(number);
     try {
