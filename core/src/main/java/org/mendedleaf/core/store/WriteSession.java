@@ -22,6 +22,7 @@ import org.mendedleaf.core.store.format.SheafWriter;
 import org.mendedleaf.core.store.format.StoreCipher;
 import org.mendedleaf.core.store.format.StoreLayout;
 import org.mendedleaf.core.store.format.StoredRecord;
+import org.mendedleaf.core.store.log.StoreAwayException;
 
 /**
  * All writing for one commit: new chunks from any number of {@link ContentWriter}s and blocks of
@@ -181,6 +182,9 @@ public final class WriteSession implements Closeable {
     if (current == null) {
       if (!durability.isWritable()) {
         throw new ReadOnlyStoreException(layout.root());
+      }
+      if (!layout.isThere()) {
+        throw new StoreAwayException(layout.root());
       }
       current = new SheafWriter(layout, durability, SheafId.random(random), cipher);
     }

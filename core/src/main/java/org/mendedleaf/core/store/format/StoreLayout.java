@@ -49,17 +49,20 @@ public record StoreLayout(Path root, Access access) {
     return sheaves().resolve(id.text().substring(0, 2)).resolve(id.text() + ".sheaf");
   }
 
+  /** Whether anything of the store lies there: its drive may have been taken away. */
+  public boolean isThere() {
+    return Files.isDirectory(sheaves())
+        || Files.exists(description())
+        || Files.exists(descriptionTwin());
+  }
+
   /**
    * Makes a folder of the store that is missing.
    *
    * @throws NoSuchFileException if the store itself is gone: where its drive was, nothing is made
    */
   public void makeFolder(Path folder) throws IOException {
-    boolean isThere =
-        Files.isDirectory(sheaves())
-            || Files.exists(description())
-            || Files.exists(descriptionTwin());
-    if (!isThere) {
+    if (!isThere()) {
       throw new NoSuchFileException(root.toString(), null, "no store lies there");
     }
     access.makeFolders(folder);
