@@ -77,18 +77,8 @@ final class EraseCommand extends OfficeCommand {
     for (String revision : which.all ? List.<String>of() : which.revisions) {
       numbers.add(Addresses.revision(revision, life));
     }
-    Optional<AskedErasures.AskedErasure> already = office.askedErasures().of(life);
-    boolean isDue =
-        already
-            .filter(asked -> !asked.until().isAfter(office.settings().clock().instant()))
-            .filter(asked -> asked.numbers().containsAll(numbers))
-            .isPresent();
     if (callOff) {
-      int kept = office.askedErasures().callOff(life.ref(), numbers);
-      return Answer.done(
-          called(life).put("calledOff", kept),
-          "%d %s of %s will not be erased.%n"
-              .formatted(kept, kept == 1 ? "revision" : "revisions", life.file().path().shown()));
+      return calledOff(office, life, numbers);
     }
     Erasures.Consequences told = office.erasures().rehearse(life.ref(), numbers);
     ObjectNode node = json(told);
@@ -103,7 +93,8 @@ final class EraseCommand extends OfficeCommand {
               + "Nothing was erased. To do it, add: --confirm \"%s\"%n"
                   .formatted(life.file().path().name()));
     }
-    if (isDue) {
+    // Another name than the file's is refused below.
+    if (isDue(office, life, numbers) && name.equals(life.file().path().name())) {
       int erased = office.askedErasures().eraseDue(life.shelf(), clockIsRight);
       return Answer.done(
           node.put("erased", true),
@@ -129,6 +120,25 @@ final class EraseCommand extends OfficeCommand {
             + RemnantAnswer.text(remnants, office.settings().zone())
             + "“mended-leaf receipt %d” tells what of that is left later.%n"
                 .formatted(erased.act()));
+  }
+
+  private static Answer calledOff(Office office, FileLife life, Set<Integer> numbers)
+      throws IOException {
+    int kept = office.askedErasures().callOff(life.ref(), numbers);
+    return Answer.done(
+        called(life).put("calledOff", kept),
+        "%d %s of %s will not be erased.%n"
+            .formatted(kept, kept == 1 ? "revision" : "revisions", life.file().path().shown()));
+  }
+
+  /** Whether all of these were asked for, and the delay is over. */
+  private static boolean isDue(Office office, FileLife life, Set<Integer> numbers) {
+    Optional<AskedErasures.AskedErasure> already = office.askedErasures().of(life);
+    return already
+        .filter(asked -> !asked.until().isAfter(office.settings().clock().instant()))
+        .filter(
+            asked -> numbers.isEmpty() ? asked.everything() : asked.numbers().containsAll(numbers))
+        .isPresent();
   }
 
   private static String later(Instant from, Office office) {

@@ -103,8 +103,8 @@ public final class AskedErasures {
     }
     if (proposals.isEmpty()) {
       throw new SentenceException(
-          "That was asked for already; it takes effect by %s. Nothing was changed."
-              .formatted(of(life).orElseThrow().until()));
+          "That was asked for already; it takes effect on %s. Nothing was changed."
+              .formatted(LettingGo.said(of(life).orElseThrow().until(), settings)));
     }
     commit(life, Act.ASK_ERASURE, now, proposals);
     return of(files.life(file)).orElseThrow();
@@ -182,6 +182,7 @@ public final class AskedErasures {
   public int eraseDue(Shelf shelf, boolean clockIsRight) throws IOException {
     LettingGo.refuseUnderSetClock(settings, desk.store(shelf.store()));
     if (clockIsRight) {
+      shelves.require(shelf.store(), shelf.id(), Right.ERASE);
       LettingGo.confirm(desk.captureTimes());
     } else {
       LettingGo.refuseAfterJump(settings, desk.captureTimes(), desk.store(shelf.store()));

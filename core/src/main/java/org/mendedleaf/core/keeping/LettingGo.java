@@ -56,7 +56,7 @@ final class LettingGo {
     }
   }
 
-  private static String said(Instant at, OfficeSettings settings) {
+  static String said(Instant at, OfficeSettings settings) {
     return WHEN.format(at.atZone(settings.zone()));
   }
 

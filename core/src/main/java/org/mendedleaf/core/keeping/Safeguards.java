@@ -183,7 +183,10 @@ public final class Safeguards {
 
   /** When an erasure takes effect that is asked for now; empty for at once. */
   Optional<Instant> erasedAfter(String store, Instant now) throws IOException {
-    return delay(store).map(delay -> end(delay, now));
+    Instant counted = desk.store(store).catalogue().safeguards().counted();
+    // A clock that was put back would make the delay seem over when it is set right.
+    Instant from = counted.isAfter(now) ? counted : now;
+    return delay(store).map(delay -> end(delay, from));
   }
 
   /** What holds below any plan of a shelf: the least keeping time, and plans that still count. */

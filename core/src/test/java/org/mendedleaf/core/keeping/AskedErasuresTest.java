@@ -122,6 +122,30 @@ class AskedErasuresTest {
   }
 
   @Test
+  void aClockThatIsPutBackWhileItIsAskedForShortensNothing() throws Exception {
+    desk.clock().forward(Duration.ofDays(-30));
+    var unused = asked().ask(file(), Set.of(1), "offer.txt", false);
+    desk.clock().forward(Duration.ofDays(30));
+    runDue();
+    assertThat(revisions()).containsExactly(0, 1, 2);
+    days(8);
+    runDue();
+    assertThat(revisions()).containsExactly(0, 2);
+  }
+
+  @Test
+  void whoMayNotEraseDoesNotSayThatTheClockIsRight() throws Exception {
+    var unusedShelf =
+        desk.office().recordingAndPeople().person(desk.shelf(), "Teo", Optional.of(Role.MAKER));
+    var unused = asked().ask(file(), Set.of(1), "offer.txt", false);
+    days(8);
+    assertThatThrownBy(
+            () -> desk.office().actingAs("Teo").askedErasures().eraseDue(desk.shelf(), true))
+        .hasMessageContaining("may not erase");
+    assertThat(revisions()).containsExactly(0, 1, 2);
+  }
+
+  @Test
   void anyoneWhoMayHoldCallsItOff() throws Exception {
     var unusedShelf =
         desk.office().recordingAndPeople().person(desk.shelf(), "Inês", Optional.of(Role.MAKER));

@@ -54,6 +54,14 @@ public final class SafeguardQuestions {
         "SELECT least, delay, counts_from, person FROM safeguard ORDER BY segment, line");
   }
 
+  /** From when the last commit counts: never before those that came earlier. */
+  public Instant counted() throws IOException {
+    return sql.first(
+            row -> Times.of(row.getLong(1)),
+            "SELECT counts_from FROM segment ORDER BY number DESC LIMIT 1")
+        .orElse(Instant.EPOCH);
+  }
+
   private record SaidPlan(long shelf, String says, Instant at, String by) {}
 
   /** The plans that a shelf had, one after another; a shelf may refer to one by its name. */
