@@ -5,9 +5,12 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Optional;
 import java.util.OptionalLong;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.DrillAnswer;
 import org.mendedleaf.cli.answers.Exit;
+import org.mendedleaf.core.adoption.RecoverySheet;
+import org.mendedleaf.core.adoption.SheetFormat;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.drill.CertificateReport;
 import org.mendedleaf.core.drill.DrillCertificate;
@@ -39,6 +42,20 @@ final class DrillCommand extends OfficeCommand {
   private boolean all;
 
   @Option(
+      names = "--new-computer",
+      description = {
+        "As another computer would that has nothing but the recovery sheet: open the store anew, find the",
+        "shelves, and recover every current file."
+      })
+  private boolean newComputer;
+
+  @Option(
+      names = "--sheet",
+      paramLabel = "FILE",
+      description = "With --new-computer: the sheet that was kept; by default one as it is now.")
+  private @Nullable Path sheet;
+
+  @Option(
       names = "--to",
       paramLabel = "DIR",
       description = "A new or empty folder in which what was recovered stays.")
@@ -65,6 +82,9 @@ final class DrillCommand extends OfficeCommand {
     Optional<Shelf> one =
         shelf.isPresent() ? Optional.of(office.shelves().named(shelf.get())) : Optional.empty();
     String id = one.isPresent() ? one.get().store() : store.id(office);
+    if (sheet != null && !newComputer) {
+      throw new SentenceException("A sheet is tried with --new-computer only. Nothing was tried.");
+    }
     if (every.isPresent()) {
       office.drills().setRhythm(id, days(every.get()));
       return DrillAnswer.rhythm(office.drills().rhythm(id));
@@ -72,7 +92,9 @@ final class DrillCommand extends OfficeCommand {
     DrillCertificate found =
         certificate.isPresent()
             ? office.drills().certificate(id, certificate.get())
-            : office.drills().run(order(id, one), Progress.NONE);
+            : newComputer
+                ? newComputer(office, id)
+                : office.drills().run(order(id, one), Progress.NONE);
     files.write(CertificateReport.of(found, office.settings().zone()), root());
     return new Answer(
         DrillAnswer.json(found),
@@ -83,7 +105,21 @@ final class DrillCommand extends OfficeCommand {
   private Drills.DrillOrder order(String id, Optional<Shelf> one) {
     OptionalLong only = one.isPresent() ? OptionalLong.of(one.get().id()) : OptionalLong.empty();
     Optional<Path> folder = to.map(dir -> root().resolve(Path.of(dir)));
-    return new Drills.DrillOrder(id, only, all, folder);
+    Drills.HowMuch howMuch = all ? Drills.HowMuch.ALL : Drills.HowMuch.SAMPLE;
+    return new Drills.DrillOrder(id, only, howMuch, folder);
+  }
+
+  private DrillCertificate newComputer(Office office, String id) throws IOException {
+    if (shelf.isPresent() || all) {
+      throw new SentenceException(
+          "A new computer gets every current file of the whole store, so --new-computer goes with no shelf and not with --all. Nothing was tried.");
+    }
+    Optional<RecoverySheet> kept =
+        sheet == null ? Optional.empty() : Optional.of(SheetFormat.read(root().resolve(sheet)));
+    return office
+        .adoptions()
+        .drill()
+        .run(id, kept, to.map(dir -> root().resolve(Path.of(dir))), Progress.NONE);
   }
 
   private static Optional<Duration> days(String typed) throws SentenceException {

@@ -10,6 +10,7 @@ import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.seal.Passphrase;
+import org.mendedleaf.core.seal.RecoveryKey;
 import org.mendedleaf.core.session.KeyFile;
 import org.mendedleaf.core.session.KeyRing;
 import picocli.CommandLine.Option;
@@ -64,6 +65,16 @@ public final class KeyOptions {
   /** The first line of a file. */
   static Passphrase read(Path file) throws IOException {
     return Passphrase.of(line(file));
+  }
+
+  /** The recovery key in the first line of a file. */
+  static RecoveryKey recoveryKey(Path file) throws IOException {
+    return RecoveryKey.read(line(file))
+        .orElseThrow(
+            () ->
+                new SentenceException(
+                    "What stands in the first line of %s is no recovery key, or it was mistyped: it has nine groups of four characters. Nothing was changed."
+                        .formatted(file)));
   }
 
   /** The first line of a file, which says something. */

@@ -71,6 +71,8 @@ import picocli.CommandLine.ScopeType;
       PeopleCommand.class,
       VerifyCommand.class,
       DrillCommand.class,
+      RecoverySheetCommand.class,
+      AdoptCommand.class,
       WhatIfCommand.class,
       RebuildCommand.class,
       LedgerCommand.class,

@@ -8,7 +8,6 @@ import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Json;
-import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.seal.Passphrase;
 import org.mendedleaf.core.seal.RecoveryKey;
@@ -59,14 +58,7 @@ final class StorePassphraseCommand implements Callable<Integer> {
     MendedLeafCommand root = parent.root();
     Path place = root.resolve(folder);
     if (recoveryKey != null) {
-      String typed = KeyOptions.line(root.resolve(recoveryKey));
-      RecoveryKey key =
-          RecoveryKey.read(typed)
-              .orElseThrow(
-                  () ->
-                      new SentenceException(
-                          "What stands in the first line of %s is no recovery key, or it was mistyped: it has nine groups of four characters. Nothing was changed."
-                              .formatted(recoveryKey)));
+      RecoveryKey key = KeyOptions.recoveryKey(root.resolve(recoveryKey));
       office.stores().encryption().recover(place, key);
     }
     String id = office.stores().open(place).id();

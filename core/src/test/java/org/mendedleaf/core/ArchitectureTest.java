@@ -103,6 +103,9 @@ class ArchitectureTest {
               "arrivals",
               "desk likeness progress store.format store compare.inside history intake plan catalog.questions compare.process catalog capture place recover session shelves tray files keeping"),
           Map.entry(
+              "adoption",
+              "drive desk progress seal report store.format store.log store history catalog.questions catalog joining capture place recover session stores shelves drill tray arrivals"),
+          Map.entry(
               "rhythm",
               "desk progress store history plan catalog.questions catalog capture watch session stores shelves keeping"));
 

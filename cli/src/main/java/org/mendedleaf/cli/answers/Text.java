@@ -29,6 +29,11 @@ public final class Text {
   }
 
   /** KB, MB and GB of 1000. */
+  /** So many of something, as in “1 file” and “2,000 files”. */
+  static String many(long count, String one) {
+    return "%,d %s%s".formatted(count, one, count == 1 ? "" : "s");
+  }
+
   public static String size(long bytes) {
     if (bytes < 1000) {
       return bytes + " bytes";

@@ -83,6 +83,17 @@ public record Desk(String id, List<KnownStore> stores, List<Binding> bindings) {
     return desk;
   }
 
+  /**
+   * Reads the desk of another home; nothing is written there.
+   *
+   * @throws SentenceException if there is none, or it is damaged and so is its copy
+   */
+  public static Desk read(Path home) throws IOException {
+    return file(home)
+        .read(Desk::parse)
+        .orElseThrow(() -> new SentenceException("There is no desk in %s.".formatted(home)));
+  }
+
   private static DeskFile file(Path home) {
     return DeskFile.keptTwice(home.resolve(FILE));
   }

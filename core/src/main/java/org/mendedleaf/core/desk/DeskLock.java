@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.Optional;
@@ -41,6 +42,27 @@ public final class DeskLock implements Closeable {
     try (DeskLock taken = tryTakeWatch(home).orElse(null)) {
       return taken == null;
     }
+  }
+
+  /**
+   * Whether a process works on the desk of another home just now; nothing is written there. Where
+   * the drive cannot be written to, nobody does.
+   */
+  public static boolean isInUse(Path home) throws IOException {
+    for (String file : new String[] {"owner.lock", "watch.lock"}) {
+      Path lock = home.resolve(file);
+      if (Files.isWritable(lock)) {
+        try (FileChannel channel = FileChannel.open(lock, StandardOpenOption.WRITE);
+            FileLock taken = channel.tryLock()) {
+          if (taken == null) {
+            return true;
+          }
+        } catch (OverlappingFileLockException e) {
+          return true;
+        }
+      }
+    }
+    return false;
   }
 
   private static Optional<DeskLock> tryTake(Path home, String file) throws IOException {

@@ -67,9 +67,10 @@ public record DrillCertificate(
     return proofs.stream().filter(proof -> !proof.whole()).toList();
   }
 
-  /** How many came back as they were recorded. */
+  /** How many revisions came back as they were recorded. */
   public int whole() {
-    return figures.sampled() - failed().size();
+    long failed = failed().stream().filter(proof -> proof.revision().isPresent()).count();
+    return figures.sampled() - (int) failed;
   }
 
   /** How long recovering every current file would take, by what was measured. */

@@ -1,5 +1,6 @@
 package org.mendedleaf.core.drill;
 
+import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -61,20 +62,33 @@ public final class Drills {
    * What to try.
    *
    * @param shelf empty for all shelves of the store
-   * @param all every revision instead of a sample
    * @param to an empty or new folder in which what was recovered stays; empty for a scratch place
    */
-  public record DrillOrder(String store, OptionalLong shelf, boolean all, Optional<Path> to) {
+  public record DrillOrder(String store, OptionalLong shelf, HowMuch what, Optional<Path> to) {
 
     /** A sample of all shelves. */
     public static DrillOrder ofStore(String store) {
-      return new DrillOrder(store, OptionalLong.empty(), false, Optional.empty());
+      return new DrillOrder(store, OptionalLong.empty(), HowMuch.SAMPLE, Optional.empty());
     }
+  }
+
+  /** How much is tried. */
+  public enum HowMuch {
+    SAMPLE,
+    /** The current revision of every file. */
+    CURRENT,
+    /** Every revision. */
+    ALL
   }
 
   /** How often a store is tried automatically; empty for never. */
   public Optional<Duration> rhythm(String store) throws IOException {
     return rhythms.of(store);
+  }
+
+  /** How often the desk of a home tries a store automatically; empty for never. */
+  public static Optional<Duration> rhythmIn(Path home, String store) throws IOException {
+    return new DrillRhythms(home).of(store);
   }
 
   /** Says how often a store is tried automatically from now on. */
@@ -165,52 +179,102 @@ public final class Drills {
    * @throws SentenceException if there is nothing to try, no room to try it, or another drill runs
    */
   public DrillCertificate run(DrillOrder order, Progress progress) throws IOException {
+    return alone(
+        () -> {
+          OpenStore store = desk.store(order.store());
+          store.catalogue().catchUp();
+          return run(order, store, List.of(), progress);
+        });
+  }
+
+  /**
+   * A store as it was opened elsewhere.
+   *
+   * @param proven by opening it
+   * @param office what is closed afterwards, with the store
+   */
+  public record OpenedElsewhere(OpenStore store, List<ReceiptItem> proven, Closeable office)
+      implements Closeable {
+    public OpenedElsewhere {
+      proven = List.copyOf(proven);
+    }
+
+    @Override
+    public void close() throws IOException {
+      office.close();
+    }
+  }
+
+  /** Opens a store elsewhere. */
+  public interface OpeningElsewhere {
+    OpenedElsewhere open() throws IOException;
+  }
+
+  /** The same with the store as it is opened elsewhere; certified by this desk. */
+  public DrillCertificate run(DrillOrder order, OpeningElsewhere opening, Progress progress)
+      throws IOException {
+    return alone(
+        () -> {
+          try (OpenedElsewhere opened = opening.open()) {
+            return run(order, opened.store(), opened.proven(), progress);
+          }
+        });
+  }
+
+  private interface LoneDrill {
+    DrillCertificate run() throws IOException;
+  }
+
+  private DrillCertificate alone(LoneDrill drill) throws IOException {
     if (!desk.drilling().tryLock()) {
       throw new SentenceException(
           "A drill is running already. Nothing was tried; ask again when it has ended.");
     }
     try {
-      return runAlone(order, progress);
+      return drill.run();
     } finally {
       desk.drilling().unlock();
     }
   }
 
-  private DrillCertificate runAlone(DrillOrder order, Progress progress) throws IOException {
-    OpenStore store = desk.store(order.store());
+  private DrillCertificate run(
+      DrillOrder order, OpenStore store, List<ReceiptItem> before, Progress progress)
+      throws IOException {
     Catalogue catalogue = store.catalogue();
-    catalogue.catchUp();
     List<RecordedShelf> shelves =
         catalogue.shelves().all().stream()
             .filter(one -> order.shelf().isEmpty() || order.shelf().getAsLong() == one.id())
             .toList();
-    List<Revision> revisions = revisions(catalogue, shelves, order.all());
+    List<Revision> revisions = revisions(catalogue, shelves, order.what());
     if (revisions.isEmpty()) {
       throw new SentenceException("Nothing is recorded yet, so there is nothing to try.");
     }
     Map<Long, RecordedShelf> byId = new HashMap<>();
     shelves.forEach(shelf -> byId.put(shelf.id(), shelf));
-    long before = System.nanoTime();
+    long began = System.nanoTime();
     try (ScratchFolder scratch =
         ScratchFolder.open(settings, order.to(), atOnce(revisions, order))) {
       DrillRun run =
           new DrillRun(
               store, insides, scratch.folder(), order.to().isPresent(), byId, found(catalogue));
       run.run(revisions, progress);
-      Duration taken = Duration.ofNanos(System.nanoTime() - before);
-      return certify(order, shelves, run, taken);
+      Duration taken = Duration.ofNanos(System.nanoTime() - began);
+      return certify(order, shelves, run, before, taken);
     }
   }
 
-  private List<Revision> revisions(Catalogue catalogue, List<RecordedShelf> shelves, boolean all)
-      throws IOException {
+  private List<Revision> revisions(
+      Catalogue catalogue, List<RecordedShelf> shelves, HowMuch howMuch) throws IOException {
     List<Revision> revisions = new ArrayList<>();
-    if (all) {
-      for (RecordedShelf shelf : shelves) {
-        revisions.addAll(catalogue.files().allOf(shelf.id()));
-      }
-    } else {
+    if (howMuch == HowMuch.SAMPLE) {
       revisions.addAll(new DrillSample(catalogue, settings.random()).of(shelves));
+    } else {
+      for (RecordedShelf shelf : shelves) {
+        revisions.addAll(
+            howMuch == HowMuch.ALL
+                ? catalogue.files().allOf(shelf.id())
+                : catalogue.files().currentOf(shelf.id()));
+      }
     }
     // Of what could not be read when it was recorded there is nothing to recover.
     revisions.removeIf(one -> one.state().content().isEmpty() && one.state().link().isEmpty());
@@ -243,10 +307,15 @@ public final class Drills {
   }
 
   private DrillCertificate certify(
-      DrillOrder order, List<RecordedShelf> shelves, DrillRun run, Duration taken)
+      DrillOrder order,
+      List<RecordedShelf> shelves,
+      DrillRun run,
+      List<ReceiptItem> before,
+      Duration taken)
       throws IOException {
     OpenStore store = desk.store(order.store());
     Catalogue catalogue = store.catalogue();
+    catalogue.catchUp();
     long of = 0;
     long small = 0;
     long smallBytes = 0;
@@ -258,11 +327,13 @@ public final class Drills {
       smallBytes += current.smallBytes();
       largeBytes += current.largeBytes();
     }
-    List<ReceiptItem> proofs = new ArrayList<>(run.proven());
+    int sampled = run.proven().size();
+    List<ReceiptItem> proofs = new ArrayList<>(before);
+    proofs.addAll(run.proven());
     proofs.sort(Comparator.comparing(item -> item.outcome() == Outcome.RECOVERED));
     DrillFigures figures =
         new DrillFigures(
-            proofs.size(),
+            sampled,
             of,
             run.opened(),
             proofs.stream().mapToLong(ReceiptItem::bytes).sum(),

@@ -2,6 +2,7 @@ package org.mendedleaf.core.office;
 
 import java.io.Closeable;
 import java.io.IOException;
+import org.mendedleaf.core.adoption.Adoptions;
 import org.mendedleaf.core.arrivals.ArrivalFolders;
 import org.mendedleaf.core.arrivals.Gatherings;
 import org.mendedleaf.core.arrivals.Intake;
@@ -75,6 +76,7 @@ public final class Office implements Closeable {
   private final ScheduledSnapshots scheduledSnapshots;
   private final Rhythms rhythms;
   private final Drills drills;
+  private final Adoptions adoptions;
   private final Losses losses;
   private final Todays todays;
   private final Ledgers ledgers;
@@ -121,6 +123,7 @@ public final class Office implements Closeable {
             desk,
             settings);
     this.drills = new Drills(desk, settings, desk.insides());
+    this.adoptions = new Adoptions(stores, shelves, recoveries, drills, arrivals, desk, settings);
     this.losses = new Losses(stores, shelves, plans, desk, settings);
     this.todays =
         new Todays(
@@ -173,6 +176,11 @@ public final class Office implements Closeable {
   /** Test recoveries with proof. */
   public Drills drills() {
     return drills;
+  }
+
+  /** Taking the place of a desk that is no more. */
+  public Adoptions adoptions() {
+    return adoptions;
   }
 
   /** What would be lost if something happened. */

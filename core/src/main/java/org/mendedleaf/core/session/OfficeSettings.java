@@ -91,6 +91,12 @@ public record OfficeSettings(
         keys);
   }
 
+  /** The same for another desk. */
+  public OfficeSettings withHome(Path other) {
+    return new OfficeSettings(
+        other, clock, zone, random, owners, fileTimes, places, person, parameters, workers, keys);
+  }
+
   public OfficeSettings withPerson(String other) {
     return new OfficeSettings(
         home, clock, zone, random, owners, fileTimes, places, other, parameters, workers, keys);

@@ -139,6 +139,11 @@ public final class OpenDesk implements Closeable {
     return new SpoolPlace(settings, store);
   }
 
+  /** The same of another desk. */
+  public SpoolPlace spoolPlaceOf(Path home, String store) {
+    return new SpoolPlace(settings.withHome(home), store);
+  }
+
   private void close(String id) {
     OpenStore opened = open.remove(id);
     if (opened != null) {

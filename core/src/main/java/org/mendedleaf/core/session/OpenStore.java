@@ -133,6 +133,11 @@ public final class OpenStore implements Closeable {
     return folder;
   }
 
+  /** How far the desk of a home has seen the log of a store. */
+  public static Optional<LogHead> seenFrom(Path home, String store) throws IOException {
+    return new SeenHeads(home).of(store);
+  }
+
   private static Path catalogueFile(OfficeSettings settings, String store) {
     return settings.home().resolve("catalogues").resolve(store + ".sqlite");
   }

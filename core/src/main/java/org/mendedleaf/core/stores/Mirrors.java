@@ -81,6 +81,16 @@ public final class Mirrors {
     return bringUp(store, progress).orElseThrow();
   }
 
+  /** Keeps a mirror in a folder that cannot be reached now; it is brought up when it is back. */
+  public void expect(String store, Path folder) throws IOException {
+    known.note(store, new KnownMirrors.KnownMirror(folder, Optional.empty(), 0));
+  }
+
+  /** Where the desk of a home keeps a mirror of a store. */
+  public static Optional<Path> placeKnownIn(Path home, String store) throws IOException {
+    return new KnownMirrors(home).of(store).map(KnownMirrors.KnownMirror::folder);
+  }
+
   private void requireOutside(OpenStore store, Path place) throws SentenceException {
     Path root = store.store().root();
     if (place.startsWith(root) || root.startsWith(place)) {

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
+import java.util.function.LongFunction;
 import org.mendedleaf.core.desk.DamagedDeskFileException;
 import org.mendedleaf.core.desk.DeskFile;
 import org.mendedleaf.core.desk.SentenceException;
@@ -29,6 +30,7 @@ public final class Spools {
   /** 5 GB, unless somebody says otherwise. */
   public static final long LIMIT = 5_000_000_000L;
 
+  private static final String LIMIT_FILE = "spool.json";
   private static final ObjectMapper JSON = new ObjectMapper();
 
   private final OpenDesk desk;
@@ -38,13 +40,22 @@ public final class Spools {
   Spools(OpenDesk desk, OfficeSettings settings) {
     this.desk = desk;
     this.settings = settings;
-    this.limitFile = DeskFile.at(settings.home().resolve("spool.json"));
+    this.limitFile = DeskFile.at(settings.home().resolve(LIMIT_FILE));
   }
 
   /** How many bytes what waits for one store may take on this desk. */
   public long limit() throws IOException {
+    return limit(limitFile);
+  }
+
+  /** The same on the desk of a home. */
+  public static long limitIn(Path home) throws IOException {
+    return limit(DeskFile.at(home.resolve(LIMIT_FILE)));
+  }
+
+  private static long limit(DeskFile file) throws IOException {
     try {
-      return limitFile.read(text -> JSON.readTree(text).required("limit").asLong()).orElse(LIMIT);
+      return file.read(text -> JSON.readTree(text).required("limit").asLong()).orElse(LIMIT);
     } catch (DamagedDeskFileException e) {
       return LIMIT;
     }
@@ -121,16 +132,18 @@ public final class Spools {
   }
 
   /** A shelf that the store has lost may have left its number to another one. */
-  private void requireSameShelves(OpenStore store, OtherLog waiting) throws IOException {
+  private static void requireSameShelves(
+      OpenStore store, OtherLog waiting, SpoolPlace place, LongFunction<Optional<Path>> boundTo)
+      throws IOException {
     for (long id : waiting.shelves()) {
-      Optional<String> bound = desk.desk().folderOf(store.id(), id).map(Path::toString);
+      Optional<String> bound = boundTo.apply(id).map(Path::toString);
       boolean same =
           store.catalogue().shelves().all().stream()
               .anyMatch(one -> one.id() == id && bound.equals(Optional.of(one.folder())));
       if (!same) {
         throw new SentenceException(
             "What was recorded while the store %s was away belongs to a shelf that the store does not have any more, so it was not moved over. It is safe in %s; its files are in their folder."
-                .formatted(store.folder(), desk.spoolPlace(store.id()).folder()));
+                .formatted(store.folder(), place.folder()));
       }
     }
   }
@@ -163,30 +176,70 @@ public final class Spools {
       if (!canMove(store)) {
         return Optional.empty();
       }
-      OpenStore opened = desk.store(store);
-      JoinReport report;
-      try (Store spool = open(place)) {
-        opened.catalogue().catchUp();
-        OtherLog waiting = OtherLog.ofSpool(opened.catalogue(), spool);
-        if (waiting.isOfLostCommits()) {
-          requireSameShelves(opened, waiting);
-        }
-        report =
-            new Joining(
-                    opened.catalogue(),
-                    opened.journal(),
-                    waiting,
-                    settings.clock(),
-                    settings.person())
-                .join(progress);
-      }
-      if (!report.unreadable().isEmpty()) {
-        throw new SentenceException(
-            "%s was recorded while the store %s was away, and cannot be read in the spool on this computer any more. Everything else is in the store; the spool stays as it is in %s."
-                .formatted(report.unreadable().get(0).shown(), opened.folder(), place.folder()));
-      }
+      JoinReport report =
+          join(desk.store(store), place, shelf -> desk.desk().folderOf(store, shelf), progress);
       place.clear();
       return Optional.of(report);
+    } finally {
+      desk.spooling().writeLock().unlock();
+    }
+  }
+
+  private JoinReport join(
+      OpenStore opened, SpoolPlace place, LongFunction<Optional<Path>> bound, Progress progress)
+      throws IOException {
+    JoinReport report;
+    try (Store spool = open(place)) {
+      opened.catalogue().catchUp();
+      OtherLog waiting = OtherLog.ofSpool(opened.catalogue(), spool);
+      if (waiting.isOfLostCommits()) {
+        requireSameShelves(opened, waiting, place, bound);
+      }
+      report =
+          new Joining(
+                  opened.catalogue(),
+                  opened.journal(),
+                  waiting,
+                  settings.clock(),
+                  settings.person())
+              .join(progress);
+    }
+    if (!report.unreadable().isEmpty()) {
+      throw new SentenceException(
+          "%s was recorded while the store %s was away, and cannot be read in the spool on this computer any more. Everything else is in the store; the spool stays as it is in %s."
+              .formatted(report.unreadable().get(0).shown(), opened.folder(), place.folder()));
+    }
+    return report;
+  }
+
+  /** How many acts wait for a store in the spool of another desk; none where there is no spool. */
+  public long waitingThere(Path home, String store) throws IOException {
+    SpoolPlace place = desk.spoolPlaceOf(home, store);
+    if (!place.isWaiting()) {
+      return 0;
+    }
+    try (Store spool = open(place)) {
+      return WaitingCommits.in(spool).count();
+    }
+  }
+
+  /**
+   * Takes what waits in the spool of a desk that is no more into its store, which is there. The
+   * spool stays as it is; what was taken in once is not taken in again.
+   *
+   * @param home the data of that desk
+   * @param bound where that desk had the folders of shelves
+   * @throws SentenceException if something cannot be read there
+   */
+  public JoinReport takeIn(
+      String store, Path home, LongFunction<Optional<Path>> bound, Progress progress)
+      throws IOException {
+    SpoolPlace place = desk.spoolPlaceOf(home, store);
+    desk.spooling().writeLock().lock();
+    try {
+      return place.isWaiting()
+          ? join(desk.store(store), place, bound, progress)
+          : JoinReport.NOTHING;
     } finally {
       desk.spooling().writeLock().unlock();
     }

@@ -81,7 +81,8 @@ class DrillTest {
   }
 
   private DrillOrder everything() {
-    return new DrillOrder(desk.shelf().store(), OptionalLong.empty(), true, Optional.empty());
+    return new DrillOrder(
+        desk.shelf().store(), OptionalLong.empty(), Drills.HowMuch.ALL, Optional.empty());
   }
 
   private static List<String> left() throws IOException {
@@ -139,7 +140,10 @@ class DrillTest {
     Path to = base.resolve("to look at");
     DrillOrder kept =
         new DrillOrder(
-            desk.shelf().store(), OptionalLong.of(desk.shelf().id()), false, Optional.of(to));
+            desk.shelf().store(),
+            OptionalLong.of(desk.shelf().id()),
+            Drills.HowMuch.SAMPLE,
+            Optional.of(to));
     DrillCertificate certificate = drills().run(kept, Progress.NONE);
     try (Stream<Path> there = Files.list(to)) {
       assertThat(there.count()).isEqualTo(certificate.figures().sampled());

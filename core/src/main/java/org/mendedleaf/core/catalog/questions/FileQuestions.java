@@ -169,6 +169,17 @@ public final class FileQuestions {
         shelf);
   }
 
+  /** The current revision of every file that is on a shelf. */
+  public List<Revision> currentOf(long shelf) throws IOException {
+    return sql.list(
+        FileQuestions::readRevision,
+        REVISION
+            + """
+            WHERE revision.id IN (SELECT current FROM file WHERE shelf = ? AND present)
+            ORDER BY revision.file""",
+        shelf);
+  }
+
   public Optional<Revision> revision(long file, int number) throws IOException {
     return sql.first(
         FileQuestions::readRevision, REVISION + "WHERE file = ? AND number = ?", file, number);
