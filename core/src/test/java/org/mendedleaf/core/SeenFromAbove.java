@@ -21,6 +21,7 @@ public final class SeenFromAbove {
       Set.of(
           "office",
           "arrivals",
+          "adoption",
           "drill",
           "files",
           "forecast",

@@ -23,6 +23,7 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import javax.imageio.ImageIO;
+import org.mendedleaf.core.adoption.SheetFormat;
 import org.mendedleaf.core.drill.Drills;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.InnerPath;
@@ -82,7 +83,7 @@ public final class PictureTour {
     plans(office, cutting, orders);
     files(office, kestrel);
     compared(office, kestrel);
-    elsewhere(cutting);
+    elsewhere(office, cutting);
     atNight(cutting, orders, kestrel);
     bringIn();
     // Last, since it changes what the others show.
@@ -175,10 +176,17 @@ public final class PictureTour {
     compared("file-compare-bytes", file(office, "Repairs:Job 308/insurance report.pdf"));
   }
 
-  private void elsewhere(Shelf cutting) throws Exception {
+  private void elsewhere(Office office, Shelf cutting) throws Exception {
     Path downloads = cutting.folder().orElseThrow().resolveSibling("Downloads");
     picture("on-no-shelf", new Place.Stray(downloads.resolve("letter to the harbour master.odt")));
     picture("protect", new Place.NewShelf(Optional.of(downloads)));
+    Path sheet = Files.createTempFile("recovery sheet", ".json");
+    try {
+      Files.writeString(sheet, SheetFormat.encode(office.adoptions().sheets().ofThisDesk()));
+      picture("adopt", new Place.Adopt(Optional.of(sheet)));
+    } finally {
+      Files.delete(sheet);
+    }
   }
 
   private void atNight(Shelf cutting, Shelf orders, Place kestrel) throws Exception {

@@ -90,7 +90,7 @@ public final class AdoptionText {
   private static String line(StoreStep step) {
     String what =
         switch (step.what()) {
-          case REFUSED -> step.why();
+          case REFUSED, LOCKED -> step.why();
           case MIRROR_BECOMES_STORE ->
               "a mirror, becomes the store; %,d acts".formatted(step.acts());
           case KNOWN -> "known here already; %,d acts".formatted(step.acts());

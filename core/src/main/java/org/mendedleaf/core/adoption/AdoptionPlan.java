@@ -36,8 +36,15 @@ public record AdoptionPlan(
     BOUND,
     /** This desk has it already. */
     KNOWN,
+    /** Nothing is done before somebody gives the passphrase or the recovery key. */
+    LOCKED,
     /** Nothing is done; why, says the sentence. */
-    REFUSED
+    REFUSED;
+
+    /** Whether it is there from now on. */
+    public boolean isDone() {
+      return this != LOCKED && this != REFUSED;
+    }
   }
 
   /**
@@ -96,6 +103,16 @@ public record AdoptionPlan(
    * @param why if a mirror could not be brought up; it is known nevertheless
    */
   public record FolderStep(String store, Path folder, boolean there, String why) {}
+
+  /** Whether somebody has to give a passphrase or a recovery key. */
+  public boolean isLocked() {
+    return stores.stream().anyMatch(step -> step.what() == Adopted.LOCKED);
+  }
+
+  /** Whether anything would be done. */
+  public boolean isAny() {
+    return stores.stream().anyMatch(step -> step.what().isDone());
+  }
 
   /** What was not done, or would not be. */
   public List<String> refused() {

@@ -93,6 +93,8 @@ final class AdoptionRehearsal {
       if (mirror.isPresent() && order.useMirrors()) {
         return fromMirror(store, mirror.get());
       }
+    } catch (LockedStoreException e) {
+      return new StoreStep(store, folder, Adopted.LOCKED, 0, false, Complaint.sentence(e));
     } catch (SentenceException e) {
       return refused(store, folder, Complaint.sentence(e));
     } catch (IOException e) {

@@ -25,6 +25,7 @@ import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Handling;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.seal.Passphrase;
 import org.mendedleaf.core.seal.RecoveryKey;
 import org.mendedleaf.core.session.Complaint;
 import org.mendedleaf.core.session.OfficeSettings;
@@ -87,6 +88,11 @@ public final class Adoptions {
     return any;
   }
 
+  /** Tries this passphrase on every store that is opened from now on. */
+  public void unlock(Passphrase passphrase) {
+    var unused = settings.keys().with(passphrase);
+  }
+
   /** Trying it before it is needed. */
   public NewComputerDrill drill() {
     return new NewComputerDrill(sheets(), drills, settings);
@@ -106,7 +112,7 @@ public final class Adoptions {
     AdoptionPlan plan = rehearse(order, progress);
     Set<String> adopted = new HashSet<>();
     for (StoreStep step : plan.stores()) {
-      if (step.what() != Adopted.REFUSED) {
+      if (step.what().isDone()) {
         store(step, order);
         adopted.add(step.store().id());
       }

@@ -114,7 +114,7 @@ public final class NewComputerDrill {
                 () ->
                     new SentenceException(
                         "The recovery sheet does not tell of this store, so nothing was tried. Make a new one."));
-    if (step.what() == Adopted.REFUSED) {
+    if (!step.what().isDone()) {
       throw new SentenceException(step.why());
     }
     return step;

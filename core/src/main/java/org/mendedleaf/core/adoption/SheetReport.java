@@ -94,11 +94,8 @@ public final class SheetReport {
                   ? "whoever has it can read the store"
                   : "write it here, or where it is kept"));
     }
-    rows.add(
-        List.of(
-            "Its mirror",
-            store.mirror().map(Object::toString).orElse("none"),
-            store.drills().map(SheetReport::drills).orElse("no drills")));
+    rows.add(List.of("Its mirror", store.mirror().map(Object::toString).orElse("none"), ""));
+    rows.add(List.of("Its drills", store.drills().map(SheetReport::drills).orElse("none"), ""));
   }
 
   /** As many as tell one commit from any other, in groups that one can type. */
@@ -107,9 +104,7 @@ public final class SheetReport {
   }
 
   private static String drills(Duration every) {
-    return every.toDays() == 1
-        ? "a drill every day"
-        : "a drill every %d days".formatted(every.toDays());
+    return every.toDays() == 1 ? "every day" : "every %d days".formatted(every.toDays());
   }
 
   private static String desk(RecoverySheet sheet) {

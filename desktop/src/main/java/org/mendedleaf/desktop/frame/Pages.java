@@ -1,6 +1,7 @@
 package org.mendedleaf.desktop.frame;
 
 import java.util.function.Consumer;
+import org.mendedleaf.desktop.adopt.AdoptPage;
 import org.mendedleaf.desktop.erase.ErasePage;
 import org.mendedleaf.desktop.file.FilePage;
 import org.mendedleaf.desktop.find.FoundPage;
@@ -99,6 +100,8 @@ final class Pages {
       return new StorePage(context, of);
     } else if (place instanceof Place.DrillOf of) {
       return new DrillPage(context, of);
+    } else if (place instanceof Place.Adopt adopt) {
+      return new AdoptPage(context, adopt);
     } else if (place instanceof Place.Ledger) {
       return new LedgerPage(context);
     }

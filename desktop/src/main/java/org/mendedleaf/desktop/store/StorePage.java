@@ -43,6 +43,7 @@ public final class StorePage extends StackedPage {
   private final Button repair;
   private final UnlockSheet unlock;
   private final SafeguardsSheet safeguards;
+  private final RecoverySheetRow sheet;
   private final VBox plan = new VBox(6);
   private final LossSheet losses;
   private final SheetTable<HurtFile> table;
@@ -52,6 +53,7 @@ public final class StorePage extends StackedPage {
     this.losses = new LossSheet(presenter);
     this.unlock = new UnlockSheet(presenter);
     this.safeguards = new SafeguardsSheet(new SafeguardsPresenter(context, of.store()));
+    this.sheet = new RecoverySheetRow(context, presenter);
     this.table = new SheetTable<>("store", presenter::open, HurtFile::path);
     check = Nodes.button(Words.of("store.check"), "", presenter::check);
     check.setId("check-store");
@@ -99,6 +101,7 @@ public final class StorePage extends StackedPage {
             drilled,
             facts,
             safeguards.node(),
+            sheet.node(),
             plan,
             table.node(),
             losses.node());
@@ -150,6 +153,7 @@ public final class StorePage extends StackedPage {
     facts.setText(presenter.facts(view));
     check.setDisable(!view.facts().here());
     safeguards.refresh(view.facts().here());
+    sheet.show(view.facts().here());
     unlock.show(view.facts().isLocked(), check);
     repair.setDisable(!view.facts().here());
     mirror.setDisable(!view.facts().here());

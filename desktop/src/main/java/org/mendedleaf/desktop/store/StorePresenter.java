@@ -162,6 +162,19 @@ final class StorePresenter {
         });
   }
 
+  /** Tries whether another computer could take the place of this one. */
+  void tryNewComputer() {
+    Office office = context.office();
+    context.start(
+        Words.of("store.sheet.trying"),
+        progress ->
+            office.adoptions().drill().run(store, Optional.empty(), Optional.empty(), progress),
+        certificate -> {
+          refresh();
+          openCertificate(certificate);
+        });
+  }
+
   /** Shows what the last drill proved. */
   void openCertificate(DrillCertificate certificate) {
     certificate.act().ifPresent(act -> context.go(new Place.DrillOf(store, act.id())));

@@ -22,6 +22,7 @@ public final class Words {
   static final List<String> AREAS =
       List.of(
           "words",
+          "adopt",
           "drawings",
           "erase",
           "file",

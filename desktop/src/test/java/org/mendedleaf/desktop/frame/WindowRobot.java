@@ -72,6 +72,11 @@ public class WindowRobot extends FxRobot {
     }
   }
 
+  /** Shows a place to which a file chooser would lead. */
+  final void go(Place place) {
+    interact(() -> window.go(place));
+  }
+
   /** Closes the window and waits until nothing asks the office any more. */
   public final void close() throws Exception {
     FxToolkit.cleanupStages();

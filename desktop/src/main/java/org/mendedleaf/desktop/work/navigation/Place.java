@@ -105,6 +105,13 @@ public sealed interface Place {
   /** A file or folder that has no history: it lies on no shelf, or was not captured yet. */
   record Stray(Path path) implements Place {}
 
+  /**
+   * Taking the place of a computer that is lost.
+   *
+   * @param sheet the file of its recovery sheet; empty while it is not said what to adopt
+   */
+  record Adopt(Optional<Path> sheet) implements Place {}
+
   /** Choosing what to protect and where to keep it. */
   record NewShelf(Optional<Path> folder) implements Place {}
 }
