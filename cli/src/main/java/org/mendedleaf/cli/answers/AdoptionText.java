@@ -79,6 +79,11 @@ public final class AdoptionText {
                   step.folder(),
                   step.there() ? "looked through" : "there is no such folder here, left out"));
     }
+    if (!plan.refused().isEmpty()) {
+      text.append(
+          "--place OLD=NEW says where a folder lies here, --use-mirrors lets mirrors become stores, --accept-log takes a store as it is.%n"
+              .formatted());
+    }
     text.append(
         isRehearsed
             ? "Nothing was changed. The same without --rehearse does it.%n".formatted()

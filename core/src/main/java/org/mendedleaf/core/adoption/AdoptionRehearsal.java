@@ -104,9 +104,9 @@ final class AdoptionRehearsal {
         store,
         folder,
         mirror.isPresent()
-            ? "The store %s cannot be reached, but its mirror in %s can. Connect the store's drive, or let the mirror take its place with --use-mirrors."
+            ? "The store %s cannot be reached, but its mirror in %s can. Connect the store's drive, or let the mirror take its place."
                 .formatted(folder, mirror.get())
-            : "No store can be reached in %s. Connect its drive, or say with --place where it lies on this computer."
+            : "No store can be reached in %s. Connect its drive, or say where it lies on this computer."
                 .formatted(folder));
   }
 
@@ -150,8 +150,7 @@ final class AdoptionRehearsal {
   private static Optional<String> differs(OpenStore store, LogHead seen) throws IOException {
     SegmentLog log = store.store().log();
     long end = log.end(store.catalogue().commits());
-    String what =
-        "Nothing of it was adopted; look for a newer copy, or take it as it is with --accept-log.";
+    String what = "Nothing of it was adopted; look for a newer copy, or take it as it is.";
     if (seen.number() >= end) {
       return Optional.of(
           "The store %s ends with act %d, but the recovery sheet tells of act %d: an earlier copy, or its end is lost. %s"
@@ -180,7 +179,7 @@ final class AdoptionRehearsal {
       return refused(
           store,
           mirror,
-          "The mirror in %s ends with act %d, but the recovery sheet tells of act %d. Nothing of it was adopted; look for the store, or go on without what is missing with --accept-log."
+          "The mirror in %s ends with act %d, but the recovery sheet tells of act %d. Nothing of it was adopted; look for the store, or take the mirror as it is."
               .formatted(mirror, mark.commits() - 1, store.head().orElseThrow().number()));
     }
     opened.put(store.id(), OpenedForAdoption.at(desk, mirror));
@@ -211,8 +210,7 @@ final class AdoptionRehearsal {
     ShelfStep step = new ShelfStep(shelf, folder, Adopted.REFUSED, 0, 0, 0, "");
     OpenedForAdoption of = opened.get(shelf.store());
     if (of == null) {
-      return step.refused(
-          "The folder %s is not recorded: its store was not adopted.".formatted(folder));
+      return step.refused("Not recorded: its store was not adopted.");
     }
     Catalogue catalogue = of.store().catalogue();
     Optional<RecordedShelf> recorded = recorded(catalogue, shelf);

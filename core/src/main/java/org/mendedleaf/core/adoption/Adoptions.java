@@ -241,7 +241,7 @@ public final class Adoptions {
       whole.make();
     } catch (IOException e) {
       throw new SentenceException(
-          "The folder %s cannot be made here: %s. Nothing was recovered to it; say with --place where it is to lie."
+          "The folder %s cannot be made here: %s. Nothing was recovered to it; say where it is to lie."
               .formatted(whole.folder(), Complaint.sentence(e)),
           e);
     }

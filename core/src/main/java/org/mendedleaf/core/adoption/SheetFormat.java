@@ -88,6 +88,19 @@ public final class SheetFormat {
     }
   }
 
+  /** Whether a file is a recovery sheet that can be read. */
+  public static boolean isOne(Path file) {
+    if (!file.toString().endsWith(".json")) {
+      return false;
+    }
+    try {
+      var unused = read(file);
+      return true;
+    } catch (IOException e) {
+      return false;
+    }
+  }
+
   private static SentenceException notOne(Path file, Exception e) {
     return new SentenceException(
         "%s is no recovery sheet that this program can read. Nothing was changed; take the file that ends in .json, or type where the store lies."

@@ -263,7 +263,9 @@ class AdoptionTest {
     RecoverySheet sheet = lost();
     delete(store);
     AdoptionPlan refused = desk.adoptions().adopt(AdoptionOrder.of(sheet), Progress.NONE);
-    assertThat(refused.refused().get(0)).contains("--use-mirrors").contains(mirror.toString());
+    assertThat(refused.refused().get(0))
+        .contains("let the mirror take its place")
+        .contains(mirror.toString());
     assertThat(refused.refused()).hasSize(2);
     assertThat(desk.stores().known()).isEmpty();
     AdoptionOrder order = new AdoptionOrder(sheet, Optional.empty(), List.of(), true, false);
@@ -284,7 +286,7 @@ class AdoptionTest {
     delete(store);
     Files.move(earlier, store);
     AdoptionPlan plan = desk.adoptions().adopt(AdoptionOrder.of(sheet), Progress.NONE);
-    assertThat(plan.refused().get(0)).contains("earlier copy").contains("--accept-log");
+    assertThat(plan.refused().get(0)).contains("earlier copy").contains("take it as it is");
     assertThat(desk.stores().known()).isEmpty();
     AdoptionOrder asItIs = new AdoptionOrder(sheet, Optional.empty(), List.of(), false, true);
     AdoptionPlan taken = desk.adoptions().adopt(asItIs, Progress.NONE);

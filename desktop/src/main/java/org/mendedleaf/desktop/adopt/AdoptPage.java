@@ -34,6 +34,7 @@ public final class AdoptPage extends StackedPage {
 
   private final AdoptPresenter presenter;
   private final Label source = Nodes.text("", "strong");
+  private final Label refused = Nodes.text("", "rust");
   private final Button adopt;
   private final Button elsewhere;
   private final CheckBox mirrors = new CheckBox(Words.of("adopt.useMirrors"));
@@ -68,11 +69,12 @@ public final class AdoptPage extends StackedPage {
     mirrors.setOnAction(event -> presenter.useMirrors(mirrors.isSelected()));
     accept.setId("adopt-accept");
     accept.setOnAction(event -> presenter.acceptLog(accept.isSelected()));
-    for (var node : new Node[] {unlock, mirrors, accept, table.node(), source}) {
+    for (var node : new Node[] {unlock, mirrors, accept, table.node(), source, refused}) {
       node.managedProperty().bind(node.visibleProperty());
       node.setVisible(false);
     }
     source.setId("adopt-source");
+    refused.setId("adopt-refused");
     HBox ways = new HBox(8, sheet, former, store);
     ways.setAlignment(Pos.CENTER_LEFT);
     focusFirst(sheet);
@@ -85,6 +87,7 @@ public final class AdoptPage extends StackedPage {
         Nodes.text(Words.of("adopt.what"), "lead"),
         ways,
         source,
+        refused,
         unlock,
         new VBox(6, mirrors, accept),
         growing(table.node()));
@@ -125,6 +128,8 @@ public final class AdoptPage extends StackedPage {
   private void show(AdoptView view) {
     source.setText(presenter.source(view));
     source.setVisible(true);
+    refused.setText(AdoptPresenter.refused(view));
+    refused.setVisible(!refused.getText().isEmpty());
     table.node().setVisible(true);
     table.show(AdoptRow.of(view));
     adopt.setDisable(view.isDone() || !view.plan().isAny());

@@ -26,6 +26,8 @@ import org.mendedleaf.desktop.work.Context;
  */
 final class AdoptPresenter {
 
+  private static final int MOST_SHOWN = 3;
+
   private final Context context;
   private final ReadOnlyObjectWrapper<Optional<AdoptView>> view =
       new ReadOnlyObjectWrapper<>(Optional.empty());
@@ -174,5 +176,14 @@ final class AdoptPresenter {
             sheet.by(),
             Shown.moment(sheet.made(), context.now(), context.zone()))
         : Words.of("adopt.source.store");
+  }
+
+  /** Why lines are refused, whole: a cell of the table may be too narrow. */
+  static String refused(AdoptView of) {
+    List<String> why = of.plan().refused().stream().distinct().toList();
+    String shown = String.join("\n", why.subList(0, Math.min(MOST_SHOWN, why.size())));
+    return why.size() > MOST_SHOWN
+        ? shown + "\n" + Words.count("adopt.refused.more", why.size() - MOST_SHOWN)
+        : shown;
   }
 }

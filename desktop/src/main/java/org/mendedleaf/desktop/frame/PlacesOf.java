@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
+import org.mendedleaf.core.adoption.SheetFormat;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.Addresses;
 import org.mendedleaf.core.files.FileAddress;
@@ -22,11 +23,11 @@ final class PlacesOf {
     this.office = office;
   }
 
-  /** The page of a file or folder, or that it is on no shelf. */
+  /** The page of a file or folder, or that it is on no shelf; a recovery sheet is adopted by. */
   Place of(Path path) throws IOException {
     Optional<Addresses.Addressed> found = office.addresses().placeOf(path);
     if (found.isEmpty()) {
-      return new Place.Stray(path);
+      return SheetFormat.isOne(path) ? new Place.Adopt(Optional.of(path)) : new Place.Stray(path);
     }
     Shelf shelf = found.get().shelf();
     InnerPath inner = found.get().path();

@@ -90,7 +90,11 @@ class AdoptPresenterTest {
     Files.move(base.resolve("store"), base.resolve("taken away"));
     presenter.bySheet(sheet);
     assertThat(lines().get(0)).contains("but its mirror in");
-    assertThat(presenter.viewProperty().get().orElseThrow().plan().isAny()).isFalse();
+    AdoptPresenter.AdoptView refused = presenter.viewProperty().get().orElseThrow();
+    assertThat(refused.plan().isAny()).isFalse();
+    assertThat(AdoptPresenter.refused(refused))
+        .hasLineCount(2)
+        .contains("its store was not adopted");
     presenter.useMirrors(true);
     assertThat(lines().get(0)).isEqualTo("Store: this mirror will become the store; 3 acts");
     presenter.adopt();

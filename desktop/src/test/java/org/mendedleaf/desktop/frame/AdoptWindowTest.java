@@ -19,7 +19,6 @@ import org.mendedleaf.core.seal.RecoveryKey;
 import org.mendedleaf.core.seal.Secrecy;
 import org.mendedleaf.core.seal.Stretching;
 import org.mendedleaf.core.session.KeyRing;
-import org.mendedleaf.desktop.work.navigation.Place;
 
 /** A newcomer whose computer is lost has a way that is not the first one. */
 class AdoptWindowTest extends WindowRobot {
@@ -61,7 +60,7 @@ class AdoptWindowTest extends WindowRobot {
     eventually(() -> isThere("#adopt-instead"));
     clickOn("#adopt-instead");
     eventually(() -> isThere("#adopt-by-sheet"));
-    go(new Place.Adopt(Optional.of(sheet)));
+    open(sheet);
     eventually(() -> isThere("#adopt-secret"));
     assertThat(lookup("#adopt").queryButton().isDisabled()).isTrue();
     clickOn("#adopt-secret");

@@ -72,9 +72,9 @@ public class WindowRobot extends FxRobot {
     }
   }
 
-  /** Shows a place to which a file chooser would lead. */
-  final void go(Place place) {
-    interact(() -> window.go(place));
+  /** Opens a file as the system does for somebody who double-clicks it. */
+  final void open(Path path) {
+    interact(() -> window.open(List.of(path)));
   }
 
   /** Closes the window and waits until nothing asks the office any more. */
