@@ -108,6 +108,7 @@ public final class OpenStore implements Closeable {
   static OpenStore spool(Path folder, SpoolPlace place, OfficeSettings settings, String desk)
       throws IOException {
     Path root = place.folder();
+    place.begin();
     Store store =
         Store.openSpool(root, settings.places().at(root), settings.random(), settings.keys());
     Catalogue catalogue = Catalogue.open(store, place.catalogue());

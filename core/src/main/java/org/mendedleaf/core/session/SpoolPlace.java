@@ -29,6 +29,7 @@ public final class SpoolPlace {
   private static final Logger LOG = LoggerFactory.getLogger(SpoolPlace.class);
 
   private static final String CATALOGUE = "catalogue";
+  private static final String CLEARED = "log.moved-over";
 
   private final Path home;
   private final Path folder;
@@ -66,6 +67,13 @@ public final class SpoolPlace {
     } catch (IOException e) {
       // The store itself can be used; only while it is away nothing could be recorded.
       LOG.warn("What a spool of the store {} would need was not kept.", of.root(), e);
+    }
+  }
+
+  /** What was moved over and is not gone yet is nothing of what begins now. */
+  void begin() throws IOException {
+    if (!isWaiting()) {
+      clear();
     }
   }
 
@@ -123,8 +131,14 @@ public final class SpoolPlace {
 
   /** Does away with everything that waited; it is in the store now. */
   public void clear() throws IOException {
-    // The log last: as long as it is there, what is not in the store is looked for.
-    for (String part : List.of(CATALOGUE, "twin", "sheaves", "log")) {
+    Path log = folder.resolve("log");
+    if (Files.isDirectory(log, LinkOption.NOFOLLOW_LINKS)) {
+      // In one step nothing waits any more: as long as the log is there, its sheaves are needed.
+      clear(folder.resolve(CLEARED));
+      Files.move(log, folder.resolve(CLEARED), StandardCopyOption.ATOMIC_MOVE);
+      places.at(folder).forceFolder(folder);
+    }
+    for (String part : List.of(CATALOGUE, "twin", "sheaves", CLEARED)) {
       clear(folder.resolve(part));
     }
   }

@@ -2,13 +2,16 @@ package org.mendedleaf.core.stores;
 
 import java.io.BufferedInputStream;
 import java.io.ByteArrayInputStream;
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.RandomAccessFile;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.SimpleFileVisitor;
+import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.nio.file.attribute.FileTime;
 import java.time.Instant;
@@ -163,11 +166,10 @@ final class Healing {
       return remedy.parts().size() + remedy.lists().size();
     }
     int stored = 0;
-    try (RandomAccessFile file = new RandomAccessFile(remedy.file().toFile(), "r")) {
+    try (FileChannel file = FileChannel.open(remedy.file(), StandardOpenOption.READ)) {
       for (CutContent.Part part : remedy.parts()) {
         byte[] bytes = new byte[part.length()];
-        file.seek(part.offset());
-        file.readFully(bytes);
+        readFully(file, part.offset(), ByteBuffer.wrap(bytes));
         if (ContentId.hash(bytes, 0, bytes.length).equals(part.id())) {
           var unused = writer.write(new ByteArrayInputStream(bytes), Optional.empty());
           stored++;
@@ -175,6 +177,14 @@ final class Healing {
       }
     }
     return stored;
+  }
+
+  private static void readFully(FileChannel file, long from, ByteBuffer into) throws IOException {
+    while (into.hasRemaining()) {
+      if (file.read(into, from + into.position()) < 0) {
+        throw new EOFException("it is shorter than it was");
+      }
+    }
   }
 
   /**
