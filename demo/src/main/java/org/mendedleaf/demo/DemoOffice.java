@@ -52,12 +52,12 @@ import org.mendedleaf.core.stores.StoreFacts;
  * keeps the result in a cache folder.
  *
  * @param root the cache folder; holds "desk" with the shelves' folders, "Attic drive" with the
- *     store, and "home"
+ *     store, "home", "put aside" with the drive of the mirror, and "cutting room" with another desk
  */
 public record DemoOffice(Path root) {
 
   /** Raise it whenever the story or the store's format changes. */
-  private static final String EDITION = "10";
+  private static final String EDITION = "11";
 
   /** From the machine's clock to the demo's; the same as long as the process runs. */
   @SuppressWarnings("TimeInStaticInitializer") // one offset for the clock and for files' times
@@ -140,15 +140,21 @@ public record DemoOffice(Path root) {
     private Instant now = Story.begin();
     private boolean webPaused;
     private boolean planned;
+    private boolean mirrored;
+    private boolean mirrorAway;
     private Instant friday = FIRST_FRIDAY;
 
     OfficeSettings settings() {
+      return settings(root.resolve("home"), file -> Optional.ofNullable(owners.get(file)), 1);
+    }
+
+    private OfficeSettings settings(Path home, Owners owner, long seed) {
       return new OfficeSettings(
-          root.resolve("home"),
+          home,
           () -> now,
           Loft.ZONE,
-          new Random(1),
-          file -> Optional.ofNullable(owners.get(file)),
+          new Random(seed),
+          owner,
           FileTimes.AS_THEY_ARE,
           Places.UNFORCED,
           Loft.MAREN,
@@ -172,6 +178,7 @@ public record DemoOffice(Path root) {
         if (!planned && happening.at().isAfter(Loft.PLANNED)) {
           plan(office, changed);
         }
+        mirror(office, changed, happening.at());
         label(office, happening.at());
         if (!happening.at().isBefore(next)) {
           captureChanged(office, changed, next);
@@ -190,10 +197,31 @@ public record DemoOffice(Path root) {
       Document guide =
           new Handbook(root.resolve("desk").resolve("Handbook arrivals"), office, at -> now = at)
               .tell(store);
+      Path room = root.resolve("cutting room");
+      OfficeSettings theirs =
+          settings(room.resolve("home"), file -> Optional.of(Loft.TEO), 2).withPerson(Loft.TEO);
+      new CuttingRoom(room, theirs, at -> now = at).tell(store);
       now = next;
       new Downloads(root.resolve("desk"), office).arrive(guide);
       // The watch has just looked through what is captured on save.
       capture(office, Set.of(Loft.CUTTING, Loft.REPAIRS), Loft.NOW.minus(LOOKED));
+    }
+
+    /** In March Anselm took the drive of the mirror away, and has not brought it back. */
+    private void mirror(Office office, Set<String> changed, Instant at) throws IOException {
+      Path drive = root.resolve("Cellar drive");
+      if (!mirrored && at.isAfter(Loft.MIRRORED)) {
+        captureChanged(office, changed, Loft.MIRRORED);
+        String store = office.stores().known().get(0).id();
+        var unused = office.stores().mirrors().set(store, drive.resolve("mirror"), Progress.NONE);
+        mirrored = true;
+      }
+      if (!mirrorAway && at.isAfter(Loft.MIRROR_AWAY)) {
+        captureChanged(office, changed, Loft.MIRROR_AWAY);
+        Path aside = Files.createDirectories(root.resolve("put aside"));
+        Files.move(drive, aside.resolve(drive.getFileName()));
+        mirrorAway = true;
+      }
     }
 
     /** The web pages were paused in January, and people forgot. */

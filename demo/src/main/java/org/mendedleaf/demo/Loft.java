@@ -30,6 +30,11 @@ final class Loft {
   /** When somebody paused the recording of the web pages, for the time of a change of provider. */
   static final Instant PLANNED = Instant.parse("2026-02-16T17:10:00Z");
 
+  /** When the mirror was begun, and when its drive was taken away for a day that became nine. */
+  static final Instant MIRRORED = Instant.parse("2026-03-02T17:40:00Z");
+
+  static final Instant MIRROR_AWAY = Instant.parse("2026-03-03T17:30:00Z");
+
   static final Instant WEB_PAUSED = Instant.parse("2026-01-14T17:05:00Z");
 
   static final List<String> CLOTHS =

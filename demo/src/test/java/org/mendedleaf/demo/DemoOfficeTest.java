@@ -4,9 +4,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
+import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.adoption.AdoptionOrder;
+import org.mendedleaf.core.adoption.AdoptionPlan;
+import org.mendedleaf.core.adoption.MovedPlace;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Revision;
@@ -14,9 +21,13 @@ import org.mendedleaf.core.history.RevisionMarks;
 import org.mendedleaf.core.history.Who;
 import org.mendedleaf.core.keeping.LostAndFound.Lost;
 import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.office.Todays;
+import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.session.RecordingState;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.FolderRow;
+import org.mendedleaf.core.stores.MirrorState;
+import org.mendedleaf.core.stores.SpoolState;
 import org.mendedleaf.core.stores.StoreFacts;
 
 class DemoOfficeTest {
@@ -39,7 +50,7 @@ class DemoOfficeTest {
       assertThat(shelves)
           .extracting(Shelf::name)
           .containsExactlyInAnyOrder(
-              "Cutting plans", "Orders", "Repairs", "Web pages", "Loft handbook");
+              "Cutting plans", "Orders", "Repairs", "Web pages", "Loft handbook", "Plotter");
       long removed = office.lostAndFound().all().stream().mapToLong(Lost::files).sum();
       assertThat(shelves.stream().mapToLong(Shelf::files).sum() + removed).isBetween(110L, 160L);
       assertThat(shelves.stream().mapToLong(Shelf::revisions).sum()).isBetween(900L, 1400L);
@@ -90,6 +101,10 @@ class DemoOfficeTest {
           assertThat(shelf.name()).isEqualTo("Web pages");
           continue;
         }
+        if (shelf.recording() == RecordingState.NOT_HERE) {
+          assertThat(shelf.name()).isEqualTo("Plotter");
+          continue;
+        }
         assertThat(office.shelves().browse(shelf, InnerPath.ROOT))
             .allMatch(row -> row.standing() == FolderRow.RowStanding.RECORDED);
       }
@@ -109,6 +124,55 @@ class DemoOfficeTest {
       FileLife report = life(office, "Repairs:Job 308/insurance report.pdf");
       assertThat(report.revisions().stream().flatMap(one -> report.marks(one).hold().stream()))
           .hasSize(1);
+    }
+  }
+
+  @Test
+  void theMirrorHasBeenAwayForNineDays() throws Exception {
+    try (Office office = Office.open(demo.settings(DemoOffice.frozenClock()))) {
+      MirrorState mirror =
+          office.stores().mirrors().of(office.stores().known().get(0).id()).orElseThrow();
+      assertThat(mirror.here()).isFalse();
+      assertThat(mirror.lag()).isPositive();
+      assertThat(Duration.between(mirror.at().orElseThrow(), Loft.NOW)).hasDays(9);
+      assertThat(office.todays().look().matters())
+          .anyMatch(matter -> matter instanceof Todays.MirrorBehind);
+    }
+  }
+
+  @Test
+  void theCuttingRoomHasBeenAwaySinceTheSecondOfMarchAndIsAdoptedWithItsSpool(@TempDir Path copy)
+      throws Exception {
+    SharedDemo.copy(demo.root(), copy);
+    Path room = copy.resolve("cutting room");
+    DemoOffice there = new DemoOffice(copy);
+    try (Office office =
+        Office.open(there.settings(DemoOffice.frozenClock()).withHome(room.resolve("home")))) {
+      SpoolState waiting =
+          office.stores().spools().of(office.stores().known().get(0).id()).orElseThrow();
+      assertThat(waiting.isAway()).isTrue();
+      assertThat(waiting.acts()).isEqualTo(3);
+      assertThat(LocalDate.ofInstant(waiting.since(), Loft.ZONE)).isEqualTo("2026-03-03");
+    }
+    try (Office office =
+        Office.open(there.settings(DemoOffice.frozenClock()).withHome(copy.resolve("new home")))) {
+      AdoptionOrder order =
+          new AdoptionOrder(
+              office.adoptions().sheets().ofFormer(room.resolve("home")),
+              Optional.of(room.resolve("home")),
+              List.of(
+                  new MovedPlace(demo.root(), copy),
+                  new MovedPlace(
+                      demo.root().resolve("cutting room/Attic drive"),
+                      copy.resolve("Attic drive"))),
+              false,
+              false);
+      AdoptionPlan plan = office.adoptions().adopt(order, Progress.NONE);
+      assertThat(plan.refused()).isEmpty();
+      assertThat(plan.spools().get(0).acts()).isEqualTo(3);
+      Shelf plotter = office.shelves().named("Plotter");
+      assertThat(office.shelves().browse(plotter, InnerPath.ROOT))
+          .allMatch(row -> row.standing() == FolderRow.RowStanding.RECORDED);
     }
   }
 }

@@ -88,7 +88,7 @@ class WhatIfTest {
   void aCopyOfTheDemoOffice() throws Exception {
     Path root = SharedDemo.get().root();
     for (String part : List.of("desk", "Attic drive")) {
-      copy(root.resolve(part), base.resolve(part));
+      SharedDemo.copy(root.resolve(part), base.resolve(part));
     }
     office = open("home");
     store = office.stores().open(base.resolve("Attic drive")).id();
@@ -105,19 +105,6 @@ class WhatIfTest {
   @AfterEach
   void close() {
     office.close();
-  }
-
-  private static void copy(Path from, Path to) throws IOException {
-    try (Stream<Path> all = Files.walk(from)) {
-      for (Path one : all.toList()) {
-        Path target = to.resolve(from.relativize(one).toString());
-        if (Files.isDirectory(one)) {
-          Files.createDirectories(target);
-        } else {
-          Files.copy(one, target, java.nio.file.StandardCopyOption.COPY_ATTRIBUTES);
-        }
-      }
-    }
   }
 
   private LossAnswer answer(Loss loss) throws IOException {
