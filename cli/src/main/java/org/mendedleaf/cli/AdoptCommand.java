@@ -71,6 +71,15 @@ final class AdoptCommand extends OfficeCommand {
   private List<Path> arrivals = new ArrayList<>();
 
   @Option(
+      names = "--only",
+      paramLabel = "SHELF",
+      description = {
+        "Adopt this shelf and no other that is not named likewise: a store also tells of shelves that",
+        "other desks go on recording."
+      })
+  private List<String> only = new ArrayList<>();
+
+  @Option(
       names = "--place",
       paramLabel = "OLD=NEW",
       description = "A folder that is called differently here, with everything in it.")
@@ -99,7 +108,7 @@ final class AdoptCommand extends OfficeCommand {
   Answer answer(Office office) throws IOException {
     Adoptions adoptions = office.adoptions();
     Optional<Path> former = Optional.ofNullable(formerHome).map(root()::resolve);
-    RecoverySheet what = sheet(adoptions, former);
+    RecoverySheet what = chosen(sheet(adoptions, former));
     List<MovedPlace> moved = new ArrayList<>();
     for (String one : places) {
       moved.add(moved(one));
@@ -148,6 +157,29 @@ final class AdoptCommand extends OfficeCommand {
             typed,
             Optional.ofNullable(mirror).map(root()::resolve),
             arrivals.stream().map(root()::resolve).toList());
+  }
+
+  private RecoverySheet chosen(RecoverySheet sheet) throws SentenceException {
+    RecoverySheet chosen = sheet;
+    for (String name : only) {
+      if (sheet.shelves().stream().noneMatch(one -> one.name().equals(name))) {
+        throw new SentenceException(
+            "No shelf “%s” is to be adopted: there are %s. Nothing was changed."
+                .formatted(
+                    name,
+                    String.join(
+                        ", ",
+                        sheet.shelves().stream()
+                            .map(one -> "“%s”".formatted(one.name()))
+                            .toList())));
+      }
+    }
+    for (RecoverySheet.SheetShelf one : sheet.shelves()) {
+      if (!only.isEmpty() && !only.contains(one.name())) {
+        chosen = chosen.without(one);
+      }
+    }
+    return chosen;
   }
 
   private MovedPlace moved(String typed) throws SentenceException {

@@ -153,8 +153,8 @@ public final class Adoptions {
     if (opened.trouble().isPresent() && order.acceptLog()) {
       opened.acceptLog();
     }
-    if (step.takesOver()) {
-      var unused = stores.takeOver(step.folder());
+    if (opened.store().onlyDesk().filter(only -> !only.equals(desk.desk().id())).isPresent()) {
+      var unused = stores.takeOver(opened.folder());
     }
     drills.setRhythm(step.store().id(), step.store().drills());
   }

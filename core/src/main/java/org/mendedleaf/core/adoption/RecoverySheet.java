@@ -34,6 +34,19 @@ public record RecoverySheet(
     arrivals = List.copyOf(arrivals);
   }
 
+  /** The same without a shelf, which another desk goes on recording. */
+  public RecoverySheet without(SheetShelf shelf) {
+    return new RecoverySheet(
+        made,
+        by,
+        desk,
+        home,
+        stores,
+        shelves.stream().filter(one -> !one.equals(shelf)).toList(),
+        arrivals,
+        spoolLimit);
+  }
+
   /**
    * A store.
    *

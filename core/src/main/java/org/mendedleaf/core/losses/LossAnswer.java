@@ -46,6 +46,8 @@ public record LossAnswer(
     NONE,
     MIRROR_ON_ANOTHER_DRIVE,
     MIRROR_APART,
+    /** The mirror that everything would come back from is behind. */
+    MIRROR_UP,
     RECORD,
     KEEP_LONGER
   }
@@ -129,6 +131,7 @@ public record LossAnswer(
       case MIRROR_APART ->
           Optional.of(
               "Keep a mirror on a drive that is connected only now and then and lies elsewhere.");
+      case MIRROR_UP -> Optional.of("Connect the mirror and let it catch up.");
       case RECORD ->
           Optional.of(
               "Record %s: capture it, or switch its recording on."

@@ -187,19 +187,27 @@ public final class Losses {
   private static LossAnswer drive(List<HistoryPlace> places, RecordedUpTo recorded) {
     Optional<HistoryPlace> other = best(places, one -> !one.onFilesDrive());
     return other
-        .map(place -> back(Loss.DRIVE_DIES, LossFate.COME_BACK, place, recorded, step(recorded)))
+        .map(
+            place ->
+                back(Loss.DRIVE_DIES, LossFate.COME_BACK, place, recorded, step(place, recorded)))
         .orElseGet(() -> gone(Loss.DRIVE_DIES, LossStep.MIRROR_ON_ANOTHER_DRIVE));
   }
 
   private static LossAnswer computer(List<HistoryPlace> places, RecordedUpTo recorded) {
     Optional<HistoryPlace> network = best(places, HistoryPlace::overNetwork);
     if (network.isPresent()) {
-      return back(Loss.COMPUTER_GONE, LossFate.COME_BACK, network.get(), recorded, step(recorded));
+      return back(
+          Loss.COMPUTER_GONE,
+          LossFate.COME_BACK,
+          network.get(),
+          recorded,
+          step(network.get(), recorded));
     }
     // A drive that is not connected now lies elsewhere already.
     Optional<HistoryPlace> away = best(places, one -> !one.here());
     if (away.isPresent()) {
-      return back(Loss.COMPUTER_GONE, LossFate.COME_BACK, away.get(), recorded, step(recorded));
+      return back(
+          Loss.COMPUTER_GONE, LossFate.COME_BACK, away.get(), recorded, step(away.get(), recorded));
     }
     return best(places, one -> !one.onFilesDrive())
         .map(
@@ -241,7 +249,12 @@ public final class Losses {
     LossAnswer answer =
         away.map(
                 place ->
-                    back(Loss.ALL_ENCRYPTED, LossFate.COME_BACK, place, recorded, step(recorded)))
+                    back(
+                        Loss.ALL_ENCRYPTED,
+                        LossFate.COME_BACK,
+                        place,
+                        recorded,
+                        step(place, recorded)))
             .orElseGet(() -> folder(facts, Loss.ALL_ENCRYPTED, recorded, kept));
     LossStep otherwise = away.isPresent() ? answer.step() : LossStep.MIRROR_APART;
     return new LossAnswer(
@@ -263,6 +276,11 @@ public final class Losses {
     return places.stream()
         .filter(loss::spares)
         .max(Comparator.comparing(place -> place.at().orElse(Instant.MAX)));
+  }
+
+  /** What everything would lack comes before what one shelf lacks. */
+  private static LossStep step(HistoryPlace from, RecordedUpTo recorded) {
+    return from.at().isPresent() ? LossStep.MIRROR_UP : step(recorded);
   }
 
   private static LossStep step(RecordedUpTo recorded) {

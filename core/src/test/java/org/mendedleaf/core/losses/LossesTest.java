@@ -177,6 +177,7 @@ class LossesTest {
     LossAnswer drive = answer(Loss.DRIVE_DIES);
     assertThat(drive.since()).contains(broughtUp);
     assertThat(drive.fate()).isEqualTo(LossFate.COME_BACK);
+    assertThat(drive.advice()).contains("Connect the mirror and let it catch up.");
     // Whoever encrypts everything here does not reach it.
     LossAnswer encrypted = answer(Loss.ALL_ENCRYPTED);
     assertThat(encrypted.fate()).isEqualTo(LossFate.COME_BACK);

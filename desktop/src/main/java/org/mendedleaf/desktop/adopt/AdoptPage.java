@@ -37,6 +37,7 @@ public final class AdoptPage extends StackedPage {
   private final Label refused = Nodes.text("", "rust");
   private final Button adopt;
   private final Button elsewhere;
+  private final Button leaveOut;
   private final CheckBox mirrors = new CheckBox(Words.of("adopt.useMirrors"));
   private final CheckBox accept = new CheckBox(Words.of("adopt.acceptLog"));
   private final PasswordField secret = new PasswordField();
@@ -59,6 +60,9 @@ public final class AdoptPage extends StackedPage {
     elsewhere = Nodes.button(Words.of("adopt.elsewhere"), "", this::elsewhere);
     elsewhere.setId("adopt-elsewhere");
     elsewhere.setDisable(true);
+    leaveOut = Nodes.button(Words.of("adopt.leaveOut"), "", this::leaveOut);
+    leaveOut.setId("adopt-leave-out");
+    leaveOut.setDisable(true);
     table.onChoice(this::choice);
     secret.setId("adopt-secret");
     secret.setPrefWidth(FIELD);
@@ -82,6 +86,7 @@ public final class AdoptPage extends StackedPage {
         10,
         Nodes.row(
             Nodes.titled(Nodes.label(Words.of("adopt.title"), "title"), Nodes.label("", "soft")),
+            leaveOut,
             elsewhere,
             adopt),
         Nodes.text(Words.of("adopt.what"), "lead"),
@@ -147,6 +152,7 @@ public final class AdoptPage extends StackedPage {
   private void choice() {
     boolean isDone = presenter.viewProperty().get().map(AdoptView::isDone).orElse(true);
     elsewhere.setDisable(isDone || table.chosen().flatMap(AdoptRow::before).isEmpty());
+    leaveOut.setDisable(isDone || table.chosen().flatMap(AdoptRow::shelf).isEmpty());
   }
 
   private void sheet() {
@@ -165,6 +171,10 @@ public final class AdoptPage extends StackedPage {
     if (chosen != null) {
       then.accept(chosen.toPath());
     }
+  }
+
+  private void leaveOut() {
+    table.chosen().flatMap(AdoptRow::shelf).ifPresent(presenter::leaveOut);
   }
 
   private void elsewhere() {

@@ -86,6 +86,18 @@ final class AdoptPresenter {
         });
   }
 
+  /** Without this shelf, which another desk goes on recording. */
+  void leaveOut(RecoverySheet.SheetShelf shelf) {
+    change(
+        of ->
+            new AdoptionOrder(
+                of.sheet().without(shelf),
+                of.formerHome(),
+                of.moved(),
+                of.useMirrors(),
+                of.acceptLog()));
+  }
+
   void useMirrors(boolean wanted) {
     change(
         of -> new AdoptionOrder(of.sheet(), of.formerHome(), of.moved(), wanted, of.acceptLog()));

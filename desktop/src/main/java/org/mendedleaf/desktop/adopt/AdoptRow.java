@@ -8,6 +8,7 @@ import org.mendedleaf.core.adoption.AdoptionPlan.FolderStep;
 import org.mendedleaf.core.adoption.AdoptionPlan.ShelfStep;
 import org.mendedleaf.core.adoption.AdoptionPlan.SpoolStep;
 import org.mendedleaf.core.adoption.AdoptionPlan.StoreStep;
+import org.mendedleaf.core.adoption.RecoverySheet.SheetShelf;
 import org.mendedleaf.desktop.adopt.AdoptPresenter.AdoptView;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
@@ -16,13 +17,19 @@ import org.mendedleaf.desktop.words.Words;
  * One line of an adoption.
  *
  * @param what a store, a shelf, a mirror …
+ * @param shelf empty if it is none
  * @param before what the sheet calls its folder; empty where no other can be chosen
  * @param folder where it lies here
  * @param happens what becomes of it, or why nothing does
  * @param isRefused whether nothing does
  */
 record AdoptRow(
-    String what, Optional<Path> before, Path folder, String happens, boolean isRefused) {
+    String what,
+    Optional<SheetShelf> shelf,
+    Optional<Path> before,
+    Path folder,
+    String happens,
+    boolean isRefused) {
 
   static List<AdoptRow> of(AdoptView view) {
     List<AdoptRow> rows = new ArrayList<>();
@@ -47,6 +54,7 @@ record AdoptRow(
     String only = step.takesOver() ? " " + Words.of("adopt.store.only") : "";
     return new AdoptRow(
         Words.of("adopt.store"),
+        Optional.empty(),
         Optional.of(step.store().folder()),
         step.folder(),
         happens + only,
@@ -56,6 +64,7 @@ record AdoptRow(
   private static AdoptRow of(SpoolStep step, boolean isDone) {
     return new AdoptRow(
         Words.of("adopt.spool"),
+        Optional.empty(),
         Optional.empty(),
         step.spool(),
         step.why().isEmpty()
@@ -84,6 +93,7 @@ record AdoptRow(
         };
     return new AdoptRow(
         Words.of("adopt.shelf", step.shelf().name()),
+        Optional.of(step.shelf()),
         Optional.of(step.shelf().folder()),
         step.folder(),
         happens,
@@ -94,6 +104,11 @@ record AdoptRow(
     String happens =
         step.why().isEmpty() ? Words.of(key + (step.there() ? ".there" : ".away")) : step.why();
     return new AdoptRow(
-        Words.of(key), Optional.empty(), step.folder(), happens, !step.why().isEmpty());
+        Words.of(key),
+        Optional.empty(),
+        Optional.empty(),
+        step.folder(),
+        happens,
+        !step.why().isEmpty());
   }
 }

@@ -31,7 +31,10 @@ final class StoreSentence {
           away.get().folder().getFileName());
     }
     Optional<Instant> last =
-        shelves.stream().flatMap(s -> s.capturedAt().stream()).max(Instant::compareTo);
+        shelves.stream()
+            .filter(StoreSentence::isCapturedHere)
+            .flatMap(s -> s.capturedAt().stream())
+            .max(Instant::compareTo);
     StoreFacts store = stores.get(0);
     String captured =
         last.map(
@@ -40,7 +43,7 @@ final class StoreSentence {
                         "store.captured",
                         shelves.stream()
                             .filter(shelf -> shelf.settings().recording() == Recording.ON)
-                            .filter(shelf -> !shelf.isDeposit())
+                            .filter(StoreSentence::isCapturedHere)
                             .count(),
                         Shown.moment(at, context.now(), context.zone())))
             .orElse(Words.of("store.nothingYet"));
@@ -59,5 +62,10 @@ final class StoreSentence {
             Shown.size(store.bytes()),
             Shown.size(store.free()));
     return captured + " " + place + (store.sameDrive() ? " " + Words.of("store.sameDrive") : "");
+  }
+
+  /** What another desk records says nothing of what this one does. */
+  private static boolean isCapturedHere(Shelf shelf) {
+    return shelf.folder().isPresent();
   }
 }

@@ -112,5 +112,8 @@ class AdoptPresenterTest {
     presenter.byFormer(base.resolve("store"));
     verify(navigator).complain(argThat(e -> e.getMessage().contains("no desk.json")));
     assertThat(lines()).as("what was chosen before stays").hasSize(2);
+    AdoptPresenter.AdoptView view = presenter.viewProperty().get().orElseThrow();
+    presenter.leaveOut(AdoptRow.of(view).get(1).shelf().orElseThrow());
+    assertThat(lines()).containsExactly("Store: will be opened; 3 acts");
   }
 }
