@@ -252,6 +252,7 @@ final class AdoptionRehearsal {
     ShelfStep step = new ShelfStep(shelf, folder, Adopted.RECOVERED, files.size(), bytes, 0, "");
     try {
       ShelfPlaces.requireApart(folder, store.folder());
+      ShelfPlaces.requireApartFromOthers(folder, desk.desk());
       if (new WholeFolder(folder).isFree()) {
         return step;
       }

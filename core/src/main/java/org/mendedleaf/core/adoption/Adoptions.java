@@ -32,7 +32,9 @@ import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.OpenStore;
 import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.session.ShelfPlaces;
 import org.mendedleaf.core.shelves.Shelves;
+import org.mendedleaf.core.stores.MirrorState;
 import org.mendedleaf.core.stores.Stores;
 import org.mendedleaf.core.tray.Recoveries;
 
@@ -156,7 +158,9 @@ public final class Adoptions {
     if (opened.store().onlyDesk().filter(only -> !only.equals(desk.desk().id())).isPresent()) {
       var unused = stores.takeOver(opened.folder());
     }
-    drills.setRhythm(step.store().id(), step.store().drills());
+    if (step.what() != Adopted.KNOWN) {
+      drills.setRhythm(step.store().id(), step.store().drills());
+    }
   }
 
   private SpoolStep spool(SpoolStep step, AdoptionOrder order, Progress progress)
@@ -196,6 +200,8 @@ public final class Adoptions {
     }
     Shelf shelf = shelves.byId(step.shelf().store(), step.shelf().shelf());
     try {
+      // Another shelf of the sheet may have got it, or something that lies in it, meanwhile.
+      ShelfPlaces.requireApartFromOthers(step.folder(), desk.desk());
       if (step.what() == Adopted.RECOVERED) {
         recover(shelf, step.folder(), progress);
       }
@@ -249,7 +255,18 @@ public final class Adoptions {
 
   /** One that cannot be brought up keeps nobody from working, and its place is known. */
   private FolderStep mirror(FolderStep mirror, Progress progress) throws IOException {
-    stores.mirrors().expect(mirror.store(), mirror.folder());
+    Optional<MirrorState> own = stores.mirrors().of(mirror.store());
+    if (own.isPresent() && !own.get().folder().equals(mirror.folder())) {
+      return new FolderStep(
+          mirror.store(),
+          mirror.folder(),
+          mirror.there(),
+          "This desk keeps a mirror of the store in %s, so the other one is left as it is."
+              .formatted(own.get().folder()));
+    }
+    if (own.isEmpty()) {
+      stores.mirrors().expect(mirror.store(), mirror.folder());
+    }
     if (!mirror.there()) {
       return mirror;
     }

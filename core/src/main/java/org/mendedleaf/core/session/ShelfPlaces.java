@@ -47,8 +47,18 @@ public final class ShelfPlaces {
                 .formatted(folder, above));
       }
     }
+    requireApartFromOthers(real, desk);
+  }
+
+  /**
+   * Checks that no shelf of this desk would record the same files twice.
+   *
+   * @param folder that may not be there yet
+   * @throws SentenceException if one would
+   */
+  public static void requireApartFromOthers(Path folder, Desk desk) throws SentenceException {
     for (Desk.Binding binding : desk.bindings()) {
-      if (real.startsWith(binding.folder()) || binding.folder().startsWith(real)) {
+      if (folder.startsWith(binding.folder()) || binding.folder().startsWith(folder)) {
         throw new SentenceException(
             "%s and the folder %s of another shelf lie inside each other, so files would be recorded twice. Nothing was changed."
                 .formatted(folder, binding.folder()));

@@ -240,6 +240,36 @@ class AdoptionTest {
   }
 
   @Test
+  void nothingIsRecoveredIntoTheFolderOfAnotherShelf() throws Exception {
+    RecoverySheet sheet = lost();
+    Path own = Files.createDirectory(base.resolve("own"));
+    desk.stores().make(base.resolve("own store"));
+    desk.shelves().add(own, base.resolve("own store"), Optional.of("Own"));
+    List<MovedPlace> moved = List.of(new MovedPlace(former.folder(), own.resolve("inside")));
+    AdoptionOrder order = new AdoptionOrder(sheet, Optional.empty(), moved, false, false);
+    for (AdoptionPlan plan :
+        List.of(
+            desk.adoptions().rehearse(order, Progress.NONE),
+            desk.adoptions().adopt(order, Progress.NONE))) {
+      assertThat(plan.refused()).singleElement().asString().contains("lie inside each other");
+      assertThat(own).isEmptyDirectory();
+    }
+  }
+
+  @Test
+  void whatThisDeskHasChosenForAStoreStays() throws Exception {
+    RecoverySheet sheet = lost();
+    String id = desk.stores().open(store).id();
+    desk.drills().setRhythm(id, Optional.empty());
+    Path own = base.resolve("own mirror");
+    desk.stores().mirrors().set(id, own, Progress.NONE);
+    AdoptionPlan plan = desk.adoptions().adopt(AdoptionOrder.of(sheet), Progress.NONE);
+    assertThat(plan.refused()).singleElement().asString().contains("keeps a mirror");
+    assertThat(desk.stores().mirrors().of(id).orElseThrow().folder()).isEqualTo(own);
+    assertThat(desk.drills().rhythm(id)).isEmpty();
+  }
+
+  @Test
   void placesAreCalledOtherwiseThere() throws Exception {
     RecoverySheet sheet = lost();
     Path there = Files.createDirectory(base.resolve("other drive"));
