@@ -102,6 +102,10 @@ public final class Adoptions {
 
   /** The outcome of an adoption, before it is done. */
   public AdoptionPlan rehearse(AdoptionOrder order, Progress progress) throws IOException {
+    if (order.formerHome().isPresent()) {
+      // A sheet says nothing of whether that desk is still at work.
+      sheets().requireFormer(order.formerHome().get());
+    }
     return new AdoptionRehearsal(desk, stores.spools(), order).plan(progress);
   }
 

@@ -72,6 +72,12 @@ public final class RecoverySheets {
    * @throws SentenceException if it is no desk's data, this desk's, or that of one that runs
    */
   public RecoverySheet ofFormer(Path home) throws IOException {
+    requireFormer(home);
+    return sheet(home, Desk.read(home), Map.of(), Map.of());
+  }
+
+  /** Refuses what is no desk's data, this desk's, or that of one that runs. */
+  void requireFormer(Path home) throws IOException {
     if (!Files.isRegularFile(home.resolve("desk.json"))) {
       throw new SentenceException(
           "%s is not the data of a desk: there is no desk.json in it. Nothing was changed."
@@ -86,8 +92,6 @@ public final class RecoverySheets {
           "The desk in %s is at work, so nobody takes its place. Nothing was changed; end its window and its watch first."
               .formatted(home));
     }
-    Desk former = Desk.read(home);
-    return sheet(home, former, Map.of(), Map.of());
   }
 
   private RecoverySheet sheet(

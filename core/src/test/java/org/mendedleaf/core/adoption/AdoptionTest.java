@@ -363,6 +363,12 @@ class AdoptionTest {
         org.mendedleaf.core.desk.DeskLock.tryTake(base.resolve("home")).orElseThrow()) {
       assertThatThrownBy(() -> desk.adoptions().sheets().ofFormer(base.resolve("home")))
           .hasMessageContaining("is at work");
+      Path home = base.resolve("home");
+      AdoptionOrder order =
+          new AdoptionOrder(sheets.ofThisDesk(), Optional.of(home), List.of(), false, false);
+      assertThatThrownBy(() -> desk.adoptions().adopt(order, Progress.NONE))
+          .as("with a sheet, too")
+          .hasMessageContaining("is at work");
     }
   }
 
