@@ -15,6 +15,7 @@ import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import org.mendedleaf.desktop.adopt.AdoptPresenter.AdoptView;
+import org.mendedleaf.desktop.drawings.Keyboard;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
@@ -141,7 +142,7 @@ public final class AdoptPage extends StackedPage {
     boolean wasLocked = unlock.isVisible();
     unlock.setVisible(view.plan().isLocked());
     if (unlock.isVisible() && !wasLocked) {
-      secret.requestFocus();
+      Keyboard.to(secret);
     }
     boolean isRefused = view.plan().stores().stream().anyMatch(step -> !step.what().isDone());
     mirrors.setVisible(!view.isDone() && (isRefused || mirrors.isSelected()));

@@ -165,7 +165,7 @@ final class LifeLineSkin extends DrawingSkin<LifeLine> {
     group.setPickOnBounds(true);
     group.setOnMouseClicked(
         event -> {
-          line.requestFocus();
+          Keyboard.to(line);
           if (event.isShiftDown() || event.isShortcutDown()) {
             line.againstProperty().set(leaf.number());
           } else {

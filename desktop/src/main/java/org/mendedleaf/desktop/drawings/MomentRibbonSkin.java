@@ -177,7 +177,7 @@ final class MomentRibbonSkin extends DrawingSkin<MomentRibbon> {
 
   private void onClick(MouseEvent event) {
     MomentRibbon ribbon = getSkinnable();
-    ribbon.requestFocus();
+    Keyboard.to(ribbon);
     ribbon.choose(new MomentRibbon.Choice.At(layout().at(event.getX())));
   }
 }

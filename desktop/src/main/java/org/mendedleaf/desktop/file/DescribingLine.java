@@ -12,6 +12,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Description;
+import org.mendedleaf.desktop.drawings.Keyboard;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
@@ -88,7 +89,7 @@ final class DescribingLine {
     category.setText(life.description().category());
     tell.setText(String.join(", ", life.description().tell()));
     changed.run();
-    text.requestFocus();
+    Keyboard.to(text);
     text.selectAll();
   }
 

@@ -32,6 +32,7 @@ import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.RevisionMarks;
 import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.desktop.drawings.Keyboard;
 import org.mendedleaf.desktop.drawings.Leaf;
 import org.mendedleaf.desktop.drawings.LifeLine;
 import org.mendedleaf.desktop.drawings.Tip;
@@ -111,7 +112,8 @@ public final class FilePage extends StackedPage {
     describe =
         Nodes.button(Words.of("describe"), DESCRIBE.getDisplayText(), this::describe, "link-like");
     describe.setId("describe");
-    describing = new DescribingLine(context, presenter, this::showDescribing, line::requestFocus);
+    describing =
+        new DescribingLine(context, presenter, this::showDescribing, () -> Keyboard.to(line));
     showDescribing();
     recorded.setAlignment(Pos.CENTER_LEFT);
     recorded.setMinWidth(0);
@@ -119,7 +121,7 @@ public final class FilePage extends StackedPage {
     Button replace = Nodes.button(Words.of("bringIn.replace"), "Ctrl+I", this::bringIn);
     replace.setId("bring-in-replacement");
     line.setId("life-line");
-    parting = new PartingBar(presenter, line::requestFocus);
+    parting = new PartingBar(presenter, () -> Keyboard.to(line));
     VBox lineSheet = lineSheet();
     showBelow();
     focusFirst(line);

@@ -11,6 +11,7 @@ import javafx.scene.layout.Region;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.RevisionMarks;
+import org.mendedleaf.desktop.drawings.Keyboard;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 
@@ -48,7 +49,7 @@ final class SayingBar {
   }
 
   void focusNote() {
-    note.requestFocus();
+    Keyboard.to(note);
     note.selectAll();
   }
 

@@ -5,6 +5,7 @@ import javafx.scene.Node;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import org.mendedleaf.desktop.drawings.Keyboard;
 
 /** A line that is typed in the place of some links: Enter keeps it, Escape leaves it. */
 final class TypedLine {
@@ -58,7 +59,7 @@ final class TypedLine {
     field.setText(text);
     field.setPromptText(prompt);
     changed.run();
-    field.requestFocus();
+    Keyboard.to(field);
     field.selectAll();
   }
 

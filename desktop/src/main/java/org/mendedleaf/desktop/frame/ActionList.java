@@ -18,6 +18,7 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.Popup;
 import javafx.stage.Window;
+import org.mendedleaf.desktop.drawings.Keyboard;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.navigation.Action;
 
@@ -55,7 +56,7 @@ final class ActionList {
           if (event.getCode() == KeyCode.ENTER) {
             run();
           } else if (event.getCode() == KeyCode.DOWN && search.isFocused()) {
-            list.requestFocus();
+            Keyboard.to(list);
           }
         });
     popup.getContent().add(box);
@@ -70,7 +71,7 @@ final class ActionList {
     search.clear();
     list.getSelectionModel().selectFirst();
     popup.show(over, over.getX() + (over.getWidth() - 440) / 2, over.getY() + 110);
-    search.requestFocus();
+    Keyboard.to(search);
   }
 
   /** A key that does something on the page does nothing else there, and is not listed twice. */

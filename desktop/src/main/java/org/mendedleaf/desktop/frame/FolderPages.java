@@ -9,6 +9,7 @@ import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.desktop.drawings.Keyboard;
 import org.mendedleaf.desktop.moment.MomentPage;
 import org.mendedleaf.desktop.shelves.ShelfPage;
 import org.mendedleaf.desktop.work.Context;
@@ -78,10 +79,10 @@ final class FolderPages implements Page {
       return false;
     }
     if (shown != before) {
-      firstFocus().requestFocus();
+      Keyboard.to(firstFocus());
     } else if (shown == present && !Objects.equals(presentOf, folderBefore)) {
       // The tree takes the keyboard only after it has told which folder was clicked.
-      context.background().later(() -> firstFocus().requestFocus());
+      context.background().later(() -> Keyboard.to(firstFocus()));
     }
     return true;
   }

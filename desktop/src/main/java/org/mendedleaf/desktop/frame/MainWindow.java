@@ -22,6 +22,7 @@ import javafx.stage.Stage;
 import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.files.FileAddress;
 import org.mendedleaf.core.office.Office;
+import org.mendedleaf.desktop.drawings.Keyboard;
 import org.mendedleaf.desktop.find.FoundPage;
 import org.mendedleaf.desktop.start.FirstStartPage;
 import org.mendedleaf.desktop.words.Words;
@@ -221,7 +222,7 @@ public final class MainWindow implements Navigator {
 
   private void intoFound() {
     if (page instanceof FoundPage found) {
-      found.firstFocus().requestFocus();
+      Keyboard.to(found.firstFocus());
     }
   }
 
@@ -245,7 +246,7 @@ public final class MainWindow implements Navigator {
     if (!(shown instanceof FoundPage)) {
       search.clear();
       if (!moved) {
-        shown.firstFocus().requestFocus();
+        Keyboard.to(shown.firstFocus());
       }
     }
   }
@@ -259,7 +260,7 @@ public final class MainWindow implements Navigator {
 
   private void focusPage() {
     if (page != null) {
-      page.firstFocus().requestFocus();
+      Keyboard.to(page.firstFocus());
     }
   }
 

@@ -14,6 +14,7 @@ import javafx.scene.layout.Region;
 import javafx.stage.DirectoryChooser;
 import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.session.Complaint;
+import org.mendedleaf.desktop.drawings.Keyboard;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
@@ -94,7 +95,7 @@ final class Notice {
     button.setOnAction(event -> go.run());
     bar.getChildren().setAll(text, field, choose, button, closer());
     show();
-    field.requestFocus();
+    Keyboard.to(field);
     field.selectAll();
   }
 
@@ -110,7 +111,7 @@ final class Notice {
         });
     bar.getChildren().setAll(sentence(question), button, closer());
     show();
-    button.requestFocus();
+    Keyboard.to(button);
   }
 
   /** Tells what went wrong. */

@@ -5,6 +5,7 @@ import javafx.scene.Node;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import org.mendedleaf.desktop.drawings.Keyboard;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Words;
 
@@ -52,7 +53,7 @@ final class SearchField {
   }
 
   void focus() {
-    field.requestFocus();
+    Keyboard.to(field);
     field.selectAll();
   }
 

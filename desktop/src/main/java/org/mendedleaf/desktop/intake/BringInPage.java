@@ -25,6 +25,7 @@ import javafx.stage.FileChooser;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.intake.Match;
+import org.mendedleaf.desktop.drawings.Keyboard;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
@@ -149,7 +150,7 @@ public final class BringInPage extends StackedPage {
     added.addAll(paths);
     context.arrivals().add(paths, Optional.empty());
     // What changed is best said while one still knows it.
-    note.requestFocus();
+    Keyboard.to(note);
   }
 
   private void show() {
@@ -229,7 +230,7 @@ public final class BringInPage extends StackedPage {
     List<Waiting> chosen = table.chosenRows();
     if (chosen.size() == 1 && !target.getText().isBlank()) {
       context.arrivals().choose(chosen.get(0), target.getText());
-      table.node().requestFocus();
+      Keyboard.to(table.node());
     }
   }
 

@@ -15,6 +15,7 @@ import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.Moments;
+import org.mendedleaf.desktop.drawings.Keyboard;
 import org.mendedleaf.desktop.drawings.MomentRibbon;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
@@ -106,7 +107,7 @@ public final class MomentBar {
 
   /** Puts the keyboard where a day and a time can be typed. */
   public void typeMoment() {
-    typed.requestFocus();
+    Keyboard.to(typed);
   }
 
   private void choose(MomentRibbon.Choice choice) {

@@ -18,6 +18,7 @@ import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.TreeEntry;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.desktop.drawings.Keyboard;
 import org.mendedleaf.desktop.shelves.FolderTree;
 import org.mendedleaf.desktop.shelves.ShelfCrumbs;
 import org.mendedleaf.desktop.shelves.Shortened;
@@ -112,7 +113,7 @@ public final class MomentPage extends StackedPage {
       return false;
     }
     if (bar.isTypedIn()) {
-      table.node().requestFocus();
+      Keyboard.to(table.node());
     }
     bar.forgetTyped();
     table.turn(then.folder().equals(folder));

@@ -15,6 +15,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.mendedleaf.desktop.drawings.Keyboard;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Nodes;
@@ -107,7 +108,7 @@ final class SentenceRows {
   void editLast() {
     if (!fields.isEmpty()) {
       TextField last = fields.get(fields.size() - 1);
-      last.requestFocus();
+      Keyboard.to(last);
       last.selectAll();
     }
   }

@@ -17,6 +17,7 @@ import javafx.stage.DirectoryChooser;
 import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.history.Role;
 import org.mendedleaf.core.history.ShelfSettings.Recording;
+import org.mendedleaf.desktop.drawings.Keyboard;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
@@ -106,7 +107,7 @@ public final class NewShelfForm {
     show(later, !now);
     go.setText(Words.of(now || later.isSelected() ? "new.go.later" : "new.go"));
     if (now) {
-      name.requestFocus();
+      Keyboard.to(name);
     }
   }
 

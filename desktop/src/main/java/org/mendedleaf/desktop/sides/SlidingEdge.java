@@ -8,6 +8,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.layout.Region;
 import javafx.scene.shape.Line;
 import javafx.scene.shape.Rectangle;
+import org.mendedleaf.desktop.drawings.Keyboard;
 
 /**
  * Two pictures of one size over each other: left of the edge the earlier is seen, right of it the
@@ -52,7 +53,7 @@ final class SlidingEdge extends Region {
   }
 
   private void slideTo(double x) {
-    requestFocus();
+    Keyboard.to(this);
     double width = Math.max(1, later.getBoundsInParent().getWidth());
     place.set(within((x - later.getLayoutX()) / width));
   }

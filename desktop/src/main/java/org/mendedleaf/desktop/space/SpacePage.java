@@ -16,6 +16,7 @@ import org.mendedleaf.core.keeping.Spaces.Group;
 import org.mendedleaf.core.keeping.Spaces.Grouping;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.space.Cost;
+import org.mendedleaf.desktop.drawings.Keyboard;
 import org.mendedleaf.desktop.drawings.SpaceMap;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Shown;
@@ -115,7 +116,7 @@ public final class SpacePage extends StackedPage {
       if (id(rows.get(i)).equals(id)) {
         table.node().getSelectionModel().clearAndSelect(i);
         table.node().scrollTo(Math.max(0, i - 2));
-        table.node().requestFocus();
+        Keyboard.to(table.node());
       }
     }
   }

@@ -10,6 +10,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.keeping.Safeguards.StoreSafeguards;
+import org.mendedleaf.desktop.drawings.Keyboard;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Nodes;
 
@@ -101,12 +102,12 @@ final class SafeguardsSheet {
     least.setText(SafeguardsPresenter.typed(now.chosen().least()));
     delay.setText(SafeguardsPresenter.typed(now.chosen().delay()));
     form.setVisible(true);
-    least.requestFocus();
+    Keyboard.to(least);
   }
 
   private void fold() {
     form.setVisible(false);
-    change.requestFocus();
+    Keyboard.to(change);
   }
 
   private void set() {

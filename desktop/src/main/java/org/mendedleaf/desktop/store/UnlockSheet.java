@@ -7,6 +7,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.PasswordField;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
+import org.mendedleaf.desktop.drawings.Keyboard;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Nodes;
 
@@ -54,9 +55,9 @@ final class UnlockSheet {
     boolean leaves = !locked && row.isVisible();
     row.setVisible(locked);
     if (appears) {
-      field.requestFocus();
+      Keyboard.to(field);
     } else if (leaves) {
-      next.requestFocus();
+      Keyboard.to(next);
     }
   }
 }
