@@ -58,6 +58,7 @@ class ReliabilityDocumentTest {
       }
     }
     assertThat(kinds)
-        .containsExactlyInAnyOrder("damage", "kills", "names", "clocks", "neighbours", "wrong use");
+        .containsExactlyInAnyOrder(
+            "damage", "kills", "names", "clocks", "troubles", "neighbours", "wrong use");
   }
 }

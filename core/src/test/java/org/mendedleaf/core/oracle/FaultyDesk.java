@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -15,6 +16,8 @@ import java.util.OptionalLong;
 import java.util.Random;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Predicate;
+import java.util.function.Supplier;
+import java.util.stream.Stream;
 import org.mendedleaf.core.capture.Capture;
 import org.mendedleaf.core.capture.CaptureOutcome;
 import org.mendedleaf.core.capture.PartSize;
@@ -31,6 +34,8 @@ import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.BringIn;
 import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.recover.Recovery;
+import org.mendedleaf.core.seal.Secrecy;
+import org.mendedleaf.core.session.KeyRing;
 import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.store.WriteSession;
 import org.mendedleaf.core.store.format.StoreParameters;
@@ -44,24 +49,27 @@ public final class FaultyDesk implements Closeable {
   private final FaultyFileSystem files;
   private final Path catalogueFile;
   private final SetClock clock = new SetClock(TestDesk.START);
-  private final Random random = new Random(3);
+  private final Random random;
   private Store store;
   private Catalogue catalogue;
   private long shelf;
   private PartSize partSize = PartSize.STANDARD;
+  private Supplier<KeyRing> keys = Encrypting::ring;
 
   public FaultyDesk(Path disk) throws IOException {
-    Configuration memory =
-        Configuration.unix().toBuilder()
-            .setAttributeViews("basic", "owner", "posix", "unix")
-            .build();
-    files = new FaultyFileSystem(Jimfs.newFileSystem(memory));
+    this(disk, Encrypting.wanted());
+  }
+
+  /** A desk whose store is encrypted, or not. */
+  public FaultyDesk(Path disk, Optional<Secrecy> secrecy) throws IOException {
+    files = inMemory();
+    random = new Random(3);
     catalogueFile = disk.resolve("catalogue.sqlite");
     Files.createDirectories(folder());
     Store.make(
             storeFolder(),
             StoreParameters.STANDARD.forTrial(),
-            Encrypting.wanted(),
+            secrecy,
             clock.instant(),
             "desk",
             LocalDurability.probe(files.getPath("/")),
@@ -69,6 +77,77 @@ public final class FaultyDesk implements Closeable {
         .close();
     open();
     shelf = addShelf();
+  }
+
+  private FaultyDesk(FaultyDesk like, Path disk, long seed) throws IOException {
+    files = inMemory();
+    random = new Random(seed);
+    catalogueFile = disk.resolve("catalogue.sqlite");
+    shelf = like.shelf;
+    keys = like.keys;
+    clock.forward(Duration.between(clock.instant(), like.clock.instant()));
+    for (String kept : List.of("catalogue.sqlite", "catalogue.sqlite.sealed")) {
+      Path from = like.catalogueFile.resolveSibling(kept);
+      if (Files.exists(from)) {
+        Files.copy(from, disk.resolve(kept), StandardCopyOption.REPLACE_EXISTING);
+      }
+    }
+    copy(like.files.getPath("/"), files.getPath("/"));
+    open();
+  }
+
+  private static FaultyFileSystem inMemory() {
+    Configuration memory =
+        Configuration.unix().toBuilder()
+            .setAttributeViews("basic", "owner", "posix", "unix")
+            .build();
+    return new FaultyFileSystem(Jimfs.newFileSystem(memory));
+  }
+
+  private static void copy(Path from, Path to) throws IOException {
+    try (Stream<Path> there = Files.list(from)) {
+      for (Path one : there.toList()) {
+        Path copy = to.resolve(one.getFileName().toString());
+        if (Files.isDirectory(one)) {
+          Files.createDirectories(copy);
+          copy(one, copy);
+        } else {
+          Files.write(copy, Files.readAllBytes(one));
+          Files.setLastModifiedTime(copy, Files.getLastModifiedTime(one));
+        }
+      }
+    }
+  }
+
+  /**
+   * Another desk with everything that this one has; this one must be closed, not its files.
+   *
+   * @param seed another one than any that has written there, or names would be given twice
+   */
+  public FaultyDesk copied(Path disk, long seed) throws IOException {
+    return new FaultyDesk(this, disk, seed);
+  }
+
+  /** From now on stores are opened with these. */
+  public void setKeys(Supplier<KeyRing> next) {
+    keys = next;
+  }
+
+  /** Another program that works in the same store, for as long as it takes. */
+  public void neighbour(Path disk, Neighbour neighbour) throws IOException {
+    Path tables = disk.resolve("neighbour.sqlite");
+    try (Store same =
+            Store.open(
+                storeFolder(), LocalDurability.probe(files.getPath("/")), random, keys.get());
+        Catalogue own = Catalogue.open(same, tables)) {
+      own.catchUp();
+      neighbour.works(new Journal(own, "neighbour"), own);
+    }
+  }
+
+  /** What another program does. */
+  public interface Neighbour {
+    void works(Journal journal, Catalogue catalogue) throws IOException;
   }
 
   /** Does away with the catalogue of a desk that was closed: another begins on the same disk. */
@@ -79,8 +158,7 @@ public final class FaultyDesk implements Closeable {
 
   public void open() throws IOException {
     store =
-        Store.open(
-            storeFolder(), LocalDurability.probe(files.getPath("/")), random, Encrypting.ring());
+        Store.open(storeFolder(), LocalDurability.probe(files.getPath("/")), random, keys.get());
     catalogue = Catalogue.open(store, catalogueFile);
   }
 
@@ -107,7 +185,7 @@ public final class FaultyDesk implements Closeable {
   /** Opens everything again, with a store that can only be read. */
   public void openReadOnly() throws IOException {
     closeStore();
-    store = Store.open(storeFolder(), new ReadOnlyPlace(storeFolder()), random, Encrypting.ring());
+    store = Store.open(storeFolder(), new ReadOnlyPlace(storeFolder()), random, keys.get());
     catalogue = Catalogue.open(store, catalogueFile);
   }
 

@@ -56,6 +56,22 @@ public final class FaultyFileSystem extends FileSystem {
      * @param bytes for WRITE, how many are about to be written, 0 at the opening
      */
     void before(Operation operation, Path path, long bytes) throws IOException;
+
+    /** How many of these bytes one writing takes; a drive may take fewer than it is given. */
+    default int taken(Path path, int bytes) {
+      return bytes;
+    }
+  }
+
+  /** A writing that is cut off: so many bytes of it arrive, and then it fails. */
+  public static final class CutWrite extends IOException {
+    private static final long serialVersionUID = 1L;
+    private final int arrived;
+
+    public CutWrite(int arrived) {
+      super("the drive stopped in the middle of a writing");
+      this.arrived = arrived;
+    }
   }
 
   private final FileSystem real;
@@ -421,6 +437,10 @@ public final class FaultyFileSystem extends FileSystem {
     }
   }
 
+  private interface Writing {
+    int of(ByteBuffer bytes) throws IOException;
+  }
+
   private final class FaultyChannel extends FileChannel {
     private final Path path;
     private final FileChannel under;
@@ -449,8 +469,25 @@ public final class FaultyFileSystem extends FileSystem {
 
     @Override
     public int write(ByteBuffer from) throws IOException {
-      faults.before(Operation.WRITE, path, from.remaining());
-      return under.write(from);
+      return write(from, under::write);
+    }
+
+    private int write(ByteBuffer from, Writing writing) throws IOException {
+      int taken;
+      try {
+        faults.before(Operation.WRITE, path, from.remaining());
+        taken = faults.taken(path, from.remaining());
+      } catch (CutWrite e) {
+        int unused = writing.of(from.duplicate().limit(from.position() + e.arrived));
+        throw e;
+      }
+      int limit = from.limit();
+      from.limit(from.position() + taken);
+      try {
+        return writing.of(from);
+      } finally {
+        from.limit(limit);
+      }
     }
 
     @Override
@@ -460,8 +497,7 @@ public final class FaultyFileSystem extends FileSystem {
 
     @Override
     public int write(ByteBuffer from, long position) throws IOException {
-      faults.before(Operation.WRITE, path, from.remaining());
-      return under.write(from, position);
+      return write(from, bytes -> under.write(bytes, position));
     }
 
     @Override

@@ -28,20 +28,26 @@ final class LogFolder {
   private final Path folder;
   private final StoreLayout layout;
   private final Durability durability;
+  private final Durability folding;
   private final RandomGenerator random;
   private final @Nullable StoreCipher cipher;
   private volatile @Nullable Fold lastFold;
 
+  /**
+   * @param waits whether a segment is forced; a fold always is, since the segments in it go
+   */
   LogFolder(
       Path folder,
       StoreLayout layout,
       Durability durability,
+      boolean waits,
       RandomGenerator random,
       @Nullable StoreCipher cipher) {
     this.cipher = cipher;
     this.folder = folder;
     this.layout = layout;
-    this.durability = durability;
+    this.durability = waits ? durability : durability.unforced();
+    this.folding = durability;
     this.random = random;
   }
 
@@ -306,12 +312,12 @@ final class LogFolder {
     }
     Path temporary = pending(first);
     layout.access().write(temporary, LogFold.encode(first, segments));
-    durability.force(temporary);
+    folding.force(temporary);
     if (Files.exists(foldFile(first))) {
       // It is damaged, and all of its segments are whole.
-      durability.replace(temporary, foldFile(first));
+      folding.replace(temporary, foldFile(first));
     } else {
-      durability.publish(temporary, foldFile(first));
+      folding.publish(temporary, foldFile(first));
     }
     lastFold = null;
   }

@@ -59,9 +59,9 @@ public final class SegmentLog {
     this.random = random;
     this.cipher = cipher;
     this.durability = durability;
-    this.first = new LogFolder(layout.log(), layout, durability, random, cipher);
+    this.first = new LogFolder(layout.log(), layout, durability, true, random, cipher);
     // It need not be waited for: what a power cut takes from it is put there again.
-    this.twin = new LogFolder(layout.twin(), layout, durability.unforced(), random, cipher);
+    this.twin = new LogFolder(layout.twin(), layout, durability, false, random, cipher);
   }
 
   /**
