@@ -82,7 +82,7 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
     return catalogue;
   }
 
-  /** Does away with the catalogue of a plain store, which nobody has open. */
+  /** Does away with the catalogue of a store, which nobody has open. */
   public static void discard(Path file) throws IOException {
     CatalogueFiles.of(file).deleteAll();
   }

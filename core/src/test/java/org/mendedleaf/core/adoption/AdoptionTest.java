@@ -18,6 +18,7 @@ import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -422,6 +423,7 @@ class AdoptionTest {
   }
 
   @Test
+  @Tag("plain")
   void aDrillOfItReadsWhatLiesInTheStore() throws Exception {
     byte[] noise = new byte[60_000];
     new Random(3).nextBytes(noise);

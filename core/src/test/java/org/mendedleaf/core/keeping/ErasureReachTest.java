@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.desk.SentenceException;
@@ -120,6 +121,7 @@ class ErasureReachTest {
   }
 
   @Test
+  @Tag("plain")
   void anotherDeskForgetsItWhenItOpensTheStore() throws Exception {
     Path home = base.resolve("home-of-tjark");
     try (TestDesk other =

@@ -14,6 +14,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.oracle.Encrypting;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.stores.MirrorState;
@@ -94,7 +95,8 @@ class SharedMirrorTest {
         Store.open(
             base.resolve("store"),
             ahead.office().settings().places().at(base.resolve("store")),
-            new java.util.Random(1));
+            new java.util.Random(1),
+            Encrypting.ring());
     try (Mirror behind =
         Mirror.of(
             from, mirror, ahead.office().settings().places().at(mirror), new java.util.Random(2))) {

@@ -15,6 +15,7 @@ import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.capture.CaptureReport;
@@ -352,6 +353,7 @@ class SpoolTest {
   }
 
   @Test
+  @Tag("plain")
   void aStoreIsNotEncryptedWhileSomethingWaitsForIt() throws Exception {
     goAway();
     desk.write("list.csv", "one, two");

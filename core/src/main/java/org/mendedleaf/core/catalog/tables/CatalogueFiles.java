@@ -114,8 +114,9 @@ public final class CatalogueFiles implements CataloguePlace {
     }
   }
 
-  /** Deletes all of them. */
+  /** Deletes all of them, and what is kept of them sealed if the store is encrypted. */
   public void deleteAll() throws IOException {
+    Files.deleteIfExists(CataloguePlace.sealed(first));
     for (Path file : there()) {
       if (generation(file) >= 0) {
         Files.deleteIfExists(file);

@@ -20,9 +20,12 @@ public interface CataloguePlace {
    *     beside it
    */
   static CataloguePlace at(Path file, Optional<DataKey> key) throws IOException {
-    return key.isPresent()
-        ? new SealedCatalogue(file.resolveSibling(file.getFileName() + ".sealed"), key.get())
-        : CatalogueFiles.of(file);
+    return key.isPresent() ? new SealedCatalogue(sealed(file), key.get()) : CatalogueFiles.of(file);
+  }
+
+  /** Where what is kept of an encrypted store's catalogue lies. */
+  static Path sealed(Path file) {
+    return file.resolveSibling(file.getFileName() + ".sealed");
   }
 
   /** Connects to the current ones, which are made if they are not there. */
