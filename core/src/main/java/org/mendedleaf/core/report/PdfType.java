@@ -4,6 +4,9 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;
 import java.util.List;
+import org.apache.fontbox.ttf.TTFParser;
+import org.apache.fontbox.ttf.TrueTypeFont;
+import org.apache.pdfbox.io.RandomAccessReadBuffer;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
@@ -23,7 +26,11 @@ final class PdfType {
 
   static PdfType load(PDDocument document, String name) throws IOException {
     try (InputStream in = PdfType.class.getResourceAsStream(FONTS + name)) {
-      return new PdfType(PDType0Font.load(document, in));
+      TrueTypeFont font = new TTFParser().parse(new RandomAccessReadBuffer(in));
+      document.registerTrueTypeFontForClosing(font);
+      // One sign for "ff" or "fi" could not be copied or searched: no letter belongs to it.
+      font.setEnableGsub(false);
+      return new PdfType(PDType0Font.load(document, font, true));
     }
   }
 

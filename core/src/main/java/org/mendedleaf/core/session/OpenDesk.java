@@ -134,6 +134,16 @@ public final class OpenDesk implements Closeable {
     return open.containsKey(id) ? store(id) : storeOrSpool(id);
   }
 
+  /** Whether enough is known of a store here to go on without it. */
+  public synchronized boolean canSpool(String id) throws IOException {
+    OpenStore opened = open.get(id);
+    if (opened != null && !spoolPlace(id).isPossible()) {
+      // The tables of an encrypted store may be in memory alone.
+      opened.catalogue().keep();
+    }
+    return spoolPlace(id).isPossible();
+  }
+
   /** Where on this desk is kept what is recorded while a store is away. */
   public SpoolPlace spoolPlace(String store) {
     return new SpoolPlace(settings, store);

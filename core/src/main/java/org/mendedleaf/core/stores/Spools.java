@@ -150,8 +150,7 @@ public final class Spools {
 
   /** Whether enough of a store is known here, and room left, to record while it is away. */
   public boolean isPossible(String store) throws IOException {
-    SpoolPlace place = desk.spoolPlace(store);
-    return place.isPossible() && place.bytes() < limit();
+    return desk.canSpool(store) && desk.spoolPlace(store).bytes() < limit();
   }
 
   /** Whether something waits for a store that is back. */

@@ -50,4 +50,15 @@ class ReportTest {
           .hasSize(read.getNumberOfPages() + 1);
     }
   }
+
+  /** The end of a log is typed from such a page, or copied. */
+  @Test
+  void lettersThatAFontDrawsAsOneSignAreStillThere() throws Exception {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    PdfReport.write(report(List.of(List.of("5afffa699297fe7e of the office file", "1"))), out);
+    try (PDDocument read = Loader.loadPDF(out.toByteArray())) {
+      assertThat(new PDFTextStripper().getText(read))
+          .contains("5afffa699297fe7e of the office file");
+    }
+  }
 }
