@@ -46,15 +46,6 @@ record Scan(
         leftOut);
   }
 
-  /** Takes in what another look has seen. */
-  void add(Scan part) {
-    files.addAll(part.files);
-    folders.addAll(part.folders);
-    problems.addAll(part.problems);
-    unseen.addAll(part.unseen);
-    leftBehind.addAll(part.leftBehind);
-  }
-
   boolean couldSee(InnerPath path) {
     return unseen.stream().noneMatch(path::isWithin) && !leftOut.matches(path);
   }

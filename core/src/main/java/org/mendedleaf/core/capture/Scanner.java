@@ -16,10 +16,7 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.Deque;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.LeftOut;
@@ -30,9 +27,6 @@ import org.mendedleaf.core.progress.Progress;
  * are gone through without recursion, so that depth is no limit.
  */
 final class Scanner {
-
-  /** So many files of a folder are looked at in one thread. */
-  private static final int AT_ONCE = 256;
 
   private final Path root;
   private final FileTimes times;
@@ -54,37 +48,16 @@ final class Scanner {
     }
   }
 
-  /** Everything on the shelf. Folders are listed side by side, in threads of the common pool. */
   Scan scan(LeftOut leftOut, Progress progress) throws IOException {
-    Found shelf = Found.of(root, InnerPath.ROOT, read(root), times);
-    Map<InnerPath, Scan> listed = new HashMap<>();
-    List<Found> open = List.of(shelf);
-    while (!open.isEmpty()) {
-      List<Scan> parts =
-          open.parallelStream().map(folder -> list(folder, leftOut, progress)).toList();
-      // A cancelled listing is not whole.
-      progress.checkCancelled();
-      List<Found> next = new ArrayList<>();
-      for (int i = 0; i < parts.size(); i++) {
-        listed.put(open.get(i).path(), parts.get(i));
-        next.addAll(parts.get(i).folders());
-      }
-      open = next;
-    }
-    return inOrder(shelf, leftOut, listed);
-  }
-
-  /** What was listed in any order, folder by folder: what lies together is stored together. */
-  private static Scan inOrder(Found shelf, LeftOut leftOut, Map<InnerPath, Scan> listed) {
     Scan scan = new Scan(leftOut);
-    scan.folders().add(shelf);
+    scan.folders().add(Found.of(root, InnerPath.ROOT, read(root), times));
     Deque<Found> open = new ArrayDeque<>();
-    open.add(shelf);
+    open.add(scan.folders().get(0));
     while (!open.isEmpty()) {
-      Scan part = Objects.requireNonNull(listed.remove(open.removeFirst().path()));
-      scan.add(part);
-      for (int i = part.folders().size() - 1; i >= 0; i--) {
-        open.addFirst(part.folders().get(i));
+      progress.checkCancelled();
+      List<Found> inside = list(open.removeFirst(), scan);
+      for (int i = inside.size() - 1; i >= 0; i--) {
+        open.addFirst(inside.get(i));
       }
     }
     return scan;
@@ -92,28 +65,29 @@ final class Scanner {
 
   /** What lies directly in one folder. */
   Scan listOne(Path folder, InnerPath path) throws IOException {
-    return list(Found.of(folder, path, read(folder), times), LeftOut.NOTHING, Progress.NONE);
+    Scan scan = new Scan();
+    list(Found.of(folder, path, read(folder), times), scan);
+    return scan;
   }
 
   /** Looks at one file or folder; nothing is in the scan if it is not there. */
   Scan lookAt(Path file, InnerPath folder) {
-    return look(List.of(file), folder, LeftOut.NOTHING);
+    Scan scan = new Scan();
+    List<Found> files = new ArrayList<>();
+    List<Found> folders = new ArrayList<>();
+    look(file, folder, files, folders, scan);
+    scan.files().addAll(files);
+    scan.folders().addAll(folders);
+    return scan;
   }
 
-  /** What lies directly in a folder, by name. */
-  private Scan list(Found folder, LeftOut leftOut, Progress progress) {
-    Scan scan = new Scan(leftOut);
-    List<List<Path>> parts = new ArrayList<>();
+  /** Adds everything in this folder to the scan and returns the folders in it. */
+  private List<Found> list(Found folder, Scan scan) {
+    List<Found> folders = new ArrayList<>();
+    List<Found> files = new ArrayList<>();
     try (DirectoryStream<Path> names = Files.newDirectoryStream(folder.file())) {
-      List<Path> some = new ArrayList<>();
       for (Path file : names) {
-        if (some.isEmpty()) {
-          parts.add(some);
-        }
-        some.add(file);
-        if (some.size() == AT_ONCE) {
-          some = new ArrayList<>();
-        }
+        look(file, folder.path(), files, folders, scan);
       }
     } catch (NoSuchFileException e) {
       scan.problems()
@@ -123,23 +97,15 @@ final class Scanner {
       scan.problems().add(new Problem(folder.path(), Problem.ProblemKind.UNREADABLE, reason(e)));
       scan.unseen().add(folder.path());
     }
-    parts.parallelStream()
-        .filter(part -> !progress.cancelled())
-        .map(part -> look(part, folder.path(), leftOut))
-        .toList()
-        .forEach(scan::add);
-    scan.files().sort(Comparator.comparing(Found::path));
-    scan.folders().sort(Comparator.comparing(Found::path));
-    return scan;
+    files.sort(Comparator.comparing(Found::path));
+    folders.sort(Comparator.comparing(Found::path));
+    scan.files().addAll(files);
+    scan.folders().addAll(folders);
+    return folders;
   }
 
-  private Scan look(List<Path> files, InnerPath folder, LeftOut leftOut) {
-    Scan scan = new Scan(leftOut);
-    files.forEach(file -> look(file, folder, scan));
-    return scan;
-  }
-
-  private void look(Path file, InnerPath folder, Scan scan) {
+  private void look(
+      Path file, InnerPath folder, List<Found> files, List<Found> folders, Scan scan) {
     String name = ShelfPaths.name(file);
     if (TemporaryNames.isOne(name)) {
       lookAtOurs(file, scan);
@@ -152,9 +118,9 @@ final class Scanner {
     try {
       BasicFileAttributes read = read(file);
       if (read.isDirectory()) {
-        scan.folders().add(Found.of(file, path, read, times));
+        folders.add(Found.of(file, path, read, times));
       } else if (read.isRegularFile() || read.isSymbolicLink()) {
-        scan.files().add(Found.of(file, path, read, times));
+        files.add(Found.of(file, path, read, times));
       } else {
         scan.problems()
             .add(
