@@ -6,10 +6,8 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Random;
@@ -341,13 +339,11 @@ enum TroubledAct {
 
   private static boolean letGo(FaultyDesk desk, Going going) throws IOException {
     desk.catalogue().catchUp();
-    Map<Long, List<Revision>> files = new HashMap<>();
     List<Revision> goes = new ArrayList<>();
     for (long id = 1; id <= desk.catalogue().files().lastFile(); id++) {
       Optional<RecordedFile> file = desk.catalogue().files().file(id);
       if (file.isPresent()) {
-        files.put(id, desk.catalogue().files().history(id));
-        for (Revision revision : files.get(id)) {
+        for (Revision revision : desk.catalogue().files().history(id)) {
           if (going.goes(file.get().path().shown(), revision.number())) {
             goes.add(revision);
           }

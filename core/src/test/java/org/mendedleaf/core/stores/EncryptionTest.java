@@ -95,6 +95,20 @@ class EncryptionTest {
     return found;
   }
 
+  /** Its tables are in memory alone then. */
+  @Test
+  void whoseDriveIsTakenAwayRightAfterItWasMadeIsGoneOnWith() throws Exception {
+    try (TestDesk desk = new TestDesk(base, SECRECY)) {
+      desk.write("list.csv", "one");
+      desk.capture();
+      Files.move(base.resolve("store"), base.resolve("aside"));
+      assertThat(desk.office().shelves().unreached())
+          .singleElement()
+          .satisfies(one -> assertThat(one.isSpooled()).isTrue());
+      Files.move(base.resolve("aside"), base.resolve("store"));
+    }
+  }
+
   @Test
   void notOneOfManyWordsNamesOrNotesStandsInStoreOrHome() throws Exception {
     try (TestDesk desk = new TestDesk(base, SECRECY)) {
