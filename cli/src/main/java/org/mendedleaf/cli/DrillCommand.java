@@ -126,11 +126,12 @@ final class DrillCommand extends OfficeCommand {
     if (typed.equals("never")) {
       return Optional.empty();
     }
-    if (!typed.matches("[1-9][0-9]{0,3}")) {
+    Optional<Duration> days = Drills.daysTyped(typed);
+    if (days.isEmpty()) {
       throw new SentenceException(
           "“%s” is no number of days from 1 to 9999 and not “never”. Nothing was changed."
               .formatted(typed));
     }
-    return Optional.of(Duration.ofDays(Long.parseLong(typed)));
+    return days;
   }
 }

@@ -96,6 +96,14 @@ public final class Drills {
     rhythms.set(store, every);
   }
 
+  /** Reads a number of days from 1 to 9999 as somebody typed it; empty if it is none. */
+  public static Optional<Duration> daysTyped(String typed) {
+    String digits = typed.strip();
+    return digits.matches("[1-9][0-9]{0,3}")
+        ? Optional.of(Duration.ofDays(Long.parseLong(digits)))
+        : Optional.empty();
+  }
+
   /** Whether it is time for the next one. */
   public boolean isDue(String store) throws IOException {
     Optional<Duration> every = rhythms.of(store);

@@ -71,7 +71,13 @@ public final class Encryption {
    * @param free on the drive of the copy
    * @param mirror one that is not encrypted and stays as it is, if there is any
    */
-  public record CopyPlan(long bytes, long free, Optional<Path> mirror) {}
+  public record CopyPlan(long bytes, long free, Optional<Path> mirror) {
+
+    /** Whether there is room for it. */
+    public boolean fits() {
+      return bytes <= free;
+    }
+  }
 
   /** Looks what making an encrypted copy would take; nothing is changed. */
   public CopyPlan rehearse(String store, Path to) throws IOException {
@@ -179,6 +185,20 @@ public final class Encryption {
   public void unlock(String store, Passphrase passphrase) throws IOException {
     Path place = desk.folderOf(store);
     settings.keys().open(Store.describedIn(place), place.toString(), passphrase);
+    var unused = desk.store(store);
+  }
+
+  /**
+   * The same with what somebody typed, which may be the recovery key as well: no passphrase that a
+   * person chose has its check digits.
+   */
+  public void unlock(String store, String typed) throws IOException {
+    Optional<RecoveryKey> recovery = RecoveryKey.read(typed);
+    if (recovery.isEmpty()) {
+      unlock(store, Passphrase.of(typed));
+      return;
+    }
+    recover(desk.folderOf(store), recovery.get());
     var unused = desk.store(store);
   }
 

@@ -42,6 +42,9 @@ public final class StorePage extends StackedPage {
   private final Button certificate;
   private final Button repair;
   private final UnlockSheet unlock;
+  private final DrillRhythmSheet rhythm;
+  private final EncryptSheet encrypt;
+  private final PassphraseSheet passphrase;
   private final SafeguardsSheet safeguards;
   private final RecoverySheetRow sheet;
   private final VBox plan = new VBox(6);
@@ -52,6 +55,9 @@ public final class StorePage extends StackedPage {
     this.presenter = new StorePresenter(context, of.store());
     this.losses = new LossSheet(presenter);
     this.unlock = new UnlockSheet(presenter);
+    this.rhythm = new DrillRhythmSheet(new DrillRhythmPresenter(context, of.store()));
+    this.encrypt = new EncryptSheet(new SecrecyPresenter(context, of.store()));
+    this.passphrase = new PassphraseSheet(new SecrecyPresenter(context, of.store()));
     this.safeguards = new SafeguardsSheet(new SafeguardsPresenter(context, of.store()));
     this.sheet = new RecoverySheetRow(context, presenter);
     this.table = new SheetTable<>("store", presenter::open, HurtFile::path);
@@ -99,7 +105,10 @@ public final class StorePage extends StackedPage {
             unlock.node(),
             mirrored,
             drilled,
+            rhythm.node(),
             facts,
+            encrypt.node(),
+            passphrase.node(),
             safeguards.node(),
             sheet.node(),
             plan,
@@ -152,6 +161,9 @@ public final class StorePage extends StackedPage {
         .setAll("label", "strong", view.isDamaged() || !view.facts().here() ? "rust" : "plain");
     facts.setText(presenter.facts(view));
     check.setDisable(!view.facts().here());
+    rhythm.refresh(view.facts().here());
+    encrypt.show(view.facts().here() && !view.facts().encrypted());
+    passphrase.show(view.facts().here() && view.facts().encrypted());
     safeguards.refresh(view.facts().here());
     sheet.show(view.facts().here());
     unlock.show(view.facts().isLocked(), check);

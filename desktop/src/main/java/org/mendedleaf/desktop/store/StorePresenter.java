@@ -13,7 +13,6 @@ import org.mendedleaf.core.drill.DrillCertificate;
 import org.mendedleaf.core.drill.Drills;
 import org.mendedleaf.core.losses.LossAnswer;
 import org.mendedleaf.core.office.Office;
-import org.mendedleaf.core.seal.Passphrase;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.store.format.LockedStoreException;
 import org.mendedleaf.core.stores.Checkup;
@@ -180,7 +179,7 @@ final class StorePresenter {
     certificate.act().ifPresent(act -> context.go(new Place.DrillOf(store, act.id())));
   }
 
-  /** Opens an encrypted store; a wrong passphrase is told where it was typed. */
+  /** Opens an encrypted store; what does not open it is told where it was typed. */
   void unlock(String typed) {
     if (typed.isEmpty()) {
       return;
@@ -190,7 +189,7 @@ final class StorePresenter {
         Words.of("store.unlocking"),
         progress -> {
           try {
-            office.stores().encryption().unlock(store, Passphrase.of(typed));
+            office.stores().encryption().unlock(store, typed);
             return "";
           } catch (LockedStoreException e) {
             return Words.of("store.wrong");
@@ -294,10 +293,7 @@ final class StorePresenter {
     if (!facts.here()) {
       return "";
     }
-    String room =
-        Words.of("store.room", Shown.size(facts.bytes()), Shown.size(facts.free()))
-            + " "
-            + Words.of(facts.encrypted() ? "store.encrypted" : "store.plain");
+    String room = Words.of("store.room", Shown.size(facts.bytes()), Shown.size(facts.free()));
     String head =
         facts.commit().isPresent()
             ? " "

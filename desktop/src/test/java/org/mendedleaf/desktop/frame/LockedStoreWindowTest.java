@@ -53,7 +53,7 @@ class LockedStoreWindowTest extends WindowRobot {
     clickOn("Give the passphrase");
     eventually(() -> isThere("#passphrase") && lookup("#passphrase").query().isFocused());
     write("kite cloth 92").type(KeyCode.ENTER);
-    eventually(() -> text("#refused").startsWith("That is not its passphrase"));
+    eventually(() -> text("#refused").startsWith("That is neither its passphrase"));
     assertThat(lookup("#passphrase").<TextInputControl>query().getText()).isEmpty();
     clickOn("#passphrase");
     write("kite cloth 91").type(KeyCode.ENTER);
