@@ -1,8 +1,10 @@
 package org.mendedleaf.core.catalog.tables;
 
 import java.io.IOException;
+import java.util.Arrays;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.catalog.lines.Detail;
 import org.mendedleaf.core.catalog.lines.LineContext;
 import org.mendedleaf.core.history.FileState;
@@ -15,6 +17,12 @@ import org.mendedleaf.core.history.RevisionKey;
  * thread, inside a transaction.
  */
 final class FileRows {
+
+  private static final String STAND = "INSERT INTO file VALUES (?1, ?2, 1, ?3, ?4, ?5, ?6, NULL)";
+  private static final String STAND_AGAIN =
+      """
+      UPDATE file SET present = 1, last_number = ?3, current = ?4, touched = ?5,
+        state = ?6, gone_from = NULL WHERE id = ?1""";
 
   private final Sql sql;
   // Rows that revisions had before their lines were read again; they keep them.
@@ -38,24 +46,26 @@ final class FileRows {
     // A gathered copy was what counted from when it was saved, not only from now.
     long since =
         revised.origin() == Origin.GATHER ? Math.min(at, Times.nanos(state.modified())) : at;
-    Before before = Before.NOTHING;
-    if (revised.file() <= lastFile) {
-      before = before(revised.file());
+    boolean isNew = revised.file() > lastFile;
+    Optional<StandingRows> before = isNew ? Optional.empty() : standing(revised.file());
+    if (before.isPresent()) {
       // A desk with a late clock must not make a revision current before the one it follows.
-      since = Math.max(since, before.currentFrom());
-      endCurrent(revised.file(), since);
+      since = Math.max(since, before.get().currentFrom());
+      endCurrent(before.get(), since);
     }
-    long revision = insert(in, revised, state, path, since, !before.known());
+    // What is the same as before needs no summary, and what is first has none.
+    boolean isSummed =
+        before.isPresent()
+            ? before.get().isFollowedAlikeBy(revised, state)
+            : isNew || !isErased(revised.file());
+    boolean afterRemoval = before.isPresent() && !before.get().present();
+    long revision = insert(in, revised, state, path, since, afterRemoval, isSummed ? "" : null);
     long from = since < at ? Math.min(since, in.countsFrom()) : in.countsFrom();
-    if (revised.file() <= lastFile) {
-      from = endState(revised.file(), from, in.segment());
+    if (before.isPresent()) {
+      from = endState(before.get(), from, in.segment());
     }
     sql.update(
-        """
-        INSERT INTO file VALUES (?1, ?2, 1, ?3, ?4, ?5, ?6, NULL)
-        ON CONFLICT (id) DO UPDATE
-        SET present = 1, last_number = ?3, current = ?4, touched = ?5, state = ?6,
-          gone_from = NULL""",
+        before.isPresent() ? STAND_AGAIN : STAND,
         revised.file(),
         in.shelf(),
         revised.number(),
@@ -63,22 +73,25 @@ final class FileRows {
         in.segment(),
         newState(revised.file(), path, revision, state, from, in.segment()));
     lastFile = Math.max(lastFile, revised.file());
-    return new Saved(revision, before.present());
+    return new Saved(revision, before.isPresent() && before.get().present());
   }
 
   private long insert(
-      LineContext in, Detail.Revised revised, FileState state, long path, long since, boolean fresh)
+      LineContext in,
+      Detail.Revised revised,
+      FileState state,
+      long path,
+      long since,
+      boolean afterRemoval,
+      @Nullable String summary)
       throws IOException {
     return sql.insert(
         """
         INSERT INTO revision (id, file, number, segment, line, at, current_from, current_until,
           path, size, modified, mode, owner, file_key, content, levels, link, origin,
           from_number, desk, person, was_number, after_removal, summary)
-        VALUES (?22,?1,?2,?3,?4,?5,?6,?7,?8,?9,?10,?11,?12,?13,?14,?15,?16,?17,?18,?19,?20,?23,
-          COALESCE((SELECT NOT present FROM file WHERE id = ?1), 0),
-          CASE WHEN ?21 OR EXISTS (SELECT 1 FROM revision AS former WHERE former.file = ?1
-            AND former.number = ?2 - 1 AND former.content IS ?14 AND former.link IS ?16)
-            THEN '' END)""",
+        VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?)""",
+        formerIds.get(in.key()),
         revised.file(),
         revised.number(),
         in.segment(),
@@ -92,16 +105,24 @@ final class FileRows {
         state.mode().orElse(null),
         state.owner().orElse(null),
         state.key().orElse(null),
-        state.content().map(content -> content.id().bytes()).orElse(null),
+        content(state),
         state.content().map(content -> content.levels()).orElse(0),
-        state.link().map(Names::bytes).orElse(null),
+        link(state),
         revised.origin().word(),
         revised.from().isPresent() ? revised.from().getAsInt() : null,
         in.header().desk(),
         in.header().by(),
-        fresh,
-        formerIds.get(in.key()),
-        revised.was().map(Detail.FormerNumber::number).orElse(null));
+        revised.was().map(Detail.FormerNumber::number).orElse(null),
+        afterRemoval,
+        summary);
+  }
+
+  private static byte @Nullable [] content(FileState state) {
+    return state.content().map(content -> content.id().bytes()).orElse(null);
+  }
+
+  private static byte @Nullable [] link(FileState state) {
+    return state.link().map(Names::bytes).orElse(null);
   }
 
   /** The number of a revision that was erased stays used. */
@@ -119,17 +140,16 @@ final class FileRows {
 
   /** Another path, time or mode of a file that has no new revision. */
   void change(LineContext in, long file, long path, FileState state) throws IOException {
-    Optional<Long> revision =
-        sql.first(row -> row.getLong(1), "SELECT current FROM file WHERE id = ?", file);
-    if (revision.isEmpty()) {
+    Optional<StandingRows> before = standing(file);
+    if (before.isEmpty()) {
       // It was erased with all its history; the log still says this.
       return;
     }
-    long since = endState(file, in.countsFrom(), in.segment());
+    long since = endState(before.get(), in.countsFrom(), in.segment());
     sql.update(
         "UPDATE file SET touched = ?, state = ? WHERE id = ?",
         in.segment(),
-        newState(file, path, revision.get(), state, since, in.segment()),
+        newState(file, path, before.get().revision(), state, since, in.segment()),
         file);
   }
 
@@ -145,7 +165,11 @@ final class FileRows {
 
   /** Returns whether the file was there. */
   boolean remove(LineContext in, long file) throws IOException {
-    endState(file, in.countsFrom(), in.segment());
+    Optional<StandingRows> before = standing(file);
+    if (before.isEmpty()) {
+      return false;
+    }
+    endState(before.get(), in.countsFrom(), in.segment());
     int there =
         sql.update(
             """
@@ -154,30 +178,59 @@ final class FileRows {
             WHERE id = ? AND present""",
             in.segment(),
             file);
-    endCurrent(file, Math.max(Times.nanos(in.header().at()), before(file).currentFrom()));
+    endCurrent(before.get(), Math.max(Times.nanos(in.header().at()), before.get().currentFrom()));
     return there > 0;
   }
 
-  /**
-   * @param known whether any line of the log spoke of the file before
-   */
-  private record Before(long currentFrom, boolean present, boolean known) {
-    static final Before NOTHING = new Before(Long.MIN_VALUE, false, false);
+  private boolean isErased(long file) throws IOException {
+    return sql.first(row -> true, "SELECT 1 FROM erased WHERE file = ?", file).isPresent();
   }
 
-  private Before before(long file) throws IOException {
+  /**
+   * A file as it is before a line is applied.
+   *
+   * @param revision the row of its current revision, or of the last one if it is gone
+   * @param currentFrom of that: none before it began later
+   * @param isOpen whether that revision is current now
+   * @param state the row of what stands, or stood last
+   */
+  private record StandingRows(
+      boolean present,
+      long revision,
+      int number,
+      long currentFrom,
+      boolean isOpen,
+      byte @Nullable [] content,
+      byte @Nullable [] link,
+      long state,
+      long stateFrom) {
+
+    boolean isFollowedAlikeBy(Detail.Revised next, FileState now) {
+      return number == next.number() - 1
+          && Arrays.equals(content, FileRows.content(now))
+          && Arrays.equals(link, FileRows.link(now));
+    }
+  }
+
+  private Optional<StandingRows> standing(long file) throws IOException {
     return sql.first(
-            row ->
-                row.getBoolean(3)
-                    ? new Before(row.getLong(1), row.getBoolean(2), true)
-                    : Before.NOTHING,
-            """
-            SELECT MAX(current_from), (SELECT present FROM file WHERE id = ?1),
-              EXISTS (SELECT 1 FROM file WHERE id = ?1)
-                OR EXISTS (SELECT 1 FROM erased WHERE file = ?1)
-            FROM revision WHERE file = ?1""",
-            file)
-        .orElseThrow();
+        row ->
+            new StandingRows(
+                row.getBoolean(1),
+                row.getLong(2),
+                row.getInt(3),
+                row.getLong(4),
+                row.getLong(5) == Times.NEVER,
+                row.getBytes(6),
+                row.getBytes(7),
+                row.getLong(8),
+                row.getLong(9)),
+        """
+        SELECT file.present, revision.id, revision.number, revision.current_from,
+          revision.current_until, revision.content, revision.link, state.id, state.from_at
+        FROM file JOIN revision ON revision.id = file.current JOIN state ON state.id = file.state
+        WHERE file.id = ?""",
+        file);
   }
 
   /** Returns the row of the state. */
@@ -199,39 +252,26 @@ final class FileRows {
         segment);
   }
 
-  private record StandingState(long state, long from) {}
-
   /**
    * Ends what stands, if anything does, and returns since when another state counts. A clock that
    * is late must not make anything end before it began: the log has the order.
    */
-  private long endState(long file, long at, long segment) throws IOException {
-    Optional<StandingState> standing =
-        sql.first(
-            row -> new StandingState(row.getLong(1), row.getLong(2)),
-            """
-            SELECT state.id, state.from_at FROM file JOIN state ON state.id = file.state
-            WHERE file.id = ? AND file.present""",
-            file);
-    if (standing.isEmpty()) {
+  private long endState(StandingRows standing, long at, long segment) throws IOException {
+    if (!standing.present()) {
       return at;
     }
-    long since = Math.max(at, standing.get().from());
+    long since = Math.max(at, standing.stateFrom());
     sql.update(
         "UPDATE state SET until_at = ?, until_segment = ? WHERE id = ?",
         since,
         segment,
-        standing.get().state());
+        standing.state());
     return since;
   }
 
-  private void endCurrent(long file, long at) throws IOException {
-    sql.update(
-        """
-        UPDATE revision SET current_until = ?
-        WHERE id = (SELECT current FROM file WHERE id = ?) AND current_until = ?""",
-        at,
-        file,
-        Times.NEVER);
+  private void endCurrent(StandingRows standing, long at) throws IOException {
+    if (standing.isOpen()) {
+      sql.update("UPDATE revision SET current_until = ? WHERE id = ?", at, standing.revision());
+    }
   }
 }

@@ -166,26 +166,51 @@ public final class Sql implements Closeable {
   }
 
   public synchronized void transaction(InTransaction work) throws IOException {
-    execute("BEGIN IMMEDIATE");
     boolean done = false;
+    begin();
     try {
       work.run();
       execute("COMMIT");
       done = true;
     } finally {
-      if (!done) {
-        execute("ROLLBACK");
-      }
+      end(done);
     }
   }
 
   /** Work that is rolled back at its end. */
   public synchronized void rehearsal(InTransaction work) throws IOException {
-    execute("BEGIN IMMEDIATE");
+    begin();
     try {
       work.run();
     } finally {
-      execute("ROLLBACK");
+      end(false);
+    }
+  }
+
+  private void begin() throws CatalogueException {
+    execute("BEGIN IMMEDIATE");
+    setBeginning(false);
+  }
+
+  private void end(boolean done) throws CatalogueException {
+    try {
+      if (!done) {
+        execute("ROLLBACK");
+      }
+    } finally {
+      setBeginning(true);
+    }
+  }
+
+  /**
+   * Whether the driver is to begin a transaction of its own for each change. In one that stands it
+   * would try in vain each time, and that is a tenth of what a large act takes.
+   */
+  private void setBeginning(boolean now) throws CatalogueException {
+    try {
+      connection.unwrap(SQLiteConnection.class).getConnectionConfig().setAutoCommit(now);
+    } catch (SQLException e) {
+      throw failed("The catalogue did not take a change", e);
     }
   }
 
