@@ -60,9 +60,16 @@ final class KeepWatchCommand implements Callable<Integer> {
     }
     return root.keep(
         office -> {
-          WatchKeeping keeping = new WatchKeeping(office, root.terminal().err()::println);
+          WatchKeeping keeping =
+              new WatchKeeping(office, root.terminal().err()::println, KeepWatchCommand::beside);
           return keeping::round;
         });
+  }
+
+  private static void beside(Runnable work) {
+    Thread thread = new Thread(work, "beside the watch");
+    thread.setDaemon(true);
+    thread.start();
   }
 
   private int print(Answer answer) {

@@ -8,6 +8,8 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.Executor;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import org.mendedleaf.core.arrivals.ArrivalFolders;
 import org.mendedleaf.core.arrivals.Suggestion;
@@ -18,7 +20,10 @@ import org.mendedleaf.core.rhythm.Rhythms;
 import org.mendedleaf.core.rhythm.Rounds;
 import org.mendedleaf.core.session.Complaint;
 import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.stores.ColdSheaves;
 import org.mendedleaf.core.stores.StoreFacts;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * Does automatically what a window would do while it is open: captures, snapshots and letting go as
@@ -26,12 +31,15 @@ import org.mendedleaf.core.stores.StoreFacts;
  */
 public final class WatchKeeping {
 
+  private static final Logger LOG = LoggerFactory.getLogger(WatchKeeping.class);
   private static final Duration ARRIVALS = Duration.ofSeconds(5);
   private static final Duration IDLE = Duration.ofMinutes(10);
   private static final Duration SUMMARIES = Duration.ofMinutes(1);
 
   private final Office office;
   private final Consumer<String> told;
+  private final Executor beside;
+  private final AtomicBoolean pressing = new AtomicBoolean();
   private final Rounds rounds;
   private final Set<Object> looked = new HashSet<>();
   private Instant arrivals;
@@ -39,10 +47,12 @@ public final class WatchKeeping {
 
   /**
    * @param told hears in sentences what was done and what was not
+   * @param beside runs what takes long and nothing waits for
    */
-  public WatchKeeping(Office office, Consumer<String> told) {
+  public WatchKeeping(Office office, Consumer<String> told, Executor beside) {
     this.office = office;
     this.told = told;
+    this.beside = beside;
     this.rounds = new Rounds(office.rhythms(), office.settings());
     this.arrivals = now();
     this.idle = now();
@@ -146,10 +156,28 @@ public final class WatchKeeping {
     }
   }
 
+  /** Takes minutes for a large sheaf, in which nothing that is due may wait. */
+  private void pressBeside(String store) {
+    if (pressing.compareAndSet(false, true)) {
+      beside.execute(
+          () -> {
+            try {
+              var unused =
+                  office.stores().coldSheaves().press(store, ColdSheaves.COLD, Progress.NONE);
+            } catch (IOException | RuntimeException e) {
+              LOG.info("No sheaf of {} was pressed: {}", store, e.getMessage());
+            } finally {
+              pressing.set(false);
+            }
+          });
+    }
+  }
+
   private void tidy() throws IOException {
     for (StoreFacts store : office.stores().known()) {
       if (store.here()) {
         office.stores().upkeep(store.id());
+        pressBeside(store.id());
         office.stores().checkups(store.id()).slice(Progress.NONE);
         office.stores().mirrors().catchUp(store.id());
         office.stores().mirrorCheckups().slice(store.id(), Progress.NONE);

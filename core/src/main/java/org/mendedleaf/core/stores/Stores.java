@@ -37,12 +37,14 @@ public final class Stores {
   private final OfficeSettings settings;
   private final Mirrors mirrors;
   private final Spools spools;
+  private final ColdSheaves coldSheaves;
 
   public Stores(OpenDesk desk, OfficeSettings settings) {
     this.desk = desk;
     this.settings = settings;
     this.mirrors = new Mirrors(desk, settings);
     this.spools = new Spools(desk, settings);
+    this.coldSheaves = new ColdSheaves(desk, settings);
   }
 
   /** Their encryption. */
@@ -53,6 +55,11 @@ public final class Stores {
   /** What is recorded on this desk while one is away. */
   public Spools spools() {
     return spools;
+  }
+
+  /** What lies in them unchanged for long. */
+  public ColdSheaves coldSheaves() {
+    return coldSheaves;
   }
 
   /** Their second copies. */

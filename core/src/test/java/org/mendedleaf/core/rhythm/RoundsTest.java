@@ -36,7 +36,7 @@ class RoundsTest {
     desk = new TestDesk(base);
     desk.write("list.csv", "jib,410");
     desk.capture();
-    keeping = new WatchKeeping(desk.office(), told::add);
+    keeping = new WatchKeeping(desk.office(), told::add, Runnable::run);
   }
 
   @AfterEach

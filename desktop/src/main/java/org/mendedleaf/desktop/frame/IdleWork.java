@@ -7,6 +7,7 @@ import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.stores.ColdSheaves;
 import org.mendedleaf.core.stores.StoreFacts;
 import org.mendedleaf.desktop.work.Context;
 
@@ -20,6 +21,8 @@ final class IdleWork {
   private static final Duration SUMMARIES = Duration.ofMinutes(5);
 
   private final Context context;
+  // For the interface thread.
+  private boolean isPressing;
   private final Timeline clock = new Timeline(new KeyFrame(EVERY, event -> work()));
 
   IdleWork(Context context) {
@@ -38,7 +41,32 @@ final class IdleWork {
   private void work() {
     if (context.jobs().running().isEmpty()) {
       context.background().workInTurn(this::tidy, done -> {}, context.navigator()::complain);
+      press();
     }
+  }
+
+  /** Takes minutes for a large sheaf, in which nothing that is due may wait. */
+  private void press() {
+    if (!isPressing) {
+      isPressing = true;
+      context
+          .background()
+          .work(this::pressOne, pressed -> isPressing = false, problem -> isPressing = false);
+    }
+  }
+
+  private long pressOne() throws IOException {
+    Office office = context.office();
+    for (StoreFacts store : office.stores().known()) {
+      long freed =
+          store.here()
+              ? office.stores().coldSheaves().press(store.id(), ColdSheaves.COLD, Progress.NONE)
+              : 0;
+      if (freed > 0) {
+        return freed;
+      }
+    }
+    return 0;
   }
 
   private int tidy() throws IOException {

@@ -104,6 +104,16 @@ public final class LedgerQuestions {
         "SELECT name FROM sheaf WHERE retired_at IS NULL ORDER BY id");
   }
 
+  /** Those that were committed up to a moment, oldest first. */
+  public List<SheafId> sheavesBefore(Instant moment) throws IOException {
+    return sql.list(
+        row -> new SheafId(row.getString(1)),
+        """
+        SELECT sheaf.name FROM sheaf JOIN segment ON segment.number = sheaf.segment
+        WHERE sheaf.retired_at IS NULL AND segment.at <= ? ORDER BY sheaf.id""",
+        Times.nanos(moment));
+  }
+
   /** How many sheaves came after the last one into which others were packed. */
   public long sheavesSincePacking() throws IOException {
     return sql.first(
