@@ -5,13 +5,21 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.time.Instant;
 import java.util.Comparator;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.stream.Stream;
 import org.mendedleaf.core.capture.CaptureOutcome;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.Destination;
+import org.mendedleaf.core.recover.Handling;
+import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.stores.VerifyDepth;
@@ -71,6 +79,15 @@ public final class Figures {
           "deep verify with contents",
           () -> Taken.by(() -> office.stores().verify(store, VerifyDepth.CONTENT, Progress.NONE)),
           hashing);
+      Shelf shelf = office.shelves().all().get(0);
+      pairs.print(
+          "recover elsewhere, checked",
+          () -> Taken.by(() -> recover(office, shelf)),
+          () ->
+              Taken.byShell(
+                  "rm -rf copied && cp -r mixed copied && find copied -type f -print0 | xargs -0 sha256sum",
+                  base));
+      delete(base.resolve("copied"));
       pairs.print("rebuild the catalogue", () -> Taken.by(() -> office.stores().rebuild(store)));
       System.out.printf("store %,d bytes of %,d%n", bytesIn(base.resolve("store")), bytesIn(work));
     }
@@ -131,6 +148,16 @@ public final class Figures {
       throw new IOException("not captured: " + outcome);
     }
     return outcome;
+  }
+
+  private Object recover(Office office, Shelf shelf) throws IOException {
+    Path target = base.resolve("recovered");
+    delete(target);
+    Pick all = new Pick.OfMoment(InnerPath.ROOT, new Moment.Now(Instant.now()));
+    Handling elsewhere =
+        Handling.IN_PLACE.to(new Destination.Folder(Files.createDirectories(target)));
+    Tray tray = new Tray(List.of(new Tray.Entry(shelf.store(), shelf.id(), all)), elsewhere);
+    return office.recoveries().run(tray, Progress.NONE);
   }
 
   private static long bytesIn(Path folder) throws IOException {
