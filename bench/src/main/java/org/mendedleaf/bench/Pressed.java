@@ -8,7 +8,6 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Optional;
 import java.util.Random;
 import java.util.stream.Stream;
 import org.mendedleaf.core.catalog.Catalogue;
@@ -32,13 +31,13 @@ public final class Pressed {
   private Pressed() {}
 
   /**
-   * @param args a folder with a home and its store; number of pairs
+   * @param args a folder in which the store lies under "pressed"; number of pairs
    */
   public static void main(String[] args) throws Exception {
     Path base = Path.of(args[0]);
-    copy(base.resolve("store"), base.resolve("unpressed"));
-    try (Office office = Office.open(OfficeSettings.ofThisMachine(base.resolve("home")))) {
-      String store = office.stores().id(Optional.empty());
+    copy(base.resolve("pressed"), base.resolve("unpressed"));
+    try (Office office = Office.open(OfficeSettings.ofThisMachine(base.resolve("pressing")))) {
+      String store = office.stores().open(base.resolve("pressed")).id();
       long start = System.nanoTime();
       long freed = 0;
       long one;
@@ -52,7 +51,7 @@ public final class Pressed {
     List<Double> ratios = new ArrayList<>();
     for (int i = 0; i <= pairs; i++) {
       double before = reads(base, "unpressed", i);
-      double after = reads(base, "store", i);
+      double after = reads(base, "pressed", i);
       if (i > 0) {
         ratios.add(after / before);
         System.out.printf(
@@ -110,7 +109,7 @@ public final class Pressed {
     return bytes;
   }
 
-  private static void copy(Path from, Path to) throws IOException {
+  static void copy(Path from, Path to) throws IOException {
     try (Stream<Path> files = Files.walk(from)) {
       for (Path file : files.toList()) {
         Files.copy(file, to.resolve(from.relativize(file).toString()));

@@ -66,6 +66,8 @@ public final class Releases {
       command("capture", "W");
     }
     System.out.printf("store %d bytes%n", bytesIn(base.resolve("store")));
+    // Pressed later, before anything else is done in it.
+    Pressed.copy(base.resolve("store"), base.resolve("pressed"));
     int shown = 0;
     int mended = 0;
     for (Map.Entry<String, List<String>> file : states.entrySet()) {
