@@ -62,7 +62,8 @@ public final class LargeStore {
     Store store = timed("store opened", () -> store(folder));
     Catalogue catalogue =
         timed("catalogue opened", () -> Catalogue.open(store, base.resolve("catalogue.sqlite")));
-    var unusedClosed = timed("closed, nothing new", () -> close(store, catalogue));
+    var unusedActs = timed("rebuilt", catalogue::rebuild);
+    var unusedClosed = timed("closed", () -> close(store, catalogue));
     try (Stream<Path> there = Files.list(base)) {
       for (Path file : there.filter(Files::isRegularFile).toList()) {
         System.out.printf("%-24s %,15d bytes%n", file.getFileName(), Files.size(file));

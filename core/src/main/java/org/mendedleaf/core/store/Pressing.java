@@ -44,10 +44,14 @@ public final class Pressing {
    * @throws DamagedContentException if something in it cannot be read; nothing is left then
    */
   public List<FinishedSheaf> press(SheafId sheaf, Mirror.Between between) throws IOException {
+    long before = Files.size(store.layout().sheaf(sheaf));
+    List<RecordHead> heads = store.sheaves().reading(sheaf, SheafReader::heads);
+    if (pressable(sheaf, heads) < before * (1 - WORTH)) {
+      return List.of();
+    }
     try (NewSheaves output = new NewSheaves.WrittenSheaves(store)) {
-      long before = Files.size(store.layout().sheaf(sheaf));
       long saved = 0;
-      for (RecordHead head : store.sheaves().reading(sheaf, SheafReader::heads)) {
+      for (RecordHead head : heads) {
         between.file(0);
         saved += press(sheaf, head, output);
       }
@@ -55,17 +59,36 @@ public final class Pressing {
     }
   }
 
+  /** The bytes that may become fewer: where nearly all are photographs, nothing is written. */
+  private long pressable(SheafId sheaf, List<RecordHead> heads) throws IOException {
+    long bytes = 0;
+    for (RecordHead head : heads) {
+      StoredRecord record = record(sheaf, head);
+      bytes += isPressable(record) ? record.payload().length : 0;
+    }
+    return bytes;
+  }
+
+  private StoredRecord record(SheafId sheaf, RecordHead head) throws IOException {
+    SheafFormat.Extent extent = head.extent();
+    return store
+        .sheaves()
+        .reading(sheaf, reader -> reader.record(extent.offset(), extent.length()));
+  }
+
+  // What a person said may be rewritten by an erasure, and what does not shrink at all will not.
+  private static boolean isPressable(StoredRecord record) {
+    return record.kind() != RecordKind.META && record.codec() != Codec.STORED;
+  }
+
   /** Returns by how many bytes it became smaller. */
   private int press(SheafId sheaf, RecordHead head, NewSheaves output) throws IOException {
-    SheafFormat.Extent extent = head.extent();
-    StoredRecord record =
-        store.sheaves().reading(sheaf, reader -> reader.record(extent.offset(), extent.length()));
-    if (head.kind() == RecordKind.META || record.codec() == Codec.STORED) {
-      // What a person said may be rewritten by an erasure, and what does not shrink at all will
-      // not.
+    StoredRecord record = record(sheaf, head);
+    if (!isPressable(record)) {
       output.append(record);
       return 0;
     }
+    SheafFormat.Extent extent = head.extent();
     Location at = new Location(sheaf, extent.offset(), extent.length(), 0, 0, head.depth());
     byte[] plain = store.sheaves().block(at, index);
     byte[] bases = store.sheaves().bases(record.bases(), index);

@@ -42,6 +42,9 @@ public final class ColdSheaves {
   /** What is younger may still be packed with others. */
   public static final Duration COLD = Duration.ofDays(7);
 
+  /** So many times the length of a sheaf must be free. */
+  private static final int ROOM = 4;
+
   private final OpenDesk desk;
   private final OfficeSettings settings;
 
@@ -58,7 +61,9 @@ public final class ColdSheaves {
    */
   public long press(String store, Duration cold, Progress progress) throws IOException {
     OpenStore opened = desk.store(store);
-    if (!opened.store().durability().isWritable() || opened.trouble().isPresent()) {
+    if (opened.isSpool()
+        || !opened.store().durability().isWritable()
+        || opened.trouble().isPresent()) {
       return 0;
     }
     Instant before = settings.clock().instant().minus(cold);
@@ -80,6 +85,10 @@ public final class ColdSheaves {
     long length;
     try {
       length = store.store().lengthOf(sheaf);
+      if (settings.places().freeBytes(store.store().root()) < ROOM * length) {
+        // Both are there for a while, and recording needs the room more.
+        return 0;
+      }
       pressed =
           new Pressing(store.store(), catalogue).press(sheaf, bytes -> progress.checkCancelled());
     } catch (DamagedContentException | NoSuchFileException e) {

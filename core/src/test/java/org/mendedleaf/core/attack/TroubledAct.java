@@ -39,7 +39,9 @@ import org.mendedleaf.core.seal.Secrecy;
 import org.mendedleaf.core.seal.Stretching;
 import org.mendedleaf.core.session.KeyRing;
 import org.mendedleaf.core.store.Mirror;
+import org.mendedleaf.core.store.Pressing;
 import org.mendedleaf.core.store.Store;
+import org.mendedleaf.core.store.format.FinishedSheaf;
 import org.mendedleaf.core.store.format.SheafId;
 import org.mendedleaf.core.upkeep.Upkeep;
 
@@ -151,6 +153,47 @@ enum TroubledAct {
       desk.clock().forward(Upkeep.RETIRED_FOR.plusMinutes(1));
       var unused = new Upkeep(desk.catalogue(), desk.journal(), 2).run(desk.now(), "maren");
       return packed >= 0;
+    }
+  },
+
+  /** What lies in the store is compressed as hard as it can be. */
+  PRESSING {
+    @Override
+    void prepare(FaultyDesk desk) throws IOException {
+      StringBuilder orders = new StringBuilder();
+      Random random = new Random(5);
+      for (int i = 0; i < ORDERS; i++) {
+        orders.append(
+            "order %d;boat %d;%d\n".formatted(i, random.nextInt(90), random.nextInt(9000)));
+      }
+      desk.write("in/orders.csv", orders.toString());
+      var unused = desk.capture();
+    }
+
+    @Override
+    boolean run(FaultyDesk desk) throws IOException {
+      desk.catalogue().catchUp();
+      for (SheafId sheaf : desk.catalogue().ledger().sheaves()) {
+        List<FinishedSheaf> pressed =
+            new Pressing(desk.store(), desk.catalogue()).press(sheaf, bytes -> {});
+        if (!pressed.isEmpty()
+            && !desk.journal().replace(Act.PACK, pressed, List.of(sheaf), desk.now(), "maren")) {
+          return false;
+        }
+      }
+      desk.clock().forward(Upkeep.RETIRED_FOR.plusMinutes(1));
+      var unused = new Upkeep(desk.catalogue(), desk.journal()).run(desk.now(), "maren");
+      return true;
+    }
+
+    @Override
+    boolean isDone(FaultyDesk desk, Path disk) throws IOException {
+      for (SheafId sheaf : desk.catalogue().ledger().sheaves()) {
+        if (!new Pressing(desk.store(), desk.catalogue()).press(sheaf, bytes -> {}).isEmpty()) {
+          return false;
+        }
+      }
+      return true;
     }
   },
 
@@ -282,6 +325,8 @@ enum TroubledAct {
   private static final int LAST = 3;
 
   private static final int FOLDED = 1_000;
+
+  private static final int ORDERS = 2_000;
 
   private static final Instant FIRST = TestDesk.START.plus(Duration.ofMinutes(90));
 

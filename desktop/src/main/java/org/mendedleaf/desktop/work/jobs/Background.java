@@ -4,6 +4,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.Executor;
 import java.util.concurrent.RejectedExecutionException;
 import java.util.function.Consumer;
+import java.util.function.LongSupplier;
 
 /**
  * Asks questions beside the interface thread and brings the answers back to it. Presenters get this
@@ -15,7 +16,7 @@ public final class Background {
   private final Executor jobs;
   private final Executor due;
   private final Executor interfaceThread;
-  private final Courtesy courtesy = new Courtesy();
+  private final Courtesy courtesy;
 
   /**
    * @param workers run everything
@@ -34,6 +35,19 @@ public final class Background {
    * @param interfaceThread runs answers
    */
   public Background(Executor questions, Executor jobs, Executor due, Executor interfaceThread) {
+    this(questions, jobs, due, interfaceThread, System::nanoTime);
+  }
+
+  /**
+   * @param nanos tells how long work stands back for a page
+   */
+  Background(
+      Executor questions,
+      Executor jobs,
+      Executor due,
+      Executor interfaceThread,
+      LongSupplier nanos) {
+    this.courtesy = new Courtesy(nanos);
     this.questions = questions;
     this.jobs = jobs;
     this.due = due;

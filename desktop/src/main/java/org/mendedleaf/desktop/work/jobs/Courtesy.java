@@ -1,6 +1,7 @@
 package org.mendedleaf.desktop.work.jobs;
 
 import java.util.concurrent.TimeUnit;
+import java.util.function.LongSupplier;
 
 /**
  * Lets long work stand back while a page waits for its answer, so that the page has the processors.
@@ -13,17 +14,27 @@ final class Courtesy {
   /** For so long the answer is laid out and drawn. */
   private static final long DRAWN = TimeUnit.MILLISECONDS.toNanos(60);
 
+  private final LongSupplier nanos;
   private final Object turn = new Object();
   private int waiting;
   // The work stands back until then at the latest, and not before then again.
-  private long until = System.nanoTime();
-  private long again = until;
+  private long until;
+  private long again;
+
+  /**
+   * @param nanos a clock that counts nanoseconds from any beginning
+   */
+  Courtesy(LongSupplier nanos) {
+    this.nanos = nanos;
+    this.until = nanos.getAsLong();
+    this.again = until;
+  }
 
   /** Somebody waits for an answer from now on. */
   void asked() {
     synchronized (turn) {
       waiting++;
-      long now = System.nanoTime();
+      long now = nanos.getAsLong();
       if (now - until >= 0 && now - again >= 0) {
         until = now + LONGEST;
         again = until + LONGEST;
@@ -37,7 +48,7 @@ final class Courtesy {
       waiting--;
       if (waiting == 0) {
         // It was less than it might have been, so the next may be sooner.
-        long drawn = System.nanoTime() + DRAWN;
+        long drawn = nanos.getAsLong() + DRAWN;
         if (until - drawn > 0) {
           until = drawn;
           again = drawn;
@@ -50,7 +61,7 @@ final class Courtesy {
   void standBack() {
     synchronized (turn) {
       try {
-        for (long left = until - System.nanoTime(); left > 0; left = until - System.nanoTime()) {
+        for (long left = until - nanos.getAsLong(); left > 0; left = until - nanos.getAsLong()) {
           TimeUnit.NANOSECONDS.timedWait(turn, Math.min(left, DRAWN));
         }
       } catch (InterruptedException e) {

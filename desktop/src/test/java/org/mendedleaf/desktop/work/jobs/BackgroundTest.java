@@ -11,6 +11,7 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicLong;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.mendedleaf.core.progress.CancelledException;
@@ -21,7 +22,10 @@ class BackgroundTest {
   private final ExecutorService questions = Executors.newFixedThreadPool(1);
   private final ExecutorService jobs = Executors.newCachedThreadPool();
   private final ExecutorService interfaceThread = Executors.newSingleThreadExecutor();
-  private final Background background = new Background(questions, jobs, jobs, interfaceThread);
+  // Stands still unless a test moves it, however slow the machine is.
+  private final AtomicLong nanos = new AtomicLong();
+  private final Background background =
+      new Background(questions, jobs, jobs, interfaceThread, nanos::get);
   private final List<String> told = Collections.synchronizedList(new ArrayList<>());
 
   @AfterEach
@@ -62,8 +66,28 @@ class BackgroundTest {
     Thread.sleep(50);
     assertThat(told).isEmpty();
     answerable.countDown();
+    while (told.isEmpty()) {
+      Thread.sleep(1);
+    }
+    assertThat(told).as("until it is drawn").containsExactly("what is in this folder");
+    nanos.addAndGet(TimeUnit.MILLISECONDS.toNanos(61));
     assertThat(went.await(5, TimeUnit.SECONDS)).isTrue();
     assertThat(told).containsExactly("what is in this folder", "the work went on");
+  }
+
+  @Test
+  void workWaitsNoLongerThanItMust() throws Exception {
+    Job job = new Job("a capture", background);
+    CountDownLatch went = new CountDownLatch(1);
+    ask("what never answers", new CountDownLatch(1));
+    jobs.execute(
+        () -> {
+          go(job);
+          went.countDown();
+        });
+    assertThat(went.await(50, TimeUnit.MILLISECONDS)).isFalse();
+    nanos.addAndGet(TimeUnit.MILLISECONDS.toNanos(401));
+    assertThat(went.await(5, TimeUnit.SECONDS)).isTrue();
   }
 
   @Test
