@@ -12,6 +12,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.LongSupplier;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.mendedleaf.core.progress.CancelledException;
@@ -24,8 +25,9 @@ class BackgroundTest {
   private final ExecutorService interfaceThread = Executors.newSingleThreadExecutor();
   // Stands still unless a test moves it, however slow the machine is.
   private final AtomicLong nanos = new AtomicLong();
+  private volatile LongSupplier clock = nanos::get;
   private final Background background =
-      new Background(questions, jobs, jobs, interfaceThread, nanos::get);
+      new Background(questions, jobs, jobs, interfaceThread, () -> clock.getAsLong());
   private final List<String> told = Collections.synchronizedList(new ArrayList<>());
 
   @AfterEach
@@ -106,6 +108,7 @@ class BackgroundTest {
   /** One question after another must not keep a capture from ever coming to its end. */
   @Test
   void workGoesOnHoweverMuchIsAsked() throws Exception {
+    clock = System::nanoTime;
     CountDownLatch never = new CountDownLatch(1);
     ask("what takes for ever", never);
     Job job = new Job("a capture", background);
