@@ -1,6 +1,7 @@
 package org.mendedleaf.core.stores;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatCode;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
@@ -172,6 +173,26 @@ class ColdSheavesTest {
       assertThat(press(desk)).isZero();
       assertThat(desk.office().stores().ledger(desk.shelf().store()))
           .noneMatch(entry -> entry.act() == Act.PACK);
+    }
+  }
+
+  @Test
+  void whereTheListOfThoseTriedIsHurtTheyAreTriedAgain() throws Exception {
+    try (TestDesk desk = new TestDesk(base)) {
+      work(desk);
+      desk.clock().forward(Duration.ofDays(8));
+      Path list =
+          desk.office()
+              .settings()
+              .home()
+              .resolve("pressed")
+              .resolve(desk.shelf().store() + ".json");
+      for (String hurt : new String[] {"{}", "{\"sheaves\":[\"../away\"]}", "[", "null", ""}) {
+        Files.createDirectories(list.getParent());
+        Files.writeString(list, hurt);
+        assertThatCode(() -> press(desk)).as(hurt).doesNotThrowAnyException();
+      }
+      assertEverythingIsThere(desk);
     }
   }
 

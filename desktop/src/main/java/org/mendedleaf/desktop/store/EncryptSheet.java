@@ -63,6 +63,12 @@ final class EncryptSheet {
     form.setVisible(now);
   }
 
+  /** What was typed does not stay in the fields. */
+  private void end() {
+    begin();
+    form.fold();
+  }
+
   private void begin() {
     folder.clear();
     secret.begin(presenter.freshKey());
@@ -76,6 +82,6 @@ final class EncryptSheet {
   }
 
   private void encrypt() {
-    presenter.encrypt(folder.getText(), secret.passphrase(), secret.key(), form::fold);
+    presenter.encrypt(folder.getText(), secret.passphrase(), secret.key(), this::end);
   }
 }

@@ -50,6 +50,12 @@ final class PassphraseSheet {
     form.setVisible(now);
   }
 
+  /** What was typed does not stay in the fields. */
+  private void end() {
+    begin();
+    form.fold();
+  }
+
   private void begin() {
     present.clear();
     renew.setSelected(false);
@@ -62,6 +68,6 @@ final class PassphraseSheet {
         present.getText(),
         secret.passphrase(),
         renew.isSelected() ? Optional.of(secret.key()) : Optional.empty(),
-        form::fold);
+        this::end);
   }
 }
