@@ -86,7 +86,7 @@ final class CaptureCommand extends OfficeCommand {
         }
       }
     }
-    sumUp(office, shelves);
+    examine(office, shelves);
     boolean isMissing = office.shelves().unreached().stream().anyMatch(one -> !one.isSpooled());
     if (isMissing && name.isEmpty() && !due) {
       exit = Exit.NOT_DONE;
@@ -112,10 +112,11 @@ final class CaptureCommand extends OfficeCommand {
     return on;
   }
 
-  /** What there is no time for now is summed up by the next capture, or by the window. */
-  private static void sumUp(Office office, List<Shelf> shelves) throws IOException {
+  /** What there is no time for now is done by the next capture, or by the window. */
+  private static void examine(Office office, List<Shelf> shelves) throws IOException {
     for (String store : shelves.stream().map(Shelf::store).distinct().toList()) {
-      var unused = office.comparisons().sumUp(store, SUMMARIES, Progress.NONE);
+      var unusedExamined = office.screenings().screen(store, SUMMARIES, Progress.NONE);
+      var unusedSummed = office.comparisons().sumUp(store, SUMMARIES, Progress.NONE);
     }
   }
 

@@ -56,6 +56,7 @@ import picocli.CommandLine.ScopeType;
       HistoryCommand.class,
       NoteCommand.class,
       GoodCommand.class,
+      FindingsCommand.class,
       HoldCommand.class,
       EraseCommand.class,
       ReleaseCommand.class,

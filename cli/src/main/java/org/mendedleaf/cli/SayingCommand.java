@@ -27,7 +27,8 @@ abstract class SayingCommand extends OfficeCommand {
     return answer(life, number, done(), say(office, life, number));
   }
 
-  private static Answer answer(FileLife life, int number, String done, long act) {
+  /** What was said of which revision, in which act. */
+  static Answer answer(FileLife life, int number, String done, long act) {
     var node = Json.object();
     Json.putPath(node.putObject("file").put("id", life.file().id()), life.file().path());
     node.put("revision", number).put("done", done).put("act", act);

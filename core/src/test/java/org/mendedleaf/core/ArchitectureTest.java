@@ -41,6 +41,7 @@ class ArchitectureTest {
           Map.entry("store.log", "drive store.format"),
           Map.entry("desk", "seal"),
           Map.entry("likeness", ""),
+          Map.entry("findings", "likeness"),
           Map.entry("progress", ""),
           Map.entry("report", ""),
           Map.entry("seal", ""),
@@ -48,12 +49,13 @@ class ArchitectureTest {
           Map.entry("compare.inside", "likeness"),
           Map.entry("history", "store.format"),
           Map.entry("intake", "likeness"),
-          Map.entry("catalog.lines", "store.format store.log store history"),
+          Map.entry("catalog.lines", "store.format store.log store history findings"),
           Map.entry("compare.readers", "likeness compare.inside"),
           Map.entry("plan", "history"),
-          Map.entry("catalog.tables", "seal store.format store.log store history catalog.lines"),
+          Map.entry(
+              "catalog.tables", "seal store.format store.log store history findings catalog.lines"),
           Map.entry("compare", "store compare.inside compare.readers"),
-          Map.entry("catalog.questions", "store.format history catalog.tables"),
+          Map.entry("catalog.questions", "store.format history findings catalog.tables"),
           Map.entry("compare.process", "likeness compare.inside compare.readers compare"),
           Map.entry(
               "catalog",
@@ -93,8 +95,11 @@ class ArchitectureTest {
               "tray",
               "store desk progress report seal history catalog.questions catalog capture place recover session shelves"),
           Map.entry(
+              "screening",
+              "desk progress store.format store compare.inside history findings catalog.lines catalog.questions catalog session shelves"),
+          Map.entry(
               "files",
-              "desk progress store.format store compare.inside history catalog.lines compare catalog.questions compare.process catalog capture place recover session stores shelves tray"),
+              "desk progress store.format store compare.inside history findings catalog.lines compare catalog.questions compare.process catalog capture place recover session stores shelves tray"),
           Map.entry(
               "keeping",
               "desk progress report drive store.format store.log store history catalog.lines plan catalog.tables catalog.questions catalog space erasing forecast recover session stores shelves tray files"),

@@ -190,7 +190,8 @@ public record DemoOffice(Path root) {
       }
       captureChanged(office, changed, next);
       for (StoreFacts facts : office.stores().known()) {
-        var unused = office.comparisons().sumUp(facts.id(), SUMMARIES, Progress.NONE);
+        var unusedExamined = office.screenings().screen(facts.id(), SUMMARIES, Progress.NONE);
+        var unusedSummed = office.comparisons().sumUp(facts.id(), SUMMARIES, Progress.NONE);
       }
       hold(office);
       people(office);

@@ -121,6 +121,9 @@ public final class Json {
     revision.from().ifPresent(from -> node.put("from", from));
     revision.formerNumber().ifPresent(was -> node.put("was", was));
     putMarks(node, life.marks(revision));
+    life.findings()
+        .of(revision)
+        .ifPresent(one -> FindingAnswer.put(node.putArray("findings"), one.findings()));
     if (life.shelf().settings().stages()) {
       boolean issued = life.marks(revision).issue().isPresent();
       node.put("stage", issued ? "issued" : "draft");

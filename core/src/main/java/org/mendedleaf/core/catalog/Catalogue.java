@@ -115,7 +115,7 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
   }
 
   /** Finds out what to do on the word of nothing but what is proven. */
-  public interface Finding<T> {
+  public interface Proving<T> {
     T find(Proof proof) throws IOException;
   }
 
@@ -125,7 +125,7 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
    * @throws UnprovenException if the catalogue is damaged: {@link #rebuild} it and ask again
    * @throws UnreadException if part of the store could not be read
    */
-  public <T> T proving(Finding<T> finding) throws IOException {
+  public <T> T proving(Proving<T> finding) throws IOException {
     store.requireWhole();
     return changing.alone(
         () -> {

@@ -3,6 +3,7 @@ package org.mendedleaf.core.catalog;
 import org.mendedleaf.core.catalog.questions.ChangeQuestions;
 import org.mendedleaf.core.catalog.questions.DrillQuestions;
 import org.mendedleaf.core.catalog.questions.FileQuestions;
+import org.mendedleaf.core.catalog.questions.FindingQuestions;
 import org.mendedleaf.core.catalog.questions.GapQuestions;
 import org.mendedleaf.core.catalog.questions.LedgerQuestions;
 import org.mendedleaf.core.catalog.questions.LineageQuestions;
@@ -31,6 +32,11 @@ abstract sealed class Questions permits Catalogue {
   /** Questions about files and revisions. */
   public final FileQuestions files() {
     return new FileQuestions(reading());
+  }
+
+  /** Questions about what is doubtful about revisions. */
+  public final FindingQuestions findings() {
+    return new FindingQuestions(reading());
   }
 
   /** Questions about what lies on a shelf now. */

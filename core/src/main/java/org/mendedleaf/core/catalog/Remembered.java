@@ -54,6 +54,19 @@ public final class Remembered {
         });
   }
 
+  /** Remembers of which commits all revisions were examined, see Screenings. */
+  public void examined(List<Long> segments) throws IOException {
+    if (segments.isEmpty()) {
+      return;
+    }
+    catalogue.change(
+        sql -> {
+          for (long segment : segments) {
+            sql.update("INSERT OR IGNORE INTO examined VALUES (?)", segment);
+          }
+        });
+  }
+
   /** Remembers what files cost. */
   public void count(SpaceQuestions.Count count) throws IOException {
     catalogue.change(

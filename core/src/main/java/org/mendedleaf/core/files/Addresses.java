@@ -14,7 +14,7 @@ import org.mendedleaf.core.stores.Stores;
 
 /**
  * Finds a file by what a person writes: a path on a shelf's folder, SHELF:inner/path, or id:12; and
- * a revision: 15, r15, first, earliest.
+ * a revision: 15, r15, first, earliest, last-good.
  */
 public final class Addresses {
 
@@ -92,6 +92,14 @@ public final class Addresses {
     return switch (written) {
       case "first" -> 0;
       case "earliest" -> life.revisions().get(0).number();
+      case "last-good" ->
+          life.findings()
+              .lastGood()
+              .orElseThrow(
+                  () ->
+                      new SentenceException(
+                          "No revision of %s is known to be good: either something is doubtful about each, or they were not examined yet. Nothing was changed."
+                              .formatted(life.file().path().shown())));
       default -> {
         String digits = written.startsWith("r") ? written.substring(1) : written;
         long number = number(digits);

@@ -21,6 +21,7 @@ import org.mendedleaf.core.session.Shelf;
  * @param revisions oldest first
  * @param marks what people say about revisions, by number; those without are left out
  * @param description what people say the file is
+ * @param findings what is doubtful about revisions
  */
 public record FileLife(
     FileRef ref,
@@ -31,7 +32,8 @@ public record FileLife(
     ZoneId zone,
     List<Revision> revisions,
     Map<Integer, RevisionMarks> marks,
-    Description description) {
+    Description description,
+    LifeFindings findings) {
 
   public FileLife {
     formerPaths = List.copyOf(formerPaths);

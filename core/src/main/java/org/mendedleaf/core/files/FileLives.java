@@ -11,6 +11,8 @@ import java.util.OptionalInt;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.compare.process.Look;
 import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.findings.DoubtfulRevision;
+import org.mendedleaf.core.findings.Finding;
 import org.mendedleaf.core.history.Gap;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.ReceiptItem;
@@ -77,7 +79,8 @@ public final class FileLives {
         settings.zone(),
         store.catalogue().files().history(file.id()),
         marks(store, file),
-        store.catalogue().marks().description(file.id()));
+        store.catalogue().marks().description(file.id()),
+        findings(store, file));
   }
 
   /** Holds that are over hold nothing any more. */
@@ -86,6 +89,20 @@ public final class FileLives {
     Instant now = settings.clock().instant();
     marks.replaceAll((number, of) -> of.at(now));
     return marks;
+  }
+
+  private static LifeFindings findings(OpenStore store, RecordedFile file) throws IOException {
+    List<DoubtfulRevision> doubtful = store.catalogue().findings().of(file.id());
+    Map<Long, InnerPath> others = new HashMap<>();
+    for (DoubtfulRevision one : doubtful) {
+      for (Finding finding : one.findings()) {
+        if (finding.other().isPresent()) {
+          long other = finding.other().getAsLong();
+          store.catalogue().files().file(other).ifPresent(found -> others.put(other, found.path()));
+        }
+      }
+    }
+    return new LifeFindings(doubtful, store.catalogue().findings().lastGood(file.id()), others);
   }
 
   /** Every earlier state of a file that some source has, source by source, oldest first. */

@@ -19,6 +19,10 @@ public enum Act {
   SAVERS("savers"),
   /** Finding out what changed in some revisions. */
   SUMMARIES("summaries"),
+  /** Examining revisions for what is doubtful about them. */
+  SCREEN("screen"),
+  /** Somebody said that what is doubtful about a revision was meant. */
+  MEANT("meant"),
   /** Small sheaves were put together. */
   PACK("pack"),
   /** What was damaged in the store was stored again from files that still hold it. */

@@ -197,6 +197,18 @@ final class OtherLines implements LineTarget {
     repeat(line, in, Detail.Summed::new);
   }
 
+  /** What was screened there is screened again here: a finding may name another file. */
+  @Override
+  public void screened(Detail.Screened line, LineContext in) {}
+
+  @Override
+  public void doubted(Detail.Doubted line, LineContext in) {}
+
+  @Override
+  public void meant(Detail.Meant line, LineContext in) throws IOException {
+    repeat(line, in, Detail.Meant::new);
+  }
+
   @Override
   public void noted(Detail.Noted line, LineContext in) throws IOException {
     repeat(line, in, Detail.Noted::new);

@@ -29,6 +29,7 @@ import org.mendedleaf.core.keeping.Thinnings;
 import org.mendedleaf.core.losses.Losses;
 import org.mendedleaf.core.rhythm.Rhythms;
 import org.mendedleaf.core.rhythm.ScheduledSnapshots;
+import org.mendedleaf.core.screening.Screenings;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.shelves.Moments;
@@ -61,6 +62,7 @@ public final class Office implements Closeable {
   private final Coverages coverages;
   private final Search search;
   private final Comparisons comparisons;
+  private final Screenings screenings;
   private final Notices notices;
   private final Sayings sayings;
   private final Safeguards safeguards;
@@ -97,6 +99,7 @@ public final class Office implements Closeable {
     this.coverages = new Coverages(shelves, addresses, settings);
     this.search = new Search(shelves, desk);
     this.comparisons = new Comparisons(desk, settings);
+    this.screenings = new Screenings(shelves, desk, settings);
     this.notices = new Notices(files, desk, settings);
     this.sayings = new Sayings(files, notices, shelves, desk, settings);
     this.safeguards = new Safeguards(shelves, desk, settings);
@@ -125,19 +128,7 @@ public final class Office implements Closeable {
     this.drills = new Drills(desk, settings, desk.insides());
     this.adoptions = new Adoptions(stores, shelves, recoveries, drills, arrivals, desk, settings);
     this.losses = new Losses(stores, shelves, plans, desk, settings);
-    this.todays =
-        new Todays(
-            stores,
-            drills,
-            shelves,
-            lostAndFound,
-            rhythms,
-            plans,
-            thinnings,
-            askedErasures,
-            safeguards,
-            moments,
-            settings);
+    this.todays = makeTodays();
     this.ledgers = new Ledgers(shelves, stores);
   }
 
@@ -223,6 +214,22 @@ public final class Office implements Closeable {
     return coverages;
   }
 
+  private Todays makeTodays() {
+    return new Todays(
+        stores,
+        drills,
+        screenings,
+        shelves,
+        lostAndFound,
+        rhythms,
+        plans,
+        thinnings,
+        askedErasures,
+        safeguards,
+        moments,
+        settings);
+  }
+
   /** Finds files by any name they ever had. */
   public Search search() {
     return search;
@@ -231,6 +238,11 @@ public final class Office implements Closeable {
   /** What differs between states of a file. */
   public Comparisons comparisons() {
     return comparisons;
+  }
+
+  /** What is doubtful about what was recorded. */
+  public Screenings screenings() {
+    return screenings;
   }
 
   /** Notices to people who want to know of new revisions. */

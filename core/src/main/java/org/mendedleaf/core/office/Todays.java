@@ -18,6 +18,7 @@ import org.mendedleaf.core.keeping.Safeguards;
 import org.mendedleaf.core.keeping.Thinnings;
 import org.mendedleaf.core.plan.Claim;
 import org.mendedleaf.core.rhythm.Rhythms;
+import org.mendedleaf.core.screening.Screenings;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.Moments;
@@ -40,11 +41,15 @@ public final class Todays {
   /** A turn that is late by so much was missed. */
   private static final Duration LATE = Duration.ofHours(1);
 
+  /** Of more files of one shelf only the number is said. */
+  private static final int SINGLY = 6;
+
   /** A mirror that is behind for less will be brought up soon. */
   private static final Duration BEHIND = Duration.ofDays(1);
 
   private final Stores stores;
   private final Drills drills;
+  private final Screenings screenings;
   private final Shelves shelves;
   private final LostAndFound lostAndFound;
   private final Rhythms rhythms;
@@ -58,6 +63,7 @@ public final class Todays {
   Todays(
       Stores stores,
       Drills drills,
+      Screenings screenings,
       Shelves shelves,
       LostAndFound lostAndFound,
       Rhythms rhythms,
@@ -69,6 +75,7 @@ public final class Todays {
       OfficeSettings settings) {
     this.stores = stores;
     this.drills = drills;
+    this.screenings = screenings;
     this.shelves = shelves;
     this.lostAndFound = lostAndFound;
     this.rhythms = rhythms;
@@ -106,6 +113,17 @@ public final class Todays {
    * @param failed how many did
    */
   public record DrillFailed(StoreFacts store, long act, String first, int failed)
+      implements Matter {}
+
+  /** A file is damaged as it is now, as far as its content tells. */
+  public record Doubtful(Screenings.DoubtfulFile file) implements Matter {}
+
+  /**
+   * So many further files of a shelf are.
+   *
+   * @param first of them
+   */
+  public record MoreDoubtful(Shelf shelf, int files, Screenings.DoubtfulFile first)
       implements Matter {}
 
   /** The mirror of a store has been behind it for a day or longer. */
@@ -159,6 +177,23 @@ public final class Todays {
   /** All of it; what is lost soonest first. */
   public record Today(List<Matter> matters, List<Happened> happened) {}
 
+  /** What a person loses by not looking comes before everything that can wait. */
+  private void doubtful(List<Shelf> shelves, List<Matter> matters) throws IOException {
+    List<Matter> found = new ArrayList<>();
+    for (Shelf shelf : shelves) {
+      List<Screenings.DoubtfulFile> damaged =
+          screenings.doubtful(shelf).stream()
+              .filter(one -> one.first().strength().isDamage())
+              .toList();
+      int told = damaged.size() > SINGLY ? SINGLY - 1 : damaged.size();
+      damaged.subList(0, told).forEach(one -> found.add(new Doubtful(one)));
+      if (told < damaged.size()) {
+        found.add(new MoreDoubtful(shelf, damaged.size() - told, damaged.get(told)));
+      }
+    }
+    matters.addAll(0, found);
+  }
+
   private Matter away(StoreFacts store) throws IOException {
     return new StoreAway(
         store, stores.spools().isPossible(store.id()), stores.spools().of(store.id()));
@@ -188,6 +223,7 @@ public final class Todays {
       }
     }
     List<Shelf> shelves = this.shelves.all();
+    doubtful(shelves, matters);
     List<Matter> recording = new ArrayList<>();
     for (Shelf shelf : shelves) {
       erasing(shelf, now).ifPresent(matters::add);

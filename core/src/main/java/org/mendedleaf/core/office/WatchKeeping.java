@@ -181,6 +181,7 @@ public final class WatchKeeping {
         office.stores().checkups(store.id()).slice(Progress.NONE);
         office.stores().mirrors().catchUp(store.id());
         office.stores().mirrorCheckups().slice(store.id(), Progress.NONE);
+        office.screenings().screen(store.id(), SUMMARIES, Progress.NONE);
         office.comparisons().sumUp(store.id(), SUMMARIES, Progress.NONE);
         office.drills().runIfDue(store.id(), Progress.NONE);
       }

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.time.Duration;
 import org.mendedleaf.core.compare.Comparison;
 import org.mendedleaf.core.compare.inside.Author;
+import org.mendedleaf.core.compare.inside.Opened;
 import org.mendedleaf.core.compare.process.Content;
 import org.mendedleaf.core.compare.process.Look;
 import org.mendedleaf.core.compare.process.ReaderProcess;
@@ -45,6 +46,11 @@ public final class Insides implements Closeable {
   /** What a content is recognised by; somebody waits for many of these. */
   public Traits traits(Content content) throws IOException {
     return background.traits(content);
+  }
+
+  /** Whether a content is whole; nobody waits for it. */
+  public Opened open(Content content) throws IOException {
+    return background.open(content);
   }
 
   public Author author(Revision revision, ContentReader contents) throws IOException {

@@ -12,6 +12,7 @@ import java.util.OptionalInt;
  * @param afterRemoval whether the file was away before it
  * @param held whether a person keeps it whatever any rule says
  * @param notice whether it was let go and is still there
+ * @param torn whether something is doubtful about it
  * @param issue its letters if it was given out; empty for a draft, or where there are no stages
  */
 public record Leaf(
@@ -22,4 +23,5 @@ public record Leaf(
     boolean afterRemoval,
     boolean held,
     boolean notice,
+    boolean torn,
     String issue) {}

@@ -26,6 +26,19 @@ final class LeafShape {
         new CubicCurveTo(length * 0.62, w * 1.15, length * 0.12, w, 0, 0));
   }
 
+  /** A leaf of which the tip is torn off. */
+  static Path torn(double length) {
+    double w = length * FULLNESS;
+    return new Path(
+        new MoveTo(0, 0),
+        new CubicCurveTo(length * 0.12, -w, length * 0.5, -w * 1.05, length * 0.72, -w * 0.58),
+        new LineTo(length * 0.6, -w * 0.3),
+        new LineTo(length * 0.8, -w * 0.08),
+        new LineTo(length * 0.58, w * 0.16),
+        new LineTo(length * 0.74, w * 0.54),
+        new CubicCurveTo(length * 0.5, w * 1.05, length * 0.12, w, 0, 0));
+  }
+
   static Path vein(double length) {
     return new Path(new MoveTo(length * 0.08, 0), new LineTo(length * 0.8, 0));
   }

@@ -10,6 +10,10 @@ record LeafStanding(LifeLine line, LifeLineLayout.LeafPlaces places) {
     return line.getLeaves().stream().anyMatch(leaf -> leaf.held() && isAt(placed, leaf.number()));
   }
 
+  boolean isTorn(LifeLineLayout.PlacedLeaf placed) {
+    return line.getLeaves().stream().anyMatch(leaf -> leaf.torn() && isAt(placed, leaf.number()));
+  }
+
   boolean isChosen(LifeLineLayout.PlacedLeaf placed) {
     return isAt(placed, line.chosenProperty().get()) || isAt(placed, line.againstProperty().get());
   }

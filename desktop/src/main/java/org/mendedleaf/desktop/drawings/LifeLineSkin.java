@@ -26,6 +26,7 @@ final class LifeLineSkin extends DrawingSkin<LifeLine> {
 
   private static final PseudoClass CURRENT = PseudoClass.getPseudoClass("current");
   private static final PseudoClass NOTICE = PseudoClass.getPseudoClass("notice");
+  private static final PseudoClass TORN = PseudoClass.getPseudoClass("torn");
   private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
   private static final PseudoClass GREW = PseudoClass.getPseudoClass("changed");
   private static final double SPAN = 4;
@@ -136,7 +137,8 @@ final class LifeLineSkin extends DrawingSkin<LifeLine> {
       LifeLineLayout.PlacedLeaf placed, double stem, LeafStanding standing, LifeLineLabels labels) {
     LifeLine line = getSkinnable();
     Leaf leaf = placed.leaf();
-    Path blade = LeafShape.blade(placed.length());
+    boolean isTorn = standing.isTorn(placed);
+    Path blade = isTorn ? LeafShape.torn(placed.length()) : LeafShape.blade(placed.length());
     blade.getStyleClass().setAll("leaf");
     Path vein = LeafShape.vein(placed.length());
     vein.getStyleClass().setAll("vein");
@@ -156,6 +158,7 @@ final class LifeLineSkin extends DrawingSkin<LifeLine> {
     boolean isChosen = standing.isChosen(placed);
     blade.pseudoClassStateChanged(CURRENT, newest && !line.removedProperty().get());
     blade.pseudoClassStateChanged(NOTICE, leaf.notice());
+    blade.pseudoClassStateChanged(TORN, isTorn);
     blade.pseudoClassStateChanged(CHOSEN, isChosen);
     blade.pseudoClassStateChanged(GREW, Math.abs(placed.change()) > NOTABLE);
     group.getTransforms().add(new javafx.scene.transform.Rotate(placed.up() ? -TILT : TILT, 0, 0));

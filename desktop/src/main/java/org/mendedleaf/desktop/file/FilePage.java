@@ -82,6 +82,7 @@ public final class FilePage extends StackedPage {
   private final Label kept = Nodes.label("", "soft");
   private final PartingBar parting;
   private final GapNote gaps;
+  private final FindingNote doubt;
   private final FileRef ref;
   private final InsidePane inside;
   private final SplitPane below = new SplitPane();
@@ -92,6 +93,7 @@ public final class FilePage extends StackedPage {
     this.presenter = new FilePresenter(context, ref);
     this.gaps = new GapNote(context);
     ComparePresenter comparing = new ComparePresenter(context, presenter);
+    this.doubt = new FindingNote(context, presenter, comparing.againstProperty());
     this.table =
         new RevisionTable(context, presenter.chosenProperty(), comparing.againstProperty());
     this.inside = new InsidePane(context, presenter, comparing);
@@ -131,6 +133,7 @@ public final class FilePage extends StackedPage {
         Nodes.row(Nodes.titled(title, facts), replace, copy, pick, open),
         standingRow,
         gaps.node(),
+        doubt.node(),
         lineSheet,
         growing(below));
     VBox.setMargin(lineSheet, new javafx.geometry.Insets(6, 0, 8, 0));
@@ -335,6 +338,7 @@ public final class FilePage extends StackedPage {
               revision.afterRemoval(),
               life.marks(revision).hold().isPresent(),
               life.marks(revision).notice().isPresent(),
+              life.findings().isOpen(revision, life.marks(revision)),
               life.marks(revision).issue().map(RevisionMarks.Issue::letters).orElse("")));
     }
     line.nowProperty().set(context.now());
@@ -351,6 +355,7 @@ public final class FilePage extends StackedPage {
     if (!line.getStops().equals(stops)) {
       line.getStops().setAll(stops);
     }
+    doubt.show(life);
     table.show(life, presenter.keptProperty().get());
     showStanding();
     showActs();

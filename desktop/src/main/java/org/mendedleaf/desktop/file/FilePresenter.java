@@ -330,6 +330,13 @@ final class FilePresenter {
         Words.of("release.done", numbered(number)));
   }
 
+  /** What is doubtful about a revision is as it was meant. */
+  void meant(int number) {
+    say(
+        () -> context.office().screenings().meant(ref, number, ""),
+        Words.of("finding.meant.done", numbered(number), name()));
+  }
+
   private void say(Callable<Long> saying, String told) {
     context.ask(
         saying,

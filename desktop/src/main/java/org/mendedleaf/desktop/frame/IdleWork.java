@@ -80,6 +80,7 @@ final class IdleWork {
       done += office.stores().checkups(store.id()).slice(Progress.NONE);
       office.stores().mirrors().catchUp(store.id());
       done += office.stores().mirrorCheckups().slice(store.id(), Progress.NONE);
+      done += office.screenings().screen(store.id(), SUMMARIES, Progress.NONE);
       done += office.comparisons().sumUp(store.id(), SUMMARIES, Progress.NONE);
       done += office.drills().runIfDue(store.id(), Progress.NONE) ? 1 : 0;
     }

@@ -14,12 +14,14 @@ import org.mendedleaf.core.keeping.AskedErasures;
 import org.mendedleaf.core.office.Todays;
 import org.mendedleaf.core.office.Todays.Matter;
 import org.mendedleaf.core.office.Todays.Today;
+import org.mendedleaf.core.screening.Screenings;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.stores.SpoolState;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.FindingWords;
 import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
@@ -115,8 +117,22 @@ final class TodayPresenter {
                 .toInstant()));
   }
 
+  private Optional<TodayLine> doubtful(Matter matter) {
+    if (matter instanceof Todays.Doubtful one) {
+      return Optional.of(doubtful(FindingWords.today(one.file(), context), one.file()));
+    } else if (matter instanceof Todays.MoreDoubtful more) {
+      String words = Words.count("today.moreDoubtful", more.files(), more.shelf().name());
+      return Optional.of(doubtful(words, more.first()));
+    }
+    return Optional.empty();
+  }
+
+  private TodayLine doubtful(String words, Screenings.DoubtfulFile file) {
+    return line(words, "rust", FindingWords.step(file), FindingWords.place(file));
+  }
+
   private TodayLine line(Matter matter) {
-    Optional<TodayLine> delayed = delayed(matter);
+    Optional<TodayLine> delayed = delayed(matter).or(() -> doubtful(matter));
     if (delayed.isPresent()) {
       return delayed.get();
     }

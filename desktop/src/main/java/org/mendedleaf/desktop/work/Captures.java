@@ -30,7 +30,7 @@ public final class Captures {
       tell(shelf, outcome);
     } else if (done.report().act().isPresent()) {
       context.navigator().refresh();
-      sumUp(shelf.store());
+      examine(shelf.store());
     }
   }
 
@@ -55,7 +55,7 @@ public final class Captures {
     if (outcome instanceof CaptureOutcome.Done done) {
       context.tell(sentence(shelf, done.report()));
       context.navigator().refresh();
-      sumUp(shelf.store());
+      examine(shelf.store());
     } else if (outcome instanceof CaptureOutcome.FolderMissing missing) {
       context.tell(Words.of("capture.missing", missing.folder(), shelf.name()));
     } else if (outcome instanceof CaptureOutcome.SuddenlyEmpty empty) {
@@ -68,14 +68,16 @@ public final class Captures {
     }
   }
 
-  /** Nobody waits for this: what changed appears at the revisions when it is known. */
-  private void sumUp(String store) {
+  /** Nobody waits for this: what is doubtful, and what changed, appears when it is known. */
+  private void examine(String store) {
     context
         .background()
         .workInTurn(
-            () -> context.office().comparisons().sumUp(store, SUMMARIES, Progress.NONE),
-            summed -> {
-              if (summed > 0) {
+            () ->
+                context.office().screenings().screen(store, SUMMARIES, Progress.NONE)
+                    + context.office().comparisons().sumUp(store, SUMMARIES, Progress.NONE),
+            examined -> {
+              if (examined > 0) {
                 context.navigator().refresh();
               }
             },

@@ -15,7 +15,8 @@ class LifeLineLayoutTest {
   private static final Instant START = Instant.parse("2026-01-05T09:00:00Z");
 
   private static Leaf leaf(int number, Duration after, long size) {
-    return new Leaf(number, START.plus(after), size, OptionalInt.empty(), false, false, false, "");
+    return new Leaf(
+        number, START.plus(after), size, OptionalInt.empty(), false, false, false, false, "");
   }
 
   private static List<Leaf> hourly(int count) {

@@ -12,6 +12,7 @@ import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -22,6 +23,7 @@ import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.plan.ReadyPlans;
 import org.mendedleaf.core.plan.Span;
+import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.desktop.today.TodayPresenter.TodayLine;
 import org.mendedleaf.desktop.work.InTurn;
@@ -129,5 +131,41 @@ class TodayPresenterTest {
     safeguards("", "");
     line("were loosened by").step().run();
     verify(navigator).go(any(Place.StoreOf.class));
+  }
+
+  @Test
+  void aDamagedFileStandsFirstAndLeadsToItsLastGoodState() throws Exception {
+    desk.write("list.csv", "rope, price\n".repeat(30));
+    desk.capture();
+    desk.write("list.csv", "");
+    desk.capture();
+    var unused =
+        desk.office()
+            .screenings()
+            .screen(desk.shelf().store(), Duration.ofMinutes(1), Progress.NONE);
+    TodayLine first = needs().get(0);
+    assertThat(first.style()).isEqualTo("rust");
+    assertThat(first.words())
+        .contains("“list.csv” on “Desk of home” looks damaged since", "Nothing is left in it")
+        .contains("Last good: r1");
+    first.step().run();
+    verify(navigator).go(new Place.OneFile(desk.life("list.csv").ref(), Optional.of(1)));
+  }
+
+  @Test
+  void ofManyDamagedFilesOnlyTheNumberIsSaid() throws Exception {
+    for (int round = 0; round < 2; round++) {
+      for (int i = 0; i < 9; i++) {
+        desk.write("orders/order %d.txt".formatted(i), round == 0 ? "cloth, ".repeat(40) + i : "");
+      }
+      desk.capture();
+    }
+    var unused =
+        desk.office()
+            .screenings()
+            .screen(desk.shelf().store(), Duration.ofMinutes(1), Progress.NONE);
+    assertThat(needs().stream().filter(line -> line.words().contains("looks damaged since")))
+        .hasSize(5);
+    assertThat(needs().get(5).words()).isEqualTo("4 further files on “Desk of home” look damaged.");
   }
 }

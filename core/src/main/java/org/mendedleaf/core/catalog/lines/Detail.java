@@ -73,6 +73,15 @@ public sealed interface Detail {
 
   record Summed(RevisionKey revision, MetadataPlace at) implements OfRevision, WithMetadata {}
 
+  /**
+   * All revisions of that segment were examined; those about which something is doubtful are said.
+   */
+  record Screened(long segment) implements Detail {}
+
+  record Doubted(RevisionKey revision, MetadataPlace at) implements OfRevision, WithMetadata {}
+
+  record Meant(RevisionKey revision, MetadataPlace at) implements OfRevision, WithMetadata {}
+
   record SnapshotTaken(long snapshot, MetadataPlace at) implements WithMetadata {}
 
   record ItemDone(long number, MetadataPlace at) implements WithMetadata {}

@@ -13,6 +13,7 @@ import java.util.function.BiConsumer;
 import java.util.function.Function;
 import org.mendedleaf.core.catalog.lines.Detail.Called;
 import org.mendedleaf.core.catalog.lines.Detail.Described;
+import org.mendedleaf.core.catalog.lines.Detail.Doubted;
 import org.mendedleaf.core.catalog.lines.Detail.Drilled;
 import org.mendedleaf.core.catalog.lines.Detail.Erased;
 import org.mendedleaf.core.catalog.lines.Detail.FileErased;
@@ -22,6 +23,7 @@ import org.mendedleaf.core.catalog.lines.Detail.Held;
 import org.mendedleaf.core.catalog.lines.Detail.Issued;
 import org.mendedleaf.core.catalog.lines.Detail.ItemDone;
 import org.mendedleaf.core.catalog.lines.Detail.MarkedGood;
+import org.mendedleaf.core.catalog.lines.Detail.Meant;
 import org.mendedleaf.core.catalog.lines.Detail.Moved;
 import org.mendedleaf.core.catalog.lines.Detail.Noted;
 import org.mendedleaf.core.catalog.lines.Detail.Noticed;
@@ -31,6 +33,7 @@ import org.mendedleaf.core.catalog.lines.Detail.Removed;
 import org.mendedleaf.core.catalog.lines.Detail.Revised;
 import org.mendedleaf.core.catalog.lines.Detail.Safeguarded;
 import org.mendedleaf.core.catalog.lines.Detail.SaverFound;
+import org.mendedleaf.core.catalog.lines.Detail.Screened;
 import org.mendedleaf.core.catalog.lines.Detail.ShelfAdded;
 import org.mendedleaf.core.catalog.lines.Detail.ShelfSet;
 import org.mendedleaf.core.catalog.lines.Detail.SnapshotTaken;
@@ -54,6 +57,7 @@ import org.mendedleaf.core.store.log.Segment;
  * {"folder":"here","m":[b,l]}  {"folder":"gone","m":[b,l]}  {"folder":"moved","m":[b,l]}
  * {"shelf":SHELF,"m":[b,l]}    {"saver":[SEGMENT,LINE],"m":[b,l]}
  * {"summary":[SEGMENT,LINE],"m":[b,l]}
+ * {"screened":SEGMENT}  {"doubt":[SEGMENT,LINE],"m":[b,l]}  {"meant":[SEGMENT,LINE],"m":[b,l]}
  * {"snapshot":SNAPSHOT,"m":[b,l]}  {"unlabel":SNAPSHOT}
  * {"item":NUMBER,"m":[b,l]}
  * {"note":[SEGMENT,LINE],"m":[b,l]}
@@ -138,6 +142,24 @@ public final class LineKinds {
               (line, to) -> to.put("summary", line.revision()).put(line.at()),
               from -> new Summed(from.revision("summary"), from.place()),
               LineTarget::summed),
+          kind(
+              "screened",
+              Screened.class,
+              (line, to) -> to.put("screened", line.segment()),
+              from -> new Screened(from.number("screened")),
+              LineTarget::screened),
+          kind(
+              "doubt",
+              Doubted.class,
+              (line, to) -> to.put("doubt", line.revision()).put(line.at()),
+              from -> new Doubted(from.revision("doubt"), from.place()),
+              LineTarget::doubted),
+          kind(
+              "meant",
+              Meant.class,
+              (line, to) -> to.put("meant", line.revision()).put(line.at()),
+              from -> new Meant(from.revision("meant"), from.place()),
+              LineTarget::meant),
           kind(
               "snapshot",
               SnapshotTaken.class,

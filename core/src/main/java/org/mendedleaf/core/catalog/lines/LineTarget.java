@@ -23,6 +23,12 @@ public interface LineTarget {
 
   void summed(Detail.Summed line, LineContext in) throws IOException;
 
+  void screened(Detail.Screened line, LineContext in) throws IOException;
+
+  void doubted(Detail.Doubted line, LineContext in) throws IOException;
+
+  void meant(Detail.Meant line, LineContext in) throws IOException;
+
   void snapshotTaken(Detail.SnapshotTaken line, LineContext in) throws IOException;
 
   void unlabelled(Detail.Unlabelled line, LineContext in) throws IOException;

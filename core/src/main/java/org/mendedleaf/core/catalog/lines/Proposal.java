@@ -1,10 +1,13 @@
 package org.mendedleaf.core.catalog.lines;
 
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.function.Function;
+import org.mendedleaf.core.findings.Finding;
+import org.mendedleaf.core.findings.FindingsFormat;
 import org.mendedleaf.core.history.Arrived;
 import org.mendedleaf.core.history.Description;
 import org.mendedleaf.core.history.DrillFigures;
@@ -206,6 +209,44 @@ public sealed interface Proposal {
     @Override
     public Detail line(Detail.MetadataPlace at) {
       return new Detail.Summed(revision, at);
+    }
+  }
+
+  /** Every revision of a commit was examined. */
+  record Screen(long segment) implements Unnumbered {
+    @Override
+    public Detail line(Detail.MetadataPlace at) {
+      return new Detail.Screened(segment);
+    }
+  }
+
+  /** What is doubtful about a revision; it takes the place of what was said of it before. */
+  record Doubting(RevisionKey revision, List<Finding> findings) implements Unnumbered {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(FindingsFormat.encode(findings));
+    }
+
+    @Override
+    public Detail line(Detail.MetadataPlace at) {
+      return new Detail.Doubted(revision, at);
+    }
+  }
+
+  /**
+   * What is doubtful about a revision is as somebody wanted it.
+   *
+   * @param why in a person's words; may be empty
+   */
+  record Mean(RevisionKey revision, String why) implements Unnumbered {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encodeText("meant", why));
+    }
+
+    @Override
+    public Detail line(Detail.MetadataPlace at) {
+      return new Detail.Meant(revision, at);
     }
   }
 

@@ -6,6 +6,7 @@ import java.util.Optional;
 import org.mendedleaf.core.catalog.lines.Detail;
 import org.mendedleaf.core.catalog.lines.LineContext;
 import org.mendedleaf.core.catalog.lines.LineTarget;
+import org.mendedleaf.core.findings.FindingsFormat;
 import org.mendedleaf.core.history.Arrived;
 import org.mendedleaf.core.history.DrillFigures;
 import org.mendedleaf.core.history.FileState;
@@ -176,6 +177,21 @@ final class AppliedLines implements LineTarget {
   @Override
   public void summed(Detail.Summed line, LineContext in) throws IOException {
     marks.summary(line.revision(), in.metadata(line).get("summary").asText());
+  }
+
+  @Override
+  public void screened(Detail.Screened line, LineContext in) throws IOException {
+    sql.update("INSERT OR IGNORE INTO screened VALUES (?)", line.segment());
+  }
+
+  @Override
+  public void doubted(Detail.Doubted line, LineContext in) throws IOException {
+    marks.doubt(in.header(), line.revision(), FindingsFormat.decode(in.metadata(line)));
+  }
+
+  @Override
+  public void meant(Detail.Meant line, LineContext in) throws IOException {
+    marks.meant(in.header(), line.revision(), in.metadata(line).get("meant").asText());
   }
 
   @Override

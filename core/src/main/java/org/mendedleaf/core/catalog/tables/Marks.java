@@ -2,9 +2,11 @@ package org.mendedleaf.core.catalog.tables;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
+import java.util.List;
 import java.util.Optional;
 import org.mendedleaf.core.catalog.lines.CommitHeader;
 import org.mendedleaf.core.catalog.lines.Detail;
+import org.mendedleaf.core.findings.Finding;
 import org.mendedleaf.core.history.Arrived;
 import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.history.RevisionKey;
@@ -117,6 +119,33 @@ final class Marks {
     sql.update(
         "UPDATE revision SET summary = ? WHERE segment = ? AND line = ?",
         says,
+        of.segment(),
+        of.line());
+  }
+
+  /** What was found replaces what was found before: rules change. */
+  void doubt(CommitHeader header, RevisionKey of, List<Finding> findings) throws IOException {
+    sql.update("DELETE FROM finding WHERE revision = " + ROW, of.segment(), of.line());
+    for (Finding finding : findings) {
+      sql.update(
+          "INSERT INTO finding SELECT id,?,?,?,?,?,?" + OF,
+          finding.kind().word(),
+          finding.strength().word(),
+          finding.measured(),
+          finding.usual(),
+          finding.other().isPresent() ? finding.other().getAsLong() : null,
+          Times.nanos(header.at()),
+          of.segment(),
+          of.line());
+    }
+  }
+
+  void meant(CommitHeader header, RevisionKey of, String why) throws IOException {
+    sql.update(
+        "INSERT OR REPLACE INTO meant SELECT id,?,?,?" + OF,
+        why,
+        Times.nanos(header.at()),
+        header.by(),
         of.segment(),
         of.line());
   }

@@ -35,7 +35,8 @@ final class Replay {
   private static final Comparator<RevisionKey> ORDER =
       Comparator.comparingLong(RevisionKey::segment).thenComparingInt(RevisionKey::line);
 
-  private static final List<String> MARKS = List.of("note", "good", "held", "on_notice", "arrived");
+  private static final List<String> MARKS =
+      List.of("note", "good", "held", "on_notice", "arrived", "finding", "meant");
 
   private final Sql sql;
   private final Projection projection;

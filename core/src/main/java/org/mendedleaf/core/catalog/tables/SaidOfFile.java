@@ -24,6 +24,10 @@ final class SaidOfFile {
           """
           SELECT revision, text, note.at, note.person, note.segment FROM note
           WHERE revision IN (SELECT id FROM revision WHERE file = ?) ORDER BY 1, 5, 2""",
+          """
+          SELECT * FROM finding
+          WHERE revision IN (SELECT id FROM revision WHERE file = ?) ORDER BY 1, 2""",
+          of("meant"),
           of("good"),
           of("held"),
           of("on_notice"),

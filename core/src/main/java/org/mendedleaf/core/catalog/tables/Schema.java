@@ -12,7 +12,7 @@ import java.util.List;
  */
 public final class Schema {
 
-  public static final int VERSION = 30;
+  public static final int VERSION = 31;
 
   static final String STATE_PATH =
       "CREATE INDEX IF NOT EXISTS state_path ON state (path, until_at, from_at)";
@@ -185,6 +185,18 @@ public final class Schema {
           """
           CREATE TABLE good (revision INTEGER PRIMARY KEY REFERENCES revision,
             at INTEGER NOT NULL, person TEXT NOT NULL)""",
+          // What is doubtful about revisions, by which somebody may have meant it.
+          """
+          CREATE TABLE finding (revision INTEGER REFERENCES revision, kind TEXT,
+            strength TEXT NOT NULL, measured INTEGER NOT NULL, usual INTEGER NOT NULL,
+            other INTEGER, at INTEGER NOT NULL, PRIMARY KEY (revision, kind)) WITHOUT ROWID""",
+          """
+          CREATE TABLE meant (revision INTEGER PRIMARY KEY REFERENCES revision,
+            why TEXT NOT NULL, at INTEGER NOT NULL, person TEXT NOT NULL)""",
+          // Commits of which all revisions were examined.
+          "CREATE TABLE screened (segment INTEGER PRIMARY KEY)",
+          // The same as far as only this desk knows it yet; it can be found out again.
+          "CREATE TABLE examined (segment INTEGER PRIMARY KEY)",
           // Revisions that were let go and are still there until then.
           """
           CREATE TABLE on_notice (revision INTEGER PRIMARY KEY REFERENCES revision,

@@ -21,11 +21,13 @@ import org.mendedleaf.core.compare.inside.Author;
 import org.mendedleaf.core.compare.inside.Described;
 import org.mendedleaf.core.compare.inside.Inside;
 import org.mendedleaf.core.compare.inside.Kind;
+import org.mendedleaf.core.compare.inside.Opened;
 import org.mendedleaf.core.compare.inside.Sentences;
 import org.mendedleaf.core.compare.readers.Authors;
 import org.mendedleaf.core.compare.readers.Describing;
 import org.mendedleaf.core.compare.readers.Glance;
 import org.mendedleaf.core.compare.readers.Kinds;
+import org.mendedleaf.core.compare.readers.Opening;
 import org.mendedleaf.core.compare.readers.Sample;
 
 /**
@@ -40,6 +42,7 @@ public final class ReaderMain {
   private final Authors authors = new Authors();
   private final Glance glance = new Glance();
   private final Describing describing = new Describing(glance, authors);
+  private final Opening opening = new Opening(glance, describing);
   private final Comparing summing = new Comparing(glance, false);
   private final Comparing comparing = new Comparing(glance, true);
 
@@ -92,6 +95,7 @@ public final class ReaderMain {
       case COMPARE -> compare(comparing, seen, samples);
       case SUMMARY -> compare(summing, seen, samples).inOneLine();
       case DESCRIBE -> describe(seen.get(0), samples.get(0));
+      case OPEN -> open(seen.get(0), samples.get(0));
     };
   }
 
@@ -108,6 +112,15 @@ public final class ReaderMain {
       return describing.describe(kind, sample);
     } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
       return Described.unreadable(kind);
+    }
+  }
+
+  private Opened open(Kind kind, Sample sample) {
+    try {
+      return opening.open(kind, sample);
+    } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+      // A reader that stumbles says more about itself than about the content.
+      return Opened.untold(kind);
     }
   }
 

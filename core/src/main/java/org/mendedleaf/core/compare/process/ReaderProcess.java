@@ -26,6 +26,7 @@ import org.mendedleaf.core.compare.inside.Author;
 import org.mendedleaf.core.compare.inside.Described;
 import org.mendedleaf.core.compare.inside.Inside;
 import org.mendedleaf.core.compare.inside.Kind;
+import org.mendedleaf.core.compare.inside.Opened;
 import org.mendedleaf.core.compare.readers.Sample;
 import org.mendedleaf.core.likeness.Traits;
 import org.mendedleaf.core.likeness.WholeBytes;
@@ -114,6 +115,19 @@ public final class ReaderProcess implements Closeable {
         described.picture(),
         described.title(),
         flaws);
+  }
+
+  /**
+   * Whether a content is whole as what it is; untold where the child failed over it.
+   *
+   * @throws IOException if the content itself cannot be read
+   */
+  public synchronized Opened open(Content content) throws IOException {
+    try {
+      return ask(new Asked(Wire.Ask.OPEN, 0, List.of(content)), Opened.class, new HeadOfOutput());
+    } catch (FailedException e) {
+      return Opened.untold(seen.isEmpty() ? Kind.UNKNOWN : seen.get(0));
+    }
   }
 
   /** The answer when the child failed over a content: only its kind. */

@@ -44,7 +44,9 @@ final class Wire {
     /** Answered by a {@link Comparison} without its difference. */
     SUMMARY,
     /** Answered by a {@link Described}. */
-    DESCRIBE
+    DESCRIBE,
+    /** Answered by an {@link org.mendedleaf.core.compare.inside.Opened}. */
+    OPEN
   }
 
   /**

@@ -1,0 +1,195 @@
+package org.mendedleaf.core.screening;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
+import java.util.Set;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.questions.FindingQuestions;
+import org.mendedleaf.core.compare.inside.Opened;
+import org.mendedleaf.core.findings.Finding;
+import org.mendedleaf.core.findings.FindingKind;
+import org.mendedleaf.core.findings.FindingStrength;
+import org.mendedleaf.core.findings.Measures;
+import org.mendedleaf.core.findings.Measuring;
+import org.mendedleaf.core.findings.Scrutiny;
+import org.mendedleaf.core.history.Origin;
+import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.session.Insides;
+import org.mendedleaf.core.session.RevisionContent;
+import org.mendedleaf.core.store.ContentReader;
+import org.mendedleaf.core.store.format.ContentRef;
+
+/**
+ * Examines revisions of one store. What a revision is compared with is the last one that nothing
+ * strong speaks against: garbage that is saved three times over stays garbage. For one thread.
+ */
+final class Examination {
+
+  private static final int PAST = 8;
+
+  /** What a person chose to put there is not questioned. */
+  private static final Set<Origin> CHOSEN =
+      EnumSet.of(Origin.MEND, Origin.UNDO, Origin.RECOVER, Origin.GATHER, Origin.JOIN);
+
+  private final Catalogue catalogue;
+  private final Insides insides;
+  private final FindingQuestions questions;
+  private final OtherFiles others;
+
+  Examination(Catalogue catalogue, Insides insides) {
+    this.catalogue = catalogue;
+    this.insides = insides;
+    this.questions = catalogue.findings();
+    this.others = new OtherFiles(catalogue);
+  }
+
+  /**
+   * What is doubtful about a revision; nothing where it is a link, the first one, or put there by
+   * somebody's choice.
+   *
+   * @throws org.mendedleaf.core.store.format.DamagedContentException if the store is damaged there
+   */
+  List<Finding> of(Revision revision) throws IOException {
+    if (CHOSEN.contains(revision.origin()) || revision.state().content().isEmpty()) {
+      return List.of();
+    }
+    Optional<Revision> last = before(revision);
+    if (last.isEmpty() || last.get().state().content().isEmpty()) {
+      return List.of();
+    }
+    List<Finding> lastOnes = questions.open(revision.file(), last.get().number());
+    boolean isAfterDamage = lastOnes.stream().anyMatch(one -> one.strength().isDamage());
+    ContentRef content = revision.state().content().get();
+    if (content.equals(last.get().state().content().get())) {
+      return isAfterDamage ? still(lastOnes, 100, last.get().number()) : List.of();
+    }
+    OptionalInt unhurt = questions.unhurtBefore(revision.file(), revision.number());
+    Optional<Revision> base =
+        unhurt.isPresent() ? catalogue.files().revision(revision.file(), unhurt.getAsInt()) : last;
+    if (base.isEmpty() || base.get().state().content().isEmpty()) {
+      return List.of();
+    }
+    return compared(revision, base.get(), last.get(), lastOnes);
+  }
+
+  private Optional<Revision> before(Revision revision) throws IOException {
+    for (int number = revision.number() - 1; number >= 0; number--) {
+      Optional<Revision> one = catalogue.files().revision(revision.file(), number);
+      // Erased ones leave gaps; a long one is passed over by asking for the whole history once.
+      if (one.isPresent()) {
+        return one;
+      }
+      if (revision.number() - number > PAST) {
+        return catalogue.files().history(revision.file()).stream()
+            .filter(other -> other.number() < revision.number())
+            .reduce((a, b) -> b);
+      }
+    }
+    return Optional.empty();
+  }
+
+  private List<Finding> compared(
+      Revision revision, Revision base, Revision last, List<Finding> lastOnes) throws IOException {
+    ContentRef content = revision.state().content().orElseThrow();
+    if (content.equals(base.state().content().orElseThrow())) {
+      // The good state is there again, whoever put it there.
+      return List.of();
+    }
+    OptionalInt earlier = questions.earlierWith(revision.file(), revision.number(), content.id());
+    if (earlier.isPresent()) {
+      return List.of(
+          new Finding(
+              FindingKind.OLDER_BACK,
+              FindingStrength.WORTH_A_LOOK,
+              earlier.getAsInt(),
+              base.number(),
+              OptionalLong.empty()));
+    }
+    Measures now = measure(content, new Measuring());
+    Measures before = measure(base.state().content().orElseThrow(), new Measuring(now));
+    List<Finding> found =
+        new ArrayList<>(Scrutiny.of(now, before, new RecordedPast(revision, base)));
+    if (Scrutiny.mayBeExchanged(now, before)) {
+      others.likelyOwner(revision, now, before).ifPresent(found::add);
+    }
+    if (found.stream().noneMatch(one -> one.strength().isDamage())) {
+      opening(revision, base, now).ifPresent(found::add);
+    }
+    if (found.isEmpty() && last.number() != base.number()) {
+      Measures doubtful = measure(last.state().content().orElseThrow(), new Measuring());
+      FindingStrength strength = strongest(lastOnes);
+      Scrutiny.asStill(now, doubtful, before, strength, last.number()).ifPresent(found::add);
+    }
+    found.sort((a, b) -> a.strength().compareTo(b.strength()));
+    return found;
+  }
+
+  /** Asks readers last: they are much slower than measuring. */
+  private Optional<Finding> opening(Revision revision, Revision base, Measures now)
+      throws IOException {
+    if (!Wholes.mayTell(now.lead(), revision.state().path().name())) {
+      return Optional.empty();
+    }
+    ContentReader contents = catalogue.contents();
+    Opened opened = insides.open(new RevisionContent(revision, contents));
+    return opened.isBroken() && insides.open(new RevisionContent(base, contents)).isWhole()
+        ? Optional.of(
+            new Finding(
+                FindingKind.UNOPENABLE, Wholes.strength(opened.kind()), 0, 0, OptionalLong.empty()))
+        : Optional.empty();
+  }
+
+  private static List<Finding> still(List<Finding> lastOnes, int percent, int number) {
+    return List.of(
+        new Finding(
+            FindingKind.STILL_CARRIES, strongest(lastOnes), percent, number, OptionalLong.empty()));
+  }
+
+  private static FindingStrength strongest(List<Finding> findings) {
+    return findings.stream()
+        .map(Finding::strength)
+        .min(FindingStrength::compareTo)
+        .orElse(FindingStrength.WORTH_A_LOOK);
+  }
+
+  private Measures measure(ContentRef content, Measuring measuring) throws IOException {
+    catalogue.contents().copyFirst(content, content.size(), measuring);
+    return measuring.measures();
+  }
+
+  /** Read only where a file looks rewritten or changed its size. */
+  private final class RecordedPast implements Scrutiny.Past {
+    private final Revision revision;
+    private final Revision base;
+
+    RecordedPast(Revision revision, Revision base) {
+      this.revision = revision;
+      this.base = base;
+    }
+
+    @Override
+    public List<Long> sizes() throws IOException {
+      return catalogue.findings().sizesBefore(revision.file(), revision.number(), PAST);
+    }
+
+    @Override
+    public Optional<Double> usuallyKept() throws IOException {
+      OptionalInt number = questions.unhurtBefore(base.file(), base.number());
+      Optional<Revision> earlier =
+          number.isPresent()
+              ? catalogue.files().revision(base.file(), number.getAsInt())
+              : Optional.empty();
+      if (earlier.isEmpty() || earlier.get().state().content().equals(base.state().content())) {
+        return Optional.empty();
+      }
+      Measures then = measure(earlier.get().state().content().orElseThrow(), new Measuring());
+      return Optional.of(
+          then.partIn(measure(base.state().content().orElseThrow(), new Measuring())));
+    }
+  }
+}

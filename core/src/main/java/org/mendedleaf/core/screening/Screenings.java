@@ -1,0 +1,241 @@
+package org.mendedleaf.core.screening;
+
+import java.io.IOException;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
+import org.mendedleaf.core.catalog.Catalogue;
+import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.lines.Proposal;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.findings.DoubtfulRevision;
+import org.mendedleaf.core.findings.Finding;
+import org.mendedleaf.core.history.Act;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.RecordedFile;
+import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.progress.Phase;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.OpenDesk;
+import org.mendedleaf.core.session.OpenStore;
+import org.mendedleaf.core.session.Right;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.shelves.Shelves;
+import org.mendedleaf.core.store.format.DamagedContentException;
+
+/**
+ * What is doubtful about recorded revisions: examined after captures and when idle, asked for, and
+ * called meant. Nothing is changed, let go or held up by a finding. Safe for several threads; any
+ * method may take long.
+ */
+public final class Screenings {
+
+  private static final int ONE_ROUND = 64;
+  private static final int ONE_LOT = 200;
+
+  private final Shelves shelves;
+  private final OpenDesk desk;
+  private final OfficeSettings settings;
+
+  public Screenings(Shelves shelves, OpenDesk desk, OfficeSettings settings) {
+    this.shelves = shelves;
+    this.desk = desk;
+    this.settings = settings;
+  }
+
+  /**
+   * Examines what nobody has examined yet.
+   *
+   * @param time after which the rest is left for later
+   * @return how many revisions were examined
+   */
+  public int screen(String store, Duration time, Progress progress) throws IOException {
+    OpenStore opened = desk.store(store);
+    if (opened.isSpool()) {
+      // What stood before may not be at hand.
+      return 0;
+    }
+    opened.catalogue().catchUp();
+    long end = System.nanoTime() + time.toNanos();
+    Examination examination = new Examination(opened.catalogue(), desk.insides());
+    progress.phase(Phase.READING, 0, 0);
+    int done = 0;
+    List<Long> waiting = opened.catalogue().findings().unscreened(ONE_ROUND);
+    while (!waiting.isEmpty() && System.nanoTime() < end && !progress.cancelled()) {
+      List<Proposal> found = new ArrayList<>();
+      List<Long> examined = new ArrayList<>();
+      for (long segment : waiting) {
+        // Whoever comes next is compared with what was found before.
+        if (!found.isEmpty() || System.nanoTime() >= end || progress.cancelled()) {
+          break;
+        }
+        for (Revision revision : opened.catalogue().files().madeBy(segment)) {
+          examine(examination, revision).ifPresent(found::add);
+          progress.advanced(1, revision.state().size());
+          done++;
+        }
+        examined.add(segment);
+      }
+      opened.catalogue().remembered().examined(examined);
+      say(opened, found);
+      waiting = opened.catalogue().findings().unscreened(ONE_ROUND);
+    }
+    desk.insides().rest();
+    return done;
+  }
+
+  /**
+   * Commits what was found. That nothing was found is remembered on this desk at first and told to
+   * others with the next finding, or in a large lot: a commit for every capture would double the
+   * log.
+   */
+  private void say(OpenStore store, List<Proposal> found) throws IOException {
+    List<Long> examined = store.catalogue().findings().examinedHere();
+    if (found.isEmpty() && examined.size() < ONE_LOT) {
+      return;
+    }
+    List<Proposal> all = new ArrayList<>(found);
+    examined.forEach(segment -> all.add(new Proposal.Screen(segment)));
+    commit(store, all);
+  }
+
+  private static Optional<Proposal> examine(Examination examination, Revision revision)
+      throws IOException {
+    try {
+      List<Finding> found = examination.of(revision);
+      return found.isEmpty()
+          ? Optional.empty()
+          : Optional.of(new Proposal.Doubting(revision.key(), found));
+    } catch (DamagedContentException e) {
+      // The store's own damage is told elsewhere, and says nothing about what people saved.
+      return Optional.empty();
+    }
+  }
+
+  private void commit(OpenStore store, List<Proposal> said) throws IOException {
+    var unused =
+        store
+            .journal()
+            .commit(
+                new Journal.Draft(
+                    Act.SCREEN,
+                    OptionalLong.empty(),
+                    settings.clock().instant(),
+                    settings.person(),
+                    OptionalLong.empty(),
+                    false,
+                    List.copyOf(said)));
+  }
+
+  /**
+   * A file that is doubtful as it is now.
+   *
+   * @param newest what is doubtful about its current revision
+   * @param since the first of the doubtful revisions that lead up to it
+   * @param lastGood the state to go back to; empty if there is none
+   * @param other the path of the file whose content it is, if it is another's
+   */
+  public record DoubtfulFile(
+      Shelf shelf,
+      RecordedFile file,
+      Revision newest,
+      List<Finding> findings,
+      Revision since,
+      Optional<Revision> lastGood,
+      Optional<InnerPath> other) {
+
+    /** What is most doubtful. */
+    public Finding first() {
+      return findings.get(0);
+    }
+  }
+
+  /** The files of a shelf that are doubtful as they are now, the strongest findings first. */
+  public List<DoubtfulFile> doubtful(Shelf shelf) throws IOException {
+    Catalogue catalogue = desk.store(shelf.store()).catalogue();
+    List<DoubtfulFile> all = new ArrayList<>();
+    for (DoubtfulRevision one : catalogue.findings().current(shelf.id())) {
+      Optional<RecordedFile> file = catalogue.files().file(one.file());
+      Optional<Revision> newest = catalogue.files().revision(one.file(), one.number());
+      if (file.isPresent() && newest.isPresent()) {
+        Optional<Revision> good = lastGood(catalogue, one.file());
+        all.add(
+            new DoubtfulFile(
+                shelf,
+                file.get(),
+                newest.get(),
+                one.findings(),
+                since(catalogue, newest.get(), good),
+                good,
+                other(catalogue, one.findings().get(0))));
+      }
+    }
+    all.sort(Comparator.comparing(one -> one.findings().get(0).strength()));
+    return List.copyOf(all);
+  }
+
+  private static Optional<InnerPath> other(Catalogue catalogue, Finding finding)
+      throws IOException {
+    return finding.other().isPresent()
+        ? catalogue.files().file(finding.other().getAsLong()).map(RecordedFile::path)
+        : Optional.empty();
+  }
+
+  private static Revision since(Catalogue catalogue, Revision newest, Optional<Revision> lastGood)
+      throws IOException {
+    return catalogue.files().history(newest.file()).stream()
+        .filter(one -> lastGood.isEmpty() || one.number() > lastGood.get().number())
+        .findFirst()
+        .orElse(newest);
+  }
+
+  /** The newest state of a file that nothing speaks against; a person's word goes before all. */
+  public Optional<Revision> lastGood(FileRef file) throws IOException {
+    return lastGood(desk.store(file.store()).catalogue(), file.file());
+  }
+
+  private static Optional<Revision> lastGood(Catalogue catalogue, long file) throws IOException {
+    OptionalInt number = catalogue.findings().lastGood(file);
+    return number.isPresent()
+        ? catalogue.files().revision(file, number.getAsInt())
+        : Optional.empty();
+  }
+
+  /**
+   * Says that a doubtful revision is as it was meant.
+   *
+   * @param why may be empty
+   * @return the act
+   * @throws SentenceException if nothing is doubtful about it
+   */
+  public long meant(FileRef file, int revision, String why) throws IOException {
+    OpenStore store = desk.store(file.store());
+    Catalogue catalogue = store.catalogue();
+    RecordedFile recorded = catalogue.files().file(file.file()).orElseThrow();
+    shelves.require(file.store(), recorded.shelf(), Right.SAY);
+    Optional<Revision> found = catalogue.files().revision(file.file(), revision);
+    if (found.isEmpty() || catalogue.findings().open(file.file(), revision).isEmpty()) {
+      throw new SentenceException(
+          "Nothing is doubtful about %s of %s, so there is nothing to be called meant. Nothing was changed."
+              .formatted(Revision.numbered(revision), recorded.path().shown()));
+    }
+    return store
+        .journal()
+        .commit(
+            new Journal.Draft(
+                Act.MEANT,
+                OptionalLong.of(recorded.shelf()),
+                settings.clock().instant(),
+                settings.person(),
+                OptionalLong.empty(),
+                false,
+                List.of(new Proposal.Mean(found.get().key(), why))))
+        .segment();
+  }
+}

@@ -1,0 +1,259 @@
+package org.mendedleaf.core.screening;
+
+import static java.nio.charset.StandardCharsets.UTF_8;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.Arrays;
+import java.util.List;
+import java.util.OptionalLong;
+import java.util.Random;
+import java.util.Set;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.findings.Finding;
+import org.mendedleaf.core.findings.FindingKind;
+import org.mendedleaf.core.findings.FindingStrength;
+import org.mendedleaf.core.history.Act;
+import org.mendedleaf.core.history.LedgerEntry;
+import org.mendedleaf.core.office.Ledgers;
+import org.mendedleaf.core.office.Todays;
+import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.screening.Screenings.DoubtfulFile;
+import org.mendedleaf.core.session.FileRef;
+
+/** What is told of files that were damaged by saving, and what becomes of it. */
+class ScreeningsTest {
+
+  private static final Duration LONG = Duration.ofMinutes(1);
+
+  @TempDir Path base;
+  private TestDesk desk;
+
+  @BeforeEach
+  void anOffice() throws Exception {
+    desk = new TestDesk(base);
+    desk.write("prices.csv", prices(60, 0));
+    desk.write("panels.csv", panels(60));
+    desk.capture();
+    desk.write("prices.csv", prices(60, 1));
+    desk.capture();
+  }
+
+  @AfterEach
+  void close() {
+    desk.close();
+  }
+
+  @Test
+  void ordinaryWorkIsNotDoubtfulAndAddsNothingToTheLog() throws Exception {
+    long before = acts().size();
+    for (int round = 2; round < 8; round++) {
+      desk.write("prices.csv", prices(60 + round, round));
+      desk.capture();
+    }
+    assertThat(screen()).isEqualTo(2 + 1 + 6);
+    assertThat(doubtful()).isEmpty();
+    assertThat(acts()).hasSize((int) before + 6);
+    assertThat(screen()).as("examined once").isZero();
+  }
+
+  @Test
+  void garbageSavedThreeTimesOverIsStillGarbage() throws Exception {
+    String mash = mash(600);
+    desk.write("prices.csv", mash.getBytes(UTF_8));
+    desk.capture();
+    desk.write("prices.csv", (mash + "\nand a line below it\n").getBytes(UTF_8));
+    desk.capture();
+    desk.write("prices.csv", ("a line above it\n" + mash).getBytes(UTF_8));
+    desk.capture();
+    var unused = screen();
+
+    DoubtfulFile found = only();
+    assertThat(found.first().kind()).isEqualTo(FindingKind.RUBBISH);
+    assertThat(found.first().strength()).isEqualTo(FindingStrength.SURE);
+    assertThat(found.newest().number()).isEqualTo(4);
+    assertThat(found.since().number()).as("when it began").isEqualTo(2);
+    assertThat(found.lastGood().orElseThrow().number()).isEqualTo(1);
+    assertThat(life("prices.csv").findings().lastGood()).hasValue(1);
+  }
+
+  @Test
+  void anotherFilesContentIsFoundWithItsName() throws Exception {
+    desk.write("prices.csv", panels(60));
+    desk.capture();
+    var unused = screen();
+
+    DoubtfulFile found = only();
+    assertThat(found.first().kind()).isEqualTo(FindingKind.OTHER_CONTENT);
+    assertThat(found.other().orElseThrow().name()).isEqualTo("panels.csv");
+    assertThat(found.lastGood().orElseThrow().number()).isEqualTo(1);
+  }
+
+  @Test
+  void itStandsFirstOnTodayUntilTheFileIsMended() throws Exception {
+    desk.write("prices.csv", new byte[0]);
+    desk.capture();
+    var unused = screen();
+    assertThat(desk.office().todays().look().matters().get(0))
+        .isInstanceOfSatisfying(
+            Todays.Doubtful.class,
+            one -> assertThat(one.file().first().kind()).isEqualTo(FindingKind.EMPTIED));
+
+    var unusedMended = desk.office().files().mend(ref("prices.csv"), 1);
+    var unusedAgain = screen();
+    assertThat(doubtful()).isEmpty();
+    assertThat(life("prices.csv").findings().lastGood())
+        .as("what a person put there is good")
+        .hasValue(3);
+  }
+
+  @Test
+  void whatWasMeantIsWhatLaterRevisionsAreComparedWith() throws Exception {
+    desk.write("prices.csv", mash(600).getBytes(UTF_8));
+    desk.capture();
+    var unused = screen();
+    FileRef file = ref("prices.csv");
+    long act = desk.office().screenings().meant(file, 2, "a test of the keyboard");
+
+    assertThat(doubtful()).isEmpty();
+    assertThat(life("prices.csv").findings().lastGood()).hasValue(2);
+    assertThat(life("prices.csv").findings().doubtful().get(0).meant())
+        .hasValueSatisfying(said -> assertThat(said.why()).isEqualTo("a test of the keyboard"));
+    assertThat(acts().stream().filter(one -> one.id() == act).map(LedgerEntry::act))
+        .containsExactly(Act.MEANT);
+    desk.write("prices.csv", (mash(600) + " and more").getBytes(UTF_8));
+    desk.capture();
+    var unusedAgain = screen();
+    assertThat(doubtful()).isEmpty();
+    assertThatThrownBy(() -> desk.office().screenings().meant(file, 1, ""))
+        .isInstanceOf(SentenceException.class)
+        .hasMessageContaining("Nothing is doubtful about r1 of prices.csv");
+  }
+
+  @Test
+  void whatIsKnownGoodIsGoodWhateverWasFound() throws Exception {
+    desk.write("prices.csv", mash(600).getBytes(UTF_8));
+    desk.capture();
+    var unused = screen();
+    var unusedSaid = desk.office().sayings().good(ref("prices.csv"), 2, true);
+    assertThat(doubtful()).isEmpty();
+    assertThat(life("prices.csv").findings().lastGood()).hasValue(2);
+  }
+
+  @Test
+  void anEarlierStateUnderANewTimeIsWorthALook() throws Exception {
+    desk.write("prices.csv", prices(60, 2));
+    desk.capture();
+    desk.write("prices.csv", prices(60, 0));
+    desk.capture();
+    var unused = screen();
+    DoubtfulFile found = only();
+    assertThat(found.first())
+        .isEqualTo(
+            new Finding(
+                FindingKind.OLDER_BACK, FindingStrength.WORTH_A_LOOK, 0, 2, OptionalLong.empty()));
+    assertThat(desk.office().todays().look().matters())
+        .as("no damage")
+        .noneMatch(Todays.Doubtful.class::isInstance);
+  }
+
+  @Test
+  void aRebuiltCatalogueSaysTheSame() throws Exception {
+    byte[] hurt = prices(60, 1);
+    Arrays.fill(hurt, 700, 700 + 1024, (byte) 0);
+    desk.write("prices.csv", hurt);
+    desk.capture();
+    var unused = screen();
+    List<Finding> before = only().findings();
+    var unusedMeant = desk.office().screenings().meant(ref("prices.csv"), 2, "why not");
+    var unusedActs = desk.office().stores().rebuild(desk.shelf().store());
+    assertThat(doubtful()).isEmpty();
+    assertThat(life("prices.csv").findings().doubtful().get(0).findings()).isEqualTo(before);
+    int acts = acts().size();
+    assertThat(screen()).as("all but first states is known to be examined").isEqualTo(2);
+    assertThat(acts()).hasSize(acts);
+  }
+
+  @Test
+  void whatWasFoundGoesWithAnErasedRevision() throws Exception {
+    desk.write("prices.csv", mash(600).getBytes(UTF_8));
+    desk.capture();
+    desk.write("prices.csv", prices(60, 3));
+    desk.capture();
+    var unused = screen();
+    assertThat(life("prices.csv").findings().doubtful()).hasSize(1);
+    var unusedErased = desk.office().erasures().erase(ref("prices.csv"), Set.of(2), "prices.csv");
+    assertThat(life("prices.csv").findings().doubtful()).isEmpty();
+    assertThat(life("prices.csv").findings().lastGood()).hasValue(3);
+  }
+
+  private int screen() throws Exception {
+    return desk.office().screenings().screen(desk.shelf().store(), LONG, Progress.NONE);
+  }
+
+  private List<DoubtfulFile> doubtful() throws Exception {
+    return desk.office().screenings().doubtful(desk.shelf());
+  }
+
+  private DoubtfulFile only() throws Exception {
+    List<DoubtfulFile> all = doubtful();
+    assertThat(all).hasSize(1);
+    return all.get(0);
+  }
+
+  private List<LedgerEntry> acts() throws Exception {
+    return desk.office().ledgers().all().stream().map(Ledgers.LedgerRow::entry).toList();
+  }
+
+  private FileRef ref(String name) throws Exception {
+    return life(name).ref();
+  }
+
+  private FileLife life(String name) throws Exception {
+    return desk.life(name);
+  }
+
+  private static byte[] prices(int lines, int round) {
+    StringBuilder text = new StringBuilder("item;price;unit\n");
+    for (int i = 0; i < lines; i++) {
+      text.append("rope of ")
+          .append(6 + i % 12)
+          .append(" mm, braided;")
+          .append((1 + i * 7 % 40 + (i == round ? 1 : 0)))
+          .append(".50;metre\n");
+    }
+    return text.toString().getBytes(UTF_8);
+  }
+
+  private static byte[] panels(int lines) {
+    StringBuilder text = new StringBuilder("panel,luff,leech\n");
+    for (int i = 0; i < lines; i++) {
+      text.append("panel number ")
+          .append(i)
+          .append(",")
+          .append(400 + 3 * i)
+          .append(",")
+          .append(395 + 2 * i)
+          .append("\n");
+    }
+    return text.toString().getBytes(UTF_8);
+  }
+
+  private static String mash(int length) {
+    Random random = new Random(7);
+    String keys = "asdfjklqweruiopzxcvnm gh;";
+    StringBuilder mash = new StringBuilder();
+    while (mash.length() < length) {
+      mash.append(keys.charAt(random.nextInt(keys.length())));
+    }
+    return mash.toString();
+  }
+}
