@@ -31,6 +31,11 @@ public enum Lead {
     return this == PNG || this == JPEG || this == GIF || this == WEBP;
   }
 
+  /** Whether all but a little of it is compressed, so that it looks like random bytes. */
+  boolean isCompressed() {
+    return isPicture() || this == ZIP || this == GZIP;
+  }
+
   static Lead of(byte[] head, int length) {
     for (Lead lead : values()) {
       if (lead != NONE && lead.begins(head, length)) {

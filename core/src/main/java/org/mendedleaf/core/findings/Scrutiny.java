@@ -88,42 +88,50 @@ public final class Scrutiny {
     found.add(Finding.of(kind, strength, measured, usual));
   }
 
+  /**
+   * No text has zeros (two bytes a letter have single ones), nor has what is compressed many in a
+   * row. Other kinds may be made of them.
+   */
   private void zeros() {
-    // No text has any; two bytes a letter have single ones.
-    boolean hasNone = before.isText() || before.longestZeros() < 8;
-    boolean isLong =
-        now.longestZeros() >= 4096
-            || (now.longestZeros() >= 512 && now.longestZeros() * 4 >= now.size())
-            || (hasNone && now.longestZeros() >= 64);
-    if (isLong && now.longestZeros() > 8 * before.longestZeros()) {
-      add(
-          FindingKind.ZEROS,
-          hasNone ? FindingStrength.SURE : FindingStrength.LIKELY,
-          now.longestZeros(),
-          before.longestZeros());
+    long run = now.longestZeros();
+    if (run <= 8 * before.longestZeros()) {
+      return;
+    }
+    if ((before.isText() && run >= 64) || (before.lead().isCompressed() && run >= 512)) {
+      add(FindingKind.ZEROS, FindingStrength.SURE, run, before.longestZeros());
+    } else if (run >= 4096 || (run >= 512 && run * 2 >= now.size())) {
+      add(FindingKind.ZEROS, FindingStrength.LIKELY, run, before.longestZeros());
     }
   }
 
-  /** Text in two bytes a letter has controls, but no noise. */
+  /** Text in two bytes a letter has controls, but no noise; what is compressed is noise. */
   private void noise() {
-    if (before.noisyBlocks() > 0) {
+    if (before.noisyBlocks() > 0 || before.lead().isCompressed()) {
       return;
     }
+    if (before.isText()) {
+      textNoise();
+    } else if (now.blocks() >= 8 && now.noisyBlocks() * 10 >= now.blocks() * 9) {
+      noise(FindingStrength.LIKELY);
+    }
+  }
+
+  private void textNoise() {
     long enough = Math.max(1, Math.min(3, now.blocks() / 2));
-    boolean isTextHurt =
-        before.isText()
-            && now.controls() >= 4
+    boolean isShortAndHurt =
+        now.controls() >= 4
             && now.controls() * 32 >= now.size()
             && now.controls() * 4 < now.size()
             && !now.isUtf8();
-    boolean isPartHurt = before.isText() && now.controls() >= 32 && !now.isUtf8();
-    if (now.noisyBlocks() >= enough || isTextHurt || (isPartHurt && now.noisyBlocks() > 0)) {
-      add(
-          FindingKind.NOISE,
-          before.isText() ? FindingStrength.SURE : FindingStrength.LIKELY,
-          Math.max(1, now.noisyBlocks()),
-          Math.max(1, now.blocks()));
+    boolean isPartHurt = now.controls() >= 32 && !now.isUtf8() && now.noisyBlocks() > 0;
+    if (now.noisyBlocks() >= enough || isShortAndHurt || isPartHurt) {
+      noise(FindingStrength.SURE);
     }
+  }
+
+  private void noise(FindingStrength strength) {
+    long noisy = Math.max(1, now.noisyBlocks());
+    add(FindingKind.NOISE, strength, noisy, Math.max(noisy, now.blocks()));
   }
 
   private void kind() {
@@ -138,7 +146,8 @@ public final class Scrutiny {
   }
 
   private void cutOff() {
-    if (now.lead() != before.lead()) {
+    boolean isZeros = found.stream().anyMatch(one -> one.kind() == FindingKind.ZEROS);
+    if (now.lead() != before.lead() || isZeros) {
       return;
     }
     boolean opens = now.open() > before.open() && before.open() == 0;

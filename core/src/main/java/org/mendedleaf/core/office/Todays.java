@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.mendedleaf.core.catalog.questions.ChangeQuestions;
@@ -179,6 +180,7 @@ public final class Todays {
 
   /** What a person loses by not looking comes before everything that can wait. */
   private void doubtful(List<Shelf> shelves, List<Matter> matters) throws IOException {
+    List<Screenings.DoubtfulFile> singly = new ArrayList<>();
     List<Matter> found = new ArrayList<>();
     for (Shelf shelf : shelves) {
       List<Screenings.DoubtfulFile> damaged =
@@ -186,11 +188,14 @@ public final class Todays {
               .filter(one -> one.first().strength().isDamage())
               .toList();
       int told = damaged.size() > SINGLY ? SINGLY - 1 : damaged.size();
-      damaged.subList(0, told).forEach(one -> found.add(new Doubtful(one)));
+      singly.addAll(damaged.subList(0, told));
       if (told < damaged.size()) {
         found.add(new MoreDoubtful(shelf, damaged.size() - told, damaged.get(told)));
       }
     }
+    singly.sort(Comparator.comparing(one -> one.newest().currentFrom()));
+    // What was saved last is the least likely to be known.
+    singly.forEach(one -> found.add(0, new Doubtful(one)));
     matters.addAll(0, found);
   }
 
