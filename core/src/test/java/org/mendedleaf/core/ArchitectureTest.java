@@ -96,7 +96,7 @@ class ArchitectureTest {
               "store desk progress report seal history catalog.questions catalog capture place recover session shelves"),
           Map.entry(
               "screening",
-              "desk progress store.format store compare.inside history findings catalog.lines catalog.questions catalog session shelves"),
+              "drive desk progress store.format store compare.inside history findings catalog.lines catalog.questions catalog session shelves"),
           Map.entry(
               "files",
               "desk progress store.format store compare.inside history findings catalog.lines compare catalog.questions compare.process catalog capture place recover session stores shelves tray"),

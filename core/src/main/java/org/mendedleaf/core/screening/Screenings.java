@@ -12,6 +12,7 @@ import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.lines.Proposal;
 import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.drive.ReadOnlyStoreException;
 import org.mendedleaf.core.findings.DoubtfulRevision;
 import org.mendedleaf.core.findings.Finding;
 import org.mendedleaf.core.history.Act;
@@ -82,11 +83,14 @@ public final class Screenings {
         }
         examined.add(segment);
       }
-      opened.catalogue().remembered().examined(examined);
-      say(opened, found);
+      try {
+        say(opened, found, examined);
+      } catch (ReadOnlyStoreException e) {
+        // Whoever may write there finds it out again.
+        return done;
+      }
       waiting = opened.catalogue().findings().unscreened(ONE_ROUND);
     }
-    desk.insides().rest();
     return done;
   }
 
@@ -95,13 +99,15 @@ public final class Screenings {
    * others with the next finding, or in a large lot: a commit for every capture would double the
    * log.
    */
-  private void say(OpenStore store, List<Proposal> found) throws IOException {
-    List<Long> examined = store.catalogue().findings().examinedHere();
-    if (found.isEmpty() && examined.size() < ONE_LOT) {
+  private void say(OpenStore store, List<Proposal> found, List<Long> examined) throws IOException {
+    List<Long> untold = new ArrayList<>(store.catalogue().findings().examinedHere());
+    untold.addAll(examined);
+    if (found.isEmpty() && untold.size() < ONE_LOT) {
+      store.catalogue().remembered().examined(examined);
       return;
     }
     List<Proposal> all = new ArrayList<>(found);
-    examined.forEach(segment -> all.add(new Proposal.Screen(segment)));
+    untold.forEach(segment -> all.add(new Proposal.Screen(segment)));
     commit(store, all);
   }
 
