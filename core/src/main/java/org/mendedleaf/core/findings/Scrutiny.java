@@ -38,7 +38,7 @@ public final class Scrutiny {
   private static final double UNCOMMON = 0.8;
   private static final double CROWDED = 0.12;
   private static final double SURELY_CROWDED = 0.3;
-  private static final int LETTERS_NEEDED = 60;
+  private static final int LETTERS_NEEDED = 30;
 
   private final Measures now;
   private final Measures before;
@@ -80,8 +80,8 @@ public final class Scrutiny {
     kind();
     cutOff();
     garbled();
-    rewritten(past);
     size(past.sizes());
+    rewritten(past);
   }
 
   private void add(FindingKind kind, FindingStrength strength, long measured, long usual) {
@@ -211,8 +211,18 @@ public final class Scrutiny {
     rubbish();
     Optional<Double> usual = past.usuallyKept();
     if (usual.isPresent() && usual.get() >= USUALLY_MUCH) {
-      add(FindingKind.REWRITTEN, FindingStrength.WORTH_A_LOOK, percent(kept), percent(usual.get()));
+      add(
+          FindingKind.REWRITTEN,
+          hasShrunk() ? FindingStrength.LIKELY : FindingStrength.WORTH_A_LOOK,
+          percent(kept),
+          percent(usual.get()));
     }
+  }
+
+  /** Whether it was found to be smaller than it ever was. */
+  private boolean hasShrunk() {
+    return found.stream()
+        .anyMatch(one -> one.kind() == FindingKind.SIZE && one.measured() < one.usual());
   }
 
   private void rubbish() {

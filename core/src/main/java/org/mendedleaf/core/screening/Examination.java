@@ -55,8 +55,11 @@ final class Examination {
    * @throws org.mendedleaf.core.store.format.DamagedContentException if the store is damaged there
    */
   List<Finding> of(Revision revision) throws IOException {
-    if (CHOSEN.contains(revision.origin()) || revision.state().content().isEmpty()) {
+    if (revision.state().content().isEmpty()) {
       return List.of();
+    }
+    if (CHOSEN.contains(revision.origin())) {
+      return takenBack(revision);
     }
     Optional<Revision> last = before(revision);
     if (last.isEmpty() || last.get().state().content().isEmpty()) {
@@ -75,6 +78,16 @@ final class Examination {
       return List.of();
     }
     return compared(revision, base.get(), last.get(), lastOnes);
+  }
+
+  /** Taking an act back is no choice of what is there then. */
+  private List<Finding> takenBack(Revision revision) throws IOException {
+    if (revision.origin() != Origin.UNDO || revision.from().isEmpty()) {
+      return List.of();
+    }
+    int from = revision.from().getAsInt();
+    List<Finding> open = questions.open(revision.file(), from);
+    return open.isEmpty() ? List.of() : still(open, 100, from);
   }
 
   private Optional<Revision> before(Revision revision) throws IOException {

@@ -164,6 +164,17 @@ class ScrutinyTest {
   }
 
   @Test
+  void littleThatHasNothingInCommonWithALargeFileIsLikelyDamage() throws IOException {
+    byte[] before = orders(100).getBytes(UTF_8);
+    long usual = before.length;
+    Scrutiny.Past past = past(List.of(usual, usual + 9, usual - 9, usual + 3), Optional.of(0.9));
+    assertThat(found(before, "qw er\n".getBytes(UTF_8), past))
+        .first()
+        .matches(one -> one.kind() == FindingKind.REWRITTEN)
+        .matches(one -> one.strength() == FindingStrength.LIKELY);
+  }
+
+  @Test
   void anotherFilesContentIsToldWithItsName() {
     Measures own = Measuring.of(orders(80).getBytes(UTF_8));
     String panels = panels(80);

@@ -116,6 +116,18 @@ class ScreeningsTest {
   }
 
   @Test
+  void takingAMendingBackBringsTheDamageBack() throws Exception {
+    desk.write("prices.csv", mash(600).getBytes(UTF_8));
+    desk.capture();
+    var unused = screen();
+    long act = desk.office().files().mend(ref("prices.csv"), 1).act();
+    var unusedUndone = desk.office().files().undo(desk.shelf().store(), act);
+    var unusedAgain = screen();
+    assertThat(only().first().kind()).isEqualTo(FindingKind.STILL_CARRIES);
+    assertThat(only().lastGood().orElseThrow().number()).as("the mending").isEqualTo(3);
+  }
+
+  @Test
   void whatWasMeantIsWhatLaterRevisionsAreComparedWith() throws Exception {
     desk.write("prices.csv", mash(600).getBytes(UTF_8));
     desk.capture();
