@@ -125,8 +125,7 @@ final class Examination {
     }
     Measures now = measure(content, new Measuring());
     Measures before = measure(base.state().content().orElseThrow(), new Measuring(now));
-    List<Finding> found =
-        new ArrayList<>(Scrutiny.of(now, before, new RecordedPast(revision, base)));
+    List<Finding> found = new ArrayList<>(Scrutiny.of(now, before, new RecordedPast(base)));
     if (Scrutiny.mayBeExchanged(now, before)) {
       others.likelyOwner(revision, now, before).ifPresent(found::add);
     }
@@ -177,17 +176,15 @@ final class Examination {
 
   /** Read only where a file looks rewritten or changed its size. */
   private final class RecordedPast implements Scrutiny.Past {
-    private final Revision revision;
     private final Revision base;
 
-    RecordedPast(Revision revision, Revision base) {
-      this.revision = revision;
+    RecordedPast(Revision base) {
       this.base = base;
     }
 
     @Override
     public List<Long> sizes() throws IOException {
-      return catalogue.findings().sizesBefore(revision.file(), revision.number(), PAST);
+      return catalogue.findings().sizesBefore(base.file(), base.number() + 1, PAST);
     }
 
     @Override

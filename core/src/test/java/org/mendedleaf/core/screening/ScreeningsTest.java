@@ -85,6 +85,22 @@ class ScreeningsTest {
     assertThat(life("prices.csv").findings().lastGood()).hasValue(1);
   }
 
+  /** The sizes of what was damaged before must not make the next one look usual. */
+  @Test
+  void littleThatIsSavedAgainAndAgainIsStillGarbage() throws Exception {
+    for (int i = 0; i < 9; i++) {
+      desk.write("prices.csv", prices(150, i));
+      desk.capture();
+    }
+    for (int i = 0; i < 4; i++) {
+      desk.write("prices.csv", "rt uu io".repeat(i + 1).getBytes(UTF_8));
+      desk.capture();
+    }
+    var unused = screen();
+    assertThat(only().first().strength().isDamage()).isTrue();
+    assertThat(only().lastGood().orElseThrow().number()).isEqualTo(10);
+  }
+
   @Test
   void anotherFilesContentIsFoundWithItsName() throws Exception {
     desk.write("prices.csv", panels(60));
