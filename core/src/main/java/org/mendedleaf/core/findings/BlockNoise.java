@@ -29,7 +29,7 @@ final class BlockNoise {
   /** Counts what is left, if it is enough. */
   void end() {
     if (taken >= SHORTEST) {
-      // Of half as many bytes fewer values can come up: random ones have about 7.55 bits.
+      // Of half as many bytes fewer values can come up: random ones have about 7.6 bits.
       count(RANDOM - 0.3);
     }
   }

@@ -41,12 +41,7 @@ public final class LetterPairs {
     crowded += consonants == CROWD ? CROWD : consonants > CROWD ? 1 : 0;
   }
 
-  /** How many letters stand in runs of five consonants or more, which nobody could say. */
-  public long crowded() {
-    return crowded;
-  }
-
-  /** Which part of the letters does, 0 to 1. */
+  /** Which part of the letters stands in runs of five consonants or more, 0 to 1. */
   double partCrowded() {
     return letters == 0 ? 0 : (double) crowded / letters;
   }
@@ -63,9 +58,7 @@ public final class LetterPairs {
 
   /**
    * Which part of the pairs of this text is common in another one: there, at least one in a
-   * thousand is such a pair. English has nine in ten of its pairs in a third of those that there
-   * could be, so keys hit at random come to a third (Shannon, Prediction and entropy of printed
-   * English, 1951).
+   * thousand is such a pair. Of keys hit at random many are not.
    */
   double commonIn(LetterPairs model) {
     long common = 0;

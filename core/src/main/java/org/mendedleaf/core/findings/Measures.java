@@ -6,6 +6,7 @@ import org.mendedleaf.core.likeness.Sketch;
  * What one pass over a content finds out. Only for comparing with another one; nothing of it is
  * kept.
  *
+ * @param lead its kind by its first bytes
  * @param size in bytes
  * @param hash of all bytes up to where the other one ends, see {@link Measuring}
  * @param sketch of its bytes
@@ -16,7 +17,6 @@ import org.mendedleaf.core.likeness.Sketch;
  * @param controls control characters that no text has
  * @param isUtf8 whether all of it is valid UTF-8
  * @param garbled signs of letters that were decoded with a wrong encoding
- * @param lines how many line breaks
  * @param endsLine whether the last byte is a line break
  * @param open brackets that are opened and not closed
  * @param tail its last bytes; not to be changed
@@ -36,7 +36,6 @@ public record Measures(
     long controls,
     boolean isUtf8,
     long garbled,
-    long lines,
     boolean endsLine,
     long open,
     byte[] tail,

@@ -27,7 +27,6 @@ public final class Measuring extends OutputStream {
   private long zeros;
   private long longestZeros;
   private long controls;
-  private long lines;
   private long open;
   private int last = -1;
 
@@ -70,7 +69,6 @@ public final class Measuring extends OutputStream {
     zeros = b == 0 ? zeros + 1 : 0;
     longestZeros = Math.max(longestZeros, zeros);
     controls += isControl(b) ? 1 : 0;
-    lines += b == '\n' ? 1 : 0;
     open += opens(b);
     tail.add(b);
     noise.add(b);
@@ -106,7 +104,6 @@ public final class Measuring extends OutputStream {
         controls,
         encodings.isUtf8(),
         encodings.garbled(),
-        lines,
         last == '\n',
         open,
         tail.bytes(),

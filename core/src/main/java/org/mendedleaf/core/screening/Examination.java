@@ -66,10 +66,9 @@ final class Examination {
       return List.of();
     }
     List<Finding> lastOnes = questions.open(revision.file(), last.get().number());
-    boolean isAfterDamage = lastOnes.stream().anyMatch(one -> one.strength().isDamage());
     ContentRef content = revision.state().content().get();
     if (content.equals(last.get().state().content().get())) {
-      return isAfterDamage ? still(lastOnes, 100, last.get().number()) : List.of();
+      return still(lastOnes, last.get().number());
     }
     OptionalInt unhurt = questions.unhurtBefore(revision.file(), revision.number());
     Optional<Revision> base =
@@ -86,8 +85,7 @@ final class Examination {
       return List.of();
     }
     int from = revision.from().getAsInt();
-    List<Finding> open = questions.open(revision.file(), from);
-    return open.isEmpty() ? List.of() : still(open, 100, from);
+    return still(questions.open(revision.file(), from), from);
   }
 
   private Optional<Revision> before(Revision revision) throws IOException {
@@ -113,6 +111,10 @@ final class Examination {
       // The good state is there again, whoever put it there.
       return List.of();
     }
+    OptionalInt doubtful = questions.doubtfulWith(revision.file(), revision.number(), content.id());
+    if (doubtful.isPresent()) {
+      return still(questions.open(revision.file(), doubtful.getAsInt()), doubtful.getAsInt());
+    }
     OptionalInt earlier = questions.earlierWith(revision.file(), revision.number(), content.id());
     if (earlier.isPresent()) {
       return List.of(
@@ -132,13 +134,30 @@ final class Examination {
     if (found.stream().noneMatch(one -> one.strength().isDamage())) {
       opening(revision, base, now).ifPresent(found::add);
     }
-    if (found.isEmpty() && last.number() != base.number()) {
-      Measures doubtful = measure(last.state().content().orElseThrow(), new Measuring());
-      FindingStrength strength = strongest(lastOnes);
-      Scrutiny.asStill(now, doubtful, before, strength, last.number()).ifPresent(found::add);
+    if (found.isEmpty() && !lastOnes.isEmpty()) {
+      carried(now, last, lastOnes).ifPresent(found::add);
     }
     found.sort((a, b) -> a.strength().compareTo(b.strength()));
     return found;
+  }
+
+  /** Whatever was doubtful about the revision before, be it only worth a look. */
+  private Optional<Finding> carried(Measures now, Revision last, List<Finding> lastOnes)
+      throws IOException {
+    OptionalInt number = questions.undoubtedBefore(last.file(), last.number());
+    Optional<Revision> good =
+        number.isPresent()
+            ? catalogue.files().revision(last.file(), number.getAsInt())
+            : Optional.empty();
+    if (good.isEmpty()) {
+      return Optional.empty();
+    }
+    return Scrutiny.asStill(
+        now,
+        measure(last.state().content().orElseThrow(), new Measuring()),
+        measure(good.get().state().content().orElseThrow(), new Measuring()),
+        strongest(lastOnes),
+        last.number());
   }
 
   /** Asks readers last: they are much slower than measuring. */
@@ -156,10 +175,13 @@ final class Examination {
         : Optional.empty();
   }
 
-  private static List<Finding> still(List<Finding> lastOnes, int percent, int number) {
-    return List.of(
-        new Finding(
-            FindingKind.STILL_CARRIES, strongest(lastOnes), percent, number, OptionalLong.empty()));
+  /** The same content as that of a revision with these findings, if it has any. */
+  private static List<Finding> still(List<Finding> findings, int number) {
+    return findings.isEmpty()
+        ? List.of()
+        : List.of(
+            new Finding(
+                FindingKind.STILL_CARRIES, strongest(findings), 100, number, OptionalLong.empty()));
   }
 
   private static FindingStrength strongest(List<Finding> findings) {

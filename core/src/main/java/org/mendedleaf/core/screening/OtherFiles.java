@@ -39,7 +39,7 @@ final class OtherFiles {
   Optional<Finding> likelyOwner(Revision revision, Measures now, Measures before)
       throws IOException {
     ContentRef content = revision.state().content().orElseThrow();
-    for (long file : catalogue.findings().filesWith(content.id(), revision.file(), SAME)) {
+    for (long file : catalogue.findings().filesWith(content.id(), revision, SAME)) {
       Optional<Finding> found = Scrutiny.asOther(now, before, now, true, file);
       if (found.isPresent()) {
         return found;
@@ -79,6 +79,8 @@ final class OtherFiles {
     double size = logarithm(revision.state().size());
     return shelf.getOrDefault(ending(revision.state().path().name()), List.of()).stream()
         .filter(one -> one.file() != file.id())
+        // What another file got later it may have got from this one.
+        .filter(one -> one.currentFrom().isBefore(revision.at()))
         .sorted(Comparator.comparingDouble(one -> Math.abs(logarithm(one.state().size()) - size)))
         .limit(NEAREST)
         .toList();

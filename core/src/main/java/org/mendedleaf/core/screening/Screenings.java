@@ -195,10 +195,11 @@ public final class Screenings {
 
   private static Revision since(Catalogue catalogue, Revision newest, Optional<Revision> lastGood)
       throws IOException {
-    return catalogue.files().history(newest.file()).stream()
-        .filter(one -> lastGood.isEmpty() || one.number() > lastGood.get().number())
-        .findFirst()
-        .orElse(newest);
+    int good = lastGood.map(Revision::number).orElse(-1);
+    OptionalInt first = catalogue.findings().firstAfter(newest.file(), good);
+    return first.isPresent()
+        ? catalogue.files().revision(newest.file(), first.getAsInt()).orElse(newest)
+        : newest;
   }
 
   /** The newest state of a file that nothing speaks against; a person's word goes before all. */

@@ -4,6 +4,7 @@ import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Arrays;
@@ -99,6 +100,50 @@ class ScreeningsTest {
     var unused = screen();
     assertThat(only().first().strength().isDamage()).isTrue();
     assertThat(only().lastGood().orElseThrow().number()).isEqualTo(10);
+  }
+
+  /** Typed into, and the typing taken back in the program: the same garbage once more. */
+  @Test
+  void garbageThatWasThereBeforeIsNoOlderStateThatIsBack() throws Exception {
+    for (String more : List.of("", "\nand a line below it\n", "")) {
+      desk.write("prices.csv", (mash(600) + more).getBytes(UTF_8));
+      desk.capture();
+    }
+    var unused = screen();
+    assertThat(only().first().kind()).isEqualTo(FindingKind.STILL_CARRIES);
+    assertThat(only().first().strength()).isEqualTo(FindingStrength.SURE);
+    assertThat(only().lastGood().orElseThrow().number()).isEqualTo(1);
+  }
+
+  /** "Worth a look" is an open finding as well: what carries it on is not the last good state. */
+  @Test
+  void whatIsWorthALookIsNotGoodBecauseItIsSavedAgain() throws Exception {
+    String letter = "The loft is closed on Friday and open on Saturday until noon, as before. ";
+    desk.write("prices.csv", letter.repeat(30).getBytes(UTF_8));
+    desk.capture();
+    desk.write("prices.csv", (letter.repeat(30) + "Thank you.").getBytes(UTF_8));
+    desk.capture();
+    var unused = screen();
+    assertThat(only().first().kind()).isEqualTo(FindingKind.STILL_CARRIES);
+    assertThat(only().first().strength()).isEqualTo(FindingStrength.WORTH_A_LOOK);
+    assertThat(only().lastGood().orElseThrow().number()).isEqualTo(1);
+    assertThat(only().since().number()).isEqualTo(2);
+  }
+
+  /** What another file got from here later is not its content that lies here. */
+  @Test
+  void aContentThatWasCopiedElsewhereLaterIsThisFilesOwn() throws Exception {
+    desk.write(
+        "prices.csv", "item;colour\nsail cloth;tan\nwebbing;grey\n".repeat(12).getBytes(UTF_8));
+    desk.capture();
+    desk.write("panels.csv", Files.readAllBytes(desk.file("prices.csv")));
+    desk.capture();
+    var unused = screen();
+    assertThat(
+            doubtful().stream()
+                .filter(one -> one.first().kind() == FindingKind.OTHER_CONTENT)
+                .map(one -> one.file().path().name()))
+        .containsExactly("panels.csv");
   }
 
   @Test

@@ -16,6 +16,7 @@ import org.mendedleaf.core.findings.DoubtfulRevision;
 import org.mendedleaf.core.findings.Finding;
 import org.mendedleaf.core.findings.FindingKind;
 import org.mendedleaf.core.findings.FindingStrength;
+import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.store.format.ContentId;
 
 /**
@@ -81,6 +82,35 @@ public final class FindingQuestions {
         number);
   }
 
+  /** The newest revision of a file before this one that holds bytes and has no open finding. */
+  public OptionalInt undoubtedBefore(long file, int number) throws IOException {
+    return number(
+        "SELECT number FROM revision WHERE file = ? AND number < ? AND content IS NOT NULL AND NOT ("
+            + DOUBTFUL
+            + ") ORDER BY number DESC LIMIT 1",
+        file,
+        number);
+  }
+
+  /** The newest revision of a file before this one that has this content and an open finding. */
+  public OptionalInt doubtfulWith(long file, int number, ContentId content) throws IOException {
+    return number(
+        "SELECT number FROM revision WHERE file = ? AND number < ? AND content = ? AND "
+            + DOUBTFUL
+            + " ORDER BY number DESC LIMIT 1",
+        file,
+        number,
+        content.bytes());
+  }
+
+  /** The first revision of a file after this one. */
+  public OptionalInt firstAfter(long file, int number) throws IOException {
+    return number(
+        "SELECT number FROM revision WHERE file = ? AND number > ? ORDER BY number LIMIT 1",
+        file,
+        number);
+  }
+
   /** The number of the earliest revision of a file before this one that has this content. */
   public OptionalInt earlierWith(long file, int number, ContentId content) throws IOException {
     return number(
@@ -92,15 +122,22 @@ public final class FindingQuestions {
         content.bytes());
   }
 
-  /** Files of the same store that have, or had last, exactly this content, but for one. */
-  public List<Long> filesWith(ContentId content, long but, int limit) throws IOException {
+  /**
+   * Other files of the same store that had exactly this content when a revision was recorded, or
+   * until then: what they got later they may have got from it.
+   *
+   * @param revision with this content
+   */
+  public List<Long> filesWith(ContentId content, Revision revision, int limit) throws IOException {
     return sql.list(
         row -> row.getLong(1),
         """
-        SELECT DISTINCT file FROM revision WHERE content = ? AND file <> ? AND EXISTS
-          (SELECT 1 FROM file AS other WHERE other.current = revision.id) LIMIT ?""",
+        SELECT DISTINCT file FROM revision
+        WHERE content = ? AND file <> ? AND segment < ? AND current_until >= ? LIMIT ?""",
         content.bytes(),
-        but,
+        revision.file(),
+        revision.key().segment(),
+        Times.nanos(revision.at()),
         limit);
   }
 
