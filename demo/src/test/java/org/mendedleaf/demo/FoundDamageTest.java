@@ -1,0 +1,50 @@
+package org.mendedleaf.demo;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import java.util.TreeMap;
+import org.junit.jupiter.api.Test;
+import org.mendedleaf.core.findings.FindingKind;
+import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.screening.Screenings.DoubtfulFile;
+import org.mendedleaf.core.session.Shelf;
+
+/** What the story damaged is found, with the state before it, and nothing else is. */
+class FoundDamageTest {
+
+  @Test
+  void theDamagedFilesOfTheStoryAndNoOthersAreFound() throws Exception {
+    Map<String, FindingKind> found = new TreeMap<>();
+    Map<String, Integer> lastGood = new TreeMap<>();
+    try (Office office = Office.open(SharedDemo.get().settings(DemoOffice.runningClock()))) {
+      for (Shelf shelf : office.shelves().all()) {
+        for (DoubtfulFile one : office.screenings().doubtful(shelf)) {
+          if (one.first().strength().isDamage()) {
+            String name = one.file().path().name();
+            found.put(name, one.first().kind());
+            lastGood.put(name, one.lastGood().map(Revision::number).orElse(-1));
+          }
+        }
+      }
+    }
+    assertThat(found)
+        .containsOnlyKeys(
+            "mainsail-cut-list.csv",
+            "price-list.csv",
+            "letter to insurer.docx",
+            "damage.jpg",
+            "insurance report.pdf")
+        .containsEntry("mainsail-cut-list.csv", FindingKind.OTHER_CONTENT)
+        .containsEntry("letter to insurer.docx", FindingKind.EMPTIED)
+        .containsEntry("damage.jpg", FindingKind.ZEROS)
+        .containsEntry("insurance report.pdf", FindingKind.CUT_OFF);
+    assertThat(lastGood)
+        .containsEntry("mainsail-cut-list.csv", 17)
+        .containsEntry("price-list.csv", 14)
+        .containsEntry("letter to insurer.docx", 5)
+        .containsEntry("damage.jpg", 2)
+        .containsEntry("insurance report.pdf", 3);
+  }
+}
