@@ -160,10 +160,11 @@ public class WindowRobot extends FxRobot {
     int tries = 0;
     do {
       aimed = restingPlace(query);
-      moveTo(query, motion);
+      aimed.ifPresent(bounds -> moveTo(bounds, motion));
       awaitLayout();
       tries++;
-    } while (!aimed.equals(place(query)) && tries < STANDING_STILL);
+    } while ((aimed.isEmpty() || !aimed.equals(place(query))) && tries < STANDING_STILL);
+    assertThat(aimed).as("nobody sees %s to click on", query).isPresent();
     return clickOn(buttons);
   }
 
@@ -199,34 +200,54 @@ public class WindowRobot extends FxRobot {
   }
 
   private Optional<Bounds> place(String query) {
-    return lookup(query).queryAll().stream()
-        .filter(WindowRobot::isSeen)
-        .findFirst()
-        .map(node -> WaitForAsyncUtils.waitForAsyncFx(5_000, () -> onScreen(node)));
-  }
-
-  private static Bounds onScreen(Node node) {
-    return node.localToScreen(node.getBoundsInLocal());
+    return asOneLook(
+        () ->
+            lookup(query).queryAll().stream()
+                .filter(WindowRobot::isSeen)
+                .filter(WindowRobot::isWithinItsWindow)
+                .findFirst()
+                .map(node -> node.localToScreen(node.getBoundsInLocal())));
   }
 
   /** Whether somebody sees it: what lies ready on a page out of sight is not there. */
   public final boolean isThere(String query) {
-    return lookup(query).queryAll().stream().anyMatch(WindowRobot::isSeen);
+    return asOneLook(() -> lookup(query).queryAll().stream().anyMatch(WindowRobot::isSeen));
   }
 
   /** Whether a cell of a table that somebody sees has exactly this text. */
   public final boolean shows(String text) {
-    return lookup(".table-cell").queryAll().stream()
-        .anyMatch(cell -> text.equals(((Labeled) cell).getText()) && isSeen(cell));
-  }
-
-  /** Whether nothing around it is hidden either. */
-  private static boolean isSeen(Node node) {
-    return node.isVisible() && (node.getParent() == null || isSeen(node.getParent()));
+    return asOneLook(
+        () ->
+            lookup(".table-cell").queryAll().stream()
+                .anyMatch(cell -> text.equals(((Labeled) cell).getText()) && isSeen(cell)));
   }
 
   public final String text(String query) {
-    return lookup(query).<Labeled>tryQuery().map(Labeled::getText).orElse("");
+    return asOneLook(() -> lookup(query).<Labeled>tryQuery().map(Labeled::getText).orElse(""));
+  }
+
+  /** Looks on the window's own thread: seen from another, parts go while one looks at them. */
+  private static <T> T asOneLook(Callable<T> look) {
+    if (!Platform.isFxApplicationThread()) {
+      return WaitForAsyncUtils.waitForAsyncFx(5_000, look);
+    }
+    try {
+      return look.call();
+    } catch (Exception e) {
+      throw new AssertionError(e);
+    }
+  }
+
+  /** Whether it is part of a window and nothing around it is hidden either. */
+  private static boolean isSeen(Node node) {
+    return node.getScene() != null
+        && node.isVisible()
+        && (node.getParent() == null || isSeen(node.getParent()));
+  }
+
+  private static boolean isWithinItsWindow(Node node) {
+    return node.localToScene(node.getBoundsInLocal())
+        .intersects(0, 0, node.getScene().getWidth(), node.getScene().getHeight());
   }
 
   /** Drops files on the window as a file manager does; there is none here to drag them from. */
