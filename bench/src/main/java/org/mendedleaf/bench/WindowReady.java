@@ -39,7 +39,8 @@ public final class WindowReady {
   private static void demo() throws Exception {
     DemoOffice demo = DemoOffice.inCache();
     try (Office office = Office.open(demo.settings(DemoOffice.runningClock()))) {
-      DesktopLauncher.run(office, List.of(), window -> endWhenThere(window.scene(), "#shelf-1"));
+      DesktopLauncher.run(
+          office, List.of(), window -> endWhenThere(window.scene(), "#matters .rule-line"));
     }
   }
 

@@ -9,10 +9,14 @@ import java.util.Optional;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.FindingAnswer;
 import org.mendedleaf.cli.answers.Json;
+import org.mendedleaf.cli.answers.RecoveryAnswer;
+import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.Addresses;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.screening.MassEvents.ShelfEvent;
 import org.mendedleaf.core.screening.Screenings.DoubtfulFile;
 import org.mendedleaf.core.session.Shelf;
 import picocli.CommandLine.Command;
@@ -24,7 +28,8 @@ import picocli.CommandLine.Parameters;
     name = "findings",
     description = {
       "List the files that are doubtful as they are now: what is wrong, since when, who saved it, and the",
-      "last good state; “findings meant” says that one is as it was meant."
+      "last good state; many that were hurt at once are one event. “findings meant” says that one is as it",
+      "was meant, “findings decide” the same of an event, “findings mend” puts all of it back."
     })
 final class FindingsCommand extends OfficeCommand {
 
@@ -46,14 +51,21 @@ final class FindingsCommand extends OfficeCommand {
     FindingAnswer words = new FindingAnswer(office.settings().zone());
     ObjectNode node = Json.object();
     ArrayNode all = node.putArray("findings");
+    ArrayNode events = node.putArray("events");
     StringBuilder text = new StringBuilder();
+    for (Shelf shelf : shelves) {
+      for (ShelfEvent event : office.massEvents().of(shelf)) {
+        events.add(words.json(event));
+        text.append(event.event().isOpen() ? words.text(event) : "");
+      }
+    }
     for (Shelf shelf : shelves) {
       for (DoubtfulFile one : office.screenings().doubtful(shelf)) {
         all.add(words.json(one));
         text.append(words.text(one));
       }
     }
-    if (all.isEmpty()) {
+    if (text.length() == 0) {
       text.append(
           "Nothing is doubtful about any file as it is now; looked at: %s.%n"
               .formatted(
@@ -87,5 +99,75 @@ final class FindingsCommand extends OfficeCommand {
               long act = office.screenings().meant(life.ref(), number, why);
               return SayingCommand.answer(life, number, "is as it was meant", act);
             });
+  }
+
+  @Command(
+      name = "decide",
+      mixinStandardHelpOptions = true,
+      description =
+          "Say that a mass event was meant: what stood before it is no longer kept for its sake.")
+  int decide(
+      @Parameters(paramLabel = "SHELF") String shelf,
+      @Parameters(
+              paramLabel = "EVENT",
+              description = "Its number, as “findings” lists it, or “last”.")
+          String event,
+      @Option(
+              names = "--why",
+              defaultValue = "",
+              description = "Your reason, for those who find it later.")
+          String why)
+      throws IOException {
+    return root()
+        .answer(
+            office -> {
+              Shelf of = office.shelves().named(shelf);
+              long number = event(office, of, event).event().first();
+              long act = office.massEvents().decide(of, number, why);
+              ObjectNode node = Json.object();
+              node.put("shelf", of.name()).put("event", number).put("act", act);
+              return Answer.done(node, "Event %d on %s was meant.%n".formatted(number, of.name()));
+            });
+  }
+
+  @Command(
+      name = "mend",
+      mixinStandardHelpOptions = true,
+      description = {
+        "Put every damaged file of a shelf back to its last good state, or all that a mass event hurt",
+        "to what it was just before."
+      })
+  int mend(
+      @Parameters(paramLabel = "SHELF") String shelf,
+      @Option(names = "--event", paramLabel = "EVENT") Optional<String> event,
+      @Option(names = "--rehearse", description = "Only say what would be done.") boolean rehearse)
+      throws IOException {
+    return root()
+        .answer(
+            office -> {
+              Shelf of = office.shelves().named(shelf);
+              var unused = office.screenings().screen(of.store(), EXAMINING, Progress.NONE);
+              Tray tray =
+                  event.isPresent()
+                      ? event(office, of, event.get()).tray()
+                      : office.screenings().tray(of);
+              if (tray.entries().isEmpty()) {
+                throw new SentenceException(
+                    "Nothing on “%s” is damaged and has a good state to go back to. Nothing was changed."
+                        .formatted(of.name()));
+              }
+              return new RecoveryAnswer(office).to(tray, Optional.empty(), rehearse);
+            });
+  }
+
+  private static ShelfEvent event(Office office, Shelf shelf, String number) throws IOException {
+    return office.massEvents().of(shelf).stream()
+        .filter(one -> number.equals("last") || number.equals(Long.toString(one.event().first())))
+        .findFirst()
+        .orElseThrow(
+            () ->
+                new SentenceException(
+                    "On “%s” there is no mass event %s. Nothing was changed."
+                        .formatted(shelf.name(), number)));
   }
 }

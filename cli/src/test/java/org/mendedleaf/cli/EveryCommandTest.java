@@ -10,12 +10,14 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.assertj.core.api.SoftAssertions;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -74,6 +76,7 @@ class EveryCommandTest {
   private void live(Typed typed, DayLine line) throws IOException {
     switch (line.what()) {
       case "gone" -> Files.move(base.resolve(line.words().get(0)), base.resolve("away"));
+      case "away" -> remove(base.resolve(line.words().get(0)));
       case "file" -> write(line.words().get(0), line.expected());
       case "done" -> answered(typed, line);
       case "damage" -> answered(typed.run(array(line.words(), "--json")), Exit.DAMAGE, line);
@@ -83,6 +86,14 @@ class EveryCommandTest {
               .as(String.join(" ", line.words()))
               .contains(line.expected());
       default -> refused(typed, line);
+    }
+  }
+
+  private static void remove(Path folder) throws IOException {
+    try (Stream<Path> all = Files.walk(folder)) {
+      for (Path one : all.sorted(Comparator.reverseOrder()).toList()) {
+        Files.delete(one);
+      }
     }
   }
 

@@ -96,13 +96,13 @@ class ArchitectureTest {
               "store desk progress report seal history catalog.questions catalog capture place recover session shelves"),
           Map.entry(
               "screening",
-              "drive desk progress store.format store compare.inside history findings catalog.lines catalog.questions catalog session shelves"),
+              "drive desk progress store.format store compare.inside history findings catalog.lines catalog.questions catalog recover session shelves"),
           Map.entry(
               "files",
               "desk progress store.format store compare.inside history findings catalog.lines compare catalog.questions compare.process catalog capture place recover session stores shelves tray"),
           Map.entry(
               "keeping",
-              "desk progress report drive store.format store.log store history catalog.lines plan catalog.tables catalog.questions catalog space erasing forecast recover session stores shelves tray files"),
+              "desk progress report drive store.format store.log store history findings catalog.lines plan catalog.tables catalog.questions catalog space erasing forecast recover session stores shelves tray files"),
           Map.entry("losses", "desk drive history plan keeping session shelves stores"),
           Map.entry(
               "arrivals",

@@ -66,6 +66,8 @@ public final class SeenFromAbove {
           "findings.FindingKind",
           "findings.FindingSentence",
           "findings.FindingStrength",
+          "findings.MassEvent",
+          "findings.MassEventSentence",
           "intake.Candidate",
           "intake.Doubt",
           "intake.Evidence",

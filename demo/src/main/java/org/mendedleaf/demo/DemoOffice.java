@@ -57,7 +57,7 @@ import org.mendedleaf.core.stores.StoreFacts;
 public record DemoOffice(Path root) {
 
   /** Raise it whenever the story or the store's format changes. */
-  private static final String EDITION = "13";
+  private static final String EDITION = "14";
 
   /** From the machine's clock to the demo's; the same as long as the process runs. */
   @SuppressWarnings("TimeInStaticInitializer") // one offset for the clock and for files' times
@@ -70,6 +70,7 @@ public record DemoOffice(Path root) {
       LocalDate.of(2025, 11, 21).atTime(17, 30).atZone(Loft.ZONE).toInstant();
   private static final Duration SUMMARIES = Duration.ofMinutes(5);
   private static final Duration RHYTHM = Duration.ofMinutes(20);
+  private static final Duration WATCHFUL = Duration.ofMinutes(1);
 
   /** Beside the one in the cache, for a walk that may change what it shows. */
   public static DemoOffice forPictures() {
@@ -340,7 +341,8 @@ public record DemoOffice(Path root) {
     }
 
     private static Instant slotAfter(Instant at) {
-      long slot = RHYTHM.toSeconds();
+      Instant scrambled = Story.SCRAMBLED.atZone(Loft.ZONE).toInstant();
+      long slot = (at.isBefore(scrambled) ? RHYTHM : WATCHFUL).toSeconds();
       return Instant.ofEpochSecond((at.getEpochSecond() / slot + 1) * slot);
     }
   }

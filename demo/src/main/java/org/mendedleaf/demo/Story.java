@@ -4,6 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
@@ -13,6 +14,12 @@ import java.util.Random;
  * are written out one by one; the good ones are drawn at random.
  */
 final class Story extends Storytelling {
+
+  /** The last that happened; from then on the watch looked every minute. */
+  static final LocalDateTime SCRAMBLED = at(2026, 3, 11, 18, 42);
+
+  private static final List<String> CUSTOMERS =
+      List.of("Brandt", "Okafor", "Silveira", "Lund", "Marsh", "Tanaka", "Vidal", "Nowak", "Quill");
 
   private Story() {}
 
@@ -26,6 +33,7 @@ final class Story extends Storytelling {
     // Last, so that its chances do not shift those of the others.
     story.webPages();
     story.oldCopies();
+    story.scrambled();
     return story.told();
   }
 
@@ -76,10 +84,7 @@ final class Story extends Storytelling {
   }
 
   private void orders() {
-    List<String> customers =
-        List.of(
-            "Brandt", "Okafor", "Silveira", "Lund", "Marsh", "Tanaka", "Vidal", "Nowak", "Quill");
-    for (String customer : customers) {
+    for (String customer : CUSTOMERS) {
       life(
           Loft.ORDERS,
           "Quotations/" + customer + ".docx",
@@ -264,6 +269,30 @@ final class Story extends Storytelling {
     saveAs(at(2026, 2, 3, 11, 20), Loft.TEO, Loft.CUTTING, first, second);
     move(at(2026, 2, 17, 9, 30), Loft.JUNO, second, third);
     saveAs(at(2026, 3, 3, 15, 10), Loft.JUNO, Loft.CUTTING, first, third);
+  }
+
+  /** After work, something on Priya's computer scrambled whatever it reached of the orders. */
+  private void scrambled() {
+    life(
+        Loft.ORDERS,
+        "packing notes.txt",
+        text(TextDocument.TextFormat.TXT, "How sails are packed", 5),
+        Loft.PRIYA,
+        4);
+    List<String> reached = new ArrayList<>();
+    for (String customer : CUSTOMERS) {
+      reached.add("Quotations/" + customer + ".docx");
+      reached.add("Confirmations/" + customer + ".pdf");
+      reached.add("Cloth/" + customer.toLowerCase(Locale.ROOT) + "-cloth.xlsx");
+    }
+    reached.addAll(
+        List.of(
+            "delivery dates.json", "terms of sale.odt", "order page.html", "packing notes.txt"));
+    LocalDateTime time = SCRAMBLED;
+    for (String path : reached) {
+      scramble(time, Loft.PRIYA, Loft.ORDERS, path, ".vr8k");
+      time = time.plusSeconds(8);
+    }
   }
 
   /** Snapshots that somebody took by hand, in the order of time. */

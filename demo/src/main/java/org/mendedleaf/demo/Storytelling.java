@@ -121,6 +121,21 @@ abstract class Storytelling {
         });
   }
 
+  /** A file's bytes become noise, and its name gets another ending. */
+  void scramble(LocalDateTime time, String person, String shelf, String path, String ending) {
+    add(
+        time,
+        person,
+        shelf,
+        folder -> {
+          Path file = folder.resolve(path);
+          byte[] noise = new byte[(int) Files.size(file)];
+          new Random(path.hashCode()).nextBytes(noise);
+          Files.delete(file);
+          return write(folder.resolve(path + ending), noise);
+        });
+  }
+
   void remove(LocalDateTime time, String person, String path) {
     add(
         time,

@@ -79,6 +79,7 @@ public final class ClaimText {
       case CURRENT -> "it is current";
       case HELD -> "it is held";
       case NEWEST_GOOD -> "it is the newest good one";
+      case MASS_EVENT -> "many files were hurt after it, and nobody has decided on that yet";
       case SNAPSHOT -> "a snapshot holds it";
       case GATHERED -> "it was a copy that was gathered lately";
       case REMOVED_FILE -> "its file was removed";

@@ -7,9 +7,13 @@ import java.util.List;
 import org.mendedleaf.core.findings.Finding;
 import org.mendedleaf.core.findings.FindingSentence;
 import org.mendedleaf.core.findings.FindingStrength;
+import org.mendedleaf.core.findings.MassEvent;
+import org.mendedleaf.core.findings.MassEventSentence;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.Who;
+import org.mendedleaf.core.screening.MassEvents.ShelfEvent;
+import org.mendedleaf.core.screening.MassEvents.StruckFile;
 import org.mendedleaf.core.screening.Screenings.DoubtfulFile;
 
 /** Findings as answers: what is doubtful, since when, by whom, and which state to go back to. */
@@ -34,6 +38,43 @@ public final class FindingAnswer {
     node.put("who", Who.of(doubtful.since()).name());
     doubtful.lastGood().ifPresent(good -> node.put("lastGood", good.number()));
     return node;
+  }
+
+  /** A mass event with what it hurt and what is still hurt. */
+  public ObjectNode json(ShelfEvent of) {
+    MassEvent event = of.event();
+    ObjectNode node = Json.object();
+    node.put("event", event.first()).put("shelf", of.shelf().name());
+    node.put("at", event.from().toString()).put("until", event.until().toString());
+    node.put("damaged", event.damaged()).put("scrambled", event.scrambled());
+    node.put("removed", event.removed()).put("sentence", MassEventSentence.of(event));
+    ArrayNode hurt = node.putArray("stillHurt");
+    for (StruckFile one : of.hurt()) {
+      ObjectNode file = hurt.addObject().put("id", one.file().id());
+      Json.putPath(file, one.file().path());
+      one.before().ifPresent(number -> file.put("before", number));
+    }
+    event
+        .decided()
+        .ifPresent(
+            decided ->
+                node.putObject("decided")
+                    .put("why", decided.why())
+                    .put("at", decided.at().toString())
+                    .put("by", decided.by()));
+    return node;
+  }
+
+  public String text(ShelfEvent of) {
+    return "Event %d on %s, %s: %s%n  %s still hurt; “findings mend %s --event %d” puts it back%n"
+        .formatted(
+            of.event().first(),
+            of.shelf().name(),
+            Text.moment(of.event().from(), zone),
+            MassEventSentence.of(of.event()),
+            of.hurt().size() == 1 ? "1 file is" : of.hurt().size() + " files are",
+            of.shelf().name(),
+            of.event().first());
   }
 
   static void put(ArrayNode to, List<Finding> findings) {

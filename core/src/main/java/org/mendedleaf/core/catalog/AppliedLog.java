@@ -24,15 +24,14 @@ import org.mendedleaf.core.store.log.Segment;
 
 /**
  * Applies the log to the tables and keeps track of how far that has got. Call only while holding
- * the catalogue's lock, except for {@link #next}.
+ * the catalogue's lock, except for {@link #next} and {@link #position}.
  */
 final class AppliedLog {
 
   private final Store store;
   private final Connections connections;
   // Questions read it without taking the lock.
-  private volatile long next;
-  private ContentId lastHash = Segment.NO_PREDECESSOR;
+  private volatile Position position = new Position(0, Segment.NO_PREDECESSOR);
   private long erasures;
   private boolean builtHere;
   private boolean opening;
@@ -45,11 +44,11 @@ final class AppliedLog {
 
   /** The number of the first segment that is not applied. */
   long next() {
-    return next;
+    return position.segment();
   }
 
   Position position() {
-    return new Position(next, lastHash);
+    return position;
   }
 
   /** How many erasures were applied since this was opened. */
@@ -84,8 +83,7 @@ final class AppliedLog {
                 row -> new Last(row.getLong(1), ContentId.of(row.getBytes(2))),
                 "SELECT number, hash FROM segment ORDER BY number DESC LIMIT 1")
             .orElse(new Last(-1, Segment.NO_PREDECESSOR));
-    next = last.number() + 1;
-    lastHash = last.hash();
+    position = new Position(last.number() + 1, last.hash());
   }
 
   private record Last(long number, ContentId hash) {}
@@ -101,15 +99,15 @@ final class AppliedLog {
       return false;
     }
     new SmallTables(connections.writing()).prove();
-    if (next == 0) {
+    if (next() == 0) {
       return true;
     }
     if (isWholeAgain()) {
       return false;
     }
-    Optional<Segment> last = store.log().read(next - 1);
+    Optional<Segment> last = store.log().read(next() - 1);
     // Where the log has lost its end, this knows more than it: nothing is written then.
-    return last.isEmpty() || last.get().hash().equals(lastHash);
+    return last.isEmpty() || last.get().hash().equals(position.after());
   }
 
   /** Whether there were sheaves that could not be read, and all of them can now. */
@@ -131,8 +129,7 @@ final class AppliedLog {
   /** Begins with empty tables, beside those that answer. */
   void startOver() throws IOException {
     builtHere = true;
-    next = 0;
-    lastHash = Segment.NO_PREDECESSOR;
+    position = new Position(0, Segment.NO_PREDECESSOR);
     connections.startOver();
   }
 
@@ -146,9 +143,9 @@ final class AppliedLog {
   /** Also what is published meanwhile; each time all sheaves are read before they are needed. */
   void applyAll() throws IOException {
     long erasuresBefore = erasures;
-    for (long end = addSheavesAhead(); end > next; end = addSheavesAhead()) {
-      while (next < end) {
-        apply(store.log().read(next).orElseThrow(), Map.of());
+    for (long end = addSheavesAhead(); end > next(); end = addSheavesAhead()) {
+      while (next() < end) {
+        apply(store.log().read(next()).orElseThrow(), Map.of());
       }
     }
     if (erasures > erasuresBefore && !connections.isBuilding()) {
@@ -166,7 +163,7 @@ final class AppliedLog {
     boolean salvaging = false;
     while (true) {
       Map<Long, CommitHeader> headers = new LinkedHashMap<>();
-      long end = next;
+      long end = next();
       for (Optional<Segment> segment = following(end);
           segment.isPresent();
           segment = following(++end)) {
@@ -219,14 +216,13 @@ final class AppliedLog {
   }
 
   void apply(Segment segment, Map<SheafId, SheafContents> known) throws IOException {
-    if (!segment.previous().equals(lastHash)) {
+    if (!segment.previous().equals(position.after())) {
       throw new BrokenChainException(segment.number());
     }
     Sql writing = connections.writing();
     Projection projection = new Projection(store, writing);
     writing.transaction(() -> projection.apply(segment, known));
-    next = segment.number() + 1;
-    lastHash = segment.hash();
+    position = new Position(segment.number() + 1, segment.hash());
     if (CommitHeader.decode(segment.lines().get(0)).act() == Act.ERASE) {
       // Whoever relies on something that was there before has to look again.
       erasures++;

@@ -304,9 +304,9 @@ public final class Catalogue extends Questions implements ChunkIndex, Closeable 
     return log.next();
   }
 
-  /** The last commit that this catalogue has applied; empty in a store without any. */
+  /** The last commit that this catalogue has applied; empty in a store without any. Never waits. */
   public Optional<LogHead> head() {
-    AppliedLog.Position at = position();
+    AppliedLog.Position at = log.position();
     return at.segment() == 0
         ? Optional.empty()
         : Optional.of(new LogHead(at.segment() - 1, at.after()));

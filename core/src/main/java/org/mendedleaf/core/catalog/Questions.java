@@ -2,6 +2,7 @@ package org.mendedleaf.core.catalog;
 
 import org.mendedleaf.core.catalog.questions.ChangeQuestions;
 import org.mendedleaf.core.catalog.questions.DrillQuestions;
+import org.mendedleaf.core.catalog.questions.EventQuestions;
 import org.mendedleaf.core.catalog.questions.FileQuestions;
 import org.mendedleaf.core.catalog.questions.FindingQuestions;
 import org.mendedleaf.core.catalog.questions.GapQuestions;
@@ -37,6 +38,11 @@ abstract sealed class Questions permits Catalogue {
   /** Questions about what is doubtful about revisions. */
   public final FindingQuestions findings() {
     return new FindingQuestions(reading());
+  }
+
+  /** Questions about many files that were hurt at once. */
+  public final EventQuestions events() {
+    return new EventQuestions(reading());
   }
 
   /** Questions about what lies on a shelf now. */

@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.lines.Detail;
 import org.mendedleaf.core.catalog.lines.Proposal;
 import org.mendedleaf.core.catalog.questions.DrillQuestions.ToWrite;
 import org.mendedleaf.core.desk.SentenceException;
@@ -356,7 +357,7 @@ public final class Drills {
           kept.stream().map(DrillCertificate.DrillProof::of).toList());
     }
     List<Proposal> proposals = new ArrayList<>();
-    proposals.add(new Proposal.Drill(figures));
+    proposals.add(new Proposal.Whole(new Detail.Drilled(figures)));
     kept.forEach(item -> proposals.add(new Proposal.Item(item)));
     Journal.Draft draft =
         new Journal.Draft(

@@ -13,6 +13,7 @@ import org.mendedleaf.core.compare.process.Look;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.findings.DoubtfulRevision;
 import org.mendedleaf.core.findings.Finding;
+import org.mendedleaf.core.findings.MassEvent;
 import org.mendedleaf.core.history.Gap;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.ReceiptItem;
@@ -102,7 +103,11 @@ public final class FileLives {
         }
       }
     }
-    return new LifeFindings(doubtful, store.catalogue().findings().lastGood(file.id()), others);
+    return new LifeFindings(
+        doubtful,
+        store.catalogue().findings().lastGood(file.id()),
+        others,
+        store.catalogue().events().of(file.shelf()).stream().filter(MassEvent::isOpen).toList());
   }
 
   /** Every earlier state of a file that some source has, source by source, oldest first. */

@@ -283,6 +283,14 @@ public final class Scrutiny {
         : Optional.empty();
   }
 
+  /** Whether nothing of it has any structure: no text, no known kind, random bytes throughout. */
+  public static boolean isScrambled(Measures now) {
+    return now.lead() == Lead.NONE
+        && now.size() > 0
+        && !now.isText()
+        && (now.blocks() == 0 ? !now.isUtf8() : now.noisyBlocks() * 10 >= now.blocks() * 9);
+  }
+
   /** Whether so much of what was there is gone that it may be exactly another file's content. */
   public static boolean mayBeExchanged(Measures now, Measures before) {
     return now.size() >= SHORT && before.size() > 0 && now.partIn(before) <= MOSTLY;

@@ -209,6 +209,13 @@ final class OtherLines implements LineTarget {
     repeat(line, in, Detail.Meant::new);
   }
 
+  /** Likewise what many files met with at once, and then it is for a person here to decide. */
+  @Override
+  public void massHappened(Detail.MassHappened line, LineContext in) {}
+
+  @Override
+  public void massDecided(Detail.MassDecided line, LineContext in) {}
+
   @Override
   public void noted(Detail.Noted line, LineContext in) throws IOException {
     repeat(line, in, Detail.Noted::new);
@@ -296,7 +303,7 @@ final class OtherLines implements LineTarget {
 
   @Override
   public void drilled(Detail.Drilled line, LineContext in) {
-    proposals.add(new Proposal.Drill(line.figures()));
+    proposals.add(new Proposal.Whole(line));
   }
 
   // Erasures are not repeated: what they took away there may be meant to stay here.

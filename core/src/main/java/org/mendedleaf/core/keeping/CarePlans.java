@@ -173,7 +173,7 @@ public final class CarePlans {
     Map<Integer, Judgement.Judged> judged = new HashMap<>();
     Map<Integer, Set<Said>> said = said(life);
     Lineage history = history(life.file(), life.revisions(), said, holds(life));
-    new Judgement(plan.get().plan(), at, safeguards.floor(life.shelf()))
+    new Judgement(plan.get().plan(), at, safeguards.knownFloor(life.shelf()))
         .of(history)
         .forEach(one -> judged.put(one.number(), one));
     return judged;
@@ -317,6 +317,12 @@ public final class CarePlans {
       marks.good().ifPresent(good -> of.add(Said.KNOWN_GOOD));
       marks.issue().ifPresent(issue -> of.add(Said.ISSUED));
       marks.note().ifPresent(note -> of.add(Said.NOTED));
+      if (life.findings().isOpen(revision, marks)) {
+        of.add(Said.DOUBTFUL);
+      }
+      if (life.findings().stoodBeforeAnEvent(revision)) {
+        of.add(Said.BEFORE_EVENT);
+      }
       said.put(revision.number(), of);
     }
     for (SnapshotQuestions.HeldRevision one : snapshots.holding(life.ref())) {

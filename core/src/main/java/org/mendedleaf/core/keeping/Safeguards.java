@@ -86,6 +86,10 @@ public final class Safeguards {
 
   private StoreSafeguards of(Catalogue catalogue) throws IOException {
     catalogue.catchUp();
+    return known(catalogue);
+  }
+
+  private StoreSafeguards known(Catalogue catalogue) throws IOException {
     List<SaidSafeguards> said = catalogue.safeguards().all();
     if (said.isEmpty()) {
       return new StoreSafeguards(
@@ -191,8 +195,15 @@ public final class Safeguards {
 
   /** What holds below any plan of a shelf: the least keeping time, and plans that still count. */
   public Floor floor(Shelf shelf) throws IOException {
+    var unused = desk.store(shelf.store()).catalogue().catchUp();
+    return knownFloor(shelf);
+  }
+
+  /** The same as far as it is known, for what is only shown; does not wait for a commit. */
+  Floor knownFloor(Shelf shelf) throws IOException {
     Catalogue catalogue = desk.store(shelf.store()).catalogue();
-    ChosenSafeguards counting = of(catalogue).counting();
+    catalogue.lookForNews();
+    ChosenSafeguards counting = known(catalogue).counting();
     List<Floor.FormerPlan> formers = new ArrayList<>();
     for (CountingPlan one : counting(catalogue, shelf, counting.delay())) {
       formers.add(new Floor.FormerPlan(plan(one.spell()), one.until()));

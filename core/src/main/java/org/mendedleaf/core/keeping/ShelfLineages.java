@@ -15,6 +15,7 @@ import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.questions.LineageQuestions;
 import org.mendedleaf.core.catalog.questions.LineageQuestions.LineageRevision;
 import org.mendedleaf.core.catalog.questions.MarkQuestions;
+import org.mendedleaf.core.findings.MassEvent;
 import org.mendedleaf.core.plan.Floor;
 import org.mendedleaf.core.plan.Lineage;
 import org.mendedleaf.core.plan.Lineage.Said;
@@ -34,7 +35,8 @@ public record ShelfLineages(List<FileLineage> files, long commit, Floor floor) {
           "good", Said.KNOWN_GOOD,
           "issued", Said.ISSUED,
           "noted", Said.NOTED,
-          "snapshot", Said.IN_SNAPSHOT);
+          "snapshot", Said.IN_SNAPSHOT,
+          "doubtful", Said.DOUBTFUL);
 
   /** From so many files on it is worth the while to ask on several connections. */
   private static final long SOME = 20_000;
@@ -49,12 +51,16 @@ public record ShelfLineages(List<FileLineage> files, long commit, Floor floor) {
   private record SaidOfRevision(Set<Said> said, Optional<Instant> heldUntil) {
     static final SaidOfRevision NOTHING = new SaidOfRevision(Set.of(), Optional.empty());
 
+    static final SaidOfRevision BEFORE_EVENT =
+        new SaidOfRevision(Set.of(Said.BEFORE_EVENT), Optional.empty());
+
     static SaidOfRevision of(MarkQuestions.Marked one) {
       return new SaidOfRevision(EnumSet.of(SAID.get(one.mark())), one.until());
     }
 
     SaidOfRevision and(SaidOfRevision other) {
-      Set<Said> both = EnumSet.copyOf(said);
+      Set<Said> both = EnumSet.noneOf(Said.class);
+      both.addAll(said);
       both.addAll(other.said);
       return new SaidOfRevision(both, heldUntil.or(other::heldUntil));
     }
@@ -72,6 +78,8 @@ public record ShelfLineages(List<FileLineage> files, long commit, Floor floor) {
       said.computeIfAbsent(one.file(), file -> new HashMap<>())
           .merge(one.number(), SaidOfRevision.of(one), SaidOfRevision::and);
     }
+    List<MassEvent> events =
+        catalogue.events().of(shelf).stream().filter(MassEvent::isOpen).toList();
     List<Long> range = catalogue.lineages().range();
     long first = range.get(0);
     long end = range.get(1) + 1;
@@ -86,6 +94,7 @@ public record ShelfLineages(List<FileLineage> files, long commit, Floor floor) {
                           catalogue,
                           shelf,
                           said,
+                          events,
                           first + (end - first) * part / parts,
                           first + (end - first) * (part + 1) / parts))
               .flatMap(List::stream)
@@ -105,6 +114,7 @@ public record ShelfLineages(List<FileLineage> files, long commit, Floor floor) {
       Catalogue catalogue,
       long shelf,
       Map<Long, Map<Integer, SaidOfRevision>> said,
+      List<MassEvent> events,
       long first,
       long end) {
     try {
@@ -121,7 +131,8 @@ public record ShelfLineages(List<FileLineage> files, long commit, Floor floor) {
             List<LineageRevision> lines = all.subList(from, i);
             files.add(
                 new FileLineage(
-                    file.file(), lineage(file, lines, said.getOrDefault(file.file(), Map.of()))));
+                    file.file(),
+                    lineage(file, lines, said.getOrDefault(file.file(), Map.of()), events)));
           }
           from = i;
         }
@@ -136,11 +147,15 @@ public record ShelfLineages(List<FileLineage> files, long commit, Floor floor) {
   private static Lineage lineage(
       LineageQuestions.LineageFile file,
       List<LineageRevision> lines,
-      Map<Integer, SaidOfRevision> said) {
+      Map<Integer, SaidOfRevision> said,
+      List<MassEvent> events) {
     List<Lineage.KeptRevision> kept = new ArrayList<>(lines.size());
     for (int i = 0; i < lines.size(); i++) {
       LineageRevision one = lines.get(i);
       SaidOfRevision of = said.getOrDefault(one.number(), SaidOfRevision.NOTHING);
+      if (events.stream().anyMatch(event -> event.ended(one.from(), one.until()))) {
+        of = of.and(SaidOfRevision.BEFORE_EVENT);
+      }
       boolean last = i == lines.size() - 1;
       boolean removed = last ? !file.present() : lines.get(i + 1).afterRemoval();
       kept.add(

@@ -95,6 +95,7 @@ public final class ThinningReport {
       case CURRENT -> "it is current";
       case HELD -> "it is held";
       case NEWEST_GOOD -> "it is the newest good one";
+      case MASS_EVENT -> "many files were hurt after it, and nobody has decided on that yet";
       case SNAPSHOT -> "a snapshot holds it";
       case REMOVED_FILE -> "its file was removed less than %s ago".formatted(plan.plan().removed());
       case GATHERED ->

@@ -29,6 +29,7 @@ import org.mendedleaf.core.keeping.Thinnings;
 import org.mendedleaf.core.losses.Losses;
 import org.mendedleaf.core.rhythm.Rhythms;
 import org.mendedleaf.core.rhythm.ScheduledSnapshots;
+import org.mendedleaf.core.screening.MassEvents;
 import org.mendedleaf.core.screening.Screenings;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
@@ -63,6 +64,7 @@ public final class Office implements Closeable {
   private final Search search;
   private final Comparisons comparisons;
   private final Screenings screenings;
+  private final MassEvents massEvents;
   private final Notices notices;
   private final Sayings sayings;
   private final Safeguards safeguards;
@@ -100,6 +102,7 @@ public final class Office implements Closeable {
     this.search = new Search(shelves, desk);
     this.comparisons = new Comparisons(desk, settings);
     this.screenings = new Screenings(shelves, desk, settings);
+    this.massEvents = new MassEvents(shelves, desk, settings);
     this.notices = new Notices(files, desk, settings);
     this.sayings = new Sayings(files, notices, shelves, desk, settings);
     this.safeguards = new Safeguards(shelves, desk, settings);
@@ -219,6 +222,7 @@ public final class Office implements Closeable {
         stores,
         drills,
         screenings,
+        massEvents,
         shelves,
         lostAndFound,
         rhythms,
@@ -243,6 +247,11 @@ public final class Office implements Closeable {
   /** What is doubtful about what was recorded. */
   public Screenings screenings() {
     return screenings;
+  }
+
+  /** Many files that were hurt at once. */
+  public MassEvents massEvents() {
+    return massEvents;
   }
 
   /** Notices to people who want to know of new revisions. */

@@ -6,8 +6,10 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.mendedleaf.core.catalog.questions.ChangeQuestions;
 import org.mendedleaf.core.desk.DeskLock;
 import org.mendedleaf.core.drill.Drills;
@@ -19,6 +21,7 @@ import org.mendedleaf.core.keeping.Safeguards;
 import org.mendedleaf.core.keeping.Thinnings;
 import org.mendedleaf.core.plan.Claim;
 import org.mendedleaf.core.rhythm.Rhythms;
+import org.mendedleaf.core.screening.MassEvents;
 import org.mendedleaf.core.screening.Screenings;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.Shelf;
@@ -51,6 +54,7 @@ public final class Todays {
   private final Stores stores;
   private final Drills drills;
   private final Screenings screenings;
+  private final MassEvents massEvents;
   private final Shelves shelves;
   private final LostAndFound lostAndFound;
   private final Rhythms rhythms;
@@ -65,6 +69,7 @@ public final class Todays {
       Stores stores,
       Drills drills,
       Screenings screenings,
+      MassEvents massEvents,
       Shelves shelves,
       LostAndFound lostAndFound,
       Rhythms rhythms,
@@ -77,6 +82,7 @@ public final class Todays {
     this.stores = stores;
     this.drills = drills;
     this.screenings = screenings;
+    this.massEvents = massEvents;
     this.shelves = shelves;
     this.lostAndFound = lostAndFound;
     this.rhythms = rhythms;
@@ -115,6 +121,9 @@ public final class Todays {
    */
   public record DrillFailed(StoreFacts store, long act, String first, int failed)
       implements Matter {}
+
+  /** Many files were hurt at once, and nobody has decided on it. */
+  public record HurtAtOnce(MassEvents.ShelfEvent event) implements Matter {}
 
   /** A file is damaged as it is now, as far as its content tells. */
   public record Doubtful(Screenings.DoubtfulFile file) implements Matter {}
@@ -181,21 +190,31 @@ public final class Todays {
   /** What a person loses by not looking comes before everything that can wait. */
   private void doubtful(List<Shelf> shelves, List<Matter> matters) throws IOException {
     List<Screenings.DoubtfulFile> singly = new ArrayList<>();
+    List<Matter> atOnce = new ArrayList<>();
     List<Matter> found = new ArrayList<>();
     for (Shelf shelf : shelves) {
+      Set<Long> told = new HashSet<>();
+      for (MassEvents.ShelfEvent event : massEvents.of(shelf)) {
+        if (event.event().isOpen()) {
+          atOnce.add(new HurtAtOnce(event));
+          event.hurt().forEach(one -> told.add(one.file().id()));
+        }
+      }
       List<Screenings.DoubtfulFile> damaged =
           screenings.doubtful(shelf).stream()
               .filter(one -> one.first().strength().isDamage())
+              .filter(one -> !told.contains(one.file().id()))
               .toList();
-      int told = damaged.size() > SINGLY ? SINGLY - 1 : damaged.size();
-      singly.addAll(damaged.subList(0, told));
-      if (told < damaged.size()) {
-        found.add(new MoreDoubtful(shelf, damaged.size() - told, damaged.get(told)));
+      int some = damaged.size() > SINGLY ? SINGLY - 1 : damaged.size();
+      singly.addAll(damaged.subList(0, some));
+      if (some < damaged.size()) {
+        found.add(new MoreDoubtful(shelf, damaged.size() - some, damaged.get(some)));
       }
     }
     singly.sort(Comparator.comparing(one -> one.newest().currentFrom()));
     // What was saved last is the least likely to be known.
     singly.forEach(one -> found.add(0, new Doubtful(one)));
+    found.addAll(0, atOnce);
     matters.addAll(0, found);
   }
 

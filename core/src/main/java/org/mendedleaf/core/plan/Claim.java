@@ -18,7 +18,7 @@ public record Claim(Reason reason, Optional<Instant> until, Instant likely) {
 
   /** Those that hold even where there is too little room. */
   static final Set<Basic> FIRM =
-      Set.of(Basic.CURRENT, Basic.HELD, Basic.NEWEST_GOOD, Basic.LEAST_TIME);
+      Set.of(Basic.CURRENT, Basic.HELD, Basic.NEWEST_GOOD, Basic.MASS_EVENT, Basic.LEAST_TIME);
 
   /** Where a claim comes from. */
   public sealed interface Reason {}
@@ -31,6 +31,8 @@ public record Claim(Reason reason, Optional<Instant> until, Instant likely) {
     SNAPSHOT,
     REMOVED_FILE,
     GATHERED,
+    /** Many files were hurt at once after it, and nobody has decided on that yet. */
+    MASS_EVENT,
     /** The store keeps every revision for a least time. */
     LEAST_TIME,
     /**

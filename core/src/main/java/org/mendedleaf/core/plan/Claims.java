@@ -93,19 +93,24 @@ final class Claims {
     List<KeptRevision> all = file.revisions();
     boolean there = file.removedAt().isEmpty();
     boolean counts = there || file.removedAt().get().isAfter(removedAfter);
-    int good = there ? file.newestGood(all.size() - 1) : -1;
+    Lineage.GoodOnes newest = there ? file.goodOnes(all.size() - 1) : Lineage.GoodOnes.NONE;
     boolean[] ofRemoved = null;
     for (int i = 0; i < all.size(); i++) {
       KeptRevision one = all.get(i);
       if (one.removed() && one.until().orElseThrow().isAfter(removedAfter)) {
         ofRemoved = ofRemoved == null ? new boolean[all.size()] : ofRemoved;
         ofRemoved[i] = true;
-        ofRemoved[file.newestGood(i)] = true;
+        Lineage.GoodOnes then = file.goodOnes(i);
+        for (int good : List.of(then.marked(), then.undoubted())) {
+          if (good >= 0) {
+            ofRemoved[good] = true;
+          }
+        }
       }
     }
     for (int i = 0; i < all.size(); i++) {
       KeptRevision one = all.get(i);
-      basic(i, one, i == good, found);
+      basic(i, one, newest.has(i), found);
       if (ofRemoved != null && ofRemoved[i]) {
         found.claimed(i, Claim.Basic.REMOVED_FILE);
       }
@@ -133,6 +138,9 @@ final class Claims {
     }
     if (isNewestGood) {
       found.claimed(position, Claim.Basic.NEWEST_GOOD);
+    }
+    if (one.is(Said.BEFORE_EVENT)) {
+      found.claimed(position, Claim.Basic.MASS_EVENT);
     }
     if (leastAfter.isPresent()
         && one.until().map(until -> until.isAfter(leastAfter.get())).orElse(true)) {

@@ -86,7 +86,9 @@ public final class Judgement {
   /** Until when a claim holds if nothing is saved or removed. */
   private Instant likely(Lineage file, int position, Claim.Reason reason) {
     KeptRevision one = file.revisions().get(position);
-    if (one.until().isEmpty() || reason == Claim.Basic.NEWEST_GOOD) {
+    if (one.until().isEmpty()
+        || reason == Claim.Basic.NEWEST_GOOD
+        || reason == Claim.Basic.MASS_EVENT) {
       return Claim.ALWAYS;
     }
     if (reason instanceof Claim.ByRule by) {
@@ -121,6 +123,8 @@ public final class Judgement {
           floor.least().map(least -> least.after(one.until().orElse(at), plan.zone()));
       // Only that the plan counts until then is certain, not that it goes on claiming this.
       case FORMER_PLAN -> Optional.empty();
+      // Until a person decides, and that may be at once.
+      case MASS_EVENT -> Optional.empty();
       case SNAPSHOT -> Optional.of(Claim.ALWAYS);
       case REMOVED_FILE -> removedFile(file, position);
       case GATHERED -> Optional.of(plan.grace().after(one.gathered().orElseThrow(), plan.zone()));
@@ -153,7 +157,8 @@ public final class Judgement {
     Instant removedAfter = plan.removed().before(at, plan.zone());
     for (int i = position; i < file.revisions().size(); i++) {
       KeptRevision one = file.revisions().get(i);
-      boolean isOfIt = i == position || file.newestGood(i) == position;
+      // That nothing is doubtful is no promise: something may be found yet.
+      boolean isOfIt = i == position || file.goodOnes(i).marked() == position;
       if (isOfIt && one.removed() && one.until().orElseThrow().isAfter(removedAfter)) {
         until = Optional.of(plan.removed().after(one.until().get(), plan.zone()));
       }

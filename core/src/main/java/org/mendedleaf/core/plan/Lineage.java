@@ -64,6 +64,11 @@ public record Lineage(InnerPath path, List<KeptRevision> revisions) {
       return is(Said.HELD) && (heldUntil.isEmpty() || heldUntil.get().isAfter(at));
     }
 
+    /** A person's word goes before what was found. */
+    boolean isDoubtful() {
+      return is(Said.DOUBTFUL) && !is(Said.KNOWN_GOOD);
+    }
+
     boolean is(Said what) {
       return said.contains(what);
     }
@@ -75,7 +80,11 @@ public record Lineage(InnerPath path, List<KeptRevision> revisions) {
     KNOWN_GOOD,
     ISSUED,
     NOTED,
-    IN_SNAPSHOT
+    IN_SNAPSHOT,
+    /** Something is found doubtful about it, and nobody called it meant or good. */
+    DOUBTFUL,
+    /** It stood before a mass event on which nobody has decided yet. */
+    BEFORE_EVENT
   }
 
   public Lineage {
@@ -92,17 +101,36 @@ public record Lineage(InnerPath path, List<KeptRevision> revisions) {
   }
 
   /**
-   * Which of the revisions up to one is the newest that is marked as known good; where none is,
-   * that one.
+   * The good ones as of some revision.
    *
-   * @return its position in the list
+   * @param marked position of the newest that is known good; -1 if it is not asked for or none is
+   * @param undoubted position of the newest about which nothing is doubtful; -1 likewise
    */
-  int newestGood(int upTo) {
-    for (int i = upTo; i >= 0; i--) {
-      if (revisions.get(i).is(Said.KNOWN_GOOD)) {
-        return i;
-      }
+  record GoodOnes(int marked, int undoubted) {
+    static final GoodOnes NONE = new GoodOnes(-1, -1);
+
+    boolean has(int position) {
+      return position == marked || position == undoubted;
     }
-    return upTo;
+  }
+
+  /**
+   * The good ones of the revisions up to one. A person's mark goes before what was found, but where
+   * that one is doubtful, the state before it that is not counts as well. Where none is any good it
+   * is that one.
+   */
+  GoodOnes goodOnes(int upTo) {
+    int marked = upTo;
+    while (marked >= 0 && !revisions.get(marked).is(Said.KNOWN_GOOD)) {
+      marked--;
+    }
+    if (marked >= 0 && !revisions.get(upTo).isDoubtful()) {
+      return new GoodOnes(marked, -1);
+    }
+    int undoubted = upTo;
+    while (undoubted >= 0 && revisions.get(undoubted).isDoubtful()) {
+      undoubted--;
+    }
+    return new GoodOnes(marked, undoubted < 0 && marked < 0 ? upTo : undoubted);
   }
 }

@@ -8,19 +8,26 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
+import java.util.Set;
+import java.util.TreeSet;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.lines.Detail;
 import org.mendedleaf.core.catalog.lines.Proposal;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.drive.ReadOnlyStoreException;
 import org.mendedleaf.core.findings.DoubtfulRevision;
 import org.mendedleaf.core.findings.Finding;
+import org.mendedleaf.core.findings.MassEvent;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.RecordedFile;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.Handling;
+import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
@@ -28,6 +35,7 @@ import org.mendedleaf.core.session.OpenStore;
 import org.mendedleaf.core.session.Right;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.Shelves;
+import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.store.format.DamagedContentException;
 
 /**
@@ -39,6 +47,9 @@ public final class Screenings {
 
   private static final int ONE_ROUND = 64;
   private static final int ONE_LOT = 200;
+
+  /** What the log says of an event of which people mended every file. */
+  private static final String MENDED = "all of it was mended";
 
   private final Shelves shelves;
   private final OpenDesk desk;
@@ -85,6 +96,7 @@ public final class Screenings {
       }
       try {
         say(opened, found, examined);
+        watch(opened, examined);
       } catch (ReadOnlyStoreException e) {
         // Whoever may write there finds it out again.
         return done;
@@ -107,8 +119,27 @@ public final class Screenings {
       return;
     }
     List<Proposal> all = new ArrayList<>(found);
-    untold.forEach(segment -> all.add(new Proposal.Screen(segment)));
+    untold.forEach(segment -> all.add(new Proposal.Whole(new Detail.Screened(segment))));
     commit(store, all);
+  }
+
+  /** What many files met with at once shows only once all that was found of them is known. */
+  private void watch(OpenStore store, List<Long> examined) throws IOException {
+    store.catalogue().catchUp();
+    MassWatch watch = new MassWatch(store.catalogue());
+    Set<Long> touched = new TreeSet<>();
+    for (long segment : examined) {
+      Optional<Detail.MassHappened> event = watch.around(segment);
+      if (event.isPresent() && watch.isNews(event.get())) {
+        commit(store, List.of(new Proposal.Whole(event.get())));
+      }
+      store.catalogue().events().shelf(segment).ifPresent(touched::add);
+    }
+    for (long shelf : touched) {
+      for (MassEvent mended : watch.mended(shelf)) {
+        commit(store, List.of(new Proposal.Decide(shelf, mended.first(), MENDED)));
+      }
+    }
   }
 
   private static Optional<Proposal> examine(Examination examination, Revision revision)
@@ -184,6 +215,25 @@ public final class Screenings {
     }
     all.sort(Comparator.comparing(one -> one.findings().get(0).strength()));
     return List.copyOf(all);
+  }
+
+  /** How many files of a shelf are damaged as they are now; none while its store is away. */
+  public int damaged(Shelf shelf) throws IOException {
+    return !Store.liesIn(shelf.storeFolder())
+        ? 0
+        : desk.store(shelf.store()).catalogue().findings().damaged(shelf.id());
+  }
+
+  /** Every damaged file of a shelf as it was last good, to where it is. */
+  public Tray tray(Shelf shelf) throws IOException {
+    List<Tray.Entry> entries = new ArrayList<>();
+    for (DoubtfulFile one : doubtful(shelf)) {
+      if (one.first().strength().isDamage() && one.lastGood().isPresent()) {
+        Pick good = new Pick.OfRevision(one.file().id(), one.lastGood().get().number());
+        entries.add(new Tray.Entry(shelf.store(), shelf.id(), good));
+      }
+    }
+    return new Tray(entries, Handling.IN_PLACE);
   }
 
   private static Optional<InnerPath> other(Catalogue catalogue, Finding finding)

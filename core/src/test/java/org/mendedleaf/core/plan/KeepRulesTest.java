@@ -35,7 +35,9 @@ class KeepRulesTest {
           "held", Said.HELD,
           "issued", Said.ISSUED,
           "noted", Said.NOTED,
-          "snapshot", Said.IN_SNAPSHOT);
+          "snapshot", Said.IN_SNAPSHOT,
+          "doubtful", Said.DOUBTFUL,
+          "event", Said.BEFORE_EVENT);
 
   /** A line of the table. */
   record Example(String number, Lineage file, CarePlan plan, Instant at, String stays) {

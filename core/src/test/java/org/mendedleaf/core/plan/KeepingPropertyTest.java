@@ -236,8 +236,12 @@ class KeepingPropertyTest {
       }
     }
     if (file.removedAt().isEmpty()) {
-      int good = file.newestGood(file.revisions().size() - 1);
-      assertThat(stays).contains(file.revisions().get(good).number());
+      Lineage.GoodOnes good = file.goodOnes(file.revisions().size() - 1);
+      assertThat(Math.max(good.marked(), good.undoubted())).isNotNegative();
+      for (KeptRevision one : file.revisions()) {
+        assertThat(stays.contains(one.number()) || !good.has(file.revisions().indexOf(one)))
+            .isTrue();
+      }
     }
   }
 

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeSet;
+import java.util.function.Predicate;
 import org.mendedleaf.core.plan.Lineage.KeptRevision;
 import org.mendedleaf.core.plan.Lineage.Said;
 
@@ -30,7 +31,8 @@ final class PlainKeeping {
       KeptRevision one = all.get(i);
       if (one.until().isEmpty()
           || one.said().contains(Said.HELD)
-          || one.said().contains(Said.IN_SNAPSHOT)) {
+          || one.said().contains(Said.IN_SNAPSHOT)
+          || one.said().contains(Said.BEFORE_EVENT)) {
         stays.add(one.number());
       }
       if (one.gathered().isPresent() && one.gathered().get().isAfter(ago(plan.grace(), plan, at))) {
@@ -38,11 +40,11 @@ final class PlainKeeping {
       }
       if (one.removed() && one.until().get().isAfter(removedFrom)) {
         stays.add(one.number());
-        newestMarked(all.subList(0, i + 1)).ifPresent(good -> stays.add(good.number()));
+        newestGood(all.subList(0, i + 1)).forEach(good -> stays.add(good.number()));
       }
     }
     if (onShelf) {
-      stays.add(newestMarked(all).orElse(newest).number());
+      newestGood(all).forEach(good -> stays.add(good.number()));
     }
     for (KeepRule rule : plan.rules()) {
       for (int i = 0; i < all.size(); i++) {
@@ -60,10 +62,25 @@ final class PlainKeeping {
     return List.copyOf(stays);
   }
 
-  private static Optional<KeptRevision> newestMarked(List<KeptRevision> revisions) {
-    return revisions.stream()
-        .filter(one -> one.said().contains(Said.KNOWN_GOOD))
-        .reduce((older, newer) -> newer);
+  private static List<KeptRevision> newestGood(List<KeptRevision> revisions) {
+    Optional<KeptRevision> marked = newest(revisions, one -> one.said().contains(Said.KNOWN_GOOD));
+    Optional<KeptRevision> undoubted = newest(revisions, one -> !isDoubtful(one));
+    boolean isDoubtful = isDoubtful(revisions.get(revisions.size() - 1));
+    List<KeptRevision> good = new ArrayList<>();
+    marked.ifPresent(good::add);
+    if (isDoubtful || marked.isEmpty()) {
+      undoubted.ifPresent(good::add);
+    }
+    return good;
+  }
+
+  private static boolean isDoubtful(KeptRevision one) {
+    return one.said().contains(Said.DOUBTFUL) && !one.said().contains(Said.KNOWN_GOOD);
+  }
+
+  private static Optional<KeptRevision> newest(
+      List<KeptRevision> revisions, Predicate<KeptRevision> which) {
+    return revisions.stream().filter(which).reduce((older, newer) -> newer);
   }
 
   private static boolean keeps(

@@ -70,6 +70,10 @@ public final class AllShelvesPage extends StackedPage {
             titled,
             Nodes.label(presenter.counts(shelf)),
             Nodes.text(presenter.where(shelf), "soft"));
+    String damaged = presenter.damaged(shelf);
+    if (!damaged.isEmpty()) {
+      facts.getChildren().add(1, Nodes.label(damaged, "rust"));
+    }
     HBox row = Nodes.row(facts);
     Button recordingAndPeople =
         Nodes.button(

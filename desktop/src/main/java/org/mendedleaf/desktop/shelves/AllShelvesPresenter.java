@@ -1,6 +1,7 @@
 package org.mendedleaf.desktop.shelves;
 
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -28,8 +29,10 @@ final class AllShelvesPresenter {
    * The state of the page.
    *
    * @param turns of those that are captured automatically
+   * @param damaged how many files of each are damaged, in the same order
    */
-  record ShelvesFacts(List<Shelf> shelves, List<Rhythms.ShelfRhythm> turns) {}
+  record ShelvesFacts(
+      List<Shelf> shelves, List<Rhythms.ShelfRhythm> turns, List<Integer> damaged) {}
 
   /** Null until it is known; changes only where a row says something new. */
   ReadOnlyObjectProperty<ShelvesFacts> shelvesProperty() {
@@ -41,7 +44,18 @@ final class AllShelvesPresenter {
   }
 
   private ShelvesFacts look() throws IOException {
-    return new ShelvesFacts(context.office().shelves().all(), context.office().rhythms().all());
+    List<Shelf> all = context.office().shelves().all();
+    List<Integer> damaged = new ArrayList<>();
+    for (Shelf shelf : all) {
+      damaged.add(context.office().screenings().damaged(shelf));
+    }
+    return new ShelvesFacts(all, context.office().rhythms().all(), damaged);
+  }
+
+  /** How many of its files look damaged; empty where none does. */
+  String damaged(Shelf shelf) {
+    int files = shelves.get().damaged().get(shelves.get().shelves().indexOf(shelf));
+    return files == 0 ? "" : Words.count("shelf.damaged", files);
   }
 
   private void show(ShelvesFacts found) {

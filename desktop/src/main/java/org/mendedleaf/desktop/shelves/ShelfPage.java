@@ -44,6 +44,7 @@ public final class ShelfPage extends StackedPage {
   private final Shelf shelf;
   private final ShelfPresenter presenter;
   private final GapNote gaps;
+  private final DamagedNote damaged;
   private final SheetTable<FolderRow> table;
   private final Label title = Nodes.label("", "title");
   private final Label facts = Nodes.label("", "soft");
@@ -57,6 +58,7 @@ public final class ShelfPage extends StackedPage {
     this.shelf = shelf;
     this.presenter = new ShelfPresenter(context, shelf, folder);
     this.gaps = new GapNote(context);
+    this.damaged = new DamagedNote(context, shelf);
     this.table = new SheetTable<>("files", presenter::open, row -> row.path().name());
     name();
     capture =
@@ -100,7 +102,7 @@ public final class ShelfPage extends StackedPage {
     crumbs = new ShelfCrumbs(context, shelf, folder, path -> new Place.OneShelf(shelf, path));
     HBox way = Nodes.row(crumbs.node(), gather, recordingAndPeople);
     focusFirst(table.node());
-    stack(6, way, head, gaps.node(), bar.node(), growing(below));
+    stack(6, way, head, gaps.node(), damaged.node(), bar.node(), growing(below));
     VBox.setMargin(below, new javafx.geometry.Insets(6, 0, 0, 0));
     presenter.factsProperty().addListener((property, before, now) -> show(now));
     presenter.foldersProperty().addListener((property, before, now) -> tree.show(now));
@@ -129,6 +131,7 @@ public final class ShelfPage extends StackedPage {
   @Override
   public void refresh() {
     gaps.look(shelf);
+    damaged.look();
     bar.refresh();
     presenter.refresh();
   }

@@ -87,9 +87,12 @@ public final class TodayPage extends StackedPage {
     Label text = Nodes.text(of.words(), of.style());
     text.setMaxWidth(Double.MAX_VALUE);
     HBox.setHgrow(text, Priority.ALWAYS);
-    Button button = Nodes.button(of.act(), "", of.step(), "link-like");
-    button.setMinWidth(Region.USE_PREF_SIZE);
-    HBox line = new HBox(12, text, button);
+    HBox line = new HBox(12, text);
+    for (TodayPresenter.TodayStep step : of.steps()) {
+      Button button = Nodes.button(step.act(), "", step.step(), "link-like");
+      button.setMinWidth(Region.USE_PREF_SIZE);
+      line.getChildren().add(button);
+    }
     line.setAlignment(Pos.CENTER_LEFT);
     line.getStyleClass().add("rule-line");
     return line;

@@ -8,12 +8,14 @@ import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import org.mendedleaf.core.findings.MassEventSentence;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.keeping.AskedErasures;
 import org.mendedleaf.core.office.Todays;
 import org.mendedleaf.core.office.Todays.Matter;
 import org.mendedleaf.core.office.Todays.Today;
+import org.mendedleaf.core.screening.MassEvents;
 import org.mendedleaf.core.screening.Screenings;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.stores.SpoolState;
@@ -22,6 +24,7 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.FindingWords;
+import org.mendedleaf.desktop.work.PuttingBack;
 import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
@@ -42,12 +45,29 @@ final class TodayPresenter {
   }
 
   /**
+   * A step that a line offers.
+   *
+   * @param act what it is called
+   */
+  record TodayStep(String act, Runnable step) {}
+
+  /**
    * One sentence.
    *
    * @param style "rust" where something is wrong, else "plain"
-   * @param act what the step is called
+   * @param steps what leads on, the first of them first
    */
-  record TodayLine(String words, String style, String act, Runnable step) {}
+  record TodayLine(String words, String style, List<TodayStep> steps) {
+
+    TodayLine(String words, String style, String act, Runnable step) {
+      this(words, style, List.of(new TodayStep(act, step)));
+    }
+
+    /** Does what leads on first of all. */
+    void follow() {
+      steps.get(0).step().run();
+    }
+  }
 
   /**
    * The matters that need a person, and what has happened since yesterday.
@@ -121,10 +141,52 @@ final class TodayPresenter {
     if (matter instanceof Todays.Doubtful one) {
       return Optional.of(doubtful(FindingWords.today(one.file(), context), one.file()));
     } else if (matter instanceof Todays.MoreDoubtful more) {
-      String words = Words.count("today.moreDoubtful", more.files(), more.shelf().name());
-      return Optional.of(doubtful(words, more.first()));
+      return Optional.of(more(more));
+    } else if (matter instanceof Todays.HurtAtOnce hurt) {
+      return Optional.of(atOnce(hurt.event()));
     }
     return Optional.empty();
+  }
+
+  private TodayLine more(Todays.MoreDoubtful more) {
+    Shelf shelf = more.shelf();
+    return new TodayLine(
+        Words.count("today.moreDoubtful", more.files(), shelf.name()),
+        "rust",
+        List.of(
+            new TodayStep(PuttingBack.act(), () -> new PuttingBack(context).all(shelf)),
+            new TodayStep(
+                FindingWords.step(more.first()),
+                () -> context.go(FindingWords.place(more.first())))));
+  }
+
+  private TodayLine atOnce(MassEvents.ShelfEvent event) {
+    String words =
+        Words.of(
+            "today.atOnce",
+            event.shelf().name(),
+            day(event.event().from()),
+            MassEventSentence.of(event.event()));
+    TodayStep meant = new TodayStep(Words.of("today.atOnce.meant"), () -> meant(event));
+    int files = event.tray().entries().size();
+    if (files == 0) {
+      return new TodayLine(words, "rust", List.of(meant));
+    }
+    TodayStep back =
+        new TodayStep(
+            Words.count("today.atOnce.back", files),
+            () -> context.go(new Place.Rehearsed(event.tray())));
+    return new TodayLine(words, "rust", List.of(back, meant));
+  }
+
+  private void meant(MassEvents.ShelfEvent event) {
+    context.start(
+        Words.of("today.atOnce.saying"),
+        progress -> context.office().massEvents().decide(event.shelf(), event.event().first(), ""),
+        act -> {
+          refresh();
+          context.tell(Words.of("today.atOnce.said", event.shelf().name()));
+        });
   }
 
   private TodayLine doubtful(String words, Screenings.DoubtfulFile file) {

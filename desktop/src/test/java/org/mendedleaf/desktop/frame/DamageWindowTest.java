@@ -93,4 +93,15 @@ class DamageWindowTest extends WindowRobot {
     eventually(() -> !isThere("#finding"));
     assertThat(desk.office().screenings().doubtful(desk.shelf())).isEmpty();
   }
+
+  @Test
+  void allThatIsDamagedOnAShelfIsPutBackFromThere() throws Exception {
+    interact(() -> window().open(desk.folder()));
+    eventually(() -> isThere("#put-back"));
+    assertThat(says("1 file looks damaged as it is now.")).isTrue();
+    clickOn("#put-back");
+    eventually(() -> isThere("#run-tray"));
+    clickOn("#run-tray");
+    eventually(() -> Files.readString(desk.file("battens.txt")).equals(good));
+  }
 }

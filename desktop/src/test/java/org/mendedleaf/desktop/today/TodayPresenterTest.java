@@ -7,6 +7,7 @@ import static org.mockito.ArgumentMatchers.isNull;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.verify;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.DayOfWeek;
 import java.time.Duration;
@@ -67,7 +68,7 @@ class TodayPresenterTest {
             .filter(line -> line.style().equals("rust"))
             .findFirst()
             .orElseThrow();
-    off.step().run();
+    off.follow();
     verify(navigator).go(any(Place.RecordingOf.class));
   }
 
@@ -79,7 +80,7 @@ class TodayPresenterTest {
     presenter.refresh();
     TodayLine told = presenter.linesProperty().get().happened().get(0);
     assertThat(told.words()).startsWith(desk.shelf().name() + ": ").contains("saved");
-    told.step().run();
+    told.follow();
     verify(navigator).go(any(Place.ShelfAt.class));
   }
 
@@ -104,7 +105,7 @@ class TodayPresenterTest {
     safeguards("", "7 days");
     FileRef file = desk.life("list.csv").ref();
     var unused = desk.office().askedErasures().ask(file, Set.of(), "list.csv", false);
-    line("has asked for erasing “list.csv” with its only revision").step().run();
+    line("has asked for erasing “list.csv” with its only revision").follow();
     assertThat(needs()).noneMatch(one -> one.words().contains("has asked"));
     verify(navigator).tell(contains("will not be erased"), isNull());
   }
@@ -119,7 +120,7 @@ class TodayPresenterTest {
     safeguards("", "7 days");
     NamedPlan other = ReadyPlans.named("Archive", ZoneOffset.UTC, DayOfWeek.MONDAY).orElseThrow();
     var unused = desk.office().plans().choose(desk.shelf(), other);
-    line("What the former one, “Office memory”, keeps stays until").step().run();
+    line("What the former one, “Office memory”, keeps stays until").follow();
     assertThat(desk.office().plans().of(desk.shelf()).orElseThrow().name())
         .isEqualTo("Office memory");
     verify(navigator).tell(contains("former care plan"), isNull());
@@ -129,7 +130,7 @@ class TodayPresenterTest {
   void loosenedSafeguardsAreToldAndLeadToTheStore() throws Exception {
     safeguards("30 days", "7 days");
     safeguards("", "");
-    line("were loosened by").step().run();
+    line("were loosened by").follow();
     verify(navigator).go(any(Place.StoreOf.class));
   }
 
@@ -148,7 +149,7 @@ class TodayPresenterTest {
     assertThat(first.words())
         .contains("“list.csv” on “Desk of home” looks damaged since", "Nothing is left in it")
         .contains("Last good: r1");
-    first.step().run();
+    first.follow();
     verify(navigator).go(new Place.OneFile(desk.life("list.csv").ref(), Optional.of(1)));
   }
 
@@ -167,5 +168,62 @@ class TodayPresenterTest {
     assertThat(needs().stream().filter(line -> line.words().contains("looks damaged since")))
         .hasSize(5);
     assertThat(needs().get(5).words()).isEqualTo("4 further files on “Desk of home” look damaged.");
+  }
+
+  /** Ten letters, all of them gone at once. */
+  private void anEmptiedFolder() throws Exception {
+    for (int i = 0; i < 10; i++) {
+      desk.write("letters/%d.txt".formatted(i), "a letter, number " + i);
+    }
+    desk.capture();
+    for (int i = 0; i < 10; i++) {
+      Files.delete(desk.file("letters/%d.txt".formatted(i)));
+    }
+    desk.capture();
+    screen();
+  }
+
+  @Test
+  void manyFilesThatWereHurtAtOnceAreOneLineThatLeadsToTheirRehearsedReturn() throws Exception {
+    anEmptiedFolder();
+    TodayLine line = needs().get(0);
+    assertThat(line.words()).contains("10 files were removed at once");
+    assertThat(line.style()).isEqualTo("rust");
+    assertThat(line.steps().get(0).act()).isEqualTo("Put 10 files back…");
+    line.follow();
+    verify(navigator).go(any(Place.Rehearsed.class));
+  }
+
+  @Test
+  void manyFilesThatWereHurtAtOnceMayHaveBeenMeant() throws Exception {
+    anEmptiedFolder();
+    needs().get(0).steps().get(1).step().run();
+    assertThat(needs()).noneMatch(line -> line.words().contains("at once"));
+    verify(navigator).tell(contains("counts as meant"), isNull());
+  }
+
+  @Test
+  void everythingThatIsDamagedIsPutBackAsOneTray() throws Exception {
+    for (int i = 0; i < 8; i++) {
+      desk.write("loose %d.txt".formatted(i), "rope, price, %d\n".formatted(i).repeat(30));
+    }
+    desk.capture();
+    for (int i = 0; i < 8; i++) {
+      desk.write("loose %d.txt".formatted(i), "");
+    }
+    desk.capture();
+    screen();
+    TodayLine more = line("further files on");
+    assertThat(more.steps().get(0).act()).isEqualTo("Put all back…");
+    more.follow();
+    verify(navigator).go(any(Place.Rehearsed.class));
+  }
+
+  private void screen() throws Exception {
+    assertThat(
+            desk.office()
+                .screenings()
+                .screen(desk.shelf().store(), Duration.ofMinutes(1), Progress.NONE))
+        .isPositive();
   }
 }

@@ -3,6 +3,7 @@ package org.mendedleaf.core.catalog.lines;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalInt;
+import org.mendedleaf.core.findings.MassEvent;
 import org.mendedleaf.core.history.DrillFigures;
 import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.RevisionKey;
@@ -81,6 +82,13 @@ public sealed interface Detail {
   record Doubted(RevisionKey revision, MetadataPlace at) implements OfRevision, WithMetadata {}
 
   record Meant(RevisionKey revision, MetadataPlace at) implements OfRevision, WithMetadata {}
+
+  /** Many files of a shelf were hurt between two commits; numbers as in {@link MassEvent}. */
+  record MassHappened(long first, long last, long shelf, int damaged, int scrambled, int removed)
+      implements Detail {}
+
+  /** A person decided on the event that began with that commit. */
+  record MassDecided(long first, long shelf, MetadataPlace at) implements WithMetadata {}
 
   record SnapshotTaken(long snapshot, MetadataPlace at) implements WithMetadata {}
 

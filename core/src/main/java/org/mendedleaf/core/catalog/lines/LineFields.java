@@ -6,6 +6,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalInt;
+import org.mendedleaf.core.history.DrillFigures;
 import org.mendedleaf.core.history.RevisionKey;
 
 /** The fields of one line of the log, in the order in which they are written. */
@@ -56,6 +57,15 @@ final class LineFields {
     return this;
   }
 
+  LineFields put(DrillFigures figures) {
+    return put("drill", figures.sampled())
+        .put("of", figures.of())
+        .put("opened", figures.opened())
+        .put("bytes", figures.bytes())
+        .put("millis", figures.millis())
+        .put("full", figures.fullMillis());
+  }
+
   LineFields put(Detail.MetadataPlace place) {
     node.putArray("m").add(place.block()).add(place.line());
     return this;
@@ -99,6 +109,16 @@ final class LineFields {
   RevisionKey revision(String name) {
     JsonNode key = node.required(name);
     return new RevisionKey(key.required(0).asLong(), key.required(1).asInt());
+  }
+
+  DrillFigures figures() {
+    return new DrillFigures(
+        small("drill"),
+        number("of"),
+        small("opened"),
+        number("bytes"),
+        number("millis"),
+        number("full"));
   }
 
   Detail.MetadataPlace place() {

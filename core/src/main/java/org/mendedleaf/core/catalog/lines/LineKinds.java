@@ -23,6 +23,8 @@ import org.mendedleaf.core.catalog.lines.Detail.Held;
 import org.mendedleaf.core.catalog.lines.Detail.Issued;
 import org.mendedleaf.core.catalog.lines.Detail.ItemDone;
 import org.mendedleaf.core.catalog.lines.Detail.MarkedGood;
+import org.mendedleaf.core.catalog.lines.Detail.MassDecided;
+import org.mendedleaf.core.catalog.lines.Detail.MassHappened;
 import org.mendedleaf.core.catalog.lines.Detail.Meant;
 import org.mendedleaf.core.catalog.lines.Detail.Moved;
 import org.mendedleaf.core.catalog.lines.Detail.Noted;
@@ -40,7 +42,6 @@ import org.mendedleaf.core.catalog.lines.Detail.SnapshotTaken;
 import org.mendedleaf.core.catalog.lines.Detail.Summed;
 import org.mendedleaf.core.catalog.lines.Detail.Touched;
 import org.mendedleaf.core.catalog.lines.Detail.Unlabelled;
-import org.mendedleaf.core.history.DrillFigures;
 import org.mendedleaf.core.history.MetadataFormat;
 import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.RevisionMarks.NoticeCause;
@@ -58,6 +59,8 @@ import org.mendedleaf.core.store.log.Segment;
  * {"shelf":SHELF,"m":[b,l]}    {"saver":[SEGMENT,LINE],"m":[b,l]}
  * {"summary":[SEGMENT,LINE],"m":[b,l]}
  * {"screened":SEGMENT}  {"doubt":[SEGMENT,LINE],"m":[b,l]}  {"meant":[SEGMENT,LINE],"m":[b,l]}
+ * {"event":SEGMENT,"last":SEGMENT,"shelf":SHELF,"damaged":NUMBER,"scrambled":NUMBER,"removed":NUMBER}
+ * {"decided":SEGMENT,"shelf":SHELF,"m":[b,l]}
  * {"snapshot":SNAPSHOT,"m":[b,l]}  {"unlabel":SNAPSHOT}
  * {"item":NUMBER,"m":[b,l]}
  * {"note":[SEGMENT,LINE],"m":[b,l]}
@@ -160,6 +163,32 @@ public final class LineKinds {
               (line, to) -> to.put("meant", line.revision()).put(line.at()),
               from -> new Meant(from.revision("meant"), from.place()),
               LineTarget::meant),
+          kind(
+              "event",
+              MassHappened.class,
+              (line, to) ->
+                  to.put("event", line.first())
+                      .put("last", line.last())
+                      .put("shelf", line.shelf())
+                      .put("damaged", line.damaged())
+                      .put("scrambled", line.scrambled())
+                      .put("removed", line.removed()),
+              from ->
+                  new MassHappened(
+                      from.number("event"),
+                      from.number("last"),
+                      from.number("shelf"),
+                      from.small("damaged"),
+                      from.small("scrambled"),
+                      from.small("removed")),
+              LineTarget::massHappened),
+          kind(
+              "decided",
+              MassDecided.class,
+              (line, to) ->
+                  to.put("decided", line.first()).put("shelf", line.shelf()).put(line.at()),
+              from -> new MassDecided(from.number("decided"), from.number("shelf"), from.place()),
+              LineTarget::massDecided),
           kind(
               "snapshot",
               SnapshotTaken.class,
@@ -269,8 +298,8 @@ public final class LineKinds {
           kind(
               "drill",
               Drilled.class,
-              (line, to) -> write(line.figures(), to),
-              from -> new Drilled(figures(from)),
+              (line, to) -> to.put(line.figures()),
+              from -> new Drilled(from.figures()),
               LineTarget::drilled));
 
   // Two kinds share the word "folder", and one way to be read.
@@ -302,25 +331,6 @@ public final class LineKinds {
       return from.isSaid("named") ? NoticeCause.ERASURE_NAMED : NoticeCause.ERASURE;
     }
     return from.is("byHand") ? NoticeCause.HAND : NoticeCause.PLAN;
-  }
-
-  private static void write(DrillFigures figures, LineFields to) {
-    to.put("drill", figures.sampled())
-        .put("of", figures.of())
-        .put("opened", figures.opened())
-        .put("bytes", figures.bytes())
-        .put("millis", figures.millis())
-        .put("full", figures.fullMillis());
-  }
-
-  private static DrillFigures figures(LineFields from) {
-    return new DrillFigures(
-        from.small("drill"),
-        from.number("of"),
-        from.small("opened"),
-        from.number("bytes"),
-        from.number("millis"),
-        from.number("full"));
   }
 
   /** The line of the log. */

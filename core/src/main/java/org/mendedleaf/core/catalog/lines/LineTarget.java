@@ -29,6 +29,10 @@ public interface LineTarget {
 
   void meant(Detail.Meant line, LineContext in) throws IOException;
 
+  void massHappened(Detail.MassHappened line, LineContext in) throws IOException;
+
+  void massDecided(Detail.MassDecided line, LineContext in) throws IOException;
+
   void snapshotTaken(Detail.SnapshotTaken line, LineContext in) throws IOException;
 
   void unlabelled(Detail.Unlabelled line, LineContext in) throws IOException;

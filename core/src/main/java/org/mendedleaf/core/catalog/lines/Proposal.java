@@ -10,7 +10,6 @@ import org.mendedleaf.core.findings.Finding;
 import org.mendedleaf.core.findings.FindingsFormat;
 import org.mendedleaf.core.history.Arrived;
 import org.mendedleaf.core.history.Description;
-import org.mendedleaf.core.history.DrillFigures;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.FolderState;
 import org.mendedleaf.core.history.InnerPath;
@@ -212,14 +211,6 @@ public sealed interface Proposal {
     }
   }
 
-  /** Every revision of a commit was examined. */
-  record Screen(long segment) implements Unnumbered {
-    @Override
-    public Detail line(Detail.MetadataPlace at) {
-      return new Detail.Screened(segment);
-    }
-  }
-
   /** What is doubtful about a revision; it takes the place of what was said of it before. */
   record Doubting(RevisionKey revision, List<Finding> findings) implements Unnumbered {
     @Override
@@ -247,6 +238,19 @@ public sealed interface Proposal {
     @Override
     public Detail line(Detail.MetadataPlace at) {
       return new Detail.Meant(revision, at);
+    }
+  }
+
+  /** A person's word on a mass event. */
+  record Decide(long shelf, long first, String why) implements Unnumbered {
+    @Override
+    public Optional<String> metadata() {
+      return Optional.of(MetadataFormat.encodeText("decided", why));
+    }
+
+    @Override
+    public Detail line(Detail.MetadataPlace at) {
+      return new Detail.MassDecided(first, shelf, at);
     }
   }
 
@@ -332,11 +336,11 @@ public sealed interface Proposal {
   /** A revision is given out; it gets the next letter of its file. */
   record Issue(RevisionKey revision, long file) implements Proposal {}
 
-  /** What a drill measured. */
-  record Drill(DrillFigures figures) implements Unnumbered {
+  /** A line in which everything stands that it says. */
+  record Whole(Detail says) implements Unnumbered {
     @Override
     public Detail line(Detail.MetadataPlace at) {
-      return new Detail.Drilled(figures);
+      return says;
     }
   }
 

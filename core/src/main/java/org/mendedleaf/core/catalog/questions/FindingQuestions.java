@@ -55,7 +55,7 @@ public final class FindingQuestions {
     return sql.list(
         row -> row.getLong(1),
         """
-        SELECT number FROM segment WHERE saved > 0
+        SELECT number FROM segment WHERE (saved > 0 OR gone > 0)
           AND number NOT IN (SELECT segment FROM screened)
           AND number NOT IN (SELECT segment FROM examined)
         ORDER BY NOT EXISTS (SELECT 1 FROM revision
@@ -186,6 +186,20 @@ public final class FindingQuestions {
             + "JOIN file ON file.current = revision.id WHERE file.shelf = ? AND file.present AND "
             + DOUBTFUL,
         shelf);
+  }
+
+  /** How many files of a shelf there are whose current revision is damaged. */
+  public int damaged(long shelf) throws IOException {
+    return sql.first(
+            row -> row.getInt(1),
+            """
+            SELECT COUNT(DISTINCT file.id) FROM finding
+            CROSS JOIN revision ON revision.id = finding.revision
+            CROSS JOIN file ON file.id = revision.file AND file.current = revision.id
+            WHERE file.shelf = ? AND file.present AND finding.strength <> 'worth-a-look'"""
+                + UNSAID,
+            shelf)
+        .orElse(0);
   }
 
   /** Everything that was ever doubtful about a file, and what people said of it. */

@@ -170,8 +170,8 @@ public final class MarkQuestions {
   }
 
   /**
-   * What is said of all revisions of a shelf that may keep them: "held", "good", "issued", "noted"
-   * and "snapshot".
+   * What is said of all revisions of a shelf that may keep them: "held", "good", "issued", "noted",
+   * "snapshot", and "doubtful" for what was found and nobody called meant or good.
    */
   public List<Marked> ofShelf(long shelf) throws IOException {
     return sql.list(
@@ -192,6 +192,11 @@ public final class MarkQuestions {
           CROSS JOIN file ON file.id = revision.file
           WHERE file.shelf = ?1 AND note.text <> '' AND note.id =
             (SELECT MAX(id) FROM note AS last WHERE last.revision = revision.id)
+        UNION SELECT revision.file, revision.number, 'doubtful', ?2 FROM finding
+          CROSS JOIN revision ON revision.id = finding.revision
+          CROSS JOIN file ON file.id = revision.file WHERE file.shelf = ?1
+            AND NOT EXISTS (SELECT 1 FROM meant WHERE meant.revision = revision.id)
+            AND NOT EXISTS (SELECT 1 FROM good WHERE good.revision = revision.id)
         UNION SELECT revision.file, revision.number, 'snapshot', ?2 FROM snapshot
           CROSS JOIN state
             ON state.from_segment <= snapshot.segment AND state.until_segment > snapshot.segment

@@ -195,6 +195,34 @@ final class AppliedLines implements LineTarget {
   }
 
   @Override
+  public void massHappened(Detail.MassHappened line, LineContext in) throws IOException {
+    settingsChanged = true;
+    sql.update(
+        """
+        INSERT INTO mass_event (shelf, first, last, damaged, scrambled, removed)
+        VALUES (?,?,?,?,?,?) ON CONFLICT DO UPDATE SET last = excluded.last,
+          damaged = excluded.damaged, scrambled = excluded.scrambled, removed = excluded.removed""",
+        line.shelf(),
+        line.first(),
+        line.last(),
+        line.damaged(),
+        line.scrambled(),
+        line.removed());
+  }
+
+  @Override
+  public void massDecided(Detail.MassDecided line, LineContext in) throws IOException {
+    settingsChanged = true;
+    sql.update(
+        "UPDATE mass_event SET why = ?, at = ?, person = ? WHERE shelf = ? AND first = ?",
+        in.metadata(line).get("decided").asText(),
+        Times.nanos(in.header().at()),
+        in.header().by(),
+        line.shelf(),
+        line.first());
+  }
+
+  @Override
   public void saverFound(Detail.SaverFound line, LineContext in) throws IOException {
     JsonNode says = in.metadata(line);
     String who = says.get("who").asText();

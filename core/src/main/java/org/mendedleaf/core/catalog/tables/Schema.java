@@ -12,7 +12,7 @@ import java.util.List;
  */
 public final class Schema {
 
-  public static final int VERSION = 31;
+  public static final int VERSION = 32;
 
   static final String STATE_PATH =
       "CREATE INDEX IF NOT EXISTS state_path ON state (path, until_at, from_at)";
@@ -193,6 +193,12 @@ public final class Schema {
           """
           CREATE TABLE meant (revision INTEGER PRIMARY KEY REFERENCES revision,
             why TEXT NOT NULL, at INTEGER NOT NULL, person TEXT NOT NULL)""",
+          // Many files hurt at once, between two commits; who decided on it.
+          """
+          CREATE TABLE mass_event (shelf INTEGER NOT NULL REFERENCES shelf,
+            first INTEGER NOT NULL, last INTEGER NOT NULL, damaged INTEGER NOT NULL,
+            scrambled INTEGER NOT NULL, removed INTEGER NOT NULL, why TEXT, at INTEGER,
+            person TEXT, PRIMARY KEY (shelf, first), CHECK (first <= last))""",
           // Commits of which all revisions were examined.
           "CREATE TABLE screened (segment INTEGER PRIMARY KEY)",
           // The same as far as only this desk knows it yet; it can be found out again.

@@ -6,8 +6,9 @@ import java.util.List;
 import org.mendedleaf.core.store.format.ContentId;
 
 /**
- * The few rows of shelves, settings, moved folders and snapshots: a hash of all of them proves that
- * each is what was written and that none is missing. For one thread, inside a transaction.
+ * The few rows of shelves, settings, moved folders, mass events and snapshots: a hash of all of
+ * them proves that each is what was written and that none is missing. For one thread, inside a
+ * transaction.
  */
 public final class SmallTables {
 
@@ -18,6 +19,7 @@ public final class SmallTables {
           "SELECT * FROM plan ORDER BY name",
           "SELECT * FROM said_plan ORDER BY segment, line",
           "SELECT * FROM safeguard ORDER BY segment, line",
+          "SELECT * FROM mass_event ORDER BY shelf, first",
           "SELECT * FROM folder_move ORDER BY segment, line",
           "SELECT * FROM snapshot ORDER BY id");
 

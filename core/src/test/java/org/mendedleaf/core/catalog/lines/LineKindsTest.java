@@ -60,6 +60,10 @@ class LineKindsTest {
           line(new Detail.Screened(31), "{'screened':31}"),
           line(new Detail.Doubted(KEY, AT), "{'doubt':[12,3],'m':[1,40]}"),
           line(new Detail.Meant(KEY, AT), "{'meant':[12,3],'m':[1,40]}"),
+          line(
+              new Detail.MassHappened(31, 34, 2, 3, 20, 1),
+              "{'event':31,'last':34,'shelf':2,'damaged':3,'scrambled':20,'removed':1}"),
+          line(new Detail.MassDecided(31, 2, AT), "{'decided':31,'shelf':2,'m':[1,40]}"),
           line(new Detail.SnapshotTaken(5, AT), "{'snapshot':5,'m':[1,40]}"),
           line(new Detail.Unlabelled(5), "{'unlabel':5}"),
           line(new Detail.ItemDone(9, AT), "{'item':9,'m':[1,40]}"),
