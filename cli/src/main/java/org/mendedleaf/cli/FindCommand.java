@@ -4,10 +4,12 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.util.List;
+import java.util.OptionalInt;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Json;
 import org.mendedleaf.cli.answers.Text;
 import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.files.Search;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.office.Office;
@@ -40,10 +42,12 @@ final class FindCommand extends OfficeCommand {
     ArrayNode files = node.putArray("files");
     StringBuilder text = new StringBuilder();
     for (Search.SearchHit found : answer.files()) {
-      List<String> former =
-          office.files().life(found.ref()).formerPaths().stream().map(p -> p.shown()).toList();
-      files.add(Json.found(found, former));
-      text.append(line(found, office));
+      FileLife life = office.files().life(found.ref());
+      List<String> former = life.formerPaths().stream().map(p -> p.shown()).toList();
+      ObjectNode file = Json.found(found, former);
+      life.findings().lastGood().ifPresent(good -> file.put("lastGood", good));
+      files.add(file);
+      text.append(line(found, life, office));
     }
     node.put("more", answer.more());
     ArrayNode searched = node.putArray("searched");
@@ -66,8 +70,8 @@ final class FindCommand extends OfficeCommand {
     return Answer.done(node, text.toString());
   }
 
-  private static String line(Search.SearchHit found, Office office) {
-    return "id:%d  %s:%s%s  %s, %s%s%n"
+  private static String line(Search.SearchHit found, FileLife life, Office office) {
+    return "id:%d  %s:%s%s  %s, %s%s%s%n"
         .formatted(
             found.file().id(),
             found.shelf().name(),
@@ -75,6 +79,16 @@ final class FindCommand extends OfficeCommand {
             found.file().present() ? "" : " (removed)",
             Revision.numbered(found.newest().number()),
             Text.moment(found.newest().currentFrom(), office.settings().zone()),
-            found.formerly().map(path -> ", once called " + path.shown()).orElse(""));
+            found.formerly().map(path -> ", once called " + path.shown()).orElse(""),
+            doubt(life));
+  }
+
+  private static String doubt(FileLife life) {
+    if (!life.findings().isOpen(life.newest(), life.marks(life.newest()))) {
+      return "";
+    }
+    OptionalInt good = life.findings().lastGood();
+    return ", doubtful"
+        + (good.isPresent() ? "; last good: " + Revision.numbered(good.getAsInt()) : "");
   }
 }

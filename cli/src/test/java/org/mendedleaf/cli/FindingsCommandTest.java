@@ -55,6 +55,9 @@ class FindingsCommandTest {
     JsonNode found = typed.answer("findings", "findings", "Letters");
     assertThat(found.get("findings")).hasSize(3);
     assertThat(found.get("events")).isEmpty();
+    JsonNode searched = typed.answer("find", "find", "letter 01").get("files").get(0);
+    assertThat(searched.get("lastGood").asInt()).isZero();
+    assertThat(typed.done("find", "letter 01").text()).contains("doubtful; last good: first state");
     JsonNode told = typed.answer("recovery", "findings", "mend", "Letters", "--rehearse");
     assertThat(told.get("items")).hasSize(3);
     typed.answer("recovery", "findings", "mend", "Letters");

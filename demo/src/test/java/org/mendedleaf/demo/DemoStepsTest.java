@@ -144,8 +144,11 @@ class DemoStepsTest extends WindowRobot {
     Path folder = SharedDemo.get().root().resolve("desk/Cutting plans/Surveys winter");
     assertThat(folder).doesNotExist();
     click("Lost & found");
+    eventually(() -> shows("packing notes.txt"));
+    // Below what was scrambled the evening after; the list goes to what is typed.
+    write("Surv");
+    actions++;
     eventually(() -> shows("Surveys winter /"));
-    click("Surveys winter /");
     click("#bring-back");
     eventually(() -> isThere("#undo"));
     try (var files = Files.list(folder)) {

@@ -2,14 +2,15 @@ package org.mendedleaf.demo;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
 import org.mendedleaf.core.findings.FindingKind;
+import org.mendedleaf.core.findings.MassEventSentence;
 import org.mendedleaf.core.history.Revision;
-import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.screening.MassEvents;
 import org.mendedleaf.core.screening.Screenings.DoubtfulFile;
-import org.mendedleaf.core.session.Shelf;
 
 /** What the story damaged is found, with the state before it, and nothing else is. */
 class FoundDamageTest {
@@ -18,16 +19,10 @@ class FoundDamageTest {
   void theDamagedFilesOfTheStoryAndNoOthersAreFound() throws Exception {
     Map<String, FindingKind> found = new TreeMap<>();
     Map<String, Integer> lastGood = new TreeMap<>();
-    try (Office office = Office.open(SharedDemo.get().settings(DemoOffice.runningClock()))) {
-      for (Shelf shelf : office.shelves().all()) {
-        for (DoubtfulFile one : office.screenings().doubtful(shelf)) {
-          if (one.first().strength().isDamage()) {
-            String name = one.file().path().name();
-            found.put(name, one.first().kind());
-            lastGood.put(name, one.lastGood().map(Revision::number).orElse(-1));
-          }
-        }
-      }
+    for (DoubtfulFile one : SharedDemo.found().damaged()) {
+      String name = one.file().path().name();
+      found.put(name, one.first().kind());
+      lastGood.put(name, one.lastGood().map(Revision::number).orElse(-1));
     }
     assertThat(found)
         .containsOnlyKeys(
@@ -46,5 +41,15 @@ class FoundDamageTest {
         .containsEntry("letter to insurer.docx", 5)
         .containsEntry("damage.jpg", 2)
         .containsEntry("insurance report.pdf", 3);
+  }
+
+  @Test
+  void whatScrambledTheOrdersIsOneEventAndNothingElseIs() throws Exception {
+    List<MassEvents.ShelfEvent> all = SharedDemo.found().events();
+    assertThat(all).hasSize(1);
+    assertThat(all.get(0).shelf().name()).isEqualTo(Loft.ORDERS);
+    assertThat(MassEventSentence.of(all.get(0).event()))
+        .isEqualTo("31 files were scrambled and given other names within 4 minutes.");
+    assertThat(all.get(0).tray().entries()).hasSize(31);
   }
 }

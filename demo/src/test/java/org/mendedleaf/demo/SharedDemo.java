@@ -4,13 +4,20 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.stream.Stream;
+import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.screening.MassEvents;
+import org.mendedleaf.core.screening.Screenings.DoubtfulFile;
+import org.mendedleaf.core.session.Shelf;
 
 /** The demo office, built once for all tests of a run; whoever changes it takes that back. */
 final class SharedDemo {
 
   private static DemoOffice built;
+  private static FoundAtFirst found;
 
   private SharedDemo() {}
 
@@ -19,9 +26,36 @@ final class SharedDemo {
       DemoOffice demo =
           new DemoOffice(Path.of("target", "demo-for-tests." + fork()).toAbsolutePath());
       demo.build(Progress.NONE);
+      found = lookAt(demo);
       built = demo;
     }
     return built;
+  }
+
+  /**
+   * What is damaged in the office as it was built; tests mend it and take that back.
+   *
+   * @param events what many files met with at once
+   */
+  record FoundAtFirst(List<DoubtfulFile> damaged, List<MassEvents.ShelfEvent> events) {}
+
+  static synchronized FoundAtFirst found() throws IOException {
+    var unused = get();
+    return found;
+  }
+
+  private static FoundAtFirst lookAt(DemoOffice demo) throws IOException {
+    List<DoubtfulFile> damaged = new ArrayList<>();
+    List<MassEvents.ShelfEvent> events = new ArrayList<>();
+    try (Office office = Office.open(demo.settings(DemoOffice.runningClock()))) {
+      for (Shelf shelf : office.shelves().all()) {
+        events.addAll(office.massEvents().of(shelf));
+        office.screenings().doubtful(shelf).stream()
+            .filter(one -> one.first().strength().isDamage())
+            .forEach(damaged::add);
+      }
+    }
+    return new FoundAtFirst(damaged, events);
   }
 
   /** Tests may run in several processes side by side; each has an office of its own. */

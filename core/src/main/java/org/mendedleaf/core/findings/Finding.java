@@ -12,6 +12,11 @@ import java.util.OptionalLong;
 public record Finding(
     FindingKind kind, FindingStrength strength, long measured, long usual, OptionalLong other) {
 
+  /** The same with another strength. */
+  public Finding with(FindingStrength other) {
+    return new Finding(kind, other, measured, usual, this.other);
+  }
+
   static Finding of(FindingKind kind, FindingStrength strength, long measured, long usual) {
     return new Finding(kind, strength, measured, usual, OptionalLong.empty());
   }

@@ -41,6 +41,7 @@ public final class WatchKeeping {
   private final Executor beside;
   private final AtomicBoolean pressing = new AtomicBoolean();
   private final Rounds rounds;
+  private final NewlyFound newlyFound;
   private final Set<Object> looked = new HashSet<>();
   private Instant arrivals;
   private Instant idle;
@@ -54,6 +55,7 @@ public final class WatchKeeping {
     this.told = told;
     this.beside = beside;
     this.rounds = new Rounds(office.rhythms(), office.settings());
+    this.newlyFound = new NewlyFound(office, told);
     this.arrivals = now();
     this.idle = now();
   }
@@ -92,6 +94,9 @@ public final class WatchKeeping {
       if (outcome.isEmpty() || outcome.get() instanceof CaptureOutcome.Done) {
         rounds.done(due);
         did(due, outcome).ifPresent(told);
+        if (outcome.isPresent()) {
+          newlyFound.tellOf(due.shelf());
+        }
         return;
       }
       problem = question(outcome.get());

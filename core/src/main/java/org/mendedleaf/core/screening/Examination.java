@@ -40,12 +40,14 @@ final class Examination {
   private final Insides insides;
   private final FindingQuestions questions;
   private final OtherFiles others;
+  private final Taught taught;
 
   Examination(Catalogue catalogue, Insides insides) {
     this.catalogue = catalogue;
     this.insides = insides;
     this.questions = catalogue.findings();
     this.others = new OtherFiles(catalogue);
+    this.taught = new Taught(questions);
   }
 
   /**
@@ -137,8 +139,9 @@ final class Examination {
     if (found.isEmpty() && !lastOnes.isEmpty()) {
       carried(now, last, lastOnes).ifPresent(found::add);
     }
-    found.sort((a, b) -> a.strength().compareTo(b.strength()));
-    return found;
+    List<Finding> weighed = new ArrayList<>(taught.weighed(revision, found));
+    weighed.sort((a, b) -> a.strength().compareTo(b.strength()));
+    return weighed;
   }
 
   /** Whatever was doubtful about the revision before, be it only worth a look. */

@@ -329,4 +329,48 @@ class ScreeningsTest {
     }
     return mash.toString();
   }
+
+  /** A log that its program empties every night. */
+  @Test
+  void whatWasMeantOnceOfAFileIsOnlyWorthALookTheNextTime() throws Exception {
+    desk.write("prices.csv", new byte[0]);
+    desk.capture();
+    var unused = screen();
+    assertThat(only().first().strength()).isEqualTo(FindingStrength.SURE);
+    var unusedAct =
+        desk.office().screenings().meant(life("prices.csv").ref(), 2, "a new list begins");
+    desk.write("prices.csv", prices(60, 2));
+    desk.capture();
+    desk.write("prices.csv", new byte[0]);
+    desk.capture();
+    desk.write("panels.csv", new byte[0]);
+    desk.capture();
+    var unusedAgain = screen();
+    assertThat(doubtful())
+        .extracting(one -> one.file().path().name() + " " + one.first().strength().word())
+        .containsExactly("panels.csv sure", "prices.csv worth-a-look");
+  }
+
+  @Test
+  void whatWasMeantOfThreeFilesOfAFolderIsNoDamageOfAFourth() throws Exception {
+    for (int i = 0; i < 5; i++) {
+      String folder = i < 4 ? "drafts/" : "letters/";
+      desk.write(folder + i + ".txt", "Dear Sir, the genoa is ready.\n".repeat(20));
+    }
+    desk.capture();
+    for (int i = 0; i < 3; i++) {
+      desk.write("drafts/" + i + ".txt", "");
+      desk.capture();
+      var unused = screen();
+      var unusedAct =
+          desk.office().screenings().meant(life("drafts/" + i + ".txt").ref(), 2, "empty form");
+    }
+    desk.write("drafts/3.txt", "");
+    desk.write("letters/4.txt", "");
+    desk.capture();
+    var unused = screen();
+    assertThat(doubtful())
+        .extracting(one -> one.file().path().shown() + " " + one.first().strength().word())
+        .containsExactly("letters/4.txt sure", "drafts/3.txt worth-a-look");
+  }
 }

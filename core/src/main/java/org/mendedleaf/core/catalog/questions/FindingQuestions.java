@@ -16,6 +16,7 @@ import org.mendedleaf.core.findings.DoubtfulRevision;
 import org.mendedleaf.core.findings.Finding;
 import org.mendedleaf.core.findings.FindingKind;
 import org.mendedleaf.core.findings.FindingStrength;
+import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.store.format.ContentId;
 
@@ -151,6 +152,23 @@ public final class FindingQuestions {
             + DOUBTFUL,
         file,
         number);
+  }
+
+  /** A revision of which something doubtful was called meant. */
+  public record MeantBefore(long file, InnerPath path) {}
+
+  /** What people called meant of this kind on a file's shelf. */
+  public List<MeantBefore> meantBefore(long file, FindingKind kind) throws IOException {
+    return sql.list(
+        row -> new MeantBefore(row.getLong(1), InnerPath.ofBytes(row.getBytes(2))),
+        """
+        SELECT file.id, path.inner FROM meant
+        CROSS JOIN finding ON finding.revision = meant.revision AND finding.kind = ?
+        JOIN revision ON revision.id = meant.revision JOIN path ON path.id = revision.path
+        JOIN file ON file.id = revision.file
+        WHERE file.shelf = (SELECT shelf FROM file WHERE id = ?)""",
+        kind.word(),
+        file);
   }
 
   /** The newest state of a file that is believed to be good. */
