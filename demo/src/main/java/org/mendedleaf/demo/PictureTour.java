@@ -16,6 +16,7 @@ import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.Scene;
+import javafx.scene.control.ButtonBase;
 import javafx.scene.control.RadioButton;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
@@ -131,6 +132,7 @@ public final class PictureTour {
     drill(office, cutting.store());
     picture("store", new Place.StoreOf(cutting.store()));
     picture("letting-go", new Place.Thinning(orders));
+    damaged(office, orders, "");
     picture("snapshots", new Place.ShelfSnapshots(cutting, InnerPath.ROOT));
     picture("found", new Place.AllShelves(), write("#search", "layout whimbrel"));
   }
@@ -195,8 +197,19 @@ public final class PictureTour {
     forecast("forecast-night", cutting);
     picture("care-plan-night", new Place.PlanOf(orders));
     picture("today-night", new Place.Today());
+    damaged(window.context().office(), orders, "-night");
     picture("store-night", new Place.StoreOf(cutting.store()));
+    Place store = new Place.StoreOf(cutting.store());
+    picture("store-encrypt-night", store, click("#change-encrypt-store"));
+    picture("store-drills-night", store, click("#change-drill-rhythm"));
     onInterface(() -> window.looks().toggleNight());
+  }
+
+  /** A shelf of which most was scrambled one evening, and what brings it back. */
+  private void damaged(Office office, Shelf orders, String theme) throws Exception {
+    picture("shelf-damaged" + theme, new Place.OneShelf(orders, new InnerPath("Quotations")));
+    picture(
+        "mass-event" + theme, new Place.Rehearsed(office.massEvents().of(orders).get(0).tray()));
   }
 
   /** The families in a folder, once they are found. */
@@ -298,6 +311,10 @@ public final class PictureTour {
 
   private static Touch<ToggleButton> press(String button) {
     return new Touch<>(button, ToggleButton.class, shown -> shown.setSelected(true));
+  }
+
+  private static Touch<ButtonBase> click(String button) {
+    return new Touch<>(button, ButtonBase.class, ButtonBase::fire);
   }
 
   private static Touch<LifeLine> step(int revisions) {

@@ -6,8 +6,10 @@ import java.util.List;
 import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import org.mendedleaf.core.findings.MassEventSentence;
 import org.mendedleaf.core.history.LeftOut;
 import org.mendedleaf.core.rhythm.Rhythms;
+import org.mendedleaf.core.screening.MassEvents;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.session.ShelfPlaces;
 import org.mendedleaf.desktop.words.Shown;
@@ -29,10 +31,9 @@ final class AllShelvesPresenter {
    * The state of the page.
    *
    * @param turns of those that are captured automatically
-   * @param damaged how many files of each are damaged, in the same order
+   * @param damaged what is damaged on each, in the same order; empty where nothing is
    */
-  record ShelvesFacts(
-      List<Shelf> shelves, List<Rhythms.ShelfRhythm> turns, List<Integer> damaged) {}
+  record ShelvesFacts(List<Shelf> shelves, List<Rhythms.ShelfRhythm> turns, List<String> damaged) {}
 
   /** Null until it is known; changes only where a row says something new. */
   ReadOnlyObjectProperty<ShelvesFacts> shelvesProperty() {
@@ -45,17 +46,30 @@ final class AllShelvesPresenter {
 
   private ShelvesFacts look() throws IOException {
     List<Shelf> all = context.office().shelves().all();
-    List<Integer> damaged = new ArrayList<>();
+    List<String> damaged = new ArrayList<>();
     for (Shelf shelf : all) {
-      damaged.add(context.office().screenings().damaged(shelf));
+      damaged.add(lookForDamage(shelf));
     }
     return new ShelvesFacts(all, context.office().rhythms().all(), damaged);
   }
 
-  /** How many of its files look damaged; empty where none does. */
+  private String lookForDamage(Shelf shelf) throws IOException {
+    List<String> sentences = new ArrayList<>();
+    for (MassEvents.ShelfEvent one : context.office().massEvents().of(shelf)) {
+      if (one.event().isOpen()) {
+        sentences.add(MassEventSentence.of(one.event()));
+      }
+    }
+    int files = context.office().screenings().damaged(shelf);
+    if (files > 0) {
+      sentences.add(Words.count("shelf.damaged", files));
+    }
+    return String.join(" ", sentences);
+  }
+
+  /** What is damaged on a shelf, in sentences; empty where nothing is. */
   String damaged(Shelf shelf) {
-    int files = shelves.get().damaged().get(shelves.get().shelves().indexOf(shelf));
-    return files == 0 ? "" : Words.count("shelf.damaged", files);
+    return shelves.get().damaged().get(shelves.get().shelves().indexOf(shelf));
   }
 
   private void show(ShelvesFacts found) {

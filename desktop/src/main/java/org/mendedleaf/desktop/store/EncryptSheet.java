@@ -37,6 +37,7 @@ final class EncryptSheet {
     takes
         .textProperty()
         .bind(presenter.planProperty().map(plan -> plan.map(SecrecyPresenter::said).orElse("")));
+    takes.managedProperty().bind(takes.textProperty().isNotEmpty());
     Button go = Nodes.button(Words.of("secrecy.encrypt.go"), "", this::encrypt);
     go.disableProperty()
         .bind(

@@ -8,7 +8,6 @@ import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import org.mendedleaf.core.findings.MassEventSentence;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.keeping.AskedErasures;
@@ -23,6 +22,7 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.EventWords;
 import org.mendedleaf.desktop.work.FindingWords;
 import org.mendedleaf.desktop.work.PuttingBack;
 import org.mendedleaf.desktop.work.navigation.Place;
@@ -161,21 +161,14 @@ final class TodayPresenter {
   }
 
   private TodayLine atOnce(MassEvents.ShelfEvent event) {
-    String words =
-        Words.of(
-            "today.atOnce",
-            event.shelf().name(),
-            day(event.event().from()),
-            MassEventSentence.of(event.event()));
+    String words = EventWords.sentence(event, context);
     TodayStep meant = new TodayStep(Words.of("today.atOnce.meant"), () -> meant(event));
     int files = event.tray().entries().size();
     if (files == 0) {
       return new TodayLine(words, "rust", List.of(meant));
     }
     TodayStep back =
-        new TodayStep(
-            Words.count("today.atOnce.back", files),
-            () -> context.go(new Place.Rehearsed(event.tray())));
+        new TodayStep(EventWords.back(files), () -> context.go(new Place.Rehearsed(event.tray())));
     return new TodayLine(words, "rust", List.of(back, meant));
   }
 

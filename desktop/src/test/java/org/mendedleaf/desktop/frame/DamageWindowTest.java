@@ -98,7 +98,7 @@ class DamageWindowTest extends WindowRobot {
   void allThatIsDamagedOnAShelfIsPutBackFromThere() throws Exception {
     interact(() -> window().open(desk.folder()));
     eventually(() -> isThere("#put-back"));
-    assertThat(says("1 file looks damaged as it is now.")).isTrue();
+    assertThat(says("1 file on this shelf looks damaged.")).isTrue();
     clickOn("#put-back");
     eventually(() -> isThere("#run-tray"));
     clickOn("#run-tray");
