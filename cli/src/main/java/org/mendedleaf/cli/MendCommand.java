@@ -1,8 +1,12 @@
 package org.mendedleaf.cli;
 
 import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.Set;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.Json;
+import org.mendedleaf.cli.answers.OpenAnswer;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.office.Office;
@@ -23,7 +27,8 @@ final class MendCommand extends OfficeCommand {
   Answer answer(Office office) throws IOException {
     FileLife life = file.life(office);
     int number = revision.of(life);
-    return answer(life, office.files().mend(life.ref(), number));
+    Map<Path, Set<String>> open = office.files().openIn(life);
+    return OpenAnswer.with(answer(life, office.files().mend(life.ref(), number)), open);
   }
 
   static Answer answer(FileLife life, Mending.Mended mended) {

@@ -6,6 +6,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Random;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -84,5 +85,44 @@ class FindingsCommandTest {
     assertThat(decided.get("shelf").asText()).isEqualTo("Letters");
     assertThat(typed.run("findings", "decide", "Letters", "last").err())
         .contains("no mass event", "that waits for a decision");
+  }
+
+  /** Its next save would write over what is put back. */
+  @Test
+  void whatAProgramHasOpenIsSaid() throws Exception {
+    scramble(1);
+    Path open = base.resolve("work/letter 00.txt");
+    Process program =
+        new ProcessBuilder("tail", "-f", open.toString())
+            .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+            .start();
+    try {
+      Path handles = Path.of("/proc/%d/fd".formatted(program.pid()));
+      for (int i = 0; i < 100 && !holds(handles, open); i++) {
+        Thread.sleep(50);
+      }
+      JsonNode rehearsed = typed.answer("recovery", "findings", "mend", "Letters", "--rehearse");
+      assertThat(rehearsed.at("/openIn/0/programs/0").asText()).isEqualTo("tail");
+      JsonNode mended = typed.answer("mend", "mend", "Letters:letter 00.txt", "--revision", "0");
+      assertThat(mended.at("/openIn/0/path").asText()).isEqualTo(open.toString());
+      assertThat(typed.done("mend", "Letters:letter 00.txt", "--revision", "1").text())
+          .contains("is open in tail: close it there without saving");
+    } finally {
+      program.destroy();
+    }
+    assertThat(
+            typed.answer("mend", "mend", "Letters:letter 00.txt", "--revision", "0").has("openIn"))
+        .isFalse();
+  }
+
+  private static boolean holds(Path handles, Path file) throws Exception {
+    try (Stream<Path> all = Files.list(handles)) {
+      for (Path one : all.toList()) {
+        if (Files.exists(one) && Files.isSameFile(one, file)) {
+          return true;
+        }
+      }
+    }
+    return false;
   }
 }

@@ -93,13 +93,13 @@ class ArchitectureTest {
               "desk progress store.format store compare.inside history catalog.lines plan catalog.questions catalog capture recover session stores"),
           Map.entry(
               "tray",
-              "store desk progress report seal history catalog.questions catalog capture place recover session shelves"),
+              "store desk progress report seal history catalog.questions catalog capture place watch recover session shelves"),
           Map.entry(
               "screening",
               "drive desk progress store.format store compare.inside history findings catalog.lines catalog.questions catalog recover session shelves"),
           Map.entry(
               "files",
-              "desk progress store.format store compare.inside history findings catalog.lines compare catalog.questions compare.process catalog capture place recover session stores shelves tray"),
+              "desk progress store.format store compare.inside history findings catalog.lines compare catalog.questions compare.process catalog capture place watch recover session stores shelves tray"),
           Map.entry(
               "keeping",
               "desk progress report drive store.format store.log store history findings catalog.lines plan catalog.tables catalog.questions catalog space erasing forecast recover session stores shelves tray files"),

@@ -3,9 +3,12 @@ package org.mendedleaf.cli.answers;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
+import java.nio.file.Path;
 import java.time.Instant;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
 import org.mendedleaf.core.history.Names;
 import org.mendedleaf.core.history.ReceiptItem;
 import org.mendedleaf.core.history.ReceiptItem.Outcome;
@@ -31,9 +34,13 @@ public final class RecoveryAnswer {
   public record AsOf(Shelf shelf, Instant at) {}
 
   public Answer to(Tray tray, Optional<AsOf> asOf, boolean rehearse) throws IOException {
-    return rehearse
-        ? rehearsed(office.recoveries().rehearse(tray), asOf)
-        : of(office.recoveries().run(tray, Progress.NONE), asOf);
+    TrayRehearsal rehearsal = office.recoveries().rehearse(tray);
+    Map<Path, Set<String>> open = office.recoveries().openIn(rehearsal);
+    return OpenAnswer.with(
+        rehearse
+            ? rehearsed(rehearsal, asOf)
+            : of(office.recoveries().run(tray, Progress.NONE), asOf),
+        open);
   }
 
   private Answer rehearsed(TrayRehearsal rehearsal, Optional<AsOf> asOf) throws IOException {

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
+import java.util.Set;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.compare.process.Look;
 import org.mendedleaf.core.desk.SentenceException;
@@ -34,6 +35,7 @@ import org.mendedleaf.core.shelves.Required;
 import org.mendedleaf.core.shelves.Shelves;
 import org.mendedleaf.core.store.ContentReader;
 import org.mendedleaf.core.tray.Recoveries;
+import org.mendedleaf.core.watch.OpenPrograms;
 
 /**
  * Files with their histories, and what is done to one file. Safe for several threads; any method
@@ -108,6 +110,12 @@ public final class FileLives {
         store.catalogue().findings().lastGood(file.id()),
         others,
         store.catalogue().events().of(file.shelf()).stream().filter(MassEvent::isOpen).toList());
+  }
+
+  /** The programs that have a file open: their next save would write over what is put there. */
+  public Map<Path, Set<String>> openIn(FileLife life) {
+    return OpenPrograms.ofThisMachine()
+        .having(life.address().stream().toList(), settings.clock().instant());
   }
 
   /** Every earlier state of a file that some source has, source by source, oldest first. */

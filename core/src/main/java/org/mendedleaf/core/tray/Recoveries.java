@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
@@ -23,6 +24,7 @@ import org.mendedleaf.core.history.RecordedFile;
 import org.mendedleaf.core.place.Executor;
 import org.mendedleaf.core.place.Receipt;
 import org.mendedleaf.core.place.RefusedException;
+import org.mendedleaf.core.place.Step;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Destination;
@@ -38,6 +40,7 @@ import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.session.Turns;
 import org.mendedleaf.core.shelves.Required;
 import org.mendedleaf.core.shelves.Shelves;
+import org.mendedleaf.core.watch.OpenPrograms;
 
 /**
  * Runs the mending tray, rehearsed first, with receipts. A recovery that is begun is kept on the
@@ -77,6 +80,16 @@ public final class Recoveries {
                   : store.recovery().rehearse(part.order(), shelf.folder(), taken)));
     }
     return new TrayRehearsal(tray, parts);
+  }
+
+  /** The programs that have a file open which would be written over, by the file. */
+  public Map<Path, Set<String>> openIn(TrayRehearsal rehearsal) {
+    List<Path> standing =
+        rehearsal.lines().stream()
+            .flatMap(line -> line.step().stands().stream())
+            .map(Step.Stands::at)
+            .toList();
+    return OpenPrograms.ofThisMachine().having(standing, settings.clock().instant());
   }
 
   /** Recovers everything that is on the tray. */

@@ -9,6 +9,7 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.findings.DoubtfulRevision;
 import org.mendedleaf.core.findings.Finding;
@@ -17,10 +18,12 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.FindingWords;
 import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.OpenWords;
 
 /**
  * What is doubtful about a file as it is now, with the two answers there are to it: comparing, and
- * saying that it was meant. Takes no room where nothing is.
+ * saying that it was meant; and whether a program has it open, which would write over what is
+ * mended. Takes no room where nothing is.
  */
 final class FindingNote {
 
@@ -30,7 +33,9 @@ final class FindingNote {
   private final Label text = Nodes.text("", "rust");
   private final Button compare;
   private final Button meant;
-  private final HBox node = new HBox(12);
+  private final HBox doubt = new HBox(12);
+  private final Label open = Nodes.text("", "rust");
+  private final VBox node = new VBox(4, doubt, open);
   private int doubtful = FilePresenter.NONE;
   private int good = FilePresenter.NONE;
 
@@ -47,11 +52,15 @@ final class FindingNote {
     meant.setMinWidth(Region.USE_PREF_SIZE);
     text.setMaxWidth(Double.MAX_VALUE);
     HBox.setHgrow(text, Priority.ALWAYS);
-    node.getChildren().setAll(text, compare, meant);
-    node.setAlignment(Pos.CENTER_LEFT);
-    node.setId("finding");
-    node.managedProperty().bind(node.visibleProperty());
-    node.setVisible(false);
+    doubt.getChildren().setAll(text, compare, meant);
+    doubt.setAlignment(Pos.CENTER_LEFT);
+    doubt.setId("finding");
+    doubt.managedProperty().bind(doubt.visibleProperty());
+    doubt.setVisible(false);
+    open.setId("open-in");
+    open.visibleProperty().bind(open.textProperty().isNotEmpty());
+    open.managedProperty().bind(open.visibleProperty());
+    node.managedProperty().bind(doubt.visibleProperty().or(open.visibleProperty()));
   }
 
   Node node() {
@@ -64,7 +73,8 @@ final class FindingNote {
         life.findings().isOpen(newest, life.marks(newest))
             ? life.findings().of(newest)
             : Optional.empty();
-    node.setVisible(found.isPresent());
+    context.ask(() -> OpenWords.sentence(context.office().files().openIn(life)), open::setText);
+    doubt.setVisible(found.isPresent());
     if (found.isEmpty()) {
       return;
     }

@@ -38,6 +38,7 @@ public final class RehearsalPage extends StackedPage {
   private final Tray tray;
   private final Label summary = Nodes.text(Words.of("rehearsal.working"), "strong");
   private final Label more = Nodes.text("", "soft");
+  private final Label open = Nodes.text("", "rust");
   private final Button go;
   private final Button compare;
   private final RehearsalPresenter presenter;
@@ -67,7 +68,10 @@ public final class RehearsalPage extends StackedPage {
     HBox titled = new HBox(14, Nodes.label(Words.of("rehearsal.title"), "title"));
     titled.setAlignment(Pos.BASELINE_LEFT);
     focusFirst(table.node());
-    stack(8, Nodes.row(titled, compare, change, go), summary, more, growing(table.node()));
+    stack(8, Nodes.row(titled, compare, change, go), summary, more, open, growing(table.node()));
+    open.setId("open-in");
+    open.visibleProperty().bind(open.textProperty().isNotEmpty());
+    open.managedProperty().bind(open.visibleProperty());
     showChoice();
   }
 
@@ -100,6 +104,7 @@ public final class RehearsalPage extends StackedPage {
     table.show(seen.lines());
     summary.setText(Shown.size(seen.bytes()) + " · " + told(seen.counts(), "rehearsal.count."));
     more.setText(PickWords.handling(tray.handling()));
+    open.setText(seen.open());
     long written = seen.written();
     boolean mends = seen.mends();
     go.setDisable(!seen.doesAnything());

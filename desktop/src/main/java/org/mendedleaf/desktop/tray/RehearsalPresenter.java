@@ -1,8 +1,10 @@
 package org.mendedleaf.desktop.tray;
 
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -20,6 +22,7 @@ import org.mendedleaf.core.tray.TrayRehearsal;
 import org.mendedleaf.core.tray.TrayRehearsal.RehearsedStep;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.OpenWords;
 import org.mendedleaf.desktop.work.Recovering;
 import org.mendedleaf.desktop.work.navigation.Place;
 
@@ -42,6 +45,7 @@ final class RehearsalPresenter {
    * @param written how many files would be put somewhere
    * @param remarks whether any line has one
    * @param mends whether anything goes back to where it was
+   * @param open which programs have open what would be written over; empty where none has
    */
   record RehearsalFacts(
       List<RehearsedStep> lines,
@@ -50,9 +54,10 @@ final class RehearsalPresenter {
       long largest,
       long written,
       boolean remarks,
-      boolean mends) {
+      boolean mends,
+      String open) {
 
-    static RehearsalFacts of(Tray tray, TrayRehearsal rehearsal) {
+    static RehearsalFacts of(Tray tray, TrayRehearsal rehearsal, Map<Path, Set<String>> open) {
       List<RehearsedStep> lines = rehearsal.lines();
       return new RehearsalFacts(
           lines,
@@ -68,7 +73,8 @@ final class RehearsalPresenter {
           lines.stream().anyMatch(line -> !line.step().why().isEmpty()),
           tray.entries().stream()
               .map(entry -> entry.own().orElse(tray.handling()))
-              .anyMatch(how -> how.destination() instanceof Destination.InPlace));
+              .anyMatch(how -> how.destination() instanceof Destination.InPlace),
+          OpenWords.sentence(open));
     }
 
     /** Whether anything would be done at all. */
@@ -98,7 +104,11 @@ final class RehearsalPresenter {
     context
         .background()
         .ask(
-            () -> RehearsalFacts.of(tray, context.office().recoveries().rehearse(tray)),
+            () -> {
+              TrayRehearsal rehearsal = context.office().recoveries().rehearse(tray);
+              return RehearsalFacts.of(
+                  tray, rehearsal, context.office().recoveries().openIn(rehearsal));
+            },
             found -> {
               problem.set("");
               facts.set(found);

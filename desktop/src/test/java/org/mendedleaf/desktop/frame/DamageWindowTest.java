@@ -104,4 +104,25 @@ class DamageWindowTest extends WindowRobot {
     clickOn("#run-tray");
     eventually(() -> Files.readString(desk.file("battens.txt")).equals(good));
   }
+
+  @Test
+  void aProgramThatHasTheFileOpenIsNamedBeforeItIsMended() throws Exception {
+    Process program =
+        new ProcessBuilder("tail", "-f", desk.file("battens.txt").toString())
+            .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+            .start();
+    try {
+      interact(() -> window().open(desk.folder()));
+      eventually(() -> isThere("#put-back"));
+      clickOn("#put-back");
+      eventually(() -> isThere("#open-in"));
+      assertThat(text("#open-in")).contains("“battens.txt” is open in a program (tail)");
+      push(KeyCode.CONTROL, KeyCode.DIGIT0);
+      eventually(() -> isThere("To the last good state"));
+      clickOn("To the last good state");
+      eventually(() -> isThere("#open-in"));
+    } finally {
+      program.destroy();
+    }
+  }
 }
