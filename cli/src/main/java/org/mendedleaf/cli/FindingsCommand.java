@@ -56,7 +56,7 @@ final class FindingsCommand extends OfficeCommand {
     for (Shelf shelf : shelves) {
       for (ShelfEvent event : office.massEvents().of(shelf)) {
         events.add(words.json(event));
-        text.append(event.event().isOpen() ? words.text(event) : "");
+        text.append(event.needsPerson() ? words.text(event) : "");
       }
     }
     for (Shelf shelf : shelves) {

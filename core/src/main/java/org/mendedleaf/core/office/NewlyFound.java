@@ -45,7 +45,7 @@ final class NewlyFound {
     for (ShelfEvent event : office.massEvents().of(shelf)) {
       event.hurt().forEach(one -> together.add(one.file().id()));
       String key = shelf.store() + "/event/" + shelf.id() + "/" + event.event().first();
-      if (event.event().isOpen() && known.add(key)) {
+      if (event.needsPerson() && known.add(key)) {
         hears.accept(
             "%s: %s “findings mend %s --event %d” puts them back."
                 .formatted(

@@ -195,7 +195,7 @@ public final class Todays {
     for (Shelf shelf : shelves) {
       Set<Long> told = new HashSet<>();
       for (MassEvents.ShelfEvent event : massEvents.of(shelf)) {
-        if (event.event().isOpen()) {
+        if (event.needsPerson()) {
           atOnce.add(new HurtAtOnce(event));
           event.hurt().forEach(one -> told.add(one.file().id()));
         }

@@ -57,6 +57,11 @@ public final class MassEvents {
       hurt = List.copyOf(hurt);
     }
 
+    /** Whether nobody decided on it, and anything is still hurt. */
+    public boolean needsPerson() {
+      return event.isOpen() && !hurt.isEmpty();
+    }
+
     /** All that is still hurt, as it was just before, to where it was. */
     public Tray tray() {
       List<Tray.Entry> entries = new ArrayList<>();

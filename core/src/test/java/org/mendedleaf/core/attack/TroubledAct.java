@@ -288,11 +288,12 @@ enum TroubledAct {
             wrong.add(sheaf);
           }
         }
-        int unusedSheaves = mirror.heal(desk.store(), wrong, bytes -> {}).size();
+        // What it could not put there, as while the drive is away, it does not say to be whole.
+        int healed = mirror.heal(desk.store(), wrong, bytes -> {}).size();
         long end = desk.catalogue().commits();
         int unusedCopies = desk.store().log().mend(desk.store().log().hurt(end), end);
+        return healed == wrong.size();
       }
-      return true;
     }
   },
 

@@ -123,6 +123,9 @@ class MassEventsTest {
     for (int i = 0; i < FILES; i++) {
       assertThat(desk.file(letter(i))).hasBinaryContent(text(i, i % 3 == 0 ? 1 : 0));
     }
+    assertThat(desk.office().todays().look().matters())
+        .as("before it was looked at again")
+        .noneMatch(Todays.HurtAtOnce.class::isInstance);
     assertThat(only().event().decided().orElseThrow().why()).isEqualTo("all of it was mended");
   }
 

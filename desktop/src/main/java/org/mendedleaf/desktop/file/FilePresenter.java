@@ -21,6 +21,7 @@ import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.shelves.FolderRow;
 import org.mendedleaf.desktop.words.HoldWords;
 import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Recovering;
 import org.mendedleaf.desktop.work.navigation.Place;
@@ -198,6 +199,8 @@ final class FilePresenter {
   private void showNewest() {
     chosen.set(life.get().newest().number());
     refresh();
+    // Whether it is good now, or damaged again, shows everywhere only once it was looked at.
+    new Captures(context).examine(ref.store());
   }
 
   /** The chosen revision as it would be on the tray. */

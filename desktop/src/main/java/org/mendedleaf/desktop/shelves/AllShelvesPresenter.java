@@ -56,7 +56,7 @@ final class AllShelvesPresenter {
   private String lookForDamage(Shelf shelf) throws IOException {
     List<String> sentences = new ArrayList<>();
     for (MassEvents.ShelfEvent one : context.office().massEvents().of(shelf)) {
-      if (one.event().isOpen()) {
+      if (one.needsPerson()) {
         sentences.add(MassEventSentence.of(one.event()));
       }
     }

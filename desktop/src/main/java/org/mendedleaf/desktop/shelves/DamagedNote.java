@@ -49,9 +49,7 @@ final class DamagedNote {
 
   private DamageHere find() throws IOException {
     return new DamageHere(
-        context.office().massEvents().of(shelf).stream()
-            .filter(one -> one.event().isOpen())
-            .toList(),
+        context.office().massEvents().of(shelf).stream().filter(ShelfEvent::needsPerson).toList(),
         context.office().screenings().damaged(shelf));
   }
 

@@ -69,7 +69,7 @@ public final class Captures {
   }
 
   /** Nobody waits for this: what is doubtful, and what changed, appears when it is known. */
-  private void examine(String store) {
+  public void examine(String store) {
     context
         .background()
         .workInTurn(

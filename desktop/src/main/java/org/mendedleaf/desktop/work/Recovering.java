@@ -46,6 +46,7 @@ public final class Recovering {
             receipt -> {
               context.navigator().refresh();
               then.accept(receipt);
+              new Captures(context).examine(receipt.store());
             },
             problem -> {
               context.navigator().complain(problem);
