@@ -16,6 +16,7 @@ import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.place.Step;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.Destination;
 import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.tray.RunReceipt;
@@ -34,6 +35,9 @@ public final class RecoveryAnswer {
   public record AsOf(Shelf shelf, Instant at) {}
 
   public Answer to(Tray tray, Optional<AsOf> asOf, boolean rehearse) throws IOException {
+    if (!rehearse && !(tray.handling().destination() instanceof Destination.InPlace)) {
+      return of(office.recoveries().run(tray, Progress.NONE), asOf);
+    }
     TrayRehearsal rehearsal = office.recoveries().rehearse(tray);
     Map<Path, Set<String>> open = office.recoveries().openIn(rehearsal);
     return OpenAnswer.with(

@@ -24,7 +24,7 @@ final class NewlyFound {
   private final Office office;
   private final Consumer<String> told;
   private final Set<String> known = new HashSet<>();
-  private final Set<Long> asked = new HashSet<>();
+  private final Set<String> asked = new HashSet<>();
 
   NewlyFound(Office office, Consumer<String> told) {
     this.office = office;
@@ -33,7 +33,7 @@ final class NewlyFound {
 
   /** Tells what is new since it was asked last; of what was known before, nothing. */
   void tellOf(Shelf shelf) throws IOException {
-    if (asked.add(shelf.id())) {
+    if (asked.add(shelf.store() + "/" + shelf.id())) {
       look(shelf, sentence -> {});
     }
     var unused = office.screenings().screen(shelf.store(), AT_ONCE, Progress.NONE);

@@ -94,7 +94,7 @@ public final class WatchKeeping {
       if (outcome.isEmpty() || outcome.get() instanceof CaptureOutcome.Done) {
         rounds.done(due);
         did(due, outcome).ifPresent(told);
-        if (outcome.isPresent()) {
+        if (outcome.isPresent() && hasChanges(outcome.get())) {
           newlyFound.tellOf(due.shelf());
         }
         return;
@@ -106,6 +106,10 @@ public final class WatchKeeping {
     if (rounds.failed(due, problem)) {
       told.accept("%s: %s".formatted(due.shelf().name(), problem));
     }
+  }
+
+  private static boolean hasChanges(CaptureOutcome outcome) {
+    return outcome instanceof CaptureOutcome.Done done && done.report().act().isPresent();
   }
 
   private static Optional<String> did(Rhythms.Due due, Optional<CaptureOutcome> outcome) {

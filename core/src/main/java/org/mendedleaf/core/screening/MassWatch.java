@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -56,16 +57,22 @@ final class MassWatch {
     if (!hurts(shelf, segment)) {
       return Optional.empty();
     }
-    List<ShelfCapture> hurting = new ArrayList<>();
+    List<ShelfCapture> around = new ArrayList<>();
     long decided = decidedUntil(shelf);
     Instant at = capture.get().at();
     for (ShelfCapture one : events.captures(shelf, at.minus(LONGEST), at.plus(LONGEST))) {
-      if (one.segment() > decided && hurts(shelf, one.segment())) {
-        hurting.add(one);
+      if (one.segment() > decided) {
+        around.add(one);
       }
     }
-    List<ShelfCapture> together = together(hurting, segment);
-    return together.isEmpty() ? Optional.empty() : event(shelf, together);
+    int here = around.indexOf(capture.get());
+    if (here < 0) {
+      return Optional.empty();
+    }
+    List<ShelfCapture> run = new ArrayList<>(together(around.subList(0, here + 1), -1));
+    Collections.reverse(run);
+    run.addAll(together(around.subList(here, around.size()), 1).stream().skip(1).toList());
+    return event(shelf, run);
   }
 
   /** Whether the log does not say so yet. */
@@ -93,27 +100,36 @@ final class MassWatch {
         .orElse(0);
   }
 
-  /** Those around one of them that have no long break between them. */
-  private static List<ShelfCapture> together(List<ShelfCapture> hurting, long segment) {
+  /**
+   * Captures that hurt something from one end of these on, as far as there is no long break between
+   * one and the next.
+   *
+   * @param step 1 from the first one forwards, -1 from the last one backwards
+   */
+  private List<ShelfCapture> together(List<ShelfCapture> captures, int step) throws IOException {
     List<ShelfCapture> run = new ArrayList<>();
-    for (ShelfCapture one : hurting) {
-      boolean isApart =
-          !run.isEmpty() && run.get(run.size() - 1).at().plus(APART).isBefore(one.at());
-      if (isApart && run.stream().anyMatch(other -> other.segment() == segment)) {
-        return run;
+    int from = step > 0 ? 0 : captures.size() - 1;
+    for (int i = from; i >= 0 && i < captures.size(); i += step) {
+      ShelfCapture one = captures.get(i);
+      if (run.isEmpty()) {
+        run.add(one);
+        continue;
       }
-      if (isApart) {
-        run.clear();
+      Duration gap = Duration.between(run.get(run.size() - 1).at(), one.at()).abs();
+      if (gap.compareTo(APART) > 0) {
+        break;
       }
-      run.add(one);
+      if (hurts(one.shelf(), one.segment())) {
+        run.add(one);
+      }
     }
-    return run.stream().anyMatch(one -> one.segment() == segment) ? run : List.of();
+    return run;
   }
 
   private Optional<Detail.MassHappened> event(long shelf, List<ShelfCapture> run)
       throws IOException {
-    long first = run.get(0).segment();
     long last = run.get(run.size() - 1).segment();
+    long first = beginning(shelf, run.get(0).segment());
     int damaged = 0;
     List<TouchedFile> gone = new ArrayList<>();
     for (ShelfCapture one : run) {
@@ -134,6 +150,14 @@ final class MassWatch {
     }
     int removed = Math.max(0, emptied - scrambled);
     return Optional.of(new Detail.MassHappened(first, last, shelf, damaged, scrambled, removed));
+  }
+
+  /** What goes on is the same event, even if what it began with was called meant since. */
+  private long beginning(long shelf, long first) throws IOException {
+    return events.of(shelf).stream()
+        .filter(one -> one.isOpen() && one.last() >= first)
+        .mapToLong(MassEvent::first)
+        .reduce(first, Math::min);
   }
 
   /** How many files are gone from folders in which others without any structure appeared. */
