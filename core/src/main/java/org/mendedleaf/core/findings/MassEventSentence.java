@@ -16,20 +16,20 @@ public final class MassEventSentence {
 
   private static String whatHappened(MassEvent event) {
     List<String> parts = new ArrayList<>();
-    if (event.scrambled() > 0) {
-      parts.add(event.scrambled() + " were scrambled and given other names");
-    }
-    if (event.damaged() > 0) {
-      parts.add(event.damaged() + " were damaged");
-    }
-    if (event.removed() > 0) {
-      parts.add(event.removed() + " were removed");
-    }
+    add(parts, event.scrambled(), "scrambled and given other names");
+    add(parts, event.damaged(), "damaged");
+    add(parts, event.removed(), "removed");
     if (parts.size() == 1) {
       return parts.get(0).replaceFirst(" ", " files ");
     }
     String all = String.join(", ", parts.subList(0, parts.size() - 1));
     return "Of %d files, %s and %s".formatted(event.files(), all, parts.get(parts.size() - 1));
+  }
+
+  private static void add(List<String> parts, int files, String what) {
+    if (files > 0) {
+      parts.add(files + (files == 1 ? " was " : " were ") + what);
+    }
   }
 
   private static String within(MassEvent event) {
