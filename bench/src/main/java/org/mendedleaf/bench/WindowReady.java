@@ -7,6 +7,7 @@ import javafx.scene.Scene;
 import javafx.scene.control.Label;
 import javafx.stage.Stage;
 import org.mendedleaf.core.office.Office;
+import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.demo.DemoOffice;
 import org.mendedleaf.desktop.DesktopLauncher;
 
@@ -38,6 +39,10 @@ public final class WindowReady {
 
   private static void demo() throws Exception {
     DemoOffice demo = DemoOffice.inCache();
+    if (!demo.isBuilt()) {
+      // Only the first run meets this, and that one is not measured.
+      demo.build(Progress.NONE);
+    }
     try (Office office = Office.open(demo.settings(DemoOffice.runningClock()))) {
       DesktopLauncher.run(
           office, List.of(), window -> endWhenThere(window.scene(), "#matters .rule-line"));
