@@ -22,7 +22,6 @@ import org.mendedleaf.core.session.OpenDesk;
 import org.mendedleaf.core.session.Right;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.Shelves;
-import org.mendedleaf.core.store.Store;
 
 /**
  * Many files of a shelf that were hurt at once: what is still hurt, all of it as one tray, and what
@@ -74,11 +73,8 @@ public final class MassEvents {
     }
   }
 
-  /** What happened on a shelf, the newest first; nothing while its store is away. */
+  /** What happened on a shelf, the newest first. */
   public List<ShelfEvent> of(Shelf shelf) throws IOException {
-    if (!Store.liesIn(shelf.storeFolder())) {
-      return List.of();
-    }
     Catalogue catalogue = desk.store(shelf.store()).catalogue();
     List<ShelfEvent> all = new ArrayList<>();
     for (MassEvent event : catalogue.events().of(shelf.id())) {

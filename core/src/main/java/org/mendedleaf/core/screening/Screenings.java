@@ -35,7 +35,6 @@ import org.mendedleaf.core.session.OpenStore;
 import org.mendedleaf.core.session.Right;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.Shelves;
-import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.store.format.DamagedContentException;
 
 /**
@@ -217,11 +216,9 @@ public final class Screenings {
     return List.copyOf(all);
   }
 
-  /** How many files of a shelf are damaged as they are now; none while its store is away. */
+  /** How many files of a shelf are damaged as they are now. */
   public int damaged(Shelf shelf) throws IOException {
-    return !Store.liesIn(shelf.storeFolder())
-        ? 0
-        : desk.store(shelf.store()).catalogue().findings().damaged(shelf.id());
+    return desk.store(shelf.store()).catalogue().findings().damaged(shelf.id());
   }
 
   /** Every damaged file of a shelf as it was last good, to where it is. */
