@@ -87,7 +87,11 @@ final class WatchTurns implements OfficeOpener, DeskOwner {
 
   private void own(OfficeSettings settings, Keeping keeping) throws IOException {
     try (Office office = Office.open(settings);
-        OwnerServer server = new OwnerServer(settings.home(), office)) {
+        OwnerServer server = new OwnerServer(settings.home(), office);
+        DesktopNotifications notifications =
+            new DesktopNotifications(
+                Optional.empty(), WindowProcess.ofThisMachine(settings.home()))) {
+      office.telling().through(notifications);
       server.serve(this);
       terminal.err().println("Watch is kept.");
       Runnable round = keeping.begin(office);

@@ -5,6 +5,9 @@ import java.nio.file.Path;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicReference;
+import javafx.application.Platform;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.cli.KeyOptions;
 import org.mendedleaf.cli.Terminal;
 import org.mendedleaf.cli.answers.Exit;
@@ -18,6 +21,7 @@ import org.mendedleaf.demo.DemoOffice;
 import org.mendedleaf.demo.PictureTour;
 import org.mendedleaf.desktop.DesktopLauncher;
 import org.mendedleaf.desktop.frame.MainWindow;
+import org.mendedleaf.desktop.work.navigation.Place;
 
 /** Starts that end in a window. */
 final class WindowStart {
@@ -101,12 +105,19 @@ final class WindowStart {
   private static int window(
       OfficeSettings settings, Terminal terminal, StartLine line, Optional<Path> pictures)
       throws Exception {
+    AtomicReference<@Nullable MainWindow> shown = new AtomicReference<>();
     try (Office office = Office.open(settings);
-        OwnerServer server = new OwnerServer(settings.home(), office)) {
+        OwnerServer server = new OwnerServer(settings.home(), office);
+        DesktopNotifications notifications =
+            new DesktopNotifications(Optional.empty(), address -> bringUp(shown.get(), address))) {
+      if (pictures.isEmpty()) {
+        office.telling().through(notifications);
+      }
       DesktopLauncher.run(
           office,
           line.paths(terminal.folder()),
           window -> {
+            shown.set(window);
             line.addresses().forEach(window::openAddress);
             server.serve(new WindowOwner(window));
             pictures.ifPresent(
@@ -115,6 +126,20 @@ final class WindowStart {
           });
     }
     return 0;
+  }
+
+  private static void bringUp(@Nullable MainWindow window, String address) {
+    if (window != null) {
+      Platform.runLater(
+          () -> {
+            window.toFront();
+            if (address.isEmpty()) {
+              window.go(new Place.Today());
+            } else {
+              window.openAddress(address);
+            }
+          });
+    }
   }
 
   /** A size such as "1024x700". */

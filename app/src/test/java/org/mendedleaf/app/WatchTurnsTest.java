@@ -11,6 +11,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
@@ -25,6 +26,9 @@ import org.mendedleaf.core.desk.DeskLock;
 class WatchTurnsTest {
 
   private static final Duration PATIENCE = Duration.ofSeconds(60);
+
+  /** Whoever has just saved still sits there. */
+  private static final Duration AT_ONCE = Duration.ofSeconds(15);
 
   @TempDir Path base;
 
@@ -53,6 +57,10 @@ class WatchTurnsTest {
   }
 
   private Process keepWatch(String out) throws IOException {
+    return keepWatch(out, Map.of());
+  }
+
+  private Process keepWatch(String out, Map<String, String> environment) throws IOException {
     List<String> command =
         new ArrayList<>(
             List.of(
@@ -62,10 +70,12 @@ class WatchTurnsTest {
                 System.getProperty("java.class.path"),
                 Main.class.getName()));
     command.addAll(line("keep-watch").words());
-    return new ProcessBuilder(command)
-        .redirectErrorStream(true)
-        .redirectOutput(base.resolve(out).toFile())
-        .start();
+    ProcessBuilder process =
+        new ProcessBuilder(command)
+            .redirectErrorStream(true)
+            .redirectOutput(base.resolve(out).toFile());
+    process.environment().putAll(environment);
+    return process.start();
   }
 
   private static void await(String what, Callable<Boolean> holds) throws Exception {
@@ -76,8 +86,8 @@ class WatchTurnsTest {
     }
   }
 
-  @Test
-  void whatIsSavedIsRecordedWithoutAWindow() throws Exception {
+  /** A shelf that is recorded on save, with one list of prices. */
+  private Path recordedOnSave() throws Exception {
     Path orders = Files.createDirectories(base.resolve("Orders"));
     Path list = Files.writeString(orders.resolve("price list.csv"), "jib,410");
     here("store", "make", base.resolve("store").toString());
@@ -87,6 +97,38 @@ class WatchTurnsTest {
     Files.writeString(
         plan, "{\"name\": \"Saves\", \"rhythm\": \"on save\", \"keep\": [\"everything\"]}");
     here("plan", "set", "Orders", "--file", plan.toString());
+    return list;
+  }
+
+  @Test
+  void whatWasJustDamagedIsShownOnTheDesktopWithinSeconds() throws Exception {
+    Path list = recordedOnSave();
+    try (StandInDesktop desktop = new StandInDesktop(base, List.of("actions"))) {
+      Process watch = keepWatch("watch.txt", Map.of("DBUS_SESSION_BUS_ADDRESS", desktop.address()));
+      try {
+        await(
+            "watch is kept", () -> Files.readString(base.resolve("watch.txt")).contains("is kept"));
+        Files.writeString(list, "jib,420\n".repeat(100));
+        await(
+            "the save is recorded",
+            () -> handedOver("show", list.toString(), "--revision", "1").contains("jib,420"));
+        long saved = System.nanoTime();
+        Files.writeString(list, "");
+        await("it is shown", () -> !desktop.shown().isEmpty());
+        assertThat(Duration.ofNanos(System.nanoTime() - saved)).isLessThan(AT_ONCE);
+        assertThat(desktop.shown().get(0).title())
+            .isEqualTo("Orders: price list.csv looks damaged");
+        assertThat(desktop.shown().get(0).text()).contains("Nothing is left in it", "r1 of");
+      } finally {
+        watch.destroy();
+        assertThat(watch.waitFor(60, TimeUnit.SECONDS)).isTrue();
+      }
+    }
+  }
+
+  @Test
+  void whatIsSavedIsRecordedWithoutAWindow() throws Exception {
+    Path list = recordedOnSave();
     Path home = base.resolve("home");
     assertThat(DeskLock.isWatchKept(home)).isFalse();
 

@@ -77,7 +77,8 @@ import picocli.CommandLine.ScopeType;
       WhatIfCommand.class,
       RebuildCommand.class,
       LedgerCommand.class,
-      KeepWatchCommand.class
+      KeepWatchCommand.class,
+      QuietHoursCommand.class
     })
 public final class MendedLeafCommand {
 

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import org.mendedleaf.core.history.MomentEntry;
 import org.mendedleaf.core.history.Since;
+import org.mendedleaf.core.plan.ByteSize;
 
 /** Times and sizes as lines for people. */
 public final class Text {
@@ -28,24 +29,14 @@ public final class Text {
     return DAY.format(at.atZone(zone));
   }
 
-  /** KB, MB and GB of 1000. */
   /** So many of something, as in “1 file” and “2,000 files”. */
   static String many(long count, String one) {
     return "%,d %s%s".formatted(count, one, count == 1 ? "" : "s");
   }
 
+  /** KB, MB and GB of 1000. */
   public static String size(long bytes) {
-    if (bytes < 1000) {
-      return bytes + " bytes";
-    }
-    double value = bytes;
-    for (String unit : new String[] {"KB", "MB", "GB", "TB"}) {
-      value /= 1000;
-      if (value < 999.95 || unit.equals("TB")) {
-        return "%.1f %s".formatted(value, unit);
-      }
-    }
-    throw new AssertionError("unreachable");
+    return ByteSize.shown(bytes);
   }
 
   /** What became of a line since, as the end of the line; empty where nothing did. */

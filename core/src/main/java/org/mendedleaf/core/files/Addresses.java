@@ -51,6 +51,21 @@ public final class Addresses {
     return new FileRef(place.shelf().store(), file.id());
   }
 
+  /**
+   * The shelf that has an address.
+   *
+   * @throws SentenceException if there is none on this desk
+   */
+  public Shelf shelf(ShelfAddress address) throws IOException {
+    return shelves.all().stream()
+        .filter(shelf -> shelf.store().equals(address.store()) && shelf.id() == address.shelf())
+        .findFirst()
+        .orElseThrow(
+            () ->
+                new SentenceException(
+                    "No shelf of this desk has the address %s.".formatted(address.uri())));
+  }
+
   /** The place that is meant by a path or by SHELF:inner/path. */
   public Addressed place(String written, Path from) throws IOException {
     Path path = from.resolve(written).toAbsolutePath().normalize();

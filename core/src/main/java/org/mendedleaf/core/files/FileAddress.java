@@ -9,19 +9,30 @@ import org.mendedleaf.core.session.FileRef;
 /**
  * A file's stable address, whatever it is called and wherever it lies: {@code
  * mended-leaf:STORE/FILE} for its current revision, {@code mended-leaf:STORE/FILE/rN} for one of
- * them.
+ * them, {@code mended-leaf:STORE/FILE/rN/rM} for what differs between two.
  *
  * @param revision empty for the current one
+ * @param compared the one that it is to be compared with
  */
-public record FileAddress(FileRef file, Optional<Integer> revision) {
+public record FileAddress(FileRef file, Optional<Integer> revision, Optional<Integer> compared) {
 
   private static final String SCHEME = "mended-leaf:";
   private static final Pattern FORM =
-      Pattern.compile(SCHEME + "([A-Za-z0-9-]{1,64})/([0-9]{1,18})(?:/r([0-9]{1,9}))?");
+      Pattern.compile(
+          SCHEME + "([A-Za-z0-9-]{1,64})/([0-9]{1,18})(?:/r([0-9]{1,9})(?:/r([0-9]{1,9}))?)?");
+
+  public FileAddress(FileRef file, Optional<Integer> revision) {
+    this(file, revision, Optional.empty());
+  }
 
   /** The address as a URI. */
   public String uri() {
-    return SCHEME + file.store() + "/" + file.file() + revision.map(n -> "/r" + n).orElse("");
+    return SCHEME
+        + file.store()
+        + "/"
+        + file.file()
+        + revision.map(n -> "/r" + n).orElse("")
+        + compared.map(n -> "/r" + n).orElse("");
   }
 
   /** Whether something written is meant as an address. */
@@ -41,6 +52,7 @@ public record FileAddress(FileRef file, Optional<Integer> revision) {
     }
     return new FileAddress(
         new FileRef(matcher.group(1), Long.parseLong(matcher.group(2))),
-        Optional.ofNullable(matcher.group(3)).map(Integer::parseInt));
+        Optional.ofNullable(matcher.group(3)).map(Integer::parseInt),
+        Optional.ofNullable(matcher.group(4)).map(Integer::parseInt));
   }
 }

@@ -1,36 +1,18 @@
 package org.mendedleaf.core.files;
 
-import jakarta.mail.Message;
-import jakarta.mail.MessagingException;
-import jakarta.mail.Session;
-import jakarta.mail.internet.AddressException;
-import jakarta.mail.internet.InternetAddress;
-import jakarta.mail.internet.MimeMessage;
-import jakarta.mail.internet.MimeUtility;
-import java.io.IOException;
-import java.io.OutputStream;
-import java.nio.charset.StandardCharsets;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
-import java.util.Date;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.Properties;
 import org.mendedleaf.core.history.Arrived;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.RevisionMarks;
 import org.mendedleaf.core.history.Who;
 
-/**
- * A mail message about a new revision. A person may be given with a mail address; one without is
- * named as a group without members, which the format has for that (RFC 5322, 3.4).
- */
+/** What people who want to know of it are told about a new revision. */
 final class NoticeMessage {
-
-  /** Names of machines that end so are never anybody's (RFC 2606). */
-  private static final String NOBODY = "mended-leaf@desk.invalid";
 
   private static final DateTimeFormatter WHEN =
       DateTimeFormatter.ofPattern("EEE d MMM uuuu, HH:mm", Locale.ENGLISH);
@@ -45,51 +27,18 @@ final class NoticeMessage {
     this.zone = zone;
   }
 
-  void to(List<String> persons, OutputStream out) throws IOException {
-    try {
-      MimeMessage message = new MimeMessage(Session.getInstance(new Properties()));
-      message.setFrom(new InternetAddress(NOBODY, revision.by(), "UTF-8"));
-      List<String> groups = new ArrayList<>();
-      for (String person : persons) {
-        Optional<InternetAddress> address = address(person);
-        if (address.isPresent()) {
-          message.addRecipient(Message.RecipientType.TO, address.get());
-        } else {
-          groups.add(MimeUtility.encodeWord(quoted(person), "UTF-8", null) + ":;");
-        }
-      }
-      if (!groups.isEmpty()) {
-        String[] header = message.getHeader("To");
-        String known = header == null ? "" : header[0] + ", ";
-        message.setHeader("To", known + String.join(", ", groups));
-      }
-      message.setSubject(subject(), "UTF-8");
-      message.setSentDate(Date.from(revision.at()));
-      message.setText(text(), "UTF-8");
-      message.writeTo(out);
-    } catch (MessagingException e) {
-      throw new IOException("The notice about %s could not be written.".formatted(subject()), e);
-    }
+  /** What is told of a revision where no name may be: where to look. */
+  static Letter nameless(FileLife life, Revision revision) {
+    return new Letter(
+        revision.by(),
+        revision.at(),
+        "A file of an encrypted store has a new revision",
+        "Its name is not written here, since the store is encrypted. Open it there:\r\n\r\n%s\r\n"
+            .formatted(new FileAddress(life.ref(), Optional.of(revision.number())).uri()));
   }
 
-  private static Optional<InternetAddress> address(String person) {
-    if (!person.contains("@")) {
-      return Optional.empty();
-    }
-    try {
-      InternetAddress address = new InternetAddress(person, true);
-      if (address.getPersonal() != null) {
-        address.setPersonal(address.getPersonal(), StandardCharsets.UTF_8.name());
-      }
-      return Optional.of(address);
-    } catch (AddressException | java.io.UnsupportedEncodingException e) {
-      return Optional.empty();
-    }
-  }
-
-  private static String quoted(String person) {
-    boolean plain = person.chars().allMatch(c -> Character.isLetterOrDigit(c) || c == ' ');
-    return plain ? person : "\"" + person.replaceAll("[\\\\\"\\r\\n]", " ") + "\"";
+  Letter letter() {
+    return new Letter(revision.by(), revision.at(), subject(), text());
   }
 
   private Optional<String> note() {

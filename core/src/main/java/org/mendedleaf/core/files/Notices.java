@@ -3,23 +3,20 @@ package org.mendedleaf.core.files;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Stream;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.desk.DamagedDeskFileException;
 import org.mendedleaf.core.desk.Desk;
 import org.mendedleaf.core.desk.DeskFile;
-import org.mendedleaf.core.desk.PrivateFolder;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
-import org.mendedleaf.core.session.SavedFile;
+import org.mendedleaf.core.session.Outbox;
 
 /**
  * Tells people of new revisions of files that they want to know about: a message for each, as an
@@ -36,18 +33,18 @@ public final class Notices {
   private final FileLives files;
   private final OfficeSettings settings;
   private final OpenDesk desk;
-  private final Path outbox;
+  private final Outbox outbox;
 
   public Notices(FileLives files, OpenDesk desk, OfficeSettings settings) {
     this.files = files;
     this.desk = desk;
-    this.outbox = settings.home().resolve("outbox");
+    this.outbox = Outbox.of(settings);
     this.settings = settings;
   }
 
   /** Where the messages lie. */
   public Path outbox() {
-    return outbox;
+    return outbox.folder();
   }
 
   /**
@@ -100,7 +97,7 @@ public final class Notices {
   }
 
   private void keep(ObjectNode done) throws IOException {
-    DeskFile.at(outbox.resolve(DONE)).write(done.toPrettyString());
+    DeskFile.at(outbox.folder().resolve(DONE)).write(done.toPrettyString());
   }
 
   private Optional<Path> write(String store, Revision revision) throws IOException {
@@ -110,15 +107,43 @@ public final class Notices {
     if (to.isEmpty()) {
       return Optional.empty();
     }
-    PrivateFolder.make(outbox);
-    Path file = outbox.resolve(name(store, revision.file(), revision.number()));
-    SavedFile.writeOwn(
-        file, true, out -> new NoticeMessage(life, revision, settings.zone()).to(to, out));
-    return Optional.of(file);
+    String name = name(store, revision.file(), revision.number());
+    Letter letter =
+        isEncrypted(store)
+            ? NoticeMessage.nameless(life, revision)
+            : new NoticeMessage(life, revision, settings.zone()).letter();
+    return Optional.of(outbox.put(name + "eml", out -> letter.to(to, out)));
   }
 
+  /** No name of an encrypted store may stand in a message, which is readable by design. */
+  public boolean isEncrypted(String store) throws IOException {
+    return desk.store(store).store().key().isPresent();
+  }
+
+  /** Writes a letter about a revision that is damaged; it goes with the revision. */
+  public void damaged(FileRef ref, int revision, Letter letter, List<String> to)
+      throws IOException {
+    synchronized (WRITING) {
+      String name = name(ref.store(), ref.file(), revision) + "damaged.eml";
+      var unused = outbox.put(name, out -> letter.to(to, out));
+    }
+  }
+
+  /**
+   * Writes a letter about what many files of a shelf met with, in which no file is named.
+   *
+   * @param first the commit with which it began
+   */
+  public void atOnce(String store, long first, Letter letter, List<String> to) throws IOException {
+    synchronized (WRITING) {
+      String name = "%s-event-%d.eml".formatted(store, first);
+      var unused = outbox.put(name, out -> letter.to(to, out));
+    }
+  }
+
+  /** The beginning of the names of all that is written about a revision. */
   private static String name(String store, long file, int revision) {
-    return prefix(store, file) + "r" + revision + ".eml";
+    return prefix(store, file) + "r" + revision + ".";
   }
 
   private static String prefix(String store, long file) {
@@ -132,28 +157,18 @@ public final class Notices {
    */
   public void forget(FileRef ref, Set<Integer> numbers) throws IOException {
     synchronized (WRITING) {
-      if (!Files.isDirectory(outbox)) {
-        return;
-      }
-      try (Stream<Path> files = Files.list(outbox)) {
-        for (Path file : files.toList()) {
-          String name = file.getFileName().toString();
-          boolean named =
+      outbox.forget(
+          name ->
               numbers.isEmpty()
                   ? name.startsWith(prefix(ref.store(), ref.file()))
                   : numbers.stream()
-                      .anyMatch(number -> name.startsWith(name(ref.store(), ref.file(), number)));
-          if (named) {
-            Files.delete(file);
-          }
-        }
-      }
+                      .anyMatch(number -> name.startsWith(name(ref.store(), ref.file(), number))));
     }
   }
 
   private ObjectNode done() throws IOException {
     try {
-      return DeskFile.at(outbox.resolve(DONE))
+      return DeskFile.at(outbox.folder().resolve(DONE))
           .read(text -> (ObjectNode) JSON.readTree(text))
           .orElseGet(JSON::createObjectNode);
     } catch (DamagedDeskFileException e) {

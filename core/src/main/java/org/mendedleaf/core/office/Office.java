@@ -38,6 +38,7 @@ import org.mendedleaf.core.shelves.RecordingAndPeople;
 import org.mendedleaf.core.shelves.Shelves;
 import org.mendedleaf.core.shelves.Snapshots;
 import org.mendedleaf.core.stores.Stores;
+import org.mendedleaf.core.telling.Telling;
 import org.mendedleaf.core.tray.Recoveries;
 
 /**
@@ -66,6 +67,7 @@ public final class Office implements Closeable {
   private final Screenings screenings;
   private final MassEvents massEvents;
   private final Notices notices;
+  private final Telling telling;
   private final Sayings sayings;
   private final Safeguards safeguards;
   private final CarePlans plans;
@@ -104,6 +106,7 @@ public final class Office implements Closeable {
     this.screenings = new Screenings(shelves, desk, settings);
     this.massEvents = new MassEvents(shelves, desk, settings);
     this.notices = new Notices(files, desk, settings);
+    this.telling = new Telling(screenings, massEvents, notices, shelves, desk, settings);
     this.sayings = new Sayings(files, notices, shelves, desk, settings);
     this.safeguards = new Safeguards(shelves, desk, settings);
     this.plans = new CarePlans(shelves, spaces, snapshots, safeguards, desk, settings);
@@ -257,6 +260,11 @@ public final class Office implements Closeable {
   /** Notices to people who want to know of new revisions. */
   public Notices notices() {
     return notices;
+  }
+
+  /** Telling people at once what is surely damaged. */
+  public Telling telling() {
+    return telling;
   }
 
   /** What people say about revisions and files. */

@@ -19,9 +19,11 @@ import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.rhythm.Rhythms;
 import org.mendedleaf.core.rhythm.Rounds;
 import org.mendedleaf.core.session.Complaint;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.store.Store;
 import org.mendedleaf.core.stores.ColdSheaves;
 import org.mendedleaf.core.stores.StoreFacts;
+import org.mendedleaf.core.telling.News;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -33,6 +35,10 @@ public final class WatchKeeping {
 
   private static final Logger LOG = LoggerFactory.getLogger(WatchKeeping.class);
   private static final Duration ARRIVALS = Duration.ofSeconds(5);
+
+  /** What is due next must not wait for longer until what was just recorded is examined. */
+  private static final Duration AT_ONCE = Duration.ofSeconds(5);
+
   private static final Duration IDLE = Duration.ofMinutes(10);
   private static final Duration SUMMARIES = Duration.ofMinutes(1);
 
@@ -41,7 +47,6 @@ public final class WatchKeeping {
   private final Executor beside;
   private final AtomicBoolean pressing = new AtomicBoolean();
   private final Rounds rounds;
-  private final NewlyFound newlyFound;
   private final Set<Object> looked = new HashSet<>();
   private Instant arrivals;
   private Instant idle;
@@ -55,7 +60,6 @@ public final class WatchKeeping {
     this.told = told;
     this.beside = beside;
     this.rounds = new Rounds(office.rhythms(), office.settings());
-    this.newlyFound = new NewlyFound(office, told);
     this.arrivals = now();
     this.idle = now();
   }
@@ -69,6 +73,7 @@ public final class WatchKeeping {
         arrivals = now();
         admit();
         var unused = office.notices().write();
+        office.telling().afterQuiet();
       }
       if (due.isEmpty() && !now().isBefore(idle.plus(IDLE))) {
         tidy();
@@ -95,7 +100,7 @@ public final class WatchKeeping {
         rounds.done(due);
         did(due, outcome).ifPresent(told);
         if (outcome.isPresent() && hasChanges(outcome.get())) {
-          newlyFound.tellOf(due.shelf());
+          examine(due.shelf());
         }
         return;
       }
@@ -106,6 +111,18 @@ public final class WatchKeeping {
     if (rounds.failed(due, problem)) {
       told.accept("%s: %s".formatted(due.shelf().name(), problem));
     }
+  }
+
+  private void examine(Shelf shelf) throws IOException {
+    // Who was never looked at has nothing new; what is found now is.
+    var before = office.telling().tell(shelf);
+    var unused = office.screenings().screen(shelf.store(), AT_ONCE, Progress.NONE);
+    tell(before);
+    tell(office.telling().tell(shelf));
+  }
+
+  private void tell(List<News> news) {
+    news.forEach(one -> told.accept(one.line()));
   }
 
   private static boolean hasChanges(CaptureOutcome outcome) {
@@ -191,6 +208,7 @@ public final class WatchKeeping {
         office.stores().mirrors().catchUp(store.id());
         office.stores().mirrorCheckups().slice(store.id(), Progress.NONE);
         office.screenings().screen(store.id(), SUMMARIES, Progress.NONE);
+        tell(office.telling().tell(store.id()));
         office.comparisons().sumUp(store.id(), SUMMARIES, Progress.NONE);
         office.drills().runIfDue(store.id(), Progress.NONE);
       }

@@ -1,5 +1,6 @@
 package org.mendedleaf.core.plan;
 
+import java.util.Iterator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -43,5 +44,20 @@ public final class ByteSize {
       }
     }
     return best;
+  }
+
+  /** For people: with one digit after the point, in the largest unit of which it has one. */
+  public static String shown(long bytes) {
+    if (bytes < 1000) {
+      return bytes + " bytes";
+    }
+    double value = bytes / 1000.0;
+    Iterator<String> units = List.of("KB", "MB", "GB", "TB").iterator();
+    String unit = units.next();
+    while (value >= 999.95 && units.hasNext()) {
+      value /= 1000;
+      unit = units.next();
+    }
+    return String.format(Locale.ENGLISH, "%.1f %s", value, unit);
   }
 }

@@ -185,6 +185,7 @@ public final class OpenDesk implements Closeable {
   public synchronized OpenStore reopenEncrypted(String id, Path folder) throws IOException {
     close(id);
     OpenStore.discardCatalogue(settings, id);
+    Outbox.of(settings).forget(id);
     OpenStore opened = reopen(id, folder);
     if (opened.trouble().isPresent()) {
       // Its commits are the same, and their hashes are others.

@@ -8,6 +8,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -19,9 +20,11 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.history.Description;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.history.Role;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.CancelledException;
 import org.mendedleaf.core.progress.Phase;
@@ -71,6 +74,29 @@ class EncryptionTest {
     for (int i = 0; i < 50; i++) {
       FileLife life = desk.life("%s/%s.txt".formatted(planted(i % 5), planted(100 + i)));
       desk.office().sayings().note(life.ref(), 0, planted(400 + i) + " was agreed");
+    }
+    tellPeople(desk);
+  }
+
+  /** Of a new revision and of a damaged one. */
+  private static void tellPeople(TestDesk desk) throws IOException {
+    desk.office()
+        .recordingAndPeople()
+        .person(desk.shelf(), "Zoë <zoe@loft.example>", Optional.of(Role.MAKER));
+    String name = "%s/%s.txt".formatted(planted(0), planted(160));
+    FileLife life = desk.life(name);
+    desk.office()
+        .sayings()
+        .describe(life.ref(), new Description(planted(450), "", List.of("Zoë <zoe@loft.example>")));
+    desk.office().telling().tell(desk.shelf());
+    desk.write(name, "");
+    desk.capture();
+    desk.office().screenings().screen(desk.shelf().store(), Duration.ofMinutes(1), Progress.NONE);
+    assertThat(desk.office().telling().tell(desk.office().shelves().named(desk.shelf().name())))
+        .hasSize(1);
+    assertThat(desk.office().notices().write()).isNotEmpty();
+    try (Stream<Path> letters = Files.list(desk.office().notices().outbox())) {
+      assertThat(letters.filter(one -> one.toString().endsWith(".eml"))).hasSize(2);
     }
   }
 

@@ -1,7 +1,6 @@
 package org.mendedleaf.desktop.file;
 
 import java.io.File;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -141,7 +140,8 @@ public final class FilePage extends StackedPage {
     node().setOnDragDropped(this::dropped);
     listen(comparing);
     place.revision().ifPresent(presenter::choose);
-    place.against().ifPresent(path -> compareOnce(comparing, path));
+    place.against().ifPresent(path -> onceKnown(() -> comparing.withFile(path)));
+    place.compared().ifPresent(with -> onceKnown(() -> comparing.againstProperty().set(with)));
   }
 
   private VBox lineSheet() {
@@ -189,8 +189,8 @@ public final class FilePage extends StackedPage {
     presenter.standingProperty().addListener((p, before, row) -> showStanding());
   }
 
-  /** Holds the chosen revision against a file as soon as it is known. */
-  private void compareOnce(ComparePresenter comparing, Path path) {
+  /** Holds the chosen revision against something as soon as it is known. */
+  private void onceKnown(Runnable compares) {
     presenter
         .lifeProperty()
         .addListener(
@@ -200,7 +200,7 @@ public final class FilePage extends StackedPage {
                   ObservableValue<? extends FileLife> life, FileLife before, FileLife now) {
                 life.removeListener(this);
                 inside.showCompared();
-                comparing.withFile(path);
+                compares.run();
               }
             });
   }

@@ -8,6 +8,7 @@ import org.mendedleaf.core.adoption.SheetFormat;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.Addresses;
 import org.mendedleaf.core.files.FileAddress;
+import org.mendedleaf.core.files.ShelfAddress;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.session.FileRef;
@@ -48,8 +49,12 @@ final class PlacesOf {
    * @throws SentenceException if it cannot be read, or there is no such file
    */
   Place of(String address) throws IOException {
+    Optional<ShelfAddress> ofShelf = ShelfAddress.parse(address);
+    if (ofShelf.isPresent()) {
+      return new Place.OneShelf(office.addresses().shelf(ofShelf.get()), InnerPath.ROOT);
+    }
     FileAddress read = FileAddress.parse(address);
     var unused = office.files().life(read.file());
-    return new Place.OneFile(read.file(), read.revision());
+    return new Place.OneFile(read.file(), read.revision(), Optional.empty(), read.compared());
   }
 }

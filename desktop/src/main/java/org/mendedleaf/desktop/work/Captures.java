@@ -73,9 +73,12 @@ public final class Captures {
     context
         .background()
         .workInTurn(
-            () ->
-                context.office().screenings().screen(store, SUMMARIES, Progress.NONE)
-                    + context.office().comparisons().sumUp(store, SUMMARIES, Progress.NONE),
+            () -> {
+              int screened = context.office().screenings().screen(store, SUMMARIES, Progress.NONE);
+              var unused = context.office().telling().tell(store);
+              return screened
+                  + context.office().comparisons().sumUp(store, SUMMARIES, Progress.NONE);
+            },
             examined -> {
               if (examined > 0) {
                 context.navigator().refresh();

@@ -86,12 +86,19 @@ public sealed interface Place {
    *
    * @param revision the one to choose; empty for the newest
    * @param against any file to compare it with at once
+   * @param compared another revision to compare it with at once
    */
-  record OneFile(FileRef file, Optional<Integer> revision, Optional<Path> against)
+  record OneFile(
+      FileRef file, Optional<Integer> revision, Optional<Path> against, Optional<Integer> compared)
       implements Place {
 
     public OneFile(FileRef file, Optional<Integer> revision) {
-      this(file, revision, Optional.empty());
+      this(file, revision, Optional.empty(), Optional.empty());
+    }
+
+    /** The file, with a revision beside a file from anywhere. */
+    public OneFile(FileRef file, Optional<Integer> revision, Optional<Path> against) {
+      this(file, revision, against, Optional.empty());
     }
   }
 
