@@ -52,6 +52,8 @@ final class FindCommand extends OfficeCommand {
     node.put("more", answer.more());
     ArrayNode searched = node.putArray("searched");
     answer.searched().forEach(place -> searched.add(Json.searched(place)));
+    ArrayNode notSearched = node.putArray("notSearched");
+    answer.notSearched().forEach(notSearched::add);
     if (answer.files().isEmpty()) {
       text.append("Nothing that was ever recorded is called so. Looked in:%n".formatted());
       for (Search.Searched place : answer.searched()) {
@@ -67,6 +69,7 @@ final class FindCommand extends OfficeCommand {
     } else if (answer.more()) {
       text.append("There are more; another word narrows it.%n".formatted());
     }
+    answer.notSearched().forEach(why -> text.append("Not looked in: %s%n".formatted(why)));
     return Answer.done(node, text.toString());
   }
 

@@ -78,7 +78,8 @@ import picocli.CommandLine.ScopeType;
       RebuildCommand.class,
       LedgerCommand.class,
       KeepWatchCommand.class,
-      QuietHoursCommand.class
+      QuietHoursCommand.class,
+      LeftoversCommand.class
     })
 public final class MendedLeafCommand {
 

@@ -33,6 +33,8 @@ public final class SeenFromAbove {
           "report",
           "rhythm",
           "screening",
+          "telling",
+          "leftovers",
           "session",
           "shelves",
           "stores",

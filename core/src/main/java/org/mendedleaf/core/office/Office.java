@@ -26,6 +26,7 @@ import org.mendedleaf.core.keeping.LostAndFound;
 import org.mendedleaf.core.keeping.Safeguards;
 import org.mendedleaf.core.keeping.Spaces;
 import org.mendedleaf.core.keeping.Thinnings;
+import org.mendedleaf.core.leftovers.Leftovers;
 import org.mendedleaf.core.losses.Losses;
 import org.mendedleaf.core.rhythm.Rhythms;
 import org.mendedleaf.core.rhythm.ScheduledSnapshots;
@@ -78,6 +79,7 @@ public final class Office implements Closeable {
   private final Forecasts forecasts;
   private final LostAndFound lostAndFound;
   private final Intake intake;
+  private final Leftovers leftovers;
   private final Gatherings gatherings;
   private final ScheduledSnapshots scheduledSnapshots;
   private final Rhythms rhythms;
@@ -119,6 +121,7 @@ public final class Office implements Closeable {
     this.forecasts = new Forecasts(spaces, plans, shelves, settings);
     this.lostAndFound = new LostAndFound(shelves, plans, recoveries, desk, settings);
     this.intake = new Intake(files, shelves, desk, settings);
+    this.leftovers = new Leftovers(shelves, files, search, intake, desk, settings);
     this.gatherings = new Gatherings(shelves, plans, recoveries, desk, settings);
     this.scheduledSnapshots = new ScheduledSnapshots(plans, safeguards, snapshots, desk, settings);
     this.rhythms =
@@ -315,6 +318,11 @@ public final class Office implements Closeable {
   /** Files from outside. */
   public Intake intake() {
     return intake;
+  }
+
+  /** Copies that programs left. */
+  public Leftovers leftovers() {
+    return leftovers;
   }
 
   /** Copies of a file that become its revisions. */

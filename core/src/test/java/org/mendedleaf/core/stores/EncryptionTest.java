@@ -232,6 +232,10 @@ class EncryptionTest {
         assertThat(office.stores().facts(id).isLocked()).isTrue();
         assertThat(office.stores().known()).filteredOn(StoreFacts::here).hasSize(1);
         assertThat(office.shelves().unreached().get(0).sentence()).contains("passphrase");
+        assertThat(office.search().find(planted(100), 5).notSearched())
+            .singleElement()
+            .asString()
+            .contains("passphrase");
         assertThatThrownBy(() -> office.shelves().byId(id, 1))
             .isInstanceOf(LockedStoreException.class);
       }

@@ -13,6 +13,7 @@ import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.TypedLine;
 import org.mendedleaf.desktop.work.navigation.Action;
 
 /**

@@ -5,6 +5,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.files.Search;
+import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.Who;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.shelves.Shortened;
@@ -85,6 +86,9 @@ public final class FoundPage extends StackedPage {
                       Shown.path(place.store())),
                   "soft"));
     }
+    for (String why : answer.notSearched()) {
+      box.getChildren().add(Nodes.text(Words.of("find.notSearched", why), "rust"));
+    }
     box.getChildren().add(Nodes.text(Words.of("find.next"), "soft"));
     box.setMaxWidth(560);
     box.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
@@ -126,7 +130,14 @@ public final class FoundPage extends StackedPage {
 
   private static void standingCell(
       TableCell<Search.SearchHit, Search.SearchHit> cell, Search.SearchHit found) {
-    if (!found.file().present()) {
+    if (found.isDamaged()) {
+      cell.setText(
+          found.lastGood().isPresent()
+              ? Words.of("find.damaged", Revision.numbered(found.lastGood().getAsInt()))
+              : Words.of("find.damaged.none"));
+      Tip.on(cell, cell.getText());
+      cell.getStyleClass().add("rust");
+    } else if (!found.file().present()) {
       cell.setText(Words.of("find.removed"));
       cell.getStyleClass().add("rust");
     } else if (found.formerly().isPresent()) {

@@ -6,13 +6,16 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.SelectionMode;
+import javafx.scene.control.TableCell;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.Who;
-import org.mendedleaf.core.keeping.LostAndFound.Lost;
+import org.mendedleaf.core.leftovers.LeftoverVerdict;
 import org.mendedleaf.core.plan.Claim;
 import org.mendedleaf.desktop.drawings.Tip;
+import org.mendedleaf.desktop.lost.LostRow.LeftoverRow;
+import org.mendedleaf.desktop.lost.LostRow.RemovedRow;
 import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.tray.TraySheet;
 import org.mendedleaf.desktop.words.Shown;
@@ -23,21 +26,31 @@ import org.mendedleaf.desktop.work.navigation.Action;
 import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
-/** Everything that left the shelves, latest first; one or many are brought back. */
+/**
+ * Everything that left the shelves, and the copies that programs left, latest first; one or many
+ * are brought back.
+ */
 public final class LostPage extends StackedPage {
 
   private final Context context;
   private final Label facts = Nodes.label("", "soft");
+  private final Label looked = Nodes.text("", "soft");
+  private final TextField filter = new TextField();
   private final TextField to = new TextField();
   private final Button back;
   private final LostPresenter presenter;
-  private final SheetTable<Lost> table;
+  private final SheetTable<LostRow> table;
 
   public LostPage(Context context) {
     this.context = context;
     this.presenter = new LostPresenter(context);
-    this.table = new SheetTable<>("lost", presenter::open, lost -> lost.path().name());
-    presenter.lostProperty().addListener((property, before, now) -> show(now));
+    this.table = new SheetTable<>("lost", presenter::open, row -> row.path().name());
+    presenter.rowsProperty().addListener((property, before, now) -> show(now));
+    looked.textProperty().bind(presenter.lookedProperty());
+    filter.setId("lost-filter");
+    filter.setPromptText(Words.of("lost.filter"));
+    filter.setPrefColumnCount(16);
+    filter.textProperty().addListener((property, was, now) -> presenter.filter(now));
     back = Nodes.button(Words.of("lost.back.none"), "Ctrl+B", this::bringBack, "gilded");
     back.setId("bring-back");
     to.setId("lost-to");
@@ -52,7 +65,11 @@ public final class LostPage extends StackedPage {
     Node below = new TraySheet(context).beside(table.node());
     focusFirst(table.node());
     stack(
-        8, Nodes.row(titled, to, back), Nodes.text(Words.of("lost.what"), "soft"), growing(below));
+        8,
+        Nodes.row(titled, filter, to, back),
+        Nodes.text(Words.of("lost.what"), "soft"),
+        growing(below),
+        looked);
   }
 
   @Override
@@ -65,24 +82,30 @@ public final class LostPage extends StackedPage {
     return List.of(Action.of("lost.back.none", "Shortcut+B", this::bringBack));
   }
 
-  private void show(List<Lost> lost) {
-    table.fit(lost);
-    table.show(lost);
-    long files = LostPresenter.files(lost);
-    facts.setText(lost.isEmpty() ? "" : Words.count("lost.files", files));
+  private void show(List<LostRow> rows) {
+    table.fit(rows);
+    table.show(rows);
+    long copies = rows.stream().filter(LeftoverRow.class::isInstance).count();
+    long files = LostPresenter.files(rows) - copies;
+    String gone = files == 0 ? "" : Words.count("lost.files", files);
+    String left = copies == 0 ? "" : Words.count("lost.copies", copies);
+    facts.setText(gone.isEmpty() || left.isEmpty() ? gone + left : gone + ", " + left);
     showChoice();
   }
 
   private void showChoice() {
-    long files = LostPresenter.files(table.chosenRows());
-    back.setDisable(files == 0);
     // Only what goes back to its place mends; a copy elsewhere does not.
     boolean inPlace = to.getText().isBlank();
+    List<LostRow> chosen =
+        table.chosenRows().stream().filter(row -> inPlace || row instanceof RemovedRow).toList();
+    long files = LostPresenter.files(chosen);
+    back.setDisable(files == 0);
     back.getStyleClass().setAll("button", inPlace ? "gilded" : "moss");
+    boolean isCopy = !chosen.isEmpty() && chosen.stream().allMatch(LeftoverRow.class::isInstance);
     back.setText(
         files == 0
             ? Words.of("lost.back.none")
-            : Words.count(inPlace ? "lost.back" : "lost.copy", files));
+            : Words.count(isCopy ? "lost.take" : inPlace ? "lost.back" : "lost.copy", files));
   }
 
   private void bringBack() {
@@ -93,61 +116,76 @@ public final class LostPage extends StackedPage {
     table.column(
         "column.name",
         220,
-        (cell, lost) -> {
-          String name = Shortened.name(lost.path());
-          cell.setText(lost.folder() ? name + " /" : name);
-          Tip.on(cell, lost.path().shown());
+        (cell, row) -> {
+          String name = Shortened.name(row.path());
+          boolean isFolder = row instanceof RemovedRow one && one.lost().folder();
+          cell.setText(isFolder ? name + " /" : name);
+          Tip.on(cell, row.path().shown());
           cell.getStyleClass().add("strong");
         });
     table.column(
         "column.where",
         190,
-        (cell, lost) -> {
-          String folder = lost.path().folder().shown();
-          cell.setText(lost.shelf().name() + (folder.isEmpty() ? "" : " / " + folder));
+        (cell, row) -> {
+          String folder = row.path().folder().shown();
+          cell.setText(row.shelf().name() + (folder.isEmpty() ? "" : " / " + folder));
         });
-    table.column(
-        "column.removed",
-        150,
-        (cell, lost) -> {
-          cell.setText(Shown.moment(lost.at(), context.now(), context.zone()));
-          Tip.on(cell, () -> Shown.full(lost.at(), context.zone()));
-          cell.getStyleClass().add("rust");
-        });
-    table.column(
-        "column.last",
-        110,
-        lost ->
-            lost.newest()
-                .map(Revision::number)
-                .map(number -> number == 0 ? Words.of("revision.first") : "r" + number)
-                .orElse(Words.count("moment.held", lost.files())));
+    table.column("column.loss", 240, this::whatCell);
+    table.column("column.last", 110, LostPage::last);
     factColumns();
     table.picking(context.tray(), presenter::wanted);
     table.placeholder(Nodes.text(Words.of("lost.none"), "soft"));
   }
 
+  private void whatCell(TableCell<LostRow, LostRow> cell, LostRow row) {
+    String at = Shown.moment(row.at(), context.now(), context.zone());
+    if (row instanceof LeftoverRow copy) {
+      LeftoverVerdict verdict = copy.leftover().verdict();
+      cell.setText(Words.of("lost.copy." + verdict.word(), at));
+      Tip.on(cell, Shown.path(copy.leftover().path()));
+      cell.getStyleClass().add("moss");
+    } else {
+      cell.setText(Words.of("lost.removed", at));
+      Tip.on(cell, () -> Shown.full(row.at(), context.zone()));
+      cell.getStyleClass().add("rust");
+    }
+  }
+
+  private static String last(LostRow row) {
+    if (!(row instanceof RemovedRow one)) {
+      return "";
+    }
+    return one.lost()
+        .newest()
+        .map(newest -> Revision.numbered(newest.number()))
+        .orElseGet(() -> Words.count("moment.held", one.lost().files()));
+  }
+
   private void factColumns() {
-    table.sizes("column.size", 90, Lost::bytes);
+    table.sizes("column.size", 90, LostRow::bytes);
     table.column(
         "column.savedBy",
         130,
-        (cell, lost) -> {
-          lost.newest().ifPresent(newest -> cell.setText(Who.of(newest).name()));
+        (cell, row) -> {
+          if (row instanceof RemovedRow one) {
+            one.lost().newest().ifPresent(newest -> cell.setText(Who.of(newest).name()));
+          }
           cell.getStyleClass().add("soft");
         });
-    table.column(
-        "column.kept",
-        190,
-        lost ->
-            lost.keptUntil()
-                .map(
-                    until ->
-                        until.equals(Claim.ALWAYS)
-                            ? Words.of("kept.always")
-                            : Words.of(
-                                "kept.until", Shown.day(until, context.now(), context.zone())))
-                .orElse(Words.of("kept.nothing")),
-        "soft");
+    table.column("column.kept", 170, this::kept, "soft");
+  }
+
+  private String kept(LostRow row) {
+    if (!(row instanceof RemovedRow one)) {
+      return Words.of("lost.copy.kept");
+    }
+    return one.lost()
+        .keptUntil()
+        .map(
+            until ->
+                until.equals(Claim.ALWAYS)
+                    ? Words.of("kept.always")
+                    : Words.of("kept.until", Shown.day(until, context.now(), context.zone())))
+        .orElse(Words.of("kept.nothing"));
   }
 }

@@ -1,47 +1,136 @@
 package org.mendedleaf.desktop.lost;
 
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.keeping.LostAndFound.Lost;
+import org.mendedleaf.core.leftovers.Leftover;
+import org.mendedleaf.core.leftovers.Leftovers;
+import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.desktop.lost.LostRow.LeftoverRow;
+import org.mendedleaf.desktop.lost.LostRow.RemovedRow;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
+import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Recovering;
 import org.mendedleaf.desktop.work.navigation.Place;
 import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
 
-/** The files that left the shelves and can come back; knows no nodes. For the interface thread. */
+/**
+ * What left the shelves, and the copies that programs left, in one list; knows no nodes. Copies
+ * take longer to find and come when they are known. For the interface thread.
+ */
 final class LostPresenter {
 
   private final Context context;
-  private final ReadOnlyObjectWrapper<List<Lost>> lost = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<List<LostRow>> rows = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyStringWrapper looked = new ReadOnlyStringWrapper(Words.of("lost.looking"));
+  private List<LostRow> removed = List.of();
+  private List<LostRow> left = List.of();
+  private String typed = "";
+  private boolean isLooking;
 
   LostPresenter(Context context) {
     this.context = context;
   }
 
-  /** Null until it is known. */
-  ReadOnlyObjectProperty<List<Lost>> lostProperty() {
-    return lost.getReadOnlyProperty();
+  /** Those that fit what is typed, the latest first; null until it is known. */
+  ReadOnlyObjectProperty<List<LostRow>> rowsProperty() {
+    return rows.getReadOnlyProperty();
+  }
+
+  /** Where was looked for copies. */
+  ReadOnlyStringProperty lookedProperty() {
+    return looked.getReadOnlyProperty();
   }
 
   void refresh() {
-    context.ask(() -> context.office().lostAndFound().all(), lost::set);
+    context.ask(
+        () -> context.office().lostAndFound().all(),
+        lost -> {
+          removed = lost.stream().map(one -> (LostRow) new RemovedRow(one)).toList();
+          show();
+        });
+    if (!isLooking) {
+      isLooking = true;
+      context
+          .background()
+          .work(
+              () -> context.office().leftovers().look(Progress.NONE),
+              this::found,
+              problem -> {
+                isLooking = false;
+                context.navigator().complain(problem);
+              });
+    }
   }
 
-  static long files(List<Lost> lost) {
-    return lost.stream().mapToLong(Lost::files).sum();
+  private void found(Leftovers.LookedForLeftovers found) {
+    isLooking = false;
+    // What is recorded already, or nothing, rescues nobody.
+    left =
+        found.leftovers().stream()
+            .filter(Leftover::isOfUse)
+            .map(one -> (LostRow) new LeftoverRow(one))
+            .toList();
+    looked.set(
+        Words.of(
+            "lost.looked", String.join(", ", found.places().stream().map(Shown::path).toList())));
+    if (rows.get() != null) {
+      show();
+    }
   }
 
-  /** Goes to the page of a file, or to a folder as it was before it went. */
-  void open(Lost one) {
+  /** Shows only what fits: every word is part of the name, the folder or the shelf. */
+  void filter(String words) {
+    typed = words;
+    show();
+  }
+
+  private void show() {
+    List<LostRow> all = new ArrayList<>(removed);
+    all.addAll(left);
+    for (String word : typed.toLowerCase(Locale.ROOT).split("\\s+", -1)) {
+      all.removeIf(
+          row ->
+              !(row.shelf().name() + "/" + row.path().shown())
+                  .toLowerCase(Locale.ROOT)
+                  .contains(word));
+    }
+    all.sort(Comparator.comparing(LostRow::at).reversed());
+    rows.set(List.copyOf(all));
+  }
+
+  static long files(List<LostRow> rows) {
+    return rows.stream().mapToLong(LostRow::files).sum();
+  }
+
+  /**
+   * Goes to the page of a file, to a folder as it was before it went, or to what a copy looks like
+   * inside.
+   */
+  void open(LostRow row) {
+    if (row instanceof LeftoverRow copy) {
+      Optional<FileRef> file = copy.leftover().file();
+      context.go(
+          file.isPresent()
+              ? new Place.OneFile(file.get(), Optional.empty(), Optional.of(copy.leftover().path()))
+              : new Place.Stray(copy.leftover().path()));
+      return;
+    }
+    Lost one = ((RemovedRow) row).lost();
     if (one.folder()) {
       context.go(new Place.ShelfAt(one.shelf(), one.path(), before(one)));
     } else {
@@ -55,34 +144,71 @@ final class LostPresenter {
   }
 
   /**
-   * Brings back what is wanted.
+   * Brings back what is wanted; copies that programs left become what they stand for, and stay.
    *
    * @param to a folder that is written, to get copies there; blank for the places where they were
    */
-  void bringBack(List<Lost> wanted, String to) {
-    if (wanted.isEmpty()) {
-      return;
+  void bringBack(List<LostRow> wanted, String to) {
+    List<Lost> gone = new ArrayList<>();
+    List<Leftover> copies = new ArrayList<>();
+    for (LostRow row : wanted) {
+      if (row instanceof RemovedRow one) {
+        gone.add(one.lost());
+      } else if (row instanceof LeftoverRow copy && to.isBlank()) {
+        copies.add(copy.leftover());
+      }
     }
-    Optional<Path> elsewhere = to.isBlank() ? Optional.empty() : Optional.of(Shown.pathWritten(to));
-    Recovering recovering = new Recovering(context);
-    recovering.run(
-        Words.count("lost.job", files(wanted)),
-        progress -> context.office().lostAndFound().bringBack(wanted, elsewhere, progress),
-        recovering::tell);
+    if (!gone.isEmpty()) {
+      Optional<Path> elsewhere =
+          to.isBlank() ? Optional.empty() : Optional.of(Shown.pathWritten(to));
+      Recovering recovering = new Recovering(context);
+      recovering.run(
+          Words.count("lost.job", gone.stream().mapToLong(Lost::files).sum()),
+          progress -> context.office().lostAndFound().bringBack(gone, elsewhere, progress),
+          recovering::tell);
+    }
+    if (!copies.isEmpty()) {
+      context.start(
+          Words.count("lost.job", copies.size()),
+          progress -> {
+            for (Leftover one : copies) {
+              progress.checkCancelled();
+              var unused = context.office().leftovers().take(one, "", false);
+            }
+            return copies;
+          },
+          this::taken);
+    }
   }
 
-  /** What a line stands for on the tray. */
-  Optional<WantedPick> wanted(Lost one) {
+  private void taken(List<Leftover> copies) {
+    context.tell(
+        Words.of(
+            "lost.taken",
+            String.join(", ", copies.stream().map(one -> one.place().name()).toList())));
+    copies.stream()
+        .map(one -> one.shelf().store())
+        .distinct()
+        .forEach(new Captures(context)::examine);
+    context.navigator().refresh();
+  }
+
+  /** What a line stands for on the tray; a copy is nothing that a store has. */
+  Optional<WantedPick> wanted(LostRow row) {
+    if (!(row instanceof RemovedRow one)) {
+      return Optional.empty();
+    }
+    Lost lost = one.lost();
     Pick pick =
-        one.newest().isPresent()
-            ? new Pick.OfRevision(one.newest().get().file(), one.newest().get().number())
-            : new Pick.OfMoment(one.path(), before(one));
+        lost.newest().isPresent()
+            ? new Pick.OfRevision(lost.newest().get().file(), lost.newest().get().number())
+            : new Pick.OfMoment(lost.path(), before(lost));
     return Optional.of(
         new WantedPick(
-            new Tray.Entry(one.shelf().store(), one.shelf().id(), pick),
-            one.path().name(),
-            one.folder(),
-            one.files(),
-            one.bytes()));
+            new Tray.Entry(lost.shelf().store(), lost.shelf().id(), pick),
+            lost.path().name(),
+            lost.folder(),
+            lost.files(),
+            lost.bytes()));
   }
 }

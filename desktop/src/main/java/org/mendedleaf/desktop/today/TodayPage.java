@@ -28,6 +28,7 @@ public final class TodayPage extends StackedPage {
   private final VBox needs = new VBox();
   private final VBox happened = new VBox();
   private final Label facts = Nodes.label("", "soft");
+  private final QuietLine quiet;
   private final ScrollPane scroll;
   private final TodayPresenter presenter;
 
@@ -37,13 +38,15 @@ public final class TodayPage extends StackedPage {
   public TodayPage(Context context, Consumer<Integer> counted) {
     this.context = context;
     this.counted = counted;
+    this.quiet = new QuietLine(context);
     needs.setId("matters");
     happened.setId("happened");
     VBox sheets =
         new VBox(
             12,
             sheet(Nodes.label(Words.of("today.needs"), "sheet-head"), needs),
-            sheet(Nodes.label(Words.of("today.happened"), "sheet-head"), happened));
+            sheet(Nodes.label(Words.of("today.happened"), "sheet-head"), happened),
+            quiet.node());
     scroll = new ScrollPane(sheets);
     scroll.setFitToWidth(true);
     focusFirst(scroll);
@@ -64,6 +67,7 @@ public final class TodayPage extends StackedPage {
   @Override
   public void refresh() {
     presenter.refresh();
+    quiet.refresh();
   }
 
   private void show(TodayPresenter.TodayLines now) {

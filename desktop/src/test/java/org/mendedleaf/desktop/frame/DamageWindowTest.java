@@ -6,15 +6,20 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
+import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.mendedleaf.core.files.FileAddress;
+import org.mendedleaf.core.files.ShelfAddress;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.session.FileRef;
 
 /** A file that was damaged by saving: told on Today, explained, mended or called meant. */
 class DamageWindowTest extends WindowRobot {
@@ -80,6 +85,42 @@ class DamageWindowTest extends WindowRobot {
     eventually(() -> !isThere("#finding"));
     byte[] kept = desk.content(desk.life("battens.txt"), 1);
     assertThat(new String(kept, StandardCharsets.UTF_8)).as("nothing is lost").contains("offer 39");
+  }
+
+  @Test
+  void whatANotificationLeadsToIsTheComparison() throws Exception {
+    FileRef file = desk.life("battens.txt").ref();
+    String address = new FileAddress(file, Optional.of(0), Optional.of(1)).uri();
+    interact(() -> window().openAddress(address));
+    eventually(() -> isThere("#compare-summary") && isThere("Mend with first state"));
+    interact(() -> window().openAddress(new ShelfAddress(file.store(), desk.shelf().id()).uri()));
+    eventually(() -> isThere("#put-back"));
+    interact(() -> window().openAddress(new ShelfAddress(file.store(), 99).uri()));
+    eventually(() -> says("No shelf of this desk has the address"));
+  }
+
+  @Test
+  void theSearchNamesTheLastGoodState() throws Exception {
+    push(KeyCode.CONTROL, KeyCode.F);
+    write("battens");
+    eventually(
+        () ->
+            lookup(".table-cell").queryAllAs(Labeled.class).stream()
+                .anyMatch(cell -> "looks damaged; last good: first state".equals(cell.getText())));
+  }
+
+  @Test
+  void quietHoursAreSetOnToday() throws Exception {
+    clickOn("#change-quiet-hours");
+    write("whenever").push(KeyCode.ENTER);
+    eventually(() -> says("write them like 20:00-07:00"));
+    clickOn("#change-quiet-hours");
+    write("20:00-7:00").push(KeyCode.ENTER);
+    eventually(() -> text("#quiet").contains("not from 20:00 to 07:00"));
+    assertThat(desk.office().telling().quiet()).isPresent();
+    clickOn("#no-quiet-hours");
+    eventually(() -> text("#quiet").contains("at any hour"));
+    assertThat(desk.office().telling().quiet()).isEmpty();
   }
 
   @Test

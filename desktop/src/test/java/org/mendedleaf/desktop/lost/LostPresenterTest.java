@@ -14,9 +14,9 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendedleaf.core.keeping.LostAndFound.Lost;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.desktop.lost.LostRow.LeftoverRow;
 import org.mendedleaf.desktop.work.InTurn;
 import org.mendedleaf.desktop.work.navigation.Navigator;
 import org.mendedleaf.desktop.work.navigation.Place;
@@ -43,6 +43,9 @@ class LostPresenterTest {
     Files.delete(desk.file("Orders/second.txt"));
     Files.delete(desk.file("Orders"));
     desk.capture();
+    for (Path usual : desk.office().leftovers().places().folders()) {
+      desk.office().leftovers().places().remove(usual);
+    }
     presenter = new LostPresenter(InTurn.of(desk, navigator));
     presenter.refresh();
   }
@@ -52,8 +55,8 @@ class LostPresenterTest {
     desk.close();
   }
 
-  private Lost lost(String name) {
-    return presenter.lostProperty().get().stream()
+  private LostRow lost(String name) {
+    return presenter.rowsProperty().get().stream()
         .filter(one -> one.path().name().equals(name))
         .findFirst()
         .orElseThrow();
@@ -61,8 +64,8 @@ class LostPresenterTest {
 
   @Test
   void aFolderThatWentWholeIsOneLineAndLeadsToWhatItWas() {
-    assertThat(LostPresenter.files(presenter.lostProperty().get())).isEqualTo(3);
-    assertThat(lost("Orders").folder()).isTrue();
+    assertThat(LostPresenter.files(presenter.rowsProperty().get())).isEqualTo(3);
+    assertThat(lost("Orders").files()).isEqualTo(2);
     presenter.open(lost("Orders"));
     verify(navigator).go(any(Place.ShelfAt.class));
     presenter.open(lost("list.csv"));
@@ -89,6 +92,33 @@ class LostPresenterTest {
     assertThat(desk.file("list.csv")).hasContent("the list");
     assertThat(desk.file("Orders/second.txt")).hasContent("two");
     presenter.refresh();
-    assertThat(presenter.lostProperty().get()).isEmpty();
+    assertThat(presenter.rowsProperty().get()).isEmpty();
+  }
+
+  @Test
+  void aCopyThatAProgramLeftIsInTheSameListAndBecomesWhatItStandsFor() throws Exception {
+    Path copy = desk.write("list.csv~", "the list, and what was added since");
+    desk.write("note.txt.bak", "never recorded under its own name");
+    presenter.refresh();
+    assertThat(LostPresenter.files(presenter.rowsProperty().get())).isEqualTo(5);
+    assertThat(presenter.lookedProperty().get()).contains(desk.folder().toString());
+
+    presenter.filter("note TXT");
+    assertThat(presenter.rowsProperty().get()).hasSize(1);
+    presenter.open(lost("note.txt"));
+    verify(navigator).go(any(Place.Stray.class));
+    assertThat(presenter.wanted(lost("note.txt"))).isEmpty();
+    presenter.bringBack(presenter.rowsProperty().get(), "");
+    assertThat(desk.file("note.txt")).hasContent("never recorded under its own name");
+
+    presenter.filter("list");
+    List<LostRow> both = presenter.rowsProperty().get();
+    assertThat(both).hasSize(2);
+    presenter.bringBack(both.stream().filter(LeftoverRow.class::isInstance).toList(), "");
+    assertThat(desk.file("list.csv")).hasContent("the list, and what was added since");
+    assertThat(copy).exists();
+    presenter.filter("");
+    presenter.refresh();
+    assertThat(LostPresenter.files(presenter.rowsProperty().get())).isEqualTo(2);
   }
 }

@@ -1,4 +1,4 @@
-package org.mendedleaf.desktop.file;
+package org.mendedleaf.desktop.work;
 
 import java.util.function.Consumer;
 import javafx.scene.Node;
@@ -7,8 +7,11 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import org.mendedleaf.desktop.drawings.Keyboard;
 
-/** A line that is typed in the place of some links: Enter keeps it, Escape leaves it. */
-final class TypedLine {
+/**
+ * A line that is typed in the place of some links: Enter keeps it, Escape leaves it. For the
+ * interface thread.
+ */
+public final class TypedLine {
 
   private static final double WIDTH = 330;
 
@@ -21,7 +24,7 @@ final class TypedLine {
    * @param toPage gives the keyboard back to the page
    * @param keep called with what was typed
    */
-  TypedLine(String id, Runnable changed, Runnable toPage, Consumer<String> keep) {
+  public TypedLine(String id, Runnable changed, Runnable toPage, Consumer<String> keep) {
     this.changed = changed;
     field.setId(id);
     field.setPrefWidth(WIDTH);
@@ -43,18 +46,18 @@ final class TypedLine {
         });
   }
 
-  Node node() {
+  public Node node() {
     return field;
   }
 
-  boolean isOpen() {
+  public boolean isOpen() {
     return open;
   }
 
   /**
    * @param prompt what is asked for, where nothing is typed
    */
-  void open(String text, String prompt) {
+  public void open(String text, String prompt) {
     open = true;
     field.setText(text);
     field.setPromptText(prompt);
@@ -63,7 +66,7 @@ final class TypedLine {
     field.selectAll();
   }
 
-  void close() {
+  public void close() {
     if (open) {
       open = false;
       changed.run();

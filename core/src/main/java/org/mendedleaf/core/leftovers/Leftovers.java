@@ -1,0 +1,319 @@
+package org.mendedleaf.core.leftovers;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import org.mendedleaf.core.arrivals.Intake;
+import org.mendedleaf.core.arrivals.Suggestion;
+import org.mendedleaf.core.capture.ShelfPaths;
+import org.mendedleaf.core.compare.readers.Endings;
+import org.mendedleaf.core.desk.SentenceException;
+import org.mendedleaf.core.files.FileLife;
+import org.mendedleaf.core.files.FileLives;
+import org.mendedleaf.core.files.Search;
+import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.RecordedFile;
+import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.intake.Match;
+import org.mendedleaf.core.leftovers.LeftoverFiles.FoundCopy;
+import org.mendedleaf.core.leftovers.LeftoverRule.ProperName;
+import org.mendedleaf.core.progress.Phase;
+import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.session.FileContent;
+import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.OfficeSettings;
+import org.mendedleaf.core.session.OpenDesk;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.shelves.Shelves;
+
+/**
+ * Finds the copies that programs left, tells whose they are and what they are beside that file's
+ * history, and takes them. A leftover itself is never touched. Safe for several threads; any method
+ * may take long.
+ */
+public final class Leftovers {
+
+  /** What lies longer in a scratch folder is nobody's rescue any more. */
+  private static final Duration RECENT = Duration.ofDays(60);
+
+  /** So many of a scratch folder are looked into, the last saved first. */
+  private static final int LOOKED_INTO = 200;
+
+  private static final long TOO_LARGE = 200_000_000;
+  private static final int SEARCHED = 50;
+
+  private final LeftoverPlaces places;
+  private final Shelves shelves;
+  private final FileLives files;
+  private final Search search;
+  private final Intake intake;
+  private final OpenDesk desk;
+  private final OfficeSettings settings;
+
+  public Leftovers(
+      Shelves shelves,
+      FileLives files,
+      Search search,
+      Intake intake,
+      OpenDesk desk,
+      OfficeSettings settings) {
+    this.places = new LeftoverPlaces(settings);
+    this.shelves = shelves;
+    this.files = files;
+    this.search = search;
+    this.intake = intake;
+    this.desk = desk;
+    this.settings = settings;
+  }
+
+  /**
+   * What was found, and where was looked.
+   *
+   * @param leftovers the last saved first
+   */
+  public record LookedForLeftovers(List<Leftover> leftovers, List<Path> places) {
+    public LookedForLeftovers {
+      leftovers = List.copyOf(leftovers);
+      places = List.copyOf(places);
+    }
+  }
+
+  /** Where is looked, and by which rules. */
+  public LeftoverPlaces places() {
+    return places;
+  }
+
+  /** Looks on all shelves and in all scratch folders. */
+  public LookedForLeftovers look(Progress progress) throws IOException {
+    LeftoverFiles disk = new LeftoverFiles(places.rules());
+    List<Leftover> found = new ArrayList<>();
+    Set<Path> looked = new LinkedHashSet<>();
+    progress.phase(Phase.LOOKING, 0, 0);
+    List<Shelf> all = shelves.all();
+    for (Shelf shelf : all) {
+      if (shelf.folder().filter(Files::isDirectory).isPresent()) {
+        looked.add(shelf.folder().get());
+        for (FoundCopy one : disk.onShelf(shelf.folder().get(), progress)) {
+          onShelf(shelf, one, disk).ifPresent(found::add);
+        }
+      }
+    }
+    for (Path folder : places.folders()) {
+      // A shelf in a scratch folder was looked through already.
+      if (Files.isDirectory(folder) && looked.add(folder)) {
+        List<FoundCopy> there = new ArrayList<>(disk.inScratch(folder, progress));
+        there.removeIf(one -> lieOnShelf(all, one.path()));
+        found.addAll(inScratch(there, progress));
+      }
+    }
+    found.sort(Comparator.comparing(Leftover::saved).reversed());
+    return new LookedForLeftovers(found, List.copyOf(looked));
+  }
+
+  private static boolean lieOnShelf(List<Shelf> all, Path path) {
+    return all.stream().anyMatch(shelf -> shelf.folder().filter(path::startsWith).isPresent());
+  }
+
+  /** The leftovers that belong to a file. */
+  public List<Leftover> of(FileRef file, Progress progress) throws IOException {
+    return look(progress).leftovers().stream()
+        .filter(one -> one.file().equals(Optional.of(file)))
+        .toList();
+  }
+
+  /**
+   * The leftover at a path.
+   *
+   * @throws SentenceException if there is none
+   */
+  public Leftover at(Path path, Progress progress) throws IOException {
+    Path wanted = path.toAbsolutePath().normalize();
+    return look(progress).leftovers().stream()
+        .filter(one -> one.path().equals(wanted))
+        .findFirst()
+        .orElseThrow(
+            () ->
+                new SentenceException(
+                    "%s is no leftover of any file on a shelf, as far as its name and content tell. Nothing was changed; “bring-in” takes any file."
+                        .formatted(wanted)));
+  }
+
+  private Optional<Leftover> onShelf(Shelf shelf, FoundCopy looked, LeftoverFiles disk)
+      throws IOException {
+    InnerPath folder = ShelfPaths.inner(shelf.folder().orElseThrow(), looked.path()).folder();
+    for (ProperName name : looked.names()) {
+      Optional<RecordedFile> file = recorded(shelf, folder, name, disk);
+      if (file.isPresent()) {
+        return Optional.of(
+            judged(looked, shelf, file.get().path(), new FileRef(shelf.store(), file.get().id())));
+      }
+    }
+    ProperName first = looked.names().get(0);
+    String proper = first.isWhole() ? first.text() : first.text() + ending(looked);
+    InnerPath place = folder.resolve(proper);
+    // What lies there and is not recorded needs no rescue.
+    return Files.exists(ShelfPaths.resolve(shelf.folder().get(), place), LinkOption.NOFOLLOW_LINKS)
+        ? Optional.empty()
+        : Optional.of(survivor(looked, shelf, place));
+  }
+
+  private Optional<RecordedFile> recorded(
+      Shelf shelf, InnerPath folder, ProperName name, LeftoverFiles disk) throws IOException {
+    if (name.isWhole()) {
+      return shelves.lastAt(shelf, folder.resolve(name.text()));
+    }
+    return search.find(name.text(), SEARCHED).files().stream()
+        .filter(hit -> hit.shelf().id() == shelf.id() && hit.shelf().store().equals(shelf.store()))
+        .map(Search.SearchHit::file)
+        .filter(file -> file.path().folder().equals(folder) && name.isOf(file.path().name()))
+        .filter(file -> disk.isProper(file.path().name()))
+        .findFirst();
+  }
+
+  /** What a content is called by those who look for it by its ending. */
+  private String ending(FoundCopy looked) throws IOException {
+    return Endings.of(
+        desk.insides().measure(new FileContent(looked.path(), looked.attributes().size())).kind());
+  }
+
+  private List<Leftover> inScratch(List<FoundCopy> there, Progress progress) throws IOException {
+    Instant since = settings.clock().instant().minus(RECENT);
+    List<FoundCopy> recent =
+        there.stream()
+            .filter(one -> one.attributes().size() > 0 && one.attributes().size() < TOO_LARGE)
+            .filter(one -> saved(one.attributes()).isAfter(since))
+            .limit(LOOKED_INTO)
+            .toList();
+    if (recent.isEmpty()) {
+      return List.of();
+    }
+    List<Suggestion> suggestions =
+        intake.suggest(recent.stream().map(FoundCopy::path).toList(), progress);
+    List<Leftover> found = new ArrayList<>();
+    for (int i = 0; i < recent.size(); i++) {
+      Optional<FileRef> file = named(recent.get(i));
+      if (file.isEmpty()) {
+        file =
+            suggestions.get(i).first().filter(Match::confident).map(one -> one.candidate().file());
+      }
+      if (file.isPresent()) {
+        FileLife life = files.life(file.get());
+        found.add(judged(recent.get(i), life.shelf(), life.file().path(), file.get()));
+      }
+    }
+    return found;
+  }
+
+  /** The one file anywhere whose name it stands for; several may be meant, and then none is. */
+  private Optional<FileRef> named(FoundCopy looked) throws IOException {
+    for (ProperName name : looked.names()) {
+      List<FileRef> hits =
+          search.find(name.text(), SEARCHED).files().stream()
+              .filter(hit -> name.isOf(hit.file().path().name()))
+              .map(Search.SearchHit::ref)
+              .toList();
+      if (hits.size() == 1) {
+        return Optional.of(hits.get(0));
+      }
+    }
+    return Optional.empty();
+  }
+
+  private Instant saved(BasicFileAttributes attributes) {
+    return settings.fileTimes().onOfficeClock(attributes.lastModifiedTime().toInstant());
+  }
+
+  private Leftover survivor(FoundCopy looked, Shelf shelf, InnerPath place) throws IOException {
+    return new Leftover(
+        looked.path(),
+        looked.attributes().size(),
+        saved(looked.attributes()),
+        shelf,
+        place,
+        Optional.empty(),
+        isDamaged(looked) ? LeftoverVerdict.DAMAGED : LeftoverVerdict.ONLY_SURVIVOR,
+        OptionalInt.empty());
+  }
+
+  private Leftover judged(FoundCopy looked, Shelf shelf, InnerPath place, FileRef file)
+      throws IOException {
+    FileLife life = files.life(file);
+    OptionalInt same = same(looked, life);
+    Instant saved = saved(looked.attributes());
+    LeftoverVerdict verdict =
+        same.isPresent()
+            ? LeftoverVerdict.SAME
+            : isDamaged(looked)
+                ? LeftoverVerdict.DAMAGED
+                : saved.isAfter(life.newest().state().modified())
+                    ? LeftoverVerdict.NEWER
+                    : LeftoverVerdict.OLDER;
+    return new Leftover(
+        looked.path(),
+        looked.attributes().size(),
+        saved,
+        shelf,
+        place,
+        Optional.of(file),
+        verdict,
+        same);
+  }
+
+  private OptionalInt same(FoundCopy looked, FileLife life) throws IOException {
+    for (int i = life.revisions().size() - 1; i >= 0; i--) {
+      Revision one = life.revisions().get(i);
+      if (one.state().content().isPresent()
+          && one.state().size() == looked.attributes().size()
+          && desk.store(life.ref().store()).bringIn().holds(looked.path(), one)) {
+        return OptionalInt.of(one.number());
+      }
+    }
+    return OptionalInt.empty();
+  }
+
+  private boolean isDamaged(FoundCopy looked) throws IOException {
+    long size = looked.attributes().size();
+    return size == 0 || desk.insides().open(new FileContent(looked.path(), size)).isBroken();
+  }
+
+  /**
+   * Makes a leftover the next revision of its file, or the missing file under its proper name.
+   *
+   * @param note what the person says about it; empty for what it is
+   * @param anyway also if it looks damaged
+   * @throws SentenceException if it is recorded already, or looks damaged
+   */
+  public Intake.TakenIn take(Leftover leftover, String note, boolean anyway) throws IOException {
+    if (!Files.exists(leftover.path())) {
+      throw new NoSuchFileException(leftover.path().toString());
+    }
+    if (leftover.same().isPresent()) {
+      String number = Revision.numbered(leftover.same().getAsInt());
+      throw new SentenceException(
+          "%s is %s of %s to the byte, so there is nothing to take. “mend” with %s makes that one current; nothing was changed."
+              .formatted(leftover.path(), number, leftover.place().shown(), number));
+    }
+    if (leftover.verdict() == LeftoverVerdict.DAMAGED && !anyway) {
+      throw new SentenceException(
+          "%s looks damaged: nothing is in it, or it does not open as what it is. Nothing was changed; --anyway takes it all the same."
+              .formatted(leftover.path()));
+    }
+    String said =
+        note.isBlank() ? "taken from the leftover " + ShelfPaths.name(leftover.path()) : note;
+    return leftover.file().isPresent()
+        ? intake.bringIn(leftover.path(), leftover.file().get(), said, false)
+        : intake.bringInNew(leftover.path(), leftover.shelf(), leftover.place(), said, false);
+  }
+}
