@@ -57,7 +57,7 @@ import org.mendedleaf.core.stores.StoreFacts;
 public record DemoOffice(Path root) {
 
   /** Raise it whenever the story or the store's format changes. */
-  private static final String EDITION = "14";
+  private static final String EDITION = "15";
 
   /** From the machine's clock to the demo's; the same as long as the process runs. */
   @SuppressWarnings("TimeInStaticInitializer") // one offset for the clock and for files' times
@@ -205,6 +205,7 @@ public record DemoOffice(Path root) {
       new CuttingRoom(room, theirs, at -> now = at).tell(store);
       now = next;
       new Downloads(root.resolve("desk"), office).arrive(guide);
+      new LeftBehind(root.resolve("desk"), office).leave();
       // The watch has just looked through what is captured on save.
       capture(office, Set.of(Loft.CUTTING, Loft.REPAIRS), Loft.NOW.minus(LOOKED));
     }

@@ -7,8 +7,12 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
+import javafx.scene.layout.HBox;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -122,6 +126,53 @@ class DemoStepsTest extends WindowRobot {
     assertThat(content(life, good).length).isGreaterThan(bad.length);
     assertThat(actions).isLessThanOrEqualTo(4);
     takeBack(file, bad);
+  }
+
+  /** Looked up and pressed in one moment, since Today shows news as they come. */
+  private void press(String name) {
+    interact(() -> ((Button) ofLine(name).orElseThrow()).fire());
+    actions++;
+  }
+
+  /** The first step that Today offers about a copy. */
+  private Optional<Node> ofLine(String name) {
+    return lookup("#matters .rule-line").queryAllAs(HBox.class).stream()
+        .filter(
+            line ->
+                line.getChildren().get(0) instanceof Label label
+                    && label.getText().contains("A program left a copy of “" + name))
+        .map(line -> line.getChildren().get(1))
+        .findFirst();
+  }
+
+  /** From the sentence on Today: the copy of a program has what was never saved. */
+  @Test
+  void case6ACopyThatAProgramLeftHasTheLastLines() throws Exception {
+    Path notes = life("Repairs:Job 308/repair notes.txt").address().orElseThrow();
+    byte[] before = Files.readAllBytes(notes);
+    chord(KeyCode.CONTROL, KeyCode.DIGIT0);
+    eventually(() -> ofLine("repair notes.txt").isPresent());
+    press("repair notes.txt");
+    eventually(() -> Files.readString(notes).contains("in front of a witness"));
+    assertThat(actions).isLessThanOrEqualTo(3);
+    eventually(() -> isThere("#undo"));
+    takeBack(notes, before);
+  }
+
+  /** Likewise: the only thing that is left of a file that nobody recorded. */
+  @Test
+  void case6TheOnlySurvivorGetsItsNameBack() throws Exception {
+    Path notes =
+        SharedDemo.get().root().resolve("desk/Cutting plans/Whimbrel 40/trial sail notes.txt");
+    chord(KeyCode.CONTROL, KeyCode.DIGIT0);
+    eventually(() -> ofLine("trial sail notes.txt").isPresent());
+    press("trial sail notes.txt");
+    eventually(() -> Files.exists(notes));
+    assertThat(Files.readString(notes)).contains("Leech flutters above the third batten");
+    assertThat(actions).isLessThanOrEqualTo(3);
+    eventually(() -> isThere("#undo"));
+    clickOn("#undo");
+    eventually(() -> !Files.exists(notes));
   }
 
   @Test

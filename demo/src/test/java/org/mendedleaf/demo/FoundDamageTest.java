@@ -52,4 +52,12 @@ class FoundDamageTest {
         .isEqualTo("31 files were scrambled and given other names within 4 minutes.");
     assertThat(all.get(0).tray().entries()).hasSize(31);
   }
+
+  @Test
+  void theTwoCopiesThatProgramsLeftAreFoundAndNothingElseIs() throws Exception {
+    assertThat(SharedDemo.found().leftovers())
+        .extracting(one -> one.place().shown() + ": " + one.verdict().word())
+        .containsExactlyInAnyOrder(
+            "Job 308/repair notes.txt: newer", "Whimbrel 40/trial sail notes.txt: only-survivor");
+  }
 }

@@ -7,6 +7,7 @@ import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
+import org.mendedleaf.core.leftovers.Leftover;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.screening.MassEvents;
@@ -36,8 +37,10 @@ final class SharedDemo {
    * What is damaged in the office as it was built; tests mend it and take that back.
    *
    * @param events what many files met with at once
+   * @param leftovers copies that programs left
    */
-  record FoundAtFirst(List<DoubtfulFile> damaged, List<MassEvents.ShelfEvent> events) {}
+  record FoundAtFirst(
+      List<DoubtfulFile> damaged, List<MassEvents.ShelfEvent> events, List<Leftover> leftovers) {}
 
   static synchronized FoundAtFirst found() throws IOException {
     var unused = get();
@@ -47,6 +50,7 @@ final class SharedDemo {
   private static FoundAtFirst lookAt(DemoOffice demo) throws IOException {
     List<DoubtfulFile> damaged = new ArrayList<>();
     List<MassEvents.ShelfEvent> events = new ArrayList<>();
+    List<Leftover> leftovers = new ArrayList<>();
     try (Office office = Office.open(demo.settings(DemoOffice.runningClock()))) {
       for (Shelf shelf : office.shelves().all()) {
         events.addAll(office.massEvents().of(shelf));
@@ -54,8 +58,9 @@ final class SharedDemo {
             .filter(one -> one.first().strength().isDamage())
             .forEach(damaged::add);
       }
+      leftovers.addAll(office.leftovers().look(Progress.NONE).leftovers());
     }
-    return new FoundAtFirst(damaged, events);
+    return new FoundAtFirst(damaged, events, leftovers);
   }
 
   /** Tests may run in several processes side by side; each has an office of its own. */

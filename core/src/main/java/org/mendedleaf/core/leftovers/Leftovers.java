@@ -14,6 +14,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.OptionalLong;
 import java.util.Set;
 import org.mendedleaf.core.arrivals.Intake;
 import org.mendedleaf.core.arrivals.Suggestion;
@@ -29,6 +30,7 @@ import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.intake.Match;
 import org.mendedleaf.core.leftovers.LeftoverFiles.FoundCopy;
 import org.mendedleaf.core.leftovers.LeftoverRule.ProperName;
+import org.mendedleaf.core.place.RefusedException;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.session.FileContent;
@@ -51,6 +53,9 @@ public final class Leftovers {
   /** So many of a scratch folder are looked into, the last saved first. */
   private static final int LOOKED_INTO = 200;
 
+  private static final double LIKELY = 0.7;
+  private static final double FAR = 0.3;
+  private static final double MUCH = 0.5;
   private static final long TOO_LARGE = 200_000_000;
   private static final int SEARCHED = 50;
 
@@ -61,6 +66,7 @@ public final class Leftovers {
   private final Intake intake;
   private final OpenDesk desk;
   private final OfficeSettings settings;
+  private volatile List<Leftover> last = List.of();
 
   public Leftovers(
       Shelves shelves,
@@ -119,7 +125,13 @@ public final class Leftovers {
       }
     }
     found.sort(Comparator.comparing(Leftover::saved).reversed());
+    last = List.copyOf(found);
     return new LookedForLeftovers(found, List.copyOf(looked));
+  }
+
+  /** Those of use that were found when it was looked last, as far as they are still there. */
+  public List<Leftover> lastFound() {
+    return last.stream().filter(Leftover::isOfUse).filter(one -> Files.exists(one.path())).toList();
   }
 
   private static boolean lieOnShelf(List<Shelf> all, Path path) {
@@ -205,8 +217,7 @@ public final class Leftovers {
     for (int i = 0; i < recent.size(); i++) {
       Optional<FileRef> file = named(recent.get(i));
       if (file.isEmpty()) {
-        file =
-            suggestions.get(i).first().filter(Match::confident).map(one -> one.candidate().file());
+        file = alike(suggestions.get(i));
       }
       if (file.isPresent()) {
         FileLife life = files.life(file.get());
@@ -214,6 +225,24 @@ public final class Leftovers {
       }
     }
     return found;
+  }
+
+  /**
+   * The file that it is by its content. What programs call their working copies tells nothing, so
+   * less is asked than where a name is known; but no second file may be near.
+   */
+  private static Optional<FileRef> alike(Suggestion suggestion) {
+    List<Match<FileRef>> matches = suggestion.matches();
+    if (matches.isEmpty()) {
+      return Optional.empty();
+    }
+    Match<FileRef> first = matches.get(0);
+    double next = matches.size() == 1 ? 0 : matches.get(1).likelihood();
+    boolean isAlone = first.likelihood() >= LIKELY && next <= FAR;
+    boolean hasMuch = first.evidence().content().strongest() >= MUCH;
+    return first.confident() || (isAlone && hasMuch)
+        ? Optional.of(first.candidate().file())
+        : Optional.empty();
   }
 
   /** The one file anywhere whose name it stands for; several may be meant, and then none is. */
@@ -296,6 +325,47 @@ public final class Leftovers {
    * @throws SentenceException if it is recorded already, or looks damaged
    */
   public Intake.TakenIn take(Leftover leftover, String note, boolean anyway) throws IOException {
+    require(leftover, anyway);
+    Intake.TakingInEnded ended = intake.bringInAll(List.of(wish(leftover, note)), false).get(0);
+    Intake.TakenIn taken = ended.done().orElseThrow(() -> new RefusedException(ended.why()));
+    last = last.stream().filter(one -> !one.path().equals(leftover.path())).toList();
+    return taken;
+  }
+
+  /**
+   * The same for several; taking one of them back takes all back.
+   *
+   * @return those that were taken
+   * @throws SentenceException if none was
+   */
+  public List<Intake.TakenIn> takeAll(List<Leftover> leftovers) throws IOException {
+    List<Intake.Wish> wishes = new ArrayList<>();
+    for (Leftover one : leftovers) {
+      require(one, false);
+      wishes.add(wish(one, ""));
+    }
+    List<Intake.TakingInEnded> ended = intake.bringInAll(wishes, false);
+    List<Intake.TakenIn> taken =
+        ended.stream().map(Intake.TakingInEnded::done).flatMap(Optional::stream).toList();
+    if (taken.isEmpty() && !ended.isEmpty()) {
+      throw new RefusedException(ended.get(0).why());
+    }
+    last = last.stream().filter(one -> !leftovers.contains(one)).toList();
+    return taken;
+  }
+
+  private static Intake.Wish wish(Leftover leftover, String note) {
+    String said =
+        note.isBlank() ? "taken from the leftover " + ShelfPaths.name(leftover.path()) : note;
+    return new Intake.Wish(
+        leftover.path(),
+        leftover.shelf(),
+        leftover.file().map(FileRef::file).map(OptionalLong::of).orElseGet(OptionalLong::empty),
+        leftover.place(),
+        said);
+  }
+
+  private static void require(Leftover leftover, boolean anyway) throws IOException {
     if (!Files.exists(leftover.path())) {
       throw new NoSuchFileException(leftover.path().toString());
     }
@@ -310,10 +380,5 @@ public final class Leftovers {
           "%s looks damaged: nothing is in it, or it does not open as what it is. Nothing was changed; --anyway takes it all the same."
               .formatted(leftover.path()));
     }
-    String said =
-        note.isBlank() ? "taken from the leftover " + ShelfPaths.name(leftover.path()) : note;
-    return leftover.file().isPresent()
-        ? intake.bringIn(leftover.path(), leftover.file().get(), said, false)
-        : intake.bringInNew(leftover.path(), leftover.shelf(), leftover.place(), said, false);
   }
 }

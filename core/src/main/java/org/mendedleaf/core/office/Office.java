@@ -229,6 +229,7 @@ public final class Office implements Closeable {
         drills,
         screenings,
         massEvents,
+        leftovers,
         shelves,
         lostAndFound,
         rhythms,

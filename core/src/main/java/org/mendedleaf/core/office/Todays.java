@@ -19,6 +19,9 @@ import org.mendedleaf.core.keeping.CarePlans;
 import org.mendedleaf.core.keeping.LostAndFound;
 import org.mendedleaf.core.keeping.Safeguards;
 import org.mendedleaf.core.keeping.Thinnings;
+import org.mendedleaf.core.leftovers.Leftover;
+import org.mendedleaf.core.leftovers.LeftoverVerdict;
+import org.mendedleaf.core.leftovers.Leftovers;
 import org.mendedleaf.core.plan.Claim;
 import org.mendedleaf.core.rhythm.Rhythms;
 import org.mendedleaf.core.screening.MassEvents;
@@ -55,6 +58,7 @@ public final class Todays {
   private final Drills drills;
   private final Screenings screenings;
   private final MassEvents massEvents;
+  private final Leftovers leftovers;
   private final Shelves shelves;
   private final LostAndFound lostAndFound;
   private final Rhythms rhythms;
@@ -70,6 +74,7 @@ public final class Todays {
       Drills drills,
       Screenings screenings,
       MassEvents massEvents,
+      Leftovers leftovers,
       Shelves shelves,
       LostAndFound lostAndFound,
       Rhythms rhythms,
@@ -83,6 +88,7 @@ public final class Todays {
     this.drills = drills;
     this.screenings = screenings;
     this.massEvents = massEvents;
+    this.leftovers = leftovers;
     this.shelves = shelves;
     this.lostAndFound = lostAndFound;
     this.rhythms = rhythms;
@@ -135,6 +141,9 @@ public final class Todays {
    */
   public record MoreDoubtful(Shelf shelf, int files, Screenings.DoubtfulFile first)
       implements Matter {}
+
+  /** A copy that a program left has what nothing recorded has. */
+  public record LeftBehind(Leftover leftover) implements Matter {}
 
   /** The mirror of a store has been behind it for a day or longer. */
   public record MirrorBehind(StoreFacts store, MirrorState mirror) implements Matter {}
@@ -248,6 +257,10 @@ public final class Todays {
     }
     List<Shelf> shelves = this.shelves.all();
     doubtful(shelves, matters);
+    leftovers.lastFound().stream()
+        .filter(one -> one.verdict() != LeftoverVerdict.OLDER)
+        .limit(SINGLY)
+        .forEach(one -> matters.add(new LeftBehind(one)));
     List<Matter> recording = new ArrayList<>();
     for (Shelf shelf : shelves) {
       erasing(shelf, now).ifPresent(matters::add);

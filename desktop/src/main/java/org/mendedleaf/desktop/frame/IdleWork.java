@@ -32,6 +32,19 @@ final class IdleWork {
   void begin() {
     clock.setCycleCount(Animation.INDEFINITE);
     clock.play();
+    context.background().work(this::leftBehind, this::found, context.navigator()::complain);
+  }
+
+  /** Copies that programs left may be gone soon, so they are looked for at once. */
+  private boolean leftBehind() throws IOException {
+    var unused = context.office().leftovers().look(Progress.NONE);
+    return !context.office().leftovers().lastFound().isEmpty();
+  }
+
+  private void found(boolean isAny) {
+    if (isAny) {
+      context.navigator().refresh();
+    }
   }
 
   void end() {
@@ -85,6 +98,7 @@ final class IdleWork {
       done += office.comparisons().sumUp(store.id(), SUMMARIES, Progress.NONE);
       done += office.drills().runIfDue(store.id(), Progress.NONE) ? 1 : 0;
     }
+    done += leftBehind() ? 1 : 0;
     office.telling().afterQuiet();
     office.spaces().countFirst();
     return done;

@@ -22,9 +22,9 @@ import org.mendedleaf.desktop.lost.LostRow.LeftoverRow;
 import org.mendedleaf.desktop.lost.LostRow.RemovedRow;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
-import org.mendedleaf.desktop.work.Captures;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Recovering;
+import org.mendedleaf.desktop.work.TakingLeftovers;
 import org.mendedleaf.desktop.work.navigation.Place;
 import org.mendedleaf.desktop.work.picks.MendingTray.WantedPick;
 
@@ -123,11 +123,7 @@ final class LostPresenter {
    */
   void open(LostRow row) {
     if (row instanceof LeftoverRow copy) {
-      Optional<FileRef> file = copy.leftover().file();
-      context.go(
-          file.isPresent()
-              ? new Place.OneFile(file.get(), Optional.empty(), Optional.of(copy.leftover().path()))
-              : new Place.Stray(copy.leftover().path()));
+      context.go(TakingLeftovers.place(copy.leftover()));
       return;
     }
     Lost one = ((RemovedRow) row).lost();
@@ -168,29 +164,8 @@ final class LostPresenter {
           recovering::tell);
     }
     if (!copies.isEmpty()) {
-      context.start(
-          Words.count("lost.job", copies.size()),
-          progress -> {
-            for (Leftover one : copies) {
-              progress.checkCancelled();
-              var unused = context.office().leftovers().take(one, "", false);
-            }
-            return copies;
-          },
-          this::taken);
+      new TakingLeftovers(context).take(copies);
     }
-  }
-
-  private void taken(List<Leftover> copies) {
-    context.tell(
-        Words.of(
-            "lost.taken",
-            String.join(", ", copies.stream().map(one -> one.place().name()).toList())));
-    copies.stream()
-        .map(one -> one.shelf().store())
-        .distinct()
-        .forEach(new Captures(context)::examine);
-    context.navigator().refresh();
   }
 
   /** What a line stands for on the tray; a copy is nothing that a store has. */

@@ -11,6 +11,7 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.keeping.AskedErasures;
+import org.mendedleaf.core.leftovers.Leftover;
 import org.mendedleaf.core.office.Todays;
 import org.mendedleaf.core.office.Todays.Matter;
 import org.mendedleaf.core.office.Todays.Today;
@@ -25,6 +26,7 @@ import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.EventWords;
 import org.mendedleaf.desktop.work.FindingWords;
 import org.mendedleaf.desktop.work.PuttingBack;
+import org.mendedleaf.desktop.work.TakingLeftovers;
 import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
@@ -144,8 +146,21 @@ final class TodayPresenter {
       return Optional.of(more(more));
     } else if (matter instanceof Todays.HurtAtOnce hurt) {
       return Optional.of(atOnce(hurt.event()));
+    } else if (matter instanceof Todays.LeftBehind behind) {
+      return Optional.of(left(behind.leftover()));
     }
     return Optional.empty();
+  }
+
+  private TodayLine left(Leftover one) {
+    TakingLeftovers taking = new TakingLeftovers(context);
+    return new TodayLine(
+        taking.sentence(one),
+        "plain",
+        List.of(
+            new TodayStep(Words.of("leftover.take"), () -> taking.take(List.of(one))),
+            new TodayStep(
+                Words.of("leftover.look"), () -> context.go(TakingLeftovers.place(one)))));
   }
 
   private TodayLine more(Todays.MoreDoubtful more) {
