@@ -96,7 +96,7 @@ class ArchitectureTest {
               "store desk progress report seal history catalog.questions catalog capture place watch recover session shelves"),
           Map.entry(
               "screening",
-              "drive desk progress store.format store compare.inside history findings catalog.lines catalog.questions catalog recover session shelves"),
+              "drive desk progress store.format store compare.inside compare.process history findings catalog.lines catalog.questions catalog recover session shelves"),
           Map.entry(
               "files",
               "desk progress store.format store compare.inside history findings catalog.lines compare catalog.questions compare.process catalog capture place watch recover session stores shelves tray"),
@@ -105,7 +105,7 @@ class ArchitectureTest {
               "desk progress report drive store.format store.log store history findings catalog.lines plan catalog.tables catalog.questions catalog space erasing forecast recover session stores shelves tray files"),
           Map.entry(
               "leftovers",
-              "desk progress capture compare.inside compare.process compare.readers history intake place recover session shelves files arrivals"),
+              "desk likeness progress capture compare.inside compare.process compare.readers history intake place recover session shelves files arrivals"),
           Map.entry("telling", "desk history plan findings screening files session shelves"),
           Map.entry("losses", "desk drive history plan keeping session shelves stores"),
           Map.entry(

@@ -205,7 +205,7 @@ public record DemoOffice(Path root) {
       new CuttingRoom(room, theirs, at -> now = at).tell(store);
       now = next;
       new Downloads(root.resolve("desk"), office).arrive(guide);
-      new LeftBehind(root.resolve("desk"), office).leave();
+      new WorkingCopies(root.resolve("desk"), office).leave();
       // The watch has just looked through what is captured on save.
       capture(office, Set.of(Loft.CUTTING, Loft.REPAIRS), Loft.NOW.minus(LOOKED));
     }

@@ -27,6 +27,12 @@ public enum FindingKind {
   RUBBISH,
   /** Letters of another alphabet were garbled. How many now and before. */
   GARBLED_LETTERS,
+  /** Numbers of a table became text. How many cells, and how many numbers stood there before. */
+  NUMBERS_AS_TEXT,
+  /** Rows of a table do not fit its columns any more. How many rows, and how many it has. */
+  SLIPPED,
+  /** A document lost most of its text. Letters now and before. */
+  LOST_TEXT,
   /** Hardly anything of what was there is left. Per cent of it that is, and that usually was. */
   REWRITTEN,
   /** It is far larger or smaller than it ever was. Bytes now, and the nearest that it ever had. */

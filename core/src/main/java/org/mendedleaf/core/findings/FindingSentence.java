@@ -45,6 +45,11 @@ public final class FindingSentence {
       case GARBLED_LETTERS ->
           "%d of its letters were read with a wrong encoding%s."
               .formatted(now, before == 0 ? "" : "; before, %d were".formatted(before));
+      case NUMBERS_AS_TEXT ->
+          "%,d cells that had numbers have text now; before, %,d had numbers."
+              .formatted(now, before);
+      case SLIPPED -> "%,d of its %,d rows do not fit its columns any more.".formatted(now, before);
+      case LOST_TEXT -> "It has %,d letters of text, and had %,d before.".formatted(now, before);
       case REWRITTEN ->
           "Hardly anything of it was there before: %d %%, where %d %% stayed the last time."
               .formatted(now, before);

@@ -143,7 +143,7 @@ public final class Todays {
       implements Matter {}
 
   /** A copy that a program left has what nothing recorded has. */
-  public record LeftBehind(Leftover leftover) implements Matter {}
+  public record UnrecordedCopy(Leftover leftover) implements Matter {}
 
   /** The mirror of a store has been behind it for a day or longer. */
   public record MirrorBehind(StoreFacts store, MirrorState mirror) implements Matter {}
@@ -260,7 +260,7 @@ public final class Todays {
     leftovers.lastFound().stream()
         .filter(one -> one.verdict() != LeftoverVerdict.OLDER)
         .limit(SINGLY)
-        .forEach(one -> matters.add(new LeftBehind(one)));
+        .forEach(one -> matters.add(new UnrecordedCopy(one)));
     List<Matter> recording = new ArrayList<>();
     for (Shelf shelf : shelves) {
       erasing(shelf, now).ifPresent(matters::add);

@@ -135,6 +135,10 @@ final class Examination {
     }
     if (found.stream().noneMatch(one -> one.strength().isDamage())) {
       opening(revision, base, now).ifPresent(found::add);
+      boolean isShaped = Shapes.mayTell(now.lead(), revision.state().path().name());
+      if (isShaped && found.stream().noneMatch(one -> one.strength().isDamage())) {
+        found.addAll(new Shapes(insides, catalogue.contents()).of(revision, base));
+      }
     }
     if (found.isEmpty() && !lastOnes.isEmpty()) {
       carried(now, last, lastOnes).ifPresent(found::add);

@@ -146,7 +146,7 @@ final class TodayPresenter {
       return Optional.of(more(more));
     } else if (matter instanceof Todays.HurtAtOnce hurt) {
       return Optional.of(atOnce(hurt.event()));
-    } else if (matter instanceof Todays.LeftBehind behind) {
+    } else if (matter instanceof Todays.UnrecordedCopy behind) {
       return Optional.of(left(behind.leftover()));
     }
     return Optional.empty();

@@ -6,7 +6,7 @@ import com.fasterxml.jackson.annotation.JsonInclude;
  * A cell of a table.
  *
  * @param text as it is shown
- * @param value as it is stored, where that is something else than the text; else empty
+ * @param value the number that is stored, where it is one; else empty
  * @param formula how it is computed; empty where it is not
  * @param look everything that changes how it looks, in no particular language; empty for plain
  */
@@ -24,6 +24,11 @@ public record Cell(String text, String value, String formula, String look) {
 
   public static Cell plain(String text) {
     return text.isEmpty() ? EMPTY : new Cell(text, "", "", "");
+  }
+
+  /** Whether a number is stored, and not a text of digits. */
+  public boolean isNumber() {
+    return !value.isEmpty();
   }
 
   /** What is compared: the stored value. */

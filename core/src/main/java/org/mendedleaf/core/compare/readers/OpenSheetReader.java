@@ -115,7 +115,7 @@ final class OpenSheetReader {
       }
     }
     String shown = text.toString().strip();
-    return new Cell(shown, value.equals(shown) ? "" : value, formula, look);
+    return new Cell(shown, value, formula, look);
   }
 
   /** What a style says; its own name is left out, since it changes from save to save. */

@@ -97,14 +97,14 @@ final class WorkbookReader {
     private Cell number(String value, int style, String formula, String look) {
       // The part with the styles may be left out of a workbook.
       if (value.isEmpty() || styles == null) {
-        return new Cell(value, "", formula, look);
+        return new Cell(value, value, formula, look);
       }
       try {
         XSSFCellStyle at = styles.getStyleAt(style);
         String format = at.getDataFormatString() == null ? "General" : at.getDataFormatString();
         String text =
             formatter.formatRawCellContents(Double.parseDouble(value), at.getDataFormat(), format);
-        return new Cell(text, text.equals(value) ? "" : value, formula, look);
+        return new Cell(text, value, formula, look);
       } catch (IllegalArgumentException e) {
         return new Cell(value, "", formula, look);
       }

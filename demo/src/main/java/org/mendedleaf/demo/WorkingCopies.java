@@ -13,12 +13,12 @@ import org.mendedleaf.core.office.Office;
  * Two copies that programs left at the end of the story: one of what was not saved, one of what is
  * gone.
  */
-final class LeftBehind {
+final class WorkingCopies {
 
   private final Path desk;
   private final Office office;
 
-  LeftBehind(Path desk, Office office) {
+  WorkingCopies(Path desk, Office office) {
     this.desk = desk;
     this.office = office;
   }
