@@ -105,7 +105,7 @@ class ArchitectureTest {
               "desk progress report drive store.format store.log store history findings catalog.lines plan catalog.tables catalog.questions catalog space erasing forecast recover session stores shelves tray files"),
           Map.entry(
               "leftovers",
-              "desk likeness progress capture compare.inside compare.process compare.readers history intake place recover session shelves files arrivals"),
+              "desk likeness progress capture compare.inside compare.process compare.readers history intake catalog.questions catalog place recover session shelves files arrivals"),
           Map.entry("telling", "desk history plan findings screening files session shelves"),
           Map.entry("losses", "desk drive history plan keeping session shelves stores"),
           Map.entry(

@@ -27,6 +27,7 @@ import org.mendedleaf.core.keeping.Safeguards;
 import org.mendedleaf.core.keeping.Spaces;
 import org.mendedleaf.core.keeping.Thinnings;
 import org.mendedleaf.core.leftovers.Leftovers;
+import org.mendedleaf.core.leftovers.LostLinks;
 import org.mendedleaf.core.losses.Losses;
 import org.mendedleaf.core.rhythm.Rhythms;
 import org.mendedleaf.core.rhythm.ScheduledSnapshots;
@@ -80,6 +81,7 @@ public final class Office implements Closeable {
   private final LostAndFound lostAndFound;
   private final Intake intake;
   private final Leftovers leftovers;
+  private final LostLinks lostLinks;
   private final Gatherings gatherings;
   private final ScheduledSnapshots scheduledSnapshots;
   private final Rhythms rhythms;
@@ -122,6 +124,7 @@ public final class Office implements Closeable {
     this.lostAndFound = new LostAndFound(shelves, plans, recoveries, desk, settings);
     this.intake = new Intake(files, shelves, desk, settings);
     this.leftovers = new Leftovers(shelves, files, search, intake, desk, settings);
+    this.lostLinks = new LostLinks(shelves, desk, settings, LostLinks.ofThisUser());
     this.gatherings = new Gatherings(shelves, plans, recoveries, desk, settings);
     this.scheduledSnapshots = new ScheduledSnapshots(plans, safeguards, snapshots, desk, settings);
     this.rhythms =
@@ -324,6 +327,11 @@ public final class Office implements Closeable {
   /** Copies that programs left. */
   public Leftovers leftovers() {
     return leftovers;
+  }
+
+  /** Names of what is gone from shelves. */
+  public LostLinks lostLinks() {
+    return lostLinks;
   }
 
   /** Copies of a file that become its revisions. */

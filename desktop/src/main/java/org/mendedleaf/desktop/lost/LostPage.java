@@ -1,6 +1,8 @@
 package org.mendedleaf.desktop.lost;
 
+import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -15,6 +17,7 @@ import org.mendedleaf.core.leftovers.LeftoverVerdict;
 import org.mendedleaf.core.plan.Claim;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.lost.LostRow.LeftoverRow;
+import org.mendedleaf.desktop.lost.LostRow.LinkRow;
 import org.mendedleaf.desktop.lost.LostRow.RemovedRow;
 import org.mendedleaf.desktop.shelves.Shortened;
 import org.mendedleaf.desktop.tray.TraySheet;
@@ -144,6 +147,11 @@ public final class LostPage extends StackedPage {
       cell.setText(Words.of("lost.copy." + verdict.word(), at));
       Tip.on(cell, Shown.path(copy.leftover().path()));
       cell.getStyleClass().add("moss");
+    } else if (row instanceof LinkRow name) {
+      Optional<Path> link = name.lostLink().link();
+      cell.setText(Words.of(link.isPresent() ? "lost.linked" : "lost.opened", at));
+      Tip.on(cell, link.map(Shown::path).orElseGet(() -> Words.of("lost.opened.tip")));
+      cell.getStyleClass().add("soft");
     } else {
       cell.setText(Words.of("lost.removed", at));
       Tip.on(cell, () -> Shown.full(row.at(), context.zone()));
@@ -177,7 +185,7 @@ public final class LostPage extends StackedPage {
 
   private String kept(LostRow row) {
     if (!(row instanceof RemovedRow one)) {
-      return Words.of("lost.copy.kept");
+      return row instanceof LeftoverRow ? Words.of("lost.copy.kept") : Words.of("lost.link.kept");
     }
     return one.lost()
         .keptUntil()

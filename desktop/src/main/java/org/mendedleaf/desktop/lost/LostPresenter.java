@@ -14,11 +14,13 @@ import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.keeping.LostAndFound.Lost;
 import org.mendedleaf.core.leftovers.Leftover;
 import org.mendedleaf.core.leftovers.Leftovers;
+import org.mendedleaf.core.leftovers.LostLink;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.desktop.lost.LostRow.LeftoverRow;
+import org.mendedleaf.desktop.lost.LostRow.LinkRow;
 import org.mendedleaf.desktop.lost.LostRow.RemovedRow;
 import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
@@ -39,6 +41,7 @@ final class LostPresenter {
   private final ReadOnlyStringWrapper looked = new ReadOnlyStringWrapper(Words.of("lost.looking"));
   private List<LostRow> removed = List.of();
   private List<LostRow> left = List.of();
+  private List<LostLink> names = List.of();
   private String typed = "";
   private boolean isLooking;
 
@@ -68,7 +71,10 @@ final class LostPresenter {
       context
           .background()
           .work(
-              () -> context.office().leftovers().look(Progress.NONE),
+              () ->
+                  new Apart(
+                      context.office().leftovers().look(Progress.NONE),
+                      context.office().lostLinks().look()),
               this::found,
               problem -> {
                 isLooking = false;
@@ -77,8 +83,13 @@ final class LostPresenter {
     }
   }
 
-  private void found(Leftovers.LookedForLeftovers found) {
+  /** What takes longer to find. */
+  private record Apart(Leftovers.LookedForLeftovers copies, List<LostLink> names) {}
+
+  private void found(Apart apart) {
     isLooking = false;
+    names = apart.names();
+    Leftovers.LookedForLeftovers found = apart.copies();
     // What is recorded already, or nothing, rescues nobody.
     left =
         found.leftovers().stream()
@@ -102,6 +113,10 @@ final class LostPresenter {
   private void show() {
     List<LostRow> all = new ArrayList<>(removed);
     all.addAll(left);
+    // A name of what stands in the list already tells nothing new.
+    names.stream()
+        .filter(name -> all.stream().noneMatch(row -> isOf(row, name)))
+        .forEach(name -> all.add(new LinkRow(name)));
     for (String word : typed.toLowerCase(Locale.ROOT).split("\\s+", -1)) {
       all.removeIf(
           row ->
@@ -111,6 +126,16 @@ final class LostPresenter {
     }
     all.sort(Comparator.comparing(LostRow::at).reversed());
     rows.set(List.copyOf(all));
+  }
+
+  private static boolean isOf(LostRow row, LostLink name) {
+    boolean isAbove =
+        row instanceof RemovedRow one
+            && one.lost().folder()
+            && name.place().text().startsWith(row.path().text() + "/");
+    return row.shelf().id() == name.shelf().id()
+        && row.shelf().store().equals(name.shelf().store())
+        && (isAbove || row.path().equals(name.place()));
   }
 
   static long files(List<LostRow> rows) {
@@ -124,6 +149,14 @@ final class LostPresenter {
   void open(LostRow row) {
     if (row instanceof LeftoverRow copy) {
       context.go(TakingLeftovers.place(copy.leftover()));
+      return;
+    }
+    if (row instanceof LinkRow name) {
+      context.go(
+          name.lostLink()
+              .file()
+              .<Place>map(file -> new Place.OneFile(file, Optional.empty()))
+              .orElseGet(() -> new Place.Found(row.path().name())));
       return;
     }
     Lost one = ((RemovedRow) row).lost();

@@ -4,9 +4,13 @@ import java.time.Instant;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.keeping.LostAndFound.Lost;
 import org.mendedleaf.core.leftovers.Leftover;
+import org.mendedleaf.core.leftovers.LostLink;
 import org.mendedleaf.core.session.Shelf;
 
-/** A line of Lost &amp; found: something that is gone, or a copy that may be the rescue of it. */
+/**
+ * A line of Lost &amp; found: something that is gone, a copy that may be the rescue of it, or a
+ * name that leads nowhere.
+ */
 sealed interface LostRow {
 
   Shelf shelf();
@@ -75,6 +79,34 @@ sealed interface LostRow {
     @Override
     public Instant at() {
       return leftover.saved();
+    }
+  }
+
+  /** A name of something that is gone; nothing comes back with it alone. */
+  record LinkRow(LostLink lostLink) implements LostRow {
+    @Override
+    public Shelf shelf() {
+      return lostLink.shelf();
+    }
+
+    @Override
+    public InnerPath path() {
+      return lostLink.place();
+    }
+
+    @Override
+    public long files() {
+      return 0;
+    }
+
+    @Override
+    public long bytes() {
+      return 0;
+    }
+
+    @Override
+    public Instant at() {
+      return lostLink.at();
     }
   }
 }

@@ -17,6 +17,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.oracle.TestDesk;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.desktop.lost.LostRow.LeftoverRow;
+import org.mendedleaf.desktop.lost.LostRow.LinkRow;
 import org.mendedleaf.desktop.work.InTurn;
 import org.mendedleaf.desktop.work.navigation.Navigator;
 import org.mendedleaf.desktop.work.navigation.Place;
@@ -120,5 +121,18 @@ class LostPresenterTest {
     presenter.filter("");
     presenter.refresh();
     assertThat(LostPresenter.files(presenter.rowsProperty().get())).isEqualTo(2);
+  }
+
+  @Test
+  void aLinkToWhatIsGoneNamesItUnlessItIsInTheListAlready() throws Exception {
+    Files.createSymbolicLink(desk.file("latest"), Path.of("never recorded.txt"));
+    Files.createSymbolicLink(desk.file("the list"), Path.of("list.csv"));
+    Files.createSymbolicLink(desk.file("the first"), Path.of("Orders/first.txt"));
+    desk.capture();
+    presenter.refresh();
+    assertThat(presenter.rowsProperty().get()).filteredOn(LinkRow.class::isInstance).hasSize(1);
+    presenter.open(lost("never recorded.txt"));
+    verify(navigator).go(new Place.Found("never recorded.txt"));
+    assertThat(LostPresenter.files(presenter.rowsProperty().get())).isEqualTo(3);
   }
 }
