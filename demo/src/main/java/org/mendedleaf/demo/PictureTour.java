@@ -77,6 +77,8 @@ public final class PictureTour {
     onInterface(() -> window.resize(width, height));
     Files.createDirectories(folder);
     Office office = window.context().office();
+    // The window looks for them too, but a picture does not wait.
+    var unused = office.leftovers().look(Progress.NONE);
     Shelf cutting = office.shelves().named(Loft.CUTTING);
     Place kestrel = file(office, "Cutting plans:Kestrel 32/mainsail-cut-list.csv");
     Shelf orders = office.shelves().named(Loft.ORDERS);
@@ -197,6 +199,7 @@ public final class PictureTour {
     forecast("forecast-night", cutting);
     picture("care-plan-night", new Place.PlanOf(orders));
     picture("today-night", new Place.Today());
+    picture("lost-and-found-night", new Place.Lost());
     damaged(window.context().office(), orders, "-night");
     picture("store-night", new Place.StoreOf(cutting.store()));
     Place store = new Place.StoreOf(cutting.store());

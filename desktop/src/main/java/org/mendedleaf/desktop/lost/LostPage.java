@@ -11,11 +11,13 @@ import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
+import org.mendedleaf.core.findings.MassEventSentence;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.Who;
 import org.mendedleaf.core.leftovers.LeftoverVerdict;
 import org.mendedleaf.core.plan.Claim;
 import org.mendedleaf.desktop.drawings.Tip;
+import org.mendedleaf.desktop.lost.LostRow.EventRow;
 import org.mendedleaf.desktop.lost.LostRow.LeftoverRow;
 import org.mendedleaf.desktop.lost.LostRow.LinkRow;
 import org.mendedleaf.desktop.lost.LostRow.RemovedRow;
@@ -101,6 +103,7 @@ public final class LostPage extends StackedPage {
     boolean inPlace = to.getText().isBlank();
     List<LostRow> chosen =
         table.chosenRows().stream().filter(row -> inPlace || row instanceof RemovedRow).toList();
+    boolean isRehearsed = chosen.stream().anyMatch(EventRow.class::isInstance);
     long files = LostPresenter.files(chosen);
     back.setDisable(files == 0);
     back.getStyleClass().setAll("button", inPlace ? "gilded" : "moss");
@@ -108,7 +111,11 @@ public final class LostPage extends StackedPage {
     back.setText(
         files == 0
             ? Words.of("lost.back.none")
-            : Words.count(isCopy ? "lost.take" : inPlace ? "lost.back" : "lost.copy", files));
+            : Words.count(
+                isRehearsed
+                    ? "lost.rehearse"
+                    : isCopy ? "lost.take" : inPlace ? "lost.back" : "lost.copy",
+                files));
   }
 
   private void bringBack() {
@@ -120,6 +127,11 @@ public final class LostPage extends StackedPage {
         "column.name",
         220,
         (cell, row) -> {
+          if (row instanceof EventRow event) {
+            cell.setText(Words.count("lost.event", event.files()));
+            cell.getStyleClass().add("strong");
+            return;
+          }
           String name = Shortened.name(row.path());
           boolean isFolder = row instanceof RemovedRow one && one.lost().folder();
           cell.setText(isFolder ? name + " /" : name);
@@ -147,6 +159,11 @@ public final class LostPage extends StackedPage {
       cell.setText(Words.of("lost.copy." + verdict.word(), at));
       Tip.on(cell, Shown.path(copy.leftover().path()));
       cell.getStyleClass().add("moss");
+    } else if (row instanceof EventRow event) {
+      String sentence = MassEventSentence.of(event.event().event());
+      cell.setText(Words.of("lost.event.what", at));
+      Tip.on(cell, sentence);
+      cell.getStyleClass().add("rust");
     } else if (row instanceof LinkRow name) {
       Optional<Path> link = name.lostLink().link();
       cell.setText(Words.of(link.isPresent() ? "lost.linked" : "lost.opened", at));
@@ -185,7 +202,9 @@ public final class LostPage extends StackedPage {
 
   private String kept(LostRow row) {
     if (!(row instanceof RemovedRow one)) {
-      return row instanceof LeftoverRow ? Words.of("lost.copy.kept") : Words.of("lost.link.kept");
+      return row instanceof LeftoverRow
+          ? Words.of("lost.copy.kept")
+          : Words.of(row instanceof EventRow ? "lost.event.kept" : "lost.link.kept");
     }
     return one.lost()
         .keptUntil()

@@ -1,5 +1,6 @@
 package org.mendedleaf.desktop.lost;
 
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -10,6 +11,7 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
+import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.keeping.LostAndFound.Lost;
 import org.mendedleaf.core.leftovers.Leftover;
@@ -18,7 +20,10 @@ import org.mendedleaf.core.leftovers.LostLink;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
+import org.mendedleaf.core.screening.MassEvents.ShelfEvent;
 import org.mendedleaf.core.session.FileRef;
+import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.desktop.lost.LostRow.EventRow;
 import org.mendedleaf.desktop.lost.LostRow.LeftoverRow;
 import org.mendedleaf.desktop.lost.LostRow.LinkRow;
 import org.mendedleaf.desktop.lost.LostRow.RemovedRow;
@@ -61,9 +66,13 @@ final class LostPresenter {
 
   void refresh() {
     context.ask(
-        () -> context.office().lostAndFound().all(),
-        lost -> {
-          removed = lost.stream().map(one -> (LostRow) new RemovedRow(one)).toList();
+        this::gone,
+        gone -> {
+          removed = gone;
+          if (left.isEmpty()) {
+            // What was found last is there at once, so that nothing moves when it is looked again.
+            left = ofUse(context.office().leftovers().lastFound());
+          }
           show();
         });
     if (!isLooking) {
@@ -83,6 +92,40 @@ final class LostPresenter {
     }
   }
 
+  /** What is gone; what one event took, and nobody has decided on, is one line. */
+  private List<LostRow> gone() throws IOException {
+    List<Lost> lost = new ArrayList<>(context.office().lostAndFound().all());
+    List<LostRow> all = new ArrayList<>();
+    for (Shelf shelf : context.office().shelves().all()) {
+      for (ShelfEvent event : context.office().massEvents().of(shelf)) {
+        List<Lost> its = lost.stream().filter(one -> isOf(one, event)).toList();
+        if (event.needsPerson() && its.size() > 1) {
+          lost.removeAll(its);
+          all.add(new EventRow(event, its.size(), its.stream().mapToLong(Lost::bytes).sum()));
+        }
+      }
+    }
+    lost.forEach(one -> all.add(new RemovedRow(one)));
+    return all;
+  }
+
+  private static boolean isOf(Lost one, ShelfEvent event) {
+    return one.shelf().id() == event.shelf().id()
+        && one.shelf().store().equals(event.shelf().store())
+        && one.newest()
+            .filter(
+                newest -> event.hurt().stream().anyMatch(hurt -> hurt.file().id() == newest.file()))
+            .isPresent();
+  }
+
+  /** What is recorded already, or nothing, rescues nobody. */
+  private static List<LostRow> ofUse(List<Leftover> found) {
+    return found.stream()
+        .filter(Leftover::isOfUse)
+        .map(one -> (LostRow) new LeftoverRow(one))
+        .toList();
+  }
+
   /** What takes longer to find. */
   private record Apart(Leftovers.LookedForLeftovers copies, List<LostLink> names) {}
 
@@ -90,12 +133,7 @@ final class LostPresenter {
     isLooking = false;
     names = apart.names();
     Leftovers.LookedForLeftovers found = apart.copies();
-    // What is recorded already, or nothing, rescues nobody.
-    left =
-        found.leftovers().stream()
-            .filter(Leftover::isOfUse)
-            .map(one -> (LostRow) new LeftoverRow(one))
-            .toList();
+    left = ofUse(found.leftovers());
     looked.set(
         Words.of(
             "lost.looked", String.join(", ", found.places().stream().map(Shown::path).toList())));
@@ -121,11 +159,19 @@ final class LostPresenter {
       all.removeIf(
           row ->
               !(row.shelf().name() + "/" + row.path().shown())
-                  .toLowerCase(Locale.ROOT)
-                  .contains(word));
+                      .toLowerCase(Locale.ROOT)
+                      .contains(word)
+                  && !holds(row, word));
     }
     all.sort(Comparator.comparing(LostRow::at).reversed());
     rows.set(List.copyOf(all));
+  }
+
+  /** Whether a file of an event is called so. */
+  private static boolean holds(LostRow row, String word) {
+    return row instanceof EventRow event
+        && event.event().hurt().stream()
+            .anyMatch(one -> one.file().path().shown().toLowerCase(Locale.ROOT).contains(word));
   }
 
   private static boolean isOf(LostRow row, LostLink name) {
@@ -159,6 +205,10 @@ final class LostPresenter {
               .orElseGet(() -> new Place.Found(row.path().name())));
       return;
     }
+    if (row instanceof EventRow event) {
+      context.go(new Place.OneShelf(event.shelf(), InnerPath.ROOT));
+      return;
+    }
     Lost one = ((RemovedRow) row).lost();
     if (one.folder()) {
       context.go(new Place.ShelfAt(one.shelf(), one.path(), before(one)));
@@ -185,6 +235,9 @@ final class LostPresenter {
         gone.add(one.lost());
       } else if (row instanceof LeftoverRow copy && to.isBlank()) {
         copies.add(copy.leftover());
+      } else if (row instanceof EventRow event && to.isBlank()) {
+        // So many are rehearsed first.
+        context.go(new Place.Rehearsed(event.event().tray()));
       }
     }
     if (!gone.isEmpty()) {

@@ -5,6 +5,7 @@ import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.keeping.LostAndFound.Lost;
 import org.mendedleaf.core.leftovers.Leftover;
 import org.mendedleaf.core.leftovers.LostLink;
+import org.mendedleaf.core.screening.MassEvents.ShelfEvent;
 import org.mendedleaf.core.session.Shelf;
 
 /**
@@ -79,6 +80,29 @@ sealed interface LostRow {
     @Override
     public Instant at() {
       return leftover.saved();
+    }
+  }
+
+  /**
+   * What many files of a shelf met with at once, as long as nobody has decided on it.
+   *
+   * @param files of it that are gone
+   * @param bytes of their newest revisions
+   */
+  record EventRow(ShelfEvent event, long files, long bytes) implements LostRow {
+    @Override
+    public Shelf shelf() {
+      return event.shelf();
+    }
+
+    @Override
+    public InnerPath path() {
+      return InnerPath.ROOT;
+    }
+
+    @Override
+    public Instant at() {
+      return event.event().until();
     }
   }
 

@@ -15,7 +15,9 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Pick;
+import org.mendedleaf.desktop.lost.LostRow.EventRow;
 import org.mendedleaf.desktop.lost.LostRow.LeftoverRow;
 import org.mendedleaf.desktop.lost.LostRow.LinkRow;
 import org.mendedleaf.desktop.work.InTurn;
@@ -134,5 +136,37 @@ class LostPresenterTest {
     presenter.open(lost("never recorded.txt"));
     verify(navigator).go(new Place.Found("never recorded.txt"));
     assertThat(LostPresenter.files(presenter.rowsProperty().get())).isEqualTo(3);
+  }
+
+  @Test
+  void whatOneEventTookIsOneLineThatIsRehearsedUntilSomebodyDecides() throws Exception {
+    for (int i = 0; i < 14; i++) {
+      desk.write("letters/%02d.txt".formatted(i), "letter %d\n".formatted(i).repeat(30));
+    }
+    desk.write("letters/stays.txt", "stays");
+    desk.capture();
+    for (int i = 0; i < 14; i++) {
+      Files.delete(desk.file("letters/%02d.txt".formatted(i)));
+    }
+    desk.capture();
+    desk.office().screenings().screen(desk.shelf().store(), Duration.ofMinutes(1), Progress.NONE);
+    presenter.refresh();
+    List<LostRow> rows = presenter.rowsProperty().get();
+    assertThat(rows).hasSize(3);
+    LostRow event = rows.stream().filter(EventRow.class::isInstance).findFirst().orElseThrow();
+    assertThat(event.files()).isEqualTo(14);
+    presenter.filter("07.txt");
+    assertThat(presenter.rowsProperty().get()).as("its files are found").containsExactly(event);
+    presenter.bringBack(List.of(event), "");
+    verify(navigator).go(any(Place.Rehearsed.class));
+    presenter.open(event);
+    verify(navigator).go(any(Place.OneShelf.class));
+
+    var happened = desk.office().massEvents().of(desk.shelf()).get(0);
+    desk.office().massEvents().decide(desk.shelf(), happened.event().first(), "meant");
+    presenter.filter("");
+    presenter.refresh();
+    assertThat(presenter.rowsProperty().get()).noneMatch(EventRow.class::isInstance);
+    assertThat(LostPresenter.files(presenter.rowsProperty().get())).isEqualTo(17);
   }
 }
