@@ -16,6 +16,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.mendedleaf.core.arrivals.Intake;
 import org.mendedleaf.core.arrivals.Suggestion;
 import org.mendedleaf.core.capture.ShelfPaths;
@@ -88,11 +89,20 @@ public final class Leftovers {
    * What was found, and where was looked.
    *
    * @param leftovers the last saved first
+   * @param onShelves shelves' folders
+   * @param apart scratch folders
    */
-  public record LookedForLeftovers(List<Leftover> leftovers, List<Path> places) {
+  public record LookedForLeftovers(
+      List<Leftover> leftovers, List<Path> onShelves, List<Path> apart) {
     public LookedForLeftovers {
       leftovers = List.copyOf(leftovers);
-      places = List.copyOf(places);
+      onShelves = List.copyOf(onShelves);
+      apart = List.copyOf(apart);
+    }
+
+    /** All of them. */
+    public List<Path> places() {
+      return Stream.concat(onShelves.stream(), apart.stream()).toList();
     }
   }
 
@@ -116,6 +126,7 @@ public final class Leftovers {
         }
       }
     }
+    List<Path> onShelves = List.copyOf(looked);
     for (Path folder : places.folders()) {
       // A shelf in a scratch folder was looked through already.
       if (Files.isDirectory(folder) && looked.add(folder)) {
@@ -126,7 +137,8 @@ public final class Leftovers {
     }
     found.sort(Comparator.comparing(Leftover::saved).reversed());
     last = List.copyOf(found);
-    return new LookedForLeftovers(found, List.copyOf(looked));
+    looked.removeAll(onShelves);
+    return new LookedForLeftovers(found, onShelves, List.copyOf(looked));
   }
 
   /** Those of use that were found when it was looked last, as far as they are still there. */

@@ -3,14 +3,13 @@ package org.mendedleaf.desktop.lost;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TextField;
-import javafx.scene.layout.HBox;
+import javafx.scene.layout.Region;
 import org.mendedleaf.core.findings.MassEventSentence;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.Who;
@@ -54,16 +53,15 @@ public final class LostPage extends StackedPage {
     looked.textProperty().bind(presenter.lookedProperty());
     filter.setId("lost-filter");
     filter.setPromptText(Words.of("lost.filter"));
-    filter.setPrefColumnCount(16);
+    filter.setPrefColumnCount(11);
     filter.textProperty().addListener((property, was, now) -> presenter.filter(now));
     back = Nodes.button(Words.of("lost.back.none"), "Ctrl+B", this::bringBack, "gilded");
     back.setId("bring-back");
     to.setId("lost-to");
     to.setPromptText(Words.of("lost.to"));
-    to.setPrefColumnCount(22);
+    to.setPrefColumnCount(17);
     to.textProperty().addListener((property, was, now) -> showChoice());
-    HBox titled = new HBox(14, Nodes.label(Words.of("area.lost"), "title"), facts);
-    titled.setAlignment(Pos.BASELINE_LEFT);
+    Region titled = Nodes.titled(Nodes.label(Words.of("area.lost"), "title"), facts);
     columns();
     table.node().getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
     table.onChoice(this::showChoice);
@@ -145,8 +143,8 @@ public final class LostPage extends StackedPage {
           String folder = row.path().folder().shown();
           cell.setText(row.shelf().name() + (folder.isEmpty() ? "" : " / " + folder));
         });
-    table.column("column.loss", 240, this::whatCell);
-    table.column("column.last", 110, LostPage::last);
+    table.column("column.loss", 270, this::whatCell);
+    table.column("column.last", 90, LostPage::last);
     factColumns();
     table.picking(context.tray(), presenter::wanted);
     table.placeholder(Nodes.text(Words.of("lost.none"), "soft"));
@@ -190,7 +188,7 @@ public final class LostPage extends StackedPage {
     table.sizes("column.size", 90, LostRow::bytes);
     table.column(
         "column.savedBy",
-        130,
+        120,
         (cell, row) -> {
           if (row instanceof RemovedRow one) {
             one.lost().newest().ifPresent(newest -> cell.setText(Who.of(newest).name()));

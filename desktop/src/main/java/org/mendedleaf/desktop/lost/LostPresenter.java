@@ -134,9 +134,14 @@ final class LostPresenter {
     names = apart.names();
     Leftovers.LookedForLeftovers found = apart.copies();
     left = ofUse(found.leftovers());
+    String shelves = Words.count("lost.looked", found.onShelves().size());
     looked.set(
-        Words.of(
-            "lost.looked", String.join(", ", found.places().stream().map(Shown::path).toList())));
+        found.apart().isEmpty()
+            ? Words.of("lost.looked.only", shelves)
+            : Words.of(
+                "lost.looked.apart",
+                shelves,
+                String.join(", ", found.apart().stream().map(Shown::path).toList())));
     if (rows.get() != null) {
       show();
     }
