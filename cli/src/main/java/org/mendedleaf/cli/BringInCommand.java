@@ -5,11 +5,14 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.mendedleaf.cli.answers.Answer;
 import org.mendedleaf.cli.answers.DoubtText;
 import org.mendedleaf.cli.answers.Exit;
 import org.mendedleaf.cli.answers.Json;
+import org.mendedleaf.cli.answers.OpenAnswer;
 import org.mendedleaf.cli.answers.SuggestionAnswer;
 import org.mendedleaf.core.arrivals.Intake;
 import org.mendedleaf.core.arrivals.Suggestion;
@@ -101,8 +104,10 @@ final class BringInCommand extends OfficeCommand {
               .formatted(arrival.getFileName(), String.join("; ", doubts));
       return new Answer(node, text, Exit.NOT_DONE);
     }
+    Map<Path, Set<String>> open = office.files().openIn(office.files().life(target));
     Intake.TakenIn done = office.intake().bringIn(arrival, target, note, clearAway);
-    return Answer.done(node, new SuggestionAnswer(office).taken(one, done, arrival));
+    return OpenAnswer.with(
+        Answer.done(node, new SuggestionAnswer(office).taken(one, done, arrival)), open);
   }
 
   private Answer fresh(Office office, Path arrival) throws IOException {

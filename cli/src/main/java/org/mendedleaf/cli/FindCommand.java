@@ -52,8 +52,10 @@ final class FindCommand extends OfficeCommand {
     node.put("more", answer.more());
     ArrayNode searched = node.putArray("searched");
     answer.searched().forEach(place -> searched.add(Json.searched(place)));
-    ArrayNode notSearched = node.putArray("notSearched");
-    answer.notSearched().forEach(notSearched::add);
+    if (!answer.notSearched().isEmpty()) {
+      ArrayNode notSearched = node.putArray("notSearched");
+      answer.notSearched().forEach(notSearched::add);
+    }
     if (answer.files().isEmpty()) {
       text.append("Nothing that was ever recorded is called so. Looked in:%n".formatted());
       for (Search.Searched place : answer.searched()) {

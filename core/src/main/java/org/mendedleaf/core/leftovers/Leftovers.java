@@ -5,27 +5,27 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.attribute.BasicFileAttributes;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.mendedleaf.core.arrivals.Intake;
 import org.mendedleaf.core.arrivals.Suggestion;
 import org.mendedleaf.core.capture.ShelfPaths;
-import org.mendedleaf.core.compare.readers.Endings;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.files.FileLives;
 import org.mendedleaf.core.files.Search;
 import org.mendedleaf.core.history.InnerPath;
+import org.mendedleaf.core.history.PresentFile;
 import org.mendedleaf.core.history.RecordedFile;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.intake.Match;
@@ -34,7 +34,6 @@ import org.mendedleaf.core.leftovers.LeftoverRule.ProperName;
 import org.mendedleaf.core.place.RefusedException;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
-import org.mendedleaf.core.session.FileContent;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
@@ -61,6 +60,7 @@ public final class Leftovers {
   private static final int SEARCHED = 50;
 
   private final LeftoverPlaces places;
+  private final CopyJudge judge;
   private final Shelves shelves;
   private final FileLives files;
   private final Search search;
@@ -77,6 +77,7 @@ public final class Leftovers {
       OpenDesk desk,
       OfficeSettings settings) {
     this.places = new LeftoverPlaces(settings);
+    this.judge = new CopyJudge(files, desk, settings);
     this.shelves = shelves;
     this.files = files;
     this.search = search;
@@ -122,16 +123,17 @@ public final class Leftovers {
       if (shelf.folder().filter(Files::isDirectory).isPresent()) {
         looked.add(shelf.folder().get());
         for (FoundCopy one : disk.onShelf(shelf.folder().get(), progress)) {
-          onShelf(shelf, one, disk).ifPresent(found::add);
+          unlessGone(one, () -> onShelf(shelf, one, disk)).ifPresent(found::add);
         }
       }
     }
     List<Path> onShelves = List.copyOf(looked);
+    Set<String> endings = endings(all);
     for (Path folder : places.folders()) {
       // A shelf in a scratch folder was looked through already.
       if (Files.isDirectory(folder) && looked.add(folder)) {
         List<FoundCopy> there = new ArrayList<>(disk.inScratch(folder, progress));
-        there.removeIf(one -> lieOnShelf(all, one.path()));
+        there.removeIf(one -> lieOnShelf(all, one.path()) || !mayBeOurs(one, endings));
         found.addAll(inScratch(there, progress));
       }
     }
@@ -141,6 +143,27 @@ public final class Leftovers {
     return new LookedForLeftovers(found, onShelves, List.copyOf(looked));
   }
 
+  /**
+   * The endings of names on shelves: a scratch folder is full of what has no other on any shelf.
+   */
+  private Set<String> endings(List<Shelf> all) throws IOException {
+    Set<String> endings = new HashSet<>();
+    for (Shelf shelf : all) {
+      for (PresentFile file : desk.store(shelf.store()).catalogue().present().of(shelf.id())) {
+        endings.add(ending(file.state().path().name()));
+      }
+    }
+    return endings;
+  }
+
+  private static boolean mayBeOurs(FoundCopy copy, Set<String> endings) {
+    return !copy.names().isEmpty() || endings.contains(ending(ShelfPaths.name(copy.path())));
+  }
+
+  private static String ending(String name) {
+    return name.substring(name.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT);
+  }
+
   /** Those of use that were found when it was looked last, as far as they are still there. */
   public List<Leftover> lastFound() {
     return last.stream().filter(Leftover::isOfUse).filter(one -> Files.exists(one.path())).toList();
@@ -148,13 +171,6 @@ public final class Leftovers {
 
   private static boolean lieOnShelf(List<Shelf> all, Path path) {
     return all.stream().anyMatch(shelf -> shelf.folder().filter(path::startsWith).isPresent());
-  }
-
-  /** The leftovers that belong to a file. */
-  public List<Leftover> of(FileRef file, Progress progress) throws IOException {
-    return look(progress).leftovers().stream()
-        .filter(one -> one.file().equals(Optional.of(file)))
-        .toList();
   }
 
   /**
@@ -181,16 +197,17 @@ public final class Leftovers {
       Optional<RecordedFile> file = recorded(shelf, folder, name, disk);
       if (file.isPresent()) {
         return Optional.of(
-            judged(looked, shelf, file.get().path(), new FileRef(shelf.store(), file.get().id())));
+            judge.judged(
+                looked, shelf, file.get().path(), new FileRef(shelf.store(), file.get().id())));
       }
     }
     ProperName first = looked.names().get(0);
-    String proper = first.isWhole() ? first.text() : first.text() + ending(looked);
+    String proper = first.isWhole() ? first.text() : first.text() + judge.ending(looked);
     InnerPath place = folder.resolve(proper);
     // What lies there and is not recorded needs no rescue.
     return Files.exists(ShelfPaths.resolve(shelf.folder().get(), place), LinkOption.NOFOLLOW_LINKS)
         ? Optional.empty()
-        : Optional.of(survivor(looked, shelf, place));
+        : Optional.of(judge.survivor(looked, shelf, place));
   }
 
   private Optional<RecordedFile> recorded(
@@ -206,37 +223,72 @@ public final class Leftovers {
         .findFirst();
   }
 
-  /** What a content is called by those who look for it by its ending. */
-  private String ending(FoundCopy looked) throws IOException {
-    return Endings.of(
-        desk.insides().measure(new FileContent(looked.path(), looked.attributes().size())).kind());
-  }
-
   private List<Leftover> inScratch(List<FoundCopy> there, Progress progress) throws IOException {
     Instant since = settings.clock().instant().minus(RECENT);
     List<FoundCopy> recent =
         there.stream()
             .filter(one -> one.attributes().size() > 0 && one.attributes().size() < TOO_LARGE)
-            .filter(one -> saved(one.attributes()).isAfter(since))
+            .filter(one -> judge.saved(one.attributes()).isAfter(since))
             .limit(LOOKED_INTO)
             .toList();
     if (recent.isEmpty()) {
       return List.of();
     }
-    List<Suggestion> suggestions =
-        intake.suggest(recent.stream().map(FoundCopy::path).toList(), progress);
+    List<Suggestion> suggestions = suggestions(recent, progress);
     List<Leftover> found = new ArrayList<>();
-    for (int i = 0; i < recent.size(); i++) {
-      Optional<FileRef> file = named(recent.get(i));
-      if (file.isEmpty()) {
-        file = alike(suggestions.get(i));
-      }
-      if (file.isPresent()) {
-        FileLife life = files.life(file.get());
-        found.add(judged(recent.get(i), life.shelf(), life.file().path(), file.get()));
-      }
+    for (Suggestion suggestion : suggestions) {
+      FoundCopy copy =
+          recent.stream()
+              .filter(one -> one.path().equals(suggestion.arrival()))
+              .findFirst()
+              .orElseThrow();
+      unlessGone(copy, () -> inScratch(copy, suggestion)).ifPresent(found::add);
     }
     return found;
+  }
+
+  private Optional<Leftover> inScratch(FoundCopy copy, Suggestion suggestion) throws IOException {
+    Optional<FileRef> named = named(copy);
+    Optional<FileRef> file = named.isPresent() ? named : alike(suggestion);
+    if (file.isEmpty()) {
+      return Optional.empty();
+    }
+    FileLife life = files.life(file.get());
+    return Optional.of(judge.judged(copy, life.shelf(), life.file().path(), file.get()));
+  }
+
+  /**
+   * Programs take their copies away at any time: of one that is gone, or closed, nothing is said.
+   */
+  private List<Suggestion> suggestions(List<FoundCopy> copies, Progress progress)
+      throws IOException {
+    List<Path> there = new ArrayList<>(copies.stream().map(FoundCopy::path).toList());
+    while (true) {
+      try {
+        return intake.suggest(there, progress);
+      } catch (IOException e) {
+        if (!there.removeIf(path -> !Files.isReadable(path))) {
+          throw e;
+        }
+      }
+    }
+  }
+
+  /** A question about a copy. */
+  private interface CopyQuestion {
+    Optional<Leftover> ask() throws IOException;
+  }
+
+  private static Optional<Leftover> unlessGone(FoundCopy copy, CopyQuestion question)
+      throws IOException {
+    try {
+      return question.ask();
+    } catch (IOException e) {
+      if (!Files.isReadable(copy.path()) || Files.size(copy.path()) != copy.attributes().size()) {
+        return Optional.empty();
+      }
+      throw e;
+    }
   }
 
   /**
@@ -270,63 +322,6 @@ public final class Leftovers {
       }
     }
     return Optional.empty();
-  }
-
-  private Instant saved(BasicFileAttributes attributes) {
-    return settings.fileTimes().onOfficeClock(attributes.lastModifiedTime().toInstant());
-  }
-
-  private Leftover survivor(FoundCopy looked, Shelf shelf, InnerPath place) throws IOException {
-    return new Leftover(
-        looked.path(),
-        looked.attributes().size(),
-        saved(looked.attributes()),
-        shelf,
-        place,
-        Optional.empty(),
-        isDamaged(looked) ? LeftoverVerdict.DAMAGED : LeftoverVerdict.ONLY_SURVIVOR,
-        OptionalInt.empty());
-  }
-
-  private Leftover judged(FoundCopy looked, Shelf shelf, InnerPath place, FileRef file)
-      throws IOException {
-    FileLife life = files.life(file);
-    OptionalInt same = same(looked, life);
-    Instant saved = saved(looked.attributes());
-    LeftoverVerdict verdict =
-        same.isPresent()
-            ? LeftoverVerdict.SAME
-            : isDamaged(looked)
-                ? LeftoverVerdict.DAMAGED
-                : saved.isAfter(life.newest().state().modified())
-                    ? LeftoverVerdict.NEWER
-                    : LeftoverVerdict.OLDER;
-    return new Leftover(
-        looked.path(),
-        looked.attributes().size(),
-        saved,
-        shelf,
-        place,
-        Optional.of(file),
-        verdict,
-        same);
-  }
-
-  private OptionalInt same(FoundCopy looked, FileLife life) throws IOException {
-    for (int i = life.revisions().size() - 1; i >= 0; i--) {
-      Revision one = life.revisions().get(i);
-      if (one.state().content().isPresent()
-          && one.state().size() == looked.attributes().size()
-          && desk.store(life.ref().store()).bringIn().holds(looked.path(), one)) {
-        return OptionalInt.of(one.number());
-      }
-    }
-    return OptionalInt.empty();
-  }
-
-  private boolean isDamaged(FoundCopy looked) throws IOException {
-    long size = looked.attributes().size();
-    return size == 0 || desk.insides().open(new FileContent(looked.path(), size)).isBroken();
   }
 
   /**

@@ -259,6 +259,8 @@ public final class Todays {
     doubtful(shelves, matters);
     leftovers.lastFound().stream()
         .filter(one -> one.verdict() != LeftoverVerdict.OLDER)
+        // What lies there for longer nobody is missing; Lost & found has it.
+        .filter(one -> one.saved().isAfter(now.minus(SOON)))
         .limit(SINGLY)
         .forEach(one -> matters.add(new UnrecordedCopy(one)));
     List<Matter> recording = new ArrayList<>();

@@ -33,11 +33,7 @@ class LeftoversTest {
     left(desk.file("offers/plover.csv"), rows("plover", 40), Duration.ZERO);
     desk.capture();
     scratch = Files.createDirectories(base.resolve("scratch"));
-    LeftoverPlaces places = desk.office().leftovers().places();
-    for (Path usual : places.folders()) {
-      places.remove(usual);
-    }
-    places.add(scratch);
+    desk.office().leftovers().places().add(scratch);
   }
 
   @AfterEach
@@ -154,5 +150,36 @@ class LeftoversTest {
     assertThat(only().verdict()).isEqualTo(LeftoverVerdict.NEWER);
     desk.office().leftovers().places().remove(LeftoverRule.parse("{name}.part = {name}"));
     assertThat(look()).isEmpty();
+  }
+
+  /** A scratch folder changes while it is looked through. */
+  @Test
+  void aCopyThatVanishesMeanwhileHidesNoOther() throws Exception {
+    left(scratch.resolve("w1.csv"), rows("plover", 43), Duration.ofHours(1));
+    Path vanishing = left(scratch.resolve("w2.csv"), rows("kestrel", 43), Duration.ofHours(1));
+    Progress deletes =
+        new Progress() {
+          @Override
+          public void phase(org.mendedleaf.core.progress.Phase phase, long items, long bytes) {
+            if (phase == org.mendedleaf.core.progress.Phase.READING) {
+              try {
+                Files.deleteIfExists(vanishing);
+              } catch (java.io.IOException e) {
+                throw new java.io.UncheckedIOException(e);
+              }
+            }
+          }
+
+          @Override
+          public void advanced(long items, long bytes) {}
+
+          @Override
+          public boolean cancelled() {
+            return false;
+          }
+        };
+    assertThat(desk.office().leftovers().look(deletes).leftovers())
+        .extracting(one -> one.place().text())
+        .containsExactly("offers/plover.csv");
   }
 }

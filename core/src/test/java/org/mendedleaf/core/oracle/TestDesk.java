@@ -74,6 +74,10 @@ public final class TestDesk implements Closeable {
             2,
             Encrypting.ring());
     this.office = Office.open(settings);
+    // What other tests have in the system's temporary folder is none of this desk's business.
+    for (Path usual : office.leftovers().places().folders()) {
+      office.leftovers().places().remove(usual);
+    }
     if (!Files.exists(store.resolve("store.json"))) {
       office.stores().make(store, false, secrecy);
     }

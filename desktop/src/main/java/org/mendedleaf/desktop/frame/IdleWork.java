@@ -18,11 +18,16 @@ import org.mendedleaf.desktop.work.Context;
 final class IdleWork {
 
   private static final javafx.util.Duration EVERY = javafx.util.Duration.minutes(10);
+
+  /** Copies that programs left may be gone soon, but the first page comes before them. */
+  private static final javafx.util.Duration SOON = javafx.util.Duration.seconds(3);
+
   private static final Duration SUMMARIES = Duration.ofMinutes(5);
 
   private final Context context;
   // For the interface thread.
   private boolean isPressing;
+  private final Timeline soon = new Timeline(new KeyFrame(SOON, event -> lookForCopies()));
   private final Timeline clock = new Timeline(new KeyFrame(EVERY, event -> work()));
 
   IdleWork(Context context) {
@@ -32,10 +37,13 @@ final class IdleWork {
   void begin() {
     clock.setCycleCount(Animation.INDEFINITE);
     clock.play();
+    soon.play();
+  }
+
+  private void lookForCopies() {
     context.background().work(this::leftBehind, this::found, context.navigator()::complain);
   }
 
-  /** Copies that programs left may be gone soon, so they are looked for at once. */
   private boolean leftBehind() throws IOException {
     var unused = context.office().leftovers().look(Progress.NONE);
     return !context.office().leftovers().lastFound().isEmpty();
@@ -48,6 +56,7 @@ final class IdleWork {
   }
 
   void end() {
+    soon.stop();
     clock.stop();
   }
 

@@ -22,6 +22,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.stage.FileChooser;
+import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.intake.Match;
@@ -31,6 +32,7 @@ import org.mendedleaf.desktop.words.Shown;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
+import org.mendedleaf.desktop.work.OpenWords;
 import org.mendedleaf.desktop.work.navigation.Action;
 import org.mendedleaf.desktop.work.navigation.Place;
 import org.mendedleaf.desktop.work.navigation.StackedPage;
@@ -53,6 +55,7 @@ public final class BringInPage extends StackedPage {
   private final TextField target = new TextField();
   private final HBox elsewhere = new HBox(10, Nodes.label(Words.of("bringIn.becomes")), target);
   private final Label doubts = Nodes.text("", "rust");
+  private final Label open = Nodes.text("", "rust");
   private final SheetTable<Waiting> table =
       new SheetTable<>("arrivals", this::open, one -> one.file().getFileName().toString());
   // Held here, since the list outlives the page and holds it weakly.
@@ -101,10 +104,13 @@ public final class BringInPage extends StackedPage {
         how,
         growing(table.node()),
         doubts,
+        open,
         elsewhere,
         others);
     node().setOnDragOver(BringInPage::over);
     node().setOnDragDropped(this::dropped);
+    open.setId("open-in");
+    open.managedProperty().bind(open.textProperty().isNotEmpty());
     context.arrivals().waiting().addListener(new WeakInvalidationListener(follower));
     show();
   }
@@ -189,6 +195,20 @@ public final class BringInPage extends StackedPage {
     return meant().stream().filter(Waiting::isReady).toList();
   }
 
+  /** A program that has the file open would write over what comes in. */
+  private void showOpen(@Nullable Waiting one) {
+    open.setText("");
+    if (one != null && one.onto().isPresent()) {
+      context.ask(
+          () -> OpenWords.sentence(context.office().files().openIn(one.onto().get())),
+          sentence -> {
+            if (table.chosenRows().equals(List.of(one))) {
+              open.setText(sentence);
+            }
+          });
+    }
+  }
+
   private void showChoice() {
     int all = context.arrivals().waiting().size();
     facts.setText(all == 0 ? "" : Words.count("bringIn.waiting", all));
@@ -207,6 +227,7 @@ public final class BringInPage extends StackedPage {
     String against = one == null ? "" : words.against(one.doubts());
     doubts.setText(against.isEmpty() ? "" : Words.of("bringIn.but", against));
     doubts.setManaged(!against.isEmpty());
+    showOpen(one);
     if (one != null && !one.others().isEmpty()) {
       others.getChildren().add(Nodes.label(Words.of("bringIn.others"), "soft"));
       for (FileLife other : one.others()) {

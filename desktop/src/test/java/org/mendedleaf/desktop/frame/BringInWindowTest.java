@@ -64,6 +64,24 @@ class BringInWindowTest extends WindowRobot {
   }
 
   @Test
+  void aProgramThatHasTheFileOpenIsNamedBefore() throws Exception {
+    Process program =
+        new ProcessBuilder("tail", "-f", desk.file("Care guide.txt").toString())
+            .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+            .start();
+    try {
+      push(KeyCode.CONTROL, KeyCode.DIGIT4);
+      eventually(() -> isThere("#arrivals"));
+      dropOn("#arrivals", arrival);
+      eventually(() -> shows("r1 of Desk of home / Care guide.txt"));
+      clickOn("care-guide final.txt");
+      eventually(() -> text("#open-in").contains("is open in a program (tail)"));
+    } finally {
+      program.destroy();
+    }
+  }
+
+  @Test
   void whatSpeaksAgainstItIsAskedAbout() throws Exception {
     Path mixedUp = base.resolve("mail/Price list.csv");
     Files.writeString(mixedUp, "");

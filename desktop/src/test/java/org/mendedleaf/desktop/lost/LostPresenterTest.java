@@ -46,9 +46,6 @@ class LostPresenterTest {
     Files.delete(desk.file("Orders/second.txt"));
     Files.delete(desk.file("Orders"));
     desk.capture();
-    for (Path usual : desk.office().leftovers().places().folders()) {
-      desk.office().leftovers().places().remove(usual);
-    }
     presenter = new LostPresenter(InTurn.of(desk, navigator));
     presenter.refresh();
   }
