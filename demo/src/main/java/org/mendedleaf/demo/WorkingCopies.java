@@ -35,7 +35,7 @@ final class WorkingCopies {
     // The trial sail was written down and never recorded: what is left is the copy from the save
     // before.
     put(
-        desk.resolve("Cutting plans/Whimbrel 40/trial sail notes.txt.bak"),
+        desk.resolve("Cutting plans/Whimbrel 40/trial sail notes.txt~"),
         """
         Whimbrel 40, trial sail on 11 March
         Wind 14 knots from the south-west, flat water.

@@ -28,4 +28,21 @@ class SheetTableTest extends FxRobot {
     assertThat(seen.subList(0, seen.indexOf("then"))).last().isEqualTo("third");
     assertThat(seen).last().isEqualTo("second");
   }
+
+  /** Else a button would act on another row than the one that somebody chose. */
+  @Test
+  void whatIsChosenStaysSoWhenRowsComeAboveIt() throws Exception {
+    FxToolkit.registerPrimaryStage();
+    interact(
+        () -> {
+          SheetTable<String> table = new SheetTable<>("rows", row -> {}, row -> row);
+          table.column("column.name", 100, row -> row);
+          table.show(List.of("first", "second", "third"));
+          table.node().getSelectionModel().clearAndSelect(1);
+          table.show(List.of("new", "newer", "first", "second", "third"));
+          assertThat(table.chosen()).contains("second");
+          table.show(List.of("new", "newer", "first", "third"));
+          assertThat(table.chosen()).as("gone, so what took its place").contains("third");
+        });
+  }
 }
