@@ -11,7 +11,6 @@ import java.util.function.Consumer;
 import org.freedesktop.dbus.connections.impl.DBusConnection;
 import org.freedesktop.dbus.connections.impl.DBusConnectionBuilder;
 import org.freedesktop.dbus.exceptions.DBusException;
-import org.freedesktop.dbus.exceptions.DBusExecutionException;
 import org.freedesktop.dbus.types.UInt32;
 import org.freedesktop.dbus.types.Variant;
 import org.jspecify.annotations.Nullable;
@@ -61,7 +60,8 @@ final class DesktopNotifications implements Notifier, AutoCloseable {
         () -> {
           try {
             send(title, text, address);
-          } catch (DBusException | DBusExecutionException e) {
+          } catch (DBusException | RuntimeException e) {
+            // Without a bus its library says so by either.
             LOG.info("The desktop could not be told: {}", e.getMessage());
             disconnect();
           }

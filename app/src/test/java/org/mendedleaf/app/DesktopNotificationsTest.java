@@ -74,4 +74,18 @@ class DesktopNotificationsTest {
       }
     }
   }
+
+  /** As in a session that has no bus at all: nothing that nobody caught ends in somebody's log. */
+  @Test
+  void anAddressThatIsNoneIsNoFailureEither() throws Exception {
+    BlockingQueue<Throwable> uncaught = new LinkedBlockingQueue<>();
+    Thread.UncaughtExceptionHandler before = Thread.getDefaultUncaughtExceptionHandler();
+    Thread.setDefaultUncaughtExceptionHandler((thread, problem) -> uncaught.add(problem));
+    try (DesktopNotifications notifications = on("nonsense")) {
+      notifications.show("title", "text", "");
+      assertThat(uncaught.poll(2, TimeUnit.SECONDS)).isNull();
+    } finally {
+      Thread.setDefaultUncaughtExceptionHandler(before);
+    }
+  }
 }
