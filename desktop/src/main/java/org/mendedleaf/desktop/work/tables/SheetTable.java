@@ -14,7 +14,6 @@ import java.util.function.ToLongFunction;
 import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import javafx.collections.FXCollections;
 import javafx.collections.ListChangeListener;
 import javafx.collections.ObservableList;
 import javafx.collections.WeakListChangeListener;
@@ -48,10 +47,6 @@ public final class SheetTable<T> {
 
   private static final double ROW = 30;
   private static final double LEAF = 34;
-  private static final int COMPARED_HERE = 2_000;
-
-  /** Of more chosen rows it is not looked up where they are now. */
-  private static final int FOLLOWED = 100;
 
   private final TableView<T> table = new TableView<>();
   private final Map<PseudoClass, Predicate<T>> states = new LinkedHashMap<>();
@@ -343,31 +338,12 @@ public final class SheetTable<T> {
 
   private void replace(List<T> rows) {
     // The caller compares many rows outside the interface thread.
-    if (rows == shown || (rows.size() <= COMPARED_HERE && rows.equals(shown))) {
+    if (rows == shown || (rows.size() <= KeptChoice.COMPARED_HERE && rows.equals(shown))) {
       return;
     }
     shown = rows;
     all = false;
-    int chosen = Math.max(0, table.getSelectionModel().getSelectedIndex());
-    List<T> before = List.copyOf(table.getSelectionModel().getSelectedItems());
-    table.getSelectionModel().clearSelection();
-    // Copying them one after another into the list that is there takes the longer.
-    table.setItems(FXCollections.observableList(rows));
-    int[] still = places(before, rows);
-    if (still.length > 0) {
-      table.getSelectionModel().selectIndices(still[0], still);
-    } else {
-      table.getSelectionModel().clearAndSelect(Math.min(chosen, rows.size() - 1));
-    }
-  }
-
-  /**
-   * What was chosen stays chosen when other rows come above it: a button acts on what is chosen.
-   */
-  private static <R> int[] places(List<R> chosen, List<R> rows) {
-    return rows.size() > COMPARED_HERE || chosen.size() > FOLLOWED
-        ? new int[0]
-        : chosen.stream().mapToInt(rows::indexOf).filter(at -> at >= 0).toArray();
+    KeptChoice.over(table, rows);
   }
 
   private final class SheetRow extends TableRow<T> {
