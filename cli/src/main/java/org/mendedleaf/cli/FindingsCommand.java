@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.mendedleaf.cli.answers.Answer;
@@ -47,6 +48,7 @@ final class FindingsCommand extends OfficeCommand {
         name.isPresent() ? List.of(office.shelves().named(name.get())) : office.shelves().all();
     for (String store : shelves.stream().map(Shelf::store).distinct().toList()) {
       var unused = office.screenings().screen(store, EXAMINING, Progress.NONE);
+      var unusedFirst = office.screenings().screenFirst(store, EXAMINING, Progress.NONE);
     }
     FindingAnswer words = new FindingAnswer(office.settings().zone());
     ObjectNode node = Json.object();
@@ -61,8 +63,12 @@ final class FindingsCommand extends OfficeCommand {
     }
     for (Shelf shelf : shelves) {
       for (DoubtfulFile one : office.screenings().doubtful(shelf)) {
-        all.add(words.json(one));
-        text.append(words.text(one));
+        Optional<Instant> until =
+            one.lastGood().isPresent() && one.first().strength().isDamage()
+                ? office.keptByFinding().until(one.ref(), one.lastGood().get().number())
+                : Optional.empty();
+        all.add(words.json(one, until));
+        text.append(words.text(one, until));
       }
     }
     if (text.length() == 0) {

@@ -49,7 +49,32 @@ final class LeftoversCommand extends OfficeCommand {
         in == null
             ? looked.leftovers()
             : looked.leftovers().stream().filter(one -> one.path().startsWith(in)).toList();
-    return new LeftoverAnswer(office.settings().zone()).of(some, looked.places());
+    return new LeftoverAnswer(office.settings().zone())
+        .of(some, looked.places(), looked.dismissed().size());
+  }
+
+  @Command(
+      name = "dismiss",
+      mixinStandardHelpOptions = true,
+      description = "Say no more of a leftover until it is saved anew; it stays where it is.")
+  int dismiss(
+      @Parameters(paramLabel = "PATH") Path path,
+      @Option(names = "--no-longer", description = "Say it again instead.") boolean noLonger)
+      throws IOException {
+    return root()
+        .answer(
+            office -> {
+              Leftover one = office.leftovers().at(root().resolve(path), Progress.NONE);
+              office.leftovers().dismiss(one, !noLonger);
+              ObjectNode node = Json.object();
+              node.put("path", one.path().toString()).put("dismissed", !noLonger);
+              return Answer.done(
+                  node,
+                  (noLonger
+                          ? "%s is listed again.%n"
+                          : "Nothing more is said of %s as long as it stays as it is.%n")
+                      .formatted(one.path()));
+            });
   }
 
   @Command(

@@ -70,4 +70,22 @@ class LeftoversCommandTest {
     assertThat(typed.answer("quiet-hours", "quiet-hours", "20:00-07:00").get("quiet").asText())
         .isEqualTo("20:00-07:00");
   }
+
+  @Test
+  void whatIsDismissedIsNotListedUntilItIsSavedAnew() throws Exception {
+    assertThat(
+            typed
+                .answer("leftovers-dismiss", "leftovers", "dismiss", "work/list.csv~")
+                .get("dismissed")
+                .asBoolean())
+        .isTrue();
+    JsonNode left = typed.answer("leftovers", "leftovers");
+    assertThat(left.get("leftovers")).hasSize(1);
+    assertThat(left.get("dismissed").asInt()).isEqualTo(1);
+    Files.writeString(work.resolve("list.csv~"), "jib,430\nmain,9\n");
+    assertThat(typed.answer("leftovers", "leftovers").get("leftovers")).hasSize(2);
+    typed.done("leftovers", "dismiss", "work/list.csv~");
+    typed.done("leftovers", "dismiss", "work/list.csv~", "--no-longer");
+    assertThat(typed.answer("leftovers", "leftovers").get("leftovers")).hasSize(2);
+  }
 }

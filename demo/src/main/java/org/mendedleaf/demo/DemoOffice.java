@@ -57,7 +57,7 @@ import org.mendedleaf.core.stores.StoreFacts;
 public record DemoOffice(Path root) {
 
   /** Raise it whenever the story or the store's format changes. */
-  private static final String EDITION = "15";
+  private static final String EDITION = "16";
 
   /** From the machine's clock to the demo's; the same as long as the process runs. */
   @SuppressWarnings("TimeInStaticInitializer") // one offset for the clock and for files' times
@@ -192,6 +192,7 @@ public record DemoOffice(Path root) {
       captureChanged(office, changed, next);
       for (StoreFacts facts : office.stores().known()) {
         var unusedExamined = office.screenings().screen(facts.id(), SUMMARIES, Progress.NONE);
+        var unusedFirst = office.screenings().screenFirst(facts.id(), SUMMARIES, Progress.NONE);
         var unusedSummed = office.comparisons().sumUp(facts.id(), SUMMARIES, Progress.NONE);
       }
       hold(office);

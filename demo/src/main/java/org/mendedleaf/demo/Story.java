@@ -34,6 +34,7 @@ final class Story extends Storytelling {
     story.webPages();
     story.oldCopies();
     story.scrambled();
+    new ClothOrders().tell(story);
     return story.told();
   }
 

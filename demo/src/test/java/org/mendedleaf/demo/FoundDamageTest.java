@@ -30,7 +30,9 @@ class FoundDamageTest {
             "price-list.csv",
             "letter to insurer.docx",
             "damage.jpg",
-            "insurance report.pdf")
+            "insurance report.pdf",
+            "cloth orders.csv")
+        .containsEntry("cloth orders.csv", FindingKind.GARBLED_LETTERS)
         .containsEntry("mainsail-cut-list.csv", FindingKind.OTHER_CONTENT)
         .containsEntry("letter to insurer.docx", FindingKind.EMPTIED)
         .containsEntry("damage.jpg", FindingKind.ZEROS)
@@ -39,6 +41,7 @@ class FoundDamageTest {
         .containsEntry("mainsail-cut-list.csv", 17)
         .containsEntry("price-list.csv", 14)
         .containsEntry("letter to insurer.docx", 5)
+        .containsEntry("cloth orders.csv", 4)
         .containsEntry("damage.jpg", 2)
         .containsEntry("insurance report.pdf", 3);
   }

@@ -2,8 +2,10 @@ package org.mendedleaf.cli.answers;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.time.Instant;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.Optional;
 import org.mendedleaf.core.findings.Finding;
 import org.mendedleaf.core.findings.FindingSentence;
 import org.mendedleaf.core.findings.FindingStrength;
@@ -25,8 +27,12 @@ public final class FindingAnswer {
     this.zone = zone;
   }
 
-  /** A file with everything that is doubtful about it as it is now. */
-  public ObjectNode json(DoubtfulFile doubtful) {
+  /**
+   * A file with everything that is doubtful about it as it is now.
+   *
+   * @param goodUntil when the plan alone would let go of its last good state, if that is soon
+   */
+  public ObjectNode json(DoubtfulFile doubtful, Optional<Instant> goodUntil) {
     ObjectNode node = Json.object();
     ObjectNode file = node.putObject("file").put("id", doubtful.file().id());
     Json.putPath(file.put("shelf", doubtful.shelf().name()), doubtful.file().path());
@@ -37,6 +43,7 @@ public final class FindingAnswer {
     node.put("sinceRevision", doubtful.since().number());
     node.put("who", Who.of(doubtful.since()).name());
     doubtful.lastGood().ifPresent(good -> node.put("lastGood", good.number()));
+    goodUntil.ifPresent(until -> node.put("lastGoodOnlyUntil", until.toString()));
     return node;
   }
 
@@ -86,7 +93,7 @@ public final class FindingAnswer {
     }
   }
 
-  public String text(DoubtfulFile doubtful) {
+  public String text(DoubtfulFile doubtful, Optional<Instant> goodUntil) {
     StringBuilder text = new StringBuilder();
     text.append(
         "%s, %s on %s: %s%n"
@@ -111,6 +118,13 @@ public final class FindingAnswer {
                                     Revision.numbered(good.number()),
                                     Text.moment(good.currentFrom(), zone)))
                     .orElse("no earlier state is known to be good")));
+    goodUntil.ifPresent(
+        until ->
+            text.append(
+                "  by the plan alone %s would be let go on %s; it stays until this is mended or called meant%n"
+                    .formatted(
+                        Revision.numbered(doubtful.lastGood().orElseThrow().number()),
+                        Text.moment(until, zone))));
     return text.toString();
   }
 

@@ -20,8 +20,9 @@ public final class LeftoverAnswer {
 
   /**
    * @param looked where was looked
+   * @param dismissed how many are not listed, since nobody wants to hear of them
    */
-  public Answer of(List<Leftover> leftovers, List<Path> looked) {
+  public Answer of(List<Leftover> leftovers, List<Path> looked, int dismissed) {
     ObjectNode node = Json.object();
     ArrayNode all = node.putArray("leftovers");
     StringBuilder text = new StringBuilder();
@@ -49,6 +50,10 @@ public final class LeftoverAnswer {
             .formatted(
                 leftovers.isEmpty() ? "No leftover was found;" : "Also",
                 lookedIn.isEmpty() ? "nowhere" : lookedIn));
+    if (dismissed > 0) {
+      node.put("dismissed", dismissed);
+      text.append("Dismissed ones are not listed: %d.%n".formatted(dismissed));
+    }
     return Answer.done(node, text.toString());
   }
 

@@ -7,6 +7,7 @@ import java.util.Optional;
 import org.mendedleaf.core.catalog.questions.SpaceQuestions;
 import org.mendedleaf.core.catalog.tables.Times;
 import org.mendedleaf.core.history.LookedFile;
+import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.store.format.ContentId;
 
 /**
@@ -65,6 +66,15 @@ public final class Remembered {
             sql.update("INSERT OR IGNORE INTO examined VALUES (?)", segment);
           }
         });
+  }
+
+  /** Remembers up to where first states were examined. */
+  public void firstExamined(RevisionKey last) throws IOException {
+    catalogue.change(
+        sql ->
+            sql.update(
+                "INSERT OR REPLACE INTO about VALUES ('first states', ?)",
+                last.segment() + " " + last.line()));
   }
 
   /** Remembers what files cost. */

@@ -17,6 +17,9 @@ public final class FindingSentence {
   public static String of(Finding finding, SentenceWords words) {
     long now = finding.measured();
     long before = finding.usual();
+    if (before == Finding.NO_PAST) {
+      return ofFirst(finding, words);
+    }
     return switch (finding.kind()) {
       case EMPTIED -> "Nothing is left in it; it had %s.".formatted(words.size(before));
       case ZEROS ->
@@ -59,6 +62,17 @@ public final class FindingSentence {
       case OLDER_BACK -> "It is %s again.".formatted(numbered(now));
       case STILL_CARRIES ->
           "It still has %d %% of what was doubtful in %s.".formatted(now, numbered(before));
+    };
+  }
+
+  private static String ofFirst(Finding finding, SentenceWords words) {
+    return switch (finding.kind()) {
+      case ZEROS ->
+          "A run of %s in it was zeros when it was first recorded."
+              .formatted(words.size(finding.measured()));
+      case NOISE -> "All of it looked like random bytes when it was first recorded.";
+      case UNOPENABLE -> "It did not open as what its name says when it was first recorded.";
+      default -> "It was not of the kind that its name says when it was first recorded.";
     };
   }
 

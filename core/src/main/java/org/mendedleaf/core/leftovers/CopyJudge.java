@@ -1,6 +1,7 @@
 package org.mendedleaf.core.leftovers;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.time.Instant;
 import java.util.Optional;
@@ -90,5 +91,22 @@ final class CopyJudge {
   private boolean isDamaged(FoundCopy looked) throws IOException {
     long size = looked.attributes().size();
     return size == 0 || desk.insides().open(new FileContent(looked.path(), size)).isBroken();
+  }
+
+  /** A question about a copy. */
+  interface CopyQuestion {
+    Optional<Leftover> ask() throws IOException;
+  }
+
+  /** Its answer; empty where the copy went away or grew meanwhile. */
+  static Optional<Leftover> unlessGone(FoundCopy copy, CopyQuestion question) throws IOException {
+    try {
+      return question.ask();
+    } catch (IOException e) {
+      if (!Files.isReadable(copy.path()) || Files.size(copy.path()) != copy.attributes().size()) {
+        return Optional.empty();
+      }
+      throw e;
+    }
   }
 }

@@ -7,9 +7,12 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.mendedleaf.core.desk.DamagedDeskFileException;
 import org.mendedleaf.core.desk.DeskFile;
 import org.mendedleaf.core.desk.SentenceException;
@@ -25,6 +28,7 @@ public final class LeftoverPlaces {
   private static final ObjectMapper JSON = new ObjectMapper();
   private static final String RULES = "rules";
   private static final String FOLDERS = "folders";
+  private static final String DISMISSED = "dismissed";
 
   private final DeskFile file;
 
@@ -115,6 +119,38 @@ public final class LeftoverPlaces {
               .formatted(wanted));
     }
     write(FOLDERS, folders.stream().map(Path::toString).toList());
+  }
+
+  /** What nobody wants to hear of; those that are gone are forgotten with the next one. */
+  public synchronized Set<DismissedCopy> dismissed() throws IOException {
+    Set<DismissedCopy> all = new LinkedHashSet<>();
+    for (JsonNode one : read().path(DISMISSED)) {
+      all.add(
+          new DismissedCopy(
+              Path.of(one.path("path").asText()),
+              one.path("size").asLong(),
+              Instant.parse(one.path("saved").asText())));
+    }
+    return all;
+  }
+
+  /** Says no more of a copy, or says it again. */
+  public synchronized void dismiss(DismissedCopy copy, boolean isDismissed) throws IOException {
+    Set<DismissedCopy> all = dismissed();
+    all.removeIf(one -> !Files.exists(one.path()) || one.path().equals(copy.path()));
+    if (isDismissed) {
+      all.add(copy);
+    }
+    ObjectNode said = read();
+    ArrayNode array = said.putArray(DISMISSED);
+    for (DismissedCopy one : all) {
+      array
+          .addObject()
+          .put("path", one.path().toString())
+          .put("size", one.size())
+          .put("saved", one.saved().toString());
+    }
+    file.write(said.toString());
   }
 
   private void write(String what, List<String> texts) throws IOException {

@@ -5,7 +5,6 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -14,30 +13,32 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.mendedleaf.core.arrivals.Intake;
-import org.mendedleaf.core.arrivals.Suggestion;
 import org.mendedleaf.core.capture.ShelfPaths;
 import org.mendedleaf.core.desk.SentenceException;
-import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.files.FileLives;
 import org.mendedleaf.core.files.Search;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.PresentFile;
 import org.mendedleaf.core.history.RecordedFile;
 import org.mendedleaf.core.history.Revision;
-import org.mendedleaf.core.intake.Match;
 import org.mendedleaf.core.leftovers.LeftoverFiles.FoundCopy;
 import org.mendedleaf.core.leftovers.LeftoverRule.ProperName;
 import org.mendedleaf.core.place.RefusedException;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
+import org.mendedleaf.core.recover.CopyRevision;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.OpenDesk;
+import org.mendedleaf.core.session.OpenStore;
 import org.mendedleaf.core.session.Shelf;
+import org.mendedleaf.core.session.Turns;
 import org.mendedleaf.core.shelves.Shelves;
 
 /**
@@ -47,22 +48,12 @@ import org.mendedleaf.core.shelves.Shelves;
  */
 public final class Leftovers {
 
-  /** What lies longer in a scratch folder is nobody's rescue any more. */
-  private static final Duration RECENT = Duration.ofDays(60);
-
-  /** So many of a scratch folder are looked into, the last saved first. */
-  private static final int LOOKED_INTO = 200;
-
-  private static final double LIKELY = 0.7;
-  private static final double FAR = 0.3;
-  private static final double MUCH = 0.5;
-  private static final long TOO_LARGE = 200_000_000;
   private static final int SEARCHED = 50;
 
   private final LeftoverPlaces places;
   private final CopyJudge judge;
+  private final ScratchCopies scratch;
   private final Shelves shelves;
-  private final FileLives files;
   private final Search search;
   private final Intake intake;
   private final OpenDesk desk;
@@ -78,8 +69,8 @@ public final class Leftovers {
       OfficeSettings settings) {
     this.places = new LeftoverPlaces(settings);
     this.judge = new CopyJudge(files, desk, settings);
+    this.scratch = new ScratchCopies(judge, files, search, intake, settings);
     this.shelves = shelves;
-    this.files = files;
     this.search = search;
     this.intake = intake;
     this.desk = desk;
@@ -90,13 +81,15 @@ public final class Leftovers {
    * What was found, and where was looked.
    *
    * @param leftovers the last saved first
+   * @param dismissed those that somebody does not want to hear of
    * @param onShelves shelves' folders
    * @param apart scratch folders
    */
   public record LookedForLeftovers(
-      List<Leftover> leftovers, List<Path> onShelves, List<Path> apart) {
+      List<Leftover> leftovers, List<Leftover> dismissed, List<Path> onShelves, List<Path> apart) {
     public LookedForLeftovers {
       leftovers = List.copyOf(leftovers);
+      dismissed = List.copyOf(dismissed);
       onShelves = List.copyOf(onShelves);
       apart = List.copyOf(apart);
     }
@@ -123,7 +116,7 @@ public final class Leftovers {
       if (shelf.folder().filter(Files::isDirectory).isPresent()) {
         looked.add(shelf.folder().get());
         for (FoundCopy one : disk.onShelf(shelf.folder().get(), progress)) {
-          unlessGone(one, () -> onShelf(shelf, one, disk)).ifPresent(found::add);
+          CopyJudge.unlessGone(one, () -> onShelf(shelf, one, disk)).ifPresent(found::add);
         }
       }
     }
@@ -134,13 +127,53 @@ public final class Leftovers {
       if (Files.isDirectory(folder) && looked.add(folder)) {
         List<FoundCopy> there = new ArrayList<>(disk.inScratch(folder, progress));
         there.removeIf(one -> lieOnShelf(all, one.path()) || !mayBeOurs(one, endings));
-        found.addAll(inScratch(there, progress));
+        found.addAll(scratch.of(there, progress));
       }
     }
     found.sort(Comparator.comparing(Leftover::saved).reversed());
-    last = List.copyOf(found);
+    Set<DismissedCopy> gone = places.dismissed();
+    List<Leftover> wanted =
+        found.stream().filter(one -> !gone.contains(DismissedCopy.of(one))).toList();
+    List<Leftover> dismissed = found.stream().filter(one -> !wanted.contains(one)).toList();
+    last = wanted;
     looked.removeAll(onShelves);
-    return new LookedForLeftovers(found, onShelves, List.copyOf(looked));
+    return new LookedForLeftovers(wanted, dismissed, onShelves, List.copyOf(looked));
+  }
+
+  /** Those in scratch folders alone that were saved since then; much quicker than all. */
+  public List<Leftover> lookForWorkingCopies(Instant since, Progress progress) throws IOException {
+    LeftoverFiles disk = new LeftoverFiles(places.rules());
+    List<Shelf> all = shelves.all();
+    List<FoundCopy> there = new ArrayList<>();
+    for (Path folder : places.folders()) {
+      if (Files.isDirectory(folder)) {
+        there.addAll(disk.inScratch(folder, progress));
+      }
+    }
+    there.removeIf(
+        one -> judge.saved(one.attributes()).isBefore(since) || lieOnShelf(all, one.path()));
+    if (there.isEmpty()) {
+      return List.of();
+    }
+    Set<String> endings = endings(all);
+    there.removeIf(one -> !mayBeOurs(one, endings));
+    return scratch.of(there, progress);
+  }
+
+  /**
+   * Records a leftover as a revision of its file, which itself is not touched and stays current.
+   *
+   * @return the number of the revision; empty where that content is recorded already
+   */
+  public OptionalInt record(Leftover leftover) throws IOException {
+    if (leftover.file().isEmpty()) {
+      return OptionalInt.empty();
+    }
+    try (Turns.Turn unusedTurn = desk.turns().take(leftover.shelf())) {
+      OpenStore store = desk.store(leftover.shelf().store());
+      return new CopyRevision(store.catalogue(), store.journal(), store.capture(), settings.clock())
+          .record(leftover.file().get().file(), leftover.path(), settings.person());
+    }
   }
 
   /**
@@ -169,6 +202,11 @@ public final class Leftovers {
     return last.stream().filter(Leftover::isOfUse).filter(one -> Files.exists(one.path())).toList();
   }
 
+  /** Those of one file. */
+  public List<Leftover> lastFoundOf(FileRef file) {
+    return lastFound().stream().filter(one -> one.file().filter(file::equals).isPresent()).toList();
+  }
+
   private static boolean lieOnShelf(List<Shelf> all, Path path) {
     return all.stream().anyMatch(shelf -> shelf.folder().filter(path::startsWith).isPresent());
   }
@@ -180,7 +218,8 @@ public final class Leftovers {
    */
   public Leftover at(Path path, Progress progress) throws IOException {
     Path wanted = path.toAbsolutePath().normalize();
-    return look(progress).leftovers().stream()
+    LookedForLeftovers looked = look(progress);
+    return Stream.concat(looked.leftovers().stream(), looked.dismissed().stream())
         .filter(one -> one.path().equals(wanted))
         .findFirst()
         .orElseThrow(
@@ -223,105 +262,17 @@ public final class Leftovers {
         .findFirst();
   }
 
-  private List<Leftover> inScratch(List<FoundCopy> there, Progress progress) throws IOException {
-    Instant since = settings.clock().instant().minus(RECENT);
-    List<FoundCopy> recent =
-        there.stream()
-            .filter(one -> one.attributes().size() > 0 && one.attributes().size() < TOO_LARGE)
-            .filter(one -> judge.saved(one.attributes()).isAfter(since))
-            .limit(LOOKED_INTO)
-            .toList();
-    if (recent.isEmpty()) {
-      return List.of();
-    }
-    List<Suggestion> suggestions = suggestions(recent, progress);
-    List<Leftover> found = new ArrayList<>();
-    for (Suggestion suggestion : suggestions) {
-      FoundCopy copy =
-          recent.stream()
-              .filter(one -> one.path().equals(suggestion.arrival()))
-              .findFirst()
-              .orElseThrow();
-      unlessGone(copy, () -> inScratch(copy, suggestion)).ifPresent(found::add);
-    }
-    return found;
-  }
-
-  private Optional<Leftover> inScratch(FoundCopy copy, Suggestion suggestion) throws IOException {
-    Optional<FileRef> named = named(copy);
-    Optional<FileRef> file = named.isPresent() ? named : alike(suggestion);
-    if (file.isEmpty()) {
-      return Optional.empty();
-    }
-    FileLife life = files.life(file.get());
-    return Optional.of(judge.judged(copy, life.shelf(), life.file().path(), file.get()));
-  }
-
-  /**
-   * Programs take their copies away at any time: of one that is gone, or closed, nothing is said.
-   */
-  private List<Suggestion> suggestions(List<FoundCopy> copies, Progress progress)
-      throws IOException {
-    List<Path> there = new ArrayList<>(copies.stream().map(FoundCopy::path).toList());
-    while (true) {
-      try {
-        return intake.suggest(there, progress);
-      } catch (IOException e) {
-        if (!there.removeIf(path -> !Files.isReadable(path))) {
-          throw e;
-        }
-      }
+  /** Says no more of a leftover, as long as it stays as it is; or says it again. */
+  public void dismiss(Leftover leftover, boolean isDismissed) throws IOException {
+    places.dismiss(DismissedCopy.of(leftover), isDismissed);
+    if (isDismissed) {
+      forget(List.of(leftover));
     }
   }
 
-  /** A question about a copy. */
-  private interface CopyQuestion {
-    Optional<Leftover> ask() throws IOException;
-  }
-
-  private static Optional<Leftover> unlessGone(FoundCopy copy, CopyQuestion question)
-      throws IOException {
-    try {
-      return question.ask();
-    } catch (IOException e) {
-      if (!Files.isReadable(copy.path()) || Files.size(copy.path()) != copy.attributes().size()) {
-        return Optional.empty();
-      }
-      throw e;
-    }
-  }
-
-  /**
-   * The file that it is by its content. What programs call their working copies tells nothing, so
-   * less is asked than where a name is known; but no second file may be near.
-   */
-  private static Optional<FileRef> alike(Suggestion suggestion) {
-    List<Match<FileRef>> matches = suggestion.matches();
-    if (matches.isEmpty()) {
-      return Optional.empty();
-    }
-    Match<FileRef> first = matches.get(0);
-    double next = matches.size() == 1 ? 0 : matches.get(1).likelihood();
-    boolean isAlone = first.likelihood() >= LIKELY && next <= FAR;
-    boolean hasMuch = first.evidence().content().strongest() >= MUCH;
-    return first.confident() || (isAlone && hasMuch)
-        ? Optional.of(first.candidate().file())
-        : Optional.empty();
-  }
-
-  /** The one file anywhere whose name it stands for; several may be meant, and then none is. */
-  private Optional<FileRef> named(FoundCopy looked) throws IOException {
-    for (ProperName name : looked.names()) {
-      List<FileRef> hits =
-          search.find(name.text(), SEARCHED).files().stream()
-              .filter(hit -> name.isOf(hit.file().path().name()))
-              .map(Search.SearchHit::ref)
-              .toList();
-      if (hits.size() == 1) {
-        return Optional.of(hits.get(0));
-      }
-    }
-    return Optional.empty();
+  private void forget(List<Leftover> gone) {
+    Set<Path> paths = gone.stream().map(Leftover::path).collect(Collectors.toSet());
+    last = last.stream().filter(one -> !paths.contains(one.path())).toList();
   }
 
   /**
@@ -335,7 +286,7 @@ public final class Leftovers {
     require(leftover, anyway);
     Intake.TakingInEnded ended = intake.bringInAll(List.of(wish(leftover, note)), false).get(0);
     Intake.TakenIn taken = ended.done().orElseThrow(() -> new RefusedException(ended.why()));
-    last = last.stream().filter(one -> !one.path().equals(leftover.path())).toList();
+    forget(List.of(leftover));
     return taken;
   }
 
@@ -357,7 +308,7 @@ public final class Leftovers {
     if (taken.isEmpty() && !ended.isEmpty()) {
       throw new RefusedException(ended.get(0).why());
     }
-    last = last.stream().filter(one -> !leftovers.contains(one)).toList();
+    forget(leftovers);
     return taken;
   }
 

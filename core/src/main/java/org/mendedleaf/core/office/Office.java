@@ -22,12 +22,14 @@ import org.mendedleaf.core.keeping.CarePlans;
 import org.mendedleaf.core.keeping.ErasureReach;
 import org.mendedleaf.core.keeping.Erasures;
 import org.mendedleaf.core.keeping.Forecasts;
+import org.mendedleaf.core.keeping.KeptByFinding;
 import org.mendedleaf.core.keeping.LostAndFound;
 import org.mendedleaf.core.keeping.Safeguards;
 import org.mendedleaf.core.keeping.Spaces;
 import org.mendedleaf.core.keeping.Thinnings;
 import org.mendedleaf.core.leftovers.Leftovers;
 import org.mendedleaf.core.leftovers.LostLinks;
+import org.mendedleaf.core.leftovers.PossibleFiles;
 import org.mendedleaf.core.losses.Losses;
 import org.mendedleaf.core.rhythm.Rhythms;
 import org.mendedleaf.core.rhythm.ScheduledSnapshots;
@@ -73,6 +75,7 @@ public final class Office implements Closeable {
   private final Sayings sayings;
   private final Safeguards safeguards;
   private final CarePlans plans;
+  private final KeptByFinding keptByFinding;
   private final Erasures erasures;
   private final AskedErasures askedErasures;
   private final ErasureReach erasureReach;
@@ -82,6 +85,7 @@ public final class Office implements Closeable {
   private final Intake intake;
   private final Leftovers leftovers;
   private final LostLinks lostLinks;
+  private final PossibleFiles possibleFiles;
   private final Gatherings gatherings;
   private final ScheduledSnapshots scheduledSnapshots;
   private final Rhythms rhythms;
@@ -114,6 +118,7 @@ public final class Office implements Closeable {
     this.sayings = new Sayings(files, notices, shelves, desk, settings);
     this.safeguards = new Safeguards(shelves, desk, settings);
     this.plans = new CarePlans(shelves, spaces, snapshots, safeguards, desk, settings);
+    this.keptByFinding = new KeptByFinding(files, plans, settings);
     this.erasures =
         new Erasures(files, notices, recoveries, snapshots, shelves, safeguards, desk, settings);
     this.askedErasures = new AskedErasures(erasures, safeguards, files, shelves, desk, settings);
@@ -124,6 +129,7 @@ public final class Office implements Closeable {
     this.lostAndFound = new LostAndFound(shelves, plans, recoveries, desk, settings);
     this.intake = new Intake(files, shelves, desk, settings);
     this.leftovers = new Leftovers(shelves, files, search, intake, desk, settings);
+    this.possibleFiles = new PossibleFiles(search, leftovers);
     this.lostLinks = new LostLinks(shelves, desk, settings, LostLinks.ofThisUser());
     this.gatherings = new Gatherings(shelves, plans, recoveries, desk, settings);
     this.scheduledSnapshots = new ScheduledSnapshots(plans, safeguards, snapshots, desk, settings);
@@ -237,6 +243,7 @@ public final class Office implements Closeable {
         lostAndFound,
         rhythms,
         plans,
+        keptByFinding,
         thinnings,
         askedErasures,
         safeguards,
@@ -314,6 +321,11 @@ public final class Office implements Closeable {
     return forecasts;
   }
 
+  /** Warns of last good states that stay only while something is doubtful. */
+  public KeptByFinding keptByFinding() {
+    return keptByFinding;
+  }
+
   /** What left the shelves. */
   public LostAndFound lostAndFound() {
     return lostAndFound;
@@ -332,6 +344,11 @@ public final class Office implements Closeable {
   /** Names of what is gone from shelves. */
   public LostLinks lostLinks() {
     return lostLinks;
+  }
+
+  /** What a path that leads nowhere could mean. */
+  public PossibleFiles possibleFiles() {
+    return possibleFiles;
   }
 
   /** Copies of a file that become its revisions. */

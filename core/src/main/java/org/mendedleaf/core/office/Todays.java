@@ -16,6 +16,7 @@ import org.mendedleaf.core.drill.Drills;
 import org.mendedleaf.core.history.ShelfSettings.Recording;
 import org.mendedleaf.core.keeping.AskedErasures;
 import org.mendedleaf.core.keeping.CarePlans;
+import org.mendedleaf.core.keeping.KeptByFinding;
 import org.mendedleaf.core.keeping.LostAndFound;
 import org.mendedleaf.core.keeping.Safeguards;
 import org.mendedleaf.core.keeping.Thinnings;
@@ -63,6 +64,7 @@ public final class Todays {
   private final LostAndFound lostAndFound;
   private final Rhythms rhythms;
   private final CarePlans plans;
+  private final KeptByFinding keptByFinding;
   private final Thinnings thinnings;
   private final AskedErasures askedErasures;
   private final Safeguards safeguards;
@@ -79,6 +81,7 @@ public final class Todays {
       LostAndFound lostAndFound,
       Rhythms rhythms,
       CarePlans plans,
+      KeptByFinding keptByFinding,
       Thinnings thinnings,
       AskedErasures askedErasures,
       Safeguards safeguards,
@@ -93,6 +96,7 @@ public final class Todays {
     this.lostAndFound = lostAndFound;
     this.rhythms = rhythms;
     this.plans = plans;
+    this.keptByFinding = keptByFinding;
     this.thinnings = thinnings;
     this.askedErasures = askedErasures;
     this.safeguards = safeguards;
@@ -131,8 +135,13 @@ public final class Todays {
   /** Many files were hurt at once, and nobody has decided on it. */
   public record HurtAtOnce(MassEvents.ShelfEvent event) implements Matter {}
 
-  /** A file is damaged as it is now, as far as its content tells. */
-  public record Doubtful(Screenings.DoubtfulFile file) implements Matter {}
+  /**
+   * A file is damaged as it is now, as far as its content tells.
+   *
+   * @param goodUntil when the plan alone would let go of its last good state, if that is soon
+   */
+  public record Doubtful(Screenings.DoubtfulFile file, Optional<Instant> goodUntil)
+      implements Matter {}
 
   /**
    * So many further files of a shelf are.
@@ -222,9 +231,17 @@ public final class Todays {
     }
     singly.sort(Comparator.comparing(one -> one.newest().currentFrom()));
     // What was saved last is the least likely to be known.
-    singly.forEach(one -> found.add(0, new Doubtful(one)));
+    for (Screenings.DoubtfulFile one : singly) {
+      found.add(0, new Doubtful(one, goodUntil(one)));
+    }
     found.addAll(0, atOnce);
     matters.addAll(0, found);
+  }
+
+  private Optional<Instant> goodUntil(Screenings.DoubtfulFile one) throws IOException {
+    return one.lastGood().isEmpty()
+        ? Optional.empty()
+        : keptByFinding.until(one.ref(), one.lastGood().get().number());
   }
 
   private Matter away(StoreFacts store) throws IOException {

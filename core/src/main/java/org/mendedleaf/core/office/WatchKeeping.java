@@ -48,6 +48,7 @@ public final class WatchKeeping {
   private final AtomicBoolean pressing = new AtomicBoolean();
   private final Rounds rounds;
   private final Set<Object> looked = new HashSet<>();
+  private final CopyWatch copies;
   private Instant arrivals;
   private Instant idle;
 
@@ -60,6 +61,7 @@ public final class WatchKeeping {
     this.told = told;
     this.beside = beside;
     this.rounds = new Rounds(office.rhythms(), office.settings());
+    this.copies = new CopyWatch(office);
     this.arrivals = now();
     this.idle = now();
   }
@@ -72,6 +74,13 @@ public final class WatchKeeping {
       if (!now().isBefore(arrivals.plus(ARRIVALS))) {
         arrivals = now();
         admit();
+        int working = copies.round();
+        if (working > 0) {
+          told.accept(
+              working == 1
+                  ? "1 working copy of a program was recorded."
+                  : "%d working copies of programs were recorded.".formatted(working));
+        }
         var unused = office.notices().write();
         office.telling().afterQuiet();
       }
@@ -208,6 +217,7 @@ public final class WatchKeeping {
         office.stores().mirrors().catchUp(store.id());
         office.stores().mirrorCheckups().slice(store.id(), Progress.NONE);
         office.screenings().screen(store.id(), SUMMARIES, Progress.NONE);
+        office.screenings().screenFirst(store.id(), SUMMARIES, Progress.NONE);
         tell(office.telling().tell(store.id()));
         office.comparisons().sumUp(store.id(), SUMMARIES, Progress.NONE);
         office.drills().runIfDue(store.id(), Progress.NONE);

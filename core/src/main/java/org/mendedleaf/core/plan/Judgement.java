@@ -51,6 +51,24 @@ public final class Judgement {
       return claims.stream().map(Claim::likely).max(Instant::compareTo);
     }
 
+    /**
+     * Until when it would stay if it were not the newest good one and nothing is saved or removed.
+     *
+     * @param at the time of judging, for what would go at once
+     * @return empty where it is not kept as that
+     */
+    public Optional<Instant> untilWithoutGood(Instant at) {
+      boolean isGood = claims.stream().anyMatch(one -> one.reason() == Claim.Basic.NEWEST_GOOD);
+      return isGood
+          ? Optional.of(
+              claims.stream()
+                  .filter(one -> one.reason() != Claim.Basic.NEWEST_GOOD)
+                  .map(Claim::likely)
+                  .max(Instant::compareTo)
+                  .orElse(at))
+          : Optional.empty();
+    }
+
     public boolean stays() {
       return !claims.isEmpty();
     }

@@ -14,6 +14,8 @@ import java.util.Optional;
  * @param thinning how often what no rule claims is let go automatically
  * @param leaveOut patterns that a shelf takes over with the plan in place of its own; empty where
  *     the plan says nothing of them, so that each shelf has its own
+ * @param workingCopies whether copies that running programs keep in scratch folders are recorded as
+ *     revisions of their files, before they vanish
  */
 public record NamedPlan(
     String name,
@@ -21,11 +23,23 @@ public record NamedPlan(
     Rhythm rhythm,
     List<SnapshotTimes> snapshots,
     Rhythm thinning,
-    Optional<List<String>> leaveOut) {
+    Optional<List<String>> leaveOut,
+    boolean workingCopies) {
 
   public NamedPlan {
     snapshots = List.copyOf(snapshots);
     leaveOut = leaveOut.map(List::copyOf);
+  }
+
+  /** A plan that records no working copies. */
+  public NamedPlan(
+      String name,
+      CarePlan plan,
+      Rhythm rhythm,
+      List<SnapshotTimes> snapshots,
+      Rhythm thinning,
+      Optional<List<String>> leaveOut) {
+    this(name, plan, rhythm, snapshots, thinning, leaveOut, false);
   }
 
   /** A plan that says nothing of what is left out. */
@@ -57,21 +71,26 @@ public record NamedPlan(
 
   /** The same with another rhythm. */
   public NamedPlan captured(Rhythm other) {
-    return new NamedPlan(name, plan, other, snapshots, thinning, leaveOut);
+    return new NamedPlan(name, plan, other, snapshots, thinning, leaveOut, workingCopies);
   }
 
   /** The same with other snapshots. */
   public NamedPlan withSnapshots(List<SnapshotTimes> others) {
-    return new NamedPlan(name, plan, rhythm, others, thinning, leaveOut);
+    return new NamedPlan(name, plan, rhythm, others, thinning, leaveOut, workingCopies);
   }
 
   /** The same with another rhythm of letting go. */
   public NamedPlan thinned(Rhythm other) {
-    return new NamedPlan(name, plan, rhythm, snapshots, other, leaveOut);
+    return new NamedPlan(name, plan, rhythm, snapshots, other, leaveOut, workingCopies);
   }
 
   /** The same with other patterns, or without any. */
   public NamedPlan leavingOut(Optional<List<String>> patterns) {
-    return new NamedPlan(name, plan, rhythm, snapshots, thinning, patterns);
+    return new NamedPlan(name, plan, rhythm, snapshots, thinning, patterns, workingCopies);
+  }
+
+  /** The same with working copies recorded, or not. */
+  public NamedPlan withWorkingCopies(boolean wanted) {
+    return new NamedPlan(name, plan, rhythm, snapshots, thinning, leaveOut, wanted);
   }
 }

@@ -38,6 +38,12 @@ public final class PlanDifference {
       }
     }
     changed("left out", leftOut(first), leftOut(second), words);
+    if (first.workingCopies() != second.workingCopies()) {
+      words.add(
+          second.workingCopies()
+              ? "also records programs' working copies"
+              : "no longer records programs' working copies");
+    }
     changed("thinning", first.thinning().sentence(), second.thinning().sentence(), words);
     changed("removed files", before.removed(), after.removed(), words);
     changed("grace time", before.grace(), after.grace(), words);

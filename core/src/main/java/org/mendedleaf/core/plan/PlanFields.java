@@ -13,6 +13,7 @@ import java.util.Optional;
 final class PlanFields {
 
   static final String KEEPS_NOTHING = "keepsNothing";
+  static final String WORKING_COPIES = "workingCopies";
 
   /** The number of wrong letters up to which a name is taken for another. */
   private static final int SLIPS = 3;
@@ -60,6 +61,7 @@ final class PlanFields {
       KINDS.put(texts, FieldKind.TEXTS);
     }
     KINDS.put(KEEPS_NOTHING, FieldKind.YES);
+    KINDS.put(WORKING_COPIES, FieldKind.YES);
   }
 
   private PlanFields() {}

@@ -59,6 +59,9 @@ public final class PlanFormat {
       ArrayNode leaveOut = node.putArray("leaveOut");
       named.leaveOut().get().forEach(leaveOut::add);
     }
+    if (named.workingCopies()) {
+      node.put(PlanFields.WORKING_COPIES, true);
+    }
     plan.room().ifPresent(room -> node.put("room", room.sentence()));
     return node.put("thinning", named.thinning().sentence());
   }
@@ -109,7 +112,8 @@ public final class PlanFormat {
         rhythm(node, "rhythm"),
         snapshots(node),
         thinning(node),
-        leaveOut(node));
+        leaveOut(node),
+        node.path(PlanFields.WORKING_COPIES).asBoolean());
   }
 
   private static Optional<List<String>> leaveOut(JsonNode node) {

@@ -41,6 +41,7 @@ final class Examination {
   private final FindingQuestions questions;
   private final OtherFiles others;
   private final Taught taught;
+  private final FirstStates first;
 
   Examination(Catalogue catalogue, Insides insides) {
     this.catalogue = catalogue;
@@ -48,6 +49,7 @@ final class Examination {
     this.questions = catalogue.findings();
     this.others = new OtherFiles(catalogue);
     this.taught = new Taught(questions);
+    this.first = new FirstStates(catalogue, insides);
   }
 
   /**
@@ -73,12 +75,22 @@ final class Examination {
       return still(lastOnes, last.get().number());
     }
     OptionalInt unhurt = questions.unhurtBefore(revision.file(), revision.number());
-    Optional<Revision> base =
-        unhurt.isPresent() ? catalogue.files().revision(revision.file(), unhurt.getAsInt()) : last;
+    if (unhurt.isEmpty()) {
+      // Beside what is hurt, what was mended would look doubtful.
+      return first.of(revision).isEmpty() ? List.of() : still(lastOnes, last.get().number());
+    }
+    Optional<Revision> base = catalogue.files().revision(revision.file(), unhurt.getAsInt());
     if (base.isEmpty() || base.get().state().content().isEmpty()) {
       return List.of();
     }
     return compared(revision, base.get(), last.get(), lastOnes);
+  }
+
+  /** What is doubtful about the first revision of a file, as {@link #of} of the others. */
+  List<Finding> ofFirst(Revision revision) throws IOException {
+    Optional<Finding> found =
+        CHOSEN.contains(revision.origin()) ? Optional.empty() : first.of(revision);
+    return taught.weighed(revision, found.stream().toList());
   }
 
   /** Taking an act back is no choice of what is there then. */

@@ -2,6 +2,7 @@ package org.mendedleaf.core.screening;
 
 import java.io.IOException;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -14,6 +15,7 @@ import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
 import org.mendedleaf.core.catalog.lines.Detail;
 import org.mendedleaf.core.catalog.lines.Proposal;
+import org.mendedleaf.core.catalog.questions.FindingQuestions;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.drive.ReadOnlyStoreException;
 import org.mendedleaf.core.findings.DoubtfulRevision;
@@ -23,6 +25,7 @@ import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.RecordedFile;
 import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.recover.Handling;
@@ -87,7 +90,7 @@ public final class Screenings {
           break;
         }
         for (Revision revision : opened.catalogue().files().madeBy(segment)) {
-          examine(examination, revision).ifPresent(found::add);
+          examine(examination::of, revision).ifPresent(found::add);
           progress.advanced(1, revision.state().size());
           done++;
         }
@@ -103,6 +106,54 @@ public final class Screenings {
       waiting = opened.catalogue().findings().unscreened(ONE_ROUND);
     }
     return done;
+  }
+
+  /**
+   * Examines first revisions of files, which have no past to be held against; for idle moments,
+   * since a first capture has very many.
+   *
+   * @param time after which the rest is left for later
+   * @return how many were examined
+   */
+  public int screenFirst(String store, Duration time, Progress progress) throws IOException {
+    OpenStore opened = desk.store(store);
+    if (opened.isSpool()) {
+      return 0;
+    }
+    opened.catalogue().catchUp();
+    long end = System.nanoTime() + time.toNanos();
+    Examination examination = new Examination(opened.catalogue(), desk.insides());
+    progress.phase(Phase.READING, 0, 0);
+    int done = 0;
+    List<Revision> waiting = firstOnes(opened);
+    while (!waiting.isEmpty() && System.nanoTime() < end && !progress.cancelled()) {
+      List<Proposal> found = new ArrayList<>();
+      RevisionKey last = waiting.get(0).key();
+      for (Revision revision : waiting) {
+        if (System.nanoTime() >= end || progress.cancelled()) {
+          break;
+        }
+        examine(examination::ofFirst, revision).ifPresent(found::add);
+        progress.advanced(1, revision.state().size());
+        last = revision.key();
+        done++;
+      }
+      try {
+        if (!found.isEmpty()) {
+          commit(opened, found);
+        }
+      } catch (ReadOnlyStoreException e) {
+        return done;
+      }
+      opened.catalogue().remembered().firstExamined(last);
+      waiting = firstOnes(opened);
+    }
+    return done;
+  }
+
+  private static List<Revision> firstOnes(OpenStore store) throws IOException {
+    FindingQuestions questions = store.catalogue().findings();
+    return questions.firstOnes(questions.lastFirst(), ONE_ROUND);
   }
 
   /**
@@ -141,10 +192,13 @@ public final class Screenings {
     }
   }
 
-  private static Optional<Proposal> examine(Examination examination, Revision revision)
-      throws IOException {
+  private interface Judge {
+    List<Finding> of(Revision revision) throws IOException;
+  }
+
+  private static Optional<Proposal> examine(Judge judge, Revision revision) throws IOException {
     try {
-      List<Finding> found = examination.of(revision);
+      List<Finding> found = judge.of(revision);
       return found.isEmpty()
           ? Optional.empty()
           : Optional.of(new Proposal.Doubting(revision.key(), found));
@@ -186,6 +240,10 @@ public final class Screenings {
       Optional<Revision> lastGood,
       Optional<InnerPath> other) {
 
+    public FileRef ref() {
+      return new FileRef(shelf.store(), file.id());
+    }
+
     /** What is most doubtful. */
     public Finding first() {
       return findings.get(0);
@@ -214,6 +272,34 @@ public final class Screenings {
     }
     all.sort(Comparator.comparing(one -> one.findings().get(0).strength()));
     return List.copyOf(all);
+  }
+
+  /**
+   * Where damage lies on a shelf.
+   *
+   * @param since when it came, or of one of very many when its current revision did
+   */
+  public record DamagedPlace(InnerPath path, Instant since) {}
+
+  /** Every damaged file of a shelf, the newest first; quicker than all that is known of them. */
+  public List<DamagedPlace> damagedPlaces(Shelf shelf) throws IOException {
+    Catalogue catalogue = desk.store(shelf.store()).catalogue();
+    List<DamagedPlace> places = new ArrayList<>();
+    for (DoubtfulRevision one : catalogue.findings().current(shelf.id())) {
+      Optional<RecordedFile> file = catalogue.files().file(one.file());
+      if (file.isPresent() && one.findings().get(0).strength().isDamage()) {
+        Optional<Revision> newest =
+            places.size() < ONE_LOT
+                ? catalogue.files().revision(one.file(), one.number())
+                : Optional.empty();
+        Instant since =
+            newest.isPresent()
+                ? since(catalogue, newest.get(), lastGood(catalogue, one.file())).currentFrom()
+                : one.at();
+        places.add(new DamagedPlace(file.get().path(), since));
+      }
+    }
+    return List.copyOf(places);
   }
 
   /** How many files of a shelf are damaged as they are now. */

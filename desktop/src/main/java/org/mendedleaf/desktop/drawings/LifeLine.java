@@ -1,7 +1,9 @@
 package org.mendedleaf.desktop.drawings;
 
+import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.util.function.Consumer;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ObjectProperty;
@@ -25,6 +27,8 @@ public final class LifeLine extends Control {
 
   private final ObservableList<Leaf> leaves = FXCollections.observableArrayList();
   private final ObservableList<SnapshotStop> stops = FXCollections.observableArrayList();
+  private final ObservableList<LooseCopy> copies = FXCollections.observableArrayList();
+  private Consumer<Path> onCopy = chosenCopy -> {};
   private final IntegerProperty chosen = new SimpleIntegerProperty(this, "chosen", NONE);
   private final IntegerProperty against = new SimpleIntegerProperty(this, "against", NONE);
   private final BooleanProperty removed = new SimpleBooleanProperty(this, "removed", false);
@@ -54,6 +58,28 @@ public final class LifeLine extends Control {
   /** The snapshots, oldest first. */
   public ObservableList<SnapshotStop> getStops() {
     return stops;
+  }
+
+  /**
+   * A copy of the file that some program left, and that is no revision.
+   *
+   * @param path where it lies
+   * @param says what it is, in a sentence
+   */
+  public record LooseCopy(Path path, Instant saved, String says) {}
+
+  /** The copies that programs left; each can be chosen with the mouse. */
+  public ObservableList<LooseCopy> getCopies() {
+    return copies;
+  }
+
+  /** Does this with a copy that somebody chooses. */
+  public void onCopy(Consumer<Path> chosenCopy) {
+    onCopy = chosenCopy;
+  }
+
+  void choose(LooseCopy copy) {
+    onCopy.accept(copy.path());
   }
 
   /** The number of the chosen revision, or {@link #NONE}. */

@@ -1,6 +1,7 @@
 package org.mendedleaf.desktop.drawings;
 
 import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -30,6 +31,7 @@ final class LifeLineLayout {
   private static final double LONGEST = 66;
   private static final double EMPTY = 9;
   private static final double QUIET = 5;
+  private static final double APART = 24;
 
   private LifeLineLayout() {}
 
@@ -89,6 +91,28 @@ final class LifeLineLayout {
       }
     }
     return new LeafPlaces(placed, breaks);
+  }
+
+  /**
+   * Where a time lies among placed leaves; what is later than all of them, or earlier, stands a
+   * little apart.
+   */
+  static double at(Instant time, LeafPlaces places) {
+    List<PlacedLeaf> all = places.leaves();
+    PlacedLeaf before = null;
+    for (PlacedLeaf one : all) {
+      if (one.leaf().at().isAfter(time)) {
+        return before == null ? one.x() - APART : between(time, before, one);
+      }
+      before = one;
+    }
+    return before == null ? APART : before.x() + APART;
+  }
+
+  private static double between(Instant time, PlacedLeaf before, PlacedLeaf after) {
+    double all = Duration.between(before.leaf().at(), after.leaf().at()).toMillis();
+    double part = Duration.between(before.leaf().at(), time).toMillis();
+    return before.x() + (after.x() - before.x()) * (all == 0 ? 0 : part / all);
   }
 
   /** Runs of revisions that were saved close together are bundled until there is room for all. */

@@ -34,6 +34,8 @@ final class LifeLineSkin extends DrawingSkin<LifeLine> {
   static final double TILT = 72;
   static final double NOTABLE = 1.0 / 3;
   private static final double MAX_ZOOM = 40;
+  private static final double LOOSE = 16;
+  private static final double LOOSE_LENGTH = 26;
 
   private final Rectangle clip = new Rectangle();
   private final List<Node> leaves = new ArrayList<>();
@@ -46,6 +48,7 @@ final class LifeLineSkin extends DrawingSkin<LifeLine> {
     redrawOn(
         control.getLeaves(),
         control.getStops(),
+        control.getCopies(),
         control.chosenProperty(),
         control.againstProperty(),
         control.removedProperty(),
@@ -82,6 +85,7 @@ final class LifeLineSkin extends DrawingSkin<LifeLine> {
     }
     labels.pennants();
     drawStops(places, height);
+    drawCopies(places, stem);
     // What is added during layout would wait for the next pulse to get its looks.
     drawing().applyCss();
     labels.numbers(leaves);
@@ -218,6 +222,24 @@ final class LifeLineSkin extends DrawingSkin<LifeLine> {
             event -> line.chosenProperty().set(held.get(held.size() - 1).revision()));
         add(diamond);
       }
+    }
+  }
+
+  /** A leaf that hangs on no stem for each copy that is no revision. */
+  private void drawCopies(LifeLineLayout.LeafPlaces places, double stem) {
+    LifeLine line = getSkinnable();
+    for (LifeLine.LooseCopy copy : line.getCopies()) {
+      double x = LifeLineLayout.at(copy.saved(), places);
+      add(new Line(x, LOOSE + 6, x, stem - 4), "loose-thread");
+      Path blade = LeafShape.blade(LOOSE_LENGTH);
+      blade.getStyleClass().setAll("loose-copy");
+      blade.setLayoutX(x - LOOSE_LENGTH / 2);
+      blade.setLayoutY(LOOSE);
+      blade.setPickOnBounds(true);
+      blade.setId("loose-copy");
+      Tip.on(blade, copy.says());
+      blade.setOnMouseClicked(event -> line.choose(copy));
+      add(blade);
     }
   }
 

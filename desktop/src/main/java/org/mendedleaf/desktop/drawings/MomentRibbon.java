@@ -26,6 +26,10 @@ public final class MomentRibbon extends Control {
   /** A snapshot, by its number and label. */
   public record RibbonStop(long id, String label, Instant at) {}
 
+  /** Damage that came to one file, or to many from one time until another. */
+  public record RibbonTear(Instant from, Instant until, String says) {}
+
+  private final ObservableList<RibbonTear> tears = FXCollections.observableArrayList();
   private final ObservableList<RibbonChange> changes = FXCollections.observableArrayList();
   private final ObservableList<RibbonStop> stops = FXCollections.observableArrayList();
   private final ObjectProperty<Instant> pointer = new SimpleObjectProperty<>(this, "pointer");
@@ -62,6 +66,11 @@ public final class MomentRibbon extends Control {
   /** The snapshots, oldest first. */
   public ObservableList<RibbonStop> getStops() {
     return stops;
+  }
+
+  /** Damage that nobody has mended. */
+  public ObservableList<RibbonTear> getTears() {
+    return tears;
   }
 
   /** Where the pointer stands. */

@@ -11,6 +11,7 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.shape.Line;
 import javafx.scene.shape.Path;
 import javafx.scene.shape.Polygon;
+import javafx.scene.shape.Polyline;
 import javafx.scene.text.Text;
 import javafx.scene.transform.Rotate;
 import org.jspecify.annotations.Nullable;
@@ -34,6 +35,7 @@ final class MomentRibbonSkin extends DrawingSkin<MomentRibbon> {
     redrawOn(
         control.getChanges(),
         control.getStops(),
+        control.getTears(),
         control.pointerProperty(),
         control.atNowProperty(),
         control.nowProperty(),
@@ -58,6 +60,7 @@ final class MomentRibbonSkin extends DrawingSkin<MomentRibbon> {
     for (MomentRibbonLayout.PlacedBar placed : layout().place(ribbon.getChanges())) {
       drawSpan(placed, ground);
     }
+    ribbon.getTears().forEach(tear -> drawTear(tear, ground));
     ribbon.getStops().forEach(stop -> drawStop(stop, ground));
     drawPointer(ground);
     drawDates(height);
@@ -126,6 +129,31 @@ final class MomentRibbonSkin extends DrawingSkin<MomentRibbon> {
           event.consume();
         });
     add(diamond);
+  }
+
+  /** The ground is torn where damage came; a click leads to just before it. */
+  private void drawTear(MomentRibbon.RibbonTear tear, double ground) {
+    MomentRibbon ribbon = getSkinnable();
+    double x = layout().x(tear.from());
+    double until = Math.max(x, layout().x(tear.until()));
+    Polyline zigzag =
+        new Polyline(0, ground - 13, 5, ground - 8, 0, ground - 3, 5, ground + 2, 0, ground + 7);
+    zigzag.getStyleClass().setAll("tear");
+    Group group = new Group(zigzag);
+    if (until > x) {
+      Line along = new Line(0, ground, until - x, ground);
+      along.getStyleClass().setAll("tear");
+      group.getChildren().add(along);
+    }
+    group.setLayoutX(x);
+    group.setPickOnBounds(true);
+    Tip.on(group, tear.says());
+    group.setOnMouseClicked(
+        event -> {
+          ribbon.choose(new MomentRibbon.Choice.At(tear.from().minusNanos(1)));
+          event.consume();
+        });
+    add(group);
   }
 
   private void drawPointer(double ground) {

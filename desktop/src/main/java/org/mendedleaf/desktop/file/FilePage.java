@@ -26,13 +26,9 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
 import org.mendedleaf.core.files.FileLife;
-import org.mendedleaf.core.files.Source;
 import org.mendedleaf.core.history.InnerPath;
-import org.mendedleaf.core.history.Revision;
-import org.mendedleaf.core.history.RevisionMarks;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.desktop.drawings.Keyboard;
-import org.mendedleaf.desktop.drawings.Leaf;
 import org.mendedleaf.desktop.drawings.LifeLine;
 import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.shelves.Shortened;
@@ -82,6 +78,8 @@ public final class FilePage extends StackedPage {
   private final PartingBar parting;
   private final GapNote gaps;
   private final FindingNote doubt;
+  private final LeftNote left;
+  private final DrawnLife drawn;
   private final FileRef ref;
   private final InsidePane inside;
   private final SplitPane below = new SplitPane();
@@ -93,6 +91,8 @@ public final class FilePage extends StackedPage {
     this.gaps = new GapNote(context);
     ComparePresenter comparing = new ComparePresenter(context, presenter);
     this.doubt = new FindingNote(context, presenter, comparing.againstProperty());
+    this.left = new LeftNote(context);
+    this.drawn = new DrawnLife(context, presenter, line);
     this.table =
         new RevisionTable(context, presenter.chosenProperty(), comparing.againstProperty());
     this.inside = new InsidePane(context, presenter, comparing);
@@ -133,6 +133,7 @@ public final class FilePage extends StackedPage {
         standingRow,
         gaps.node(),
         doubt.node(),
+        left.node(),
         lineSheet,
         growing(below));
     VBox.setMargin(lineSheet, new javafx.geometry.Insets(6, 0, 8, 0));
@@ -173,6 +174,11 @@ public final class FilePage extends StackedPage {
   }
 
   private void listen(ComparePresenter comparing) {
+    line.onCopy(
+        path -> {
+          inside.showCompared();
+          comparing.withFile(path);
+        });
     line.againstProperty().bindBidirectional(comparing.againstProperty());
     comparing
         .againstProperty()
@@ -327,35 +333,9 @@ public final class FilePage extends StackedPage {
     Tip.on(title, life.file().path().shown());
     facts.setText(FileFacts.of(life));
     crumbs(life);
-    List<Leaf> leaves = new ArrayList<>();
-    for (Revision revision : life.revisions()) {
-      leaves.add(
-          new Leaf(
-              revision.number(),
-              revision.currentFrom(),
-              revision.state().size(),
-              revision.from(),
-              revision.afterRemoval(),
-              life.marks(revision).hold().isPresent(),
-              life.marks(revision).notice().isPresent(),
-              life.findings().isOpen(revision, life.marks(revision)),
-              life.marks(revision).issue().map(RevisionMarks.Issue::letters).orElse("")));
-    }
-    line.nowProperty().set(context.now());
-    line.zoneProperty().set(context.zone());
-    line.removedProperty().set(!life.file().present());
-    if (!line.getLeaves().equals(leaves)) {
-      line.getLeaves().setAll(leaves);
-    }
-    List<LifeLine.SnapshotStop> stops =
-        presenter.statesProperty().get().stream()
-            .filter(state -> state.source() == Source.SNAPSHOT)
-            .map(state -> new LifeLine.SnapshotStop(state.revision(), state.label(), state.taken()))
-            .toList();
-    if (!line.getStops().equals(stops)) {
-      line.getStops().setAll(stops);
-    }
-    doubt.show(life);
+    drawn.show(life);
+    left.show(presenter.copies());
+    doubt.show(life, presenter.keptProperty().get());
     table.show(life, presenter.keptProperty().get());
     showStanding();
     showActs();

@@ -13,6 +13,7 @@ import org.mendedleaf.core.files.FileAddress;
 import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.leftovers.Leftover;
 import org.mendedleaf.core.plan.NamedPlan;
 import org.mendedleaf.core.recover.Mending;
 import org.mendedleaf.core.recover.Pick;
@@ -41,6 +42,7 @@ final class FilePresenter {
   private final ReadOnlyObjectWrapper<List<EarlierState>> states =
       new ReadOnlyObjectWrapper<>(List.of());
   private final ReadOnlyObjectWrapper<KeptFacts> kept = new ReadOnlyObjectWrapper<>(KeptFacts.ALL);
+  private List<Leftover> copies = List.of();
   private final ReadOnlyObjectWrapper<FolderRow> standing = new ReadOnlyObjectWrapper<>();
   private final InsidePresenter inside;
   private int wanted = NONE;
@@ -68,6 +70,11 @@ final class FilePresenter {
     return chosenRevision()
         .map(one -> kept.get().sentence(one, life.get().marks(one), context))
         .orElse("");
+  }
+
+  /** Copies of it that programs left and that are not recorded; known as soon as its history is. */
+  List<Leftover> copies() {
+    return copies;
   }
 
   /** What every source has of the file; known as soon as its history is. */
@@ -100,12 +107,17 @@ final class FilePresenter {
         () -> {
           FileLife found = context.office().files().life(ref);
           return new LifeFacts(
-              found, context.office().files().states(found), standingOf(found), kept(found));
+              found,
+              context.office().files().states(found),
+              standingOf(found),
+              kept(found),
+              context.office().leftovers().lastFoundOf(ref));
         },
         found -> {
           boolean follows = life.get() == null || chosen.get() == life.get().newest().number();
           kept.set(found.kept());
           states.set(found.states());
+          copies = found.copies();
           life.set(found.life());
           standing.set(found.standing().orElse(null));
           if (wanted != NONE) {
@@ -118,7 +130,11 @@ final class FilePresenter {
   }
 
   private record LifeFacts(
-      FileLife life, List<EarlierState> states, Optional<FolderRow> standing, KeptFacts kept) {}
+      FileLife life,
+      List<EarlierState> states,
+      Optional<FolderRow> standing,
+      KeptFacts kept,
+      List<Leftover> copies) {}
 
   private KeptFacts kept(FileLife found) throws IOException {
     Optional<NamedPlan> plan = context.office().plans().of(found.shelf());

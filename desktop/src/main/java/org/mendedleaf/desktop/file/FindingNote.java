@@ -1,5 +1,6 @@
 package org.mendedleaf.desktop.file;
 
+import java.time.Instant;
 import java.util.Optional;
 import javafx.beans.property.IntegerProperty;
 import javafx.geometry.Pos;
@@ -14,6 +15,7 @@ import org.mendedleaf.core.files.FileLife;
 import org.mendedleaf.core.findings.DoubtfulRevision;
 import org.mendedleaf.core.findings.Finding;
 import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.keeping.KeptByFinding;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.FindingWords;
@@ -67,7 +69,7 @@ final class FindingNote {
     return node;
   }
 
-  void show(FileLife life) {
+  void show(FileLife life, KeptFacts kept) {
     Revision newest = life.newest();
     Optional<DoubtfulRevision> found =
         life.findings().isOpen(newest, life.marks(newest))
@@ -80,6 +82,11 @@ final class FindingNote {
     }
     doubtful = newest.number();
     good = life.findings().lastGood().orElse(FilePresenter.NONE);
+    Optional<Revision> lastGood =
+        good == FilePresenter.NONE ? Optional.empty() : life.revision(good);
+    Optional<Instant> until =
+        KeptByFinding.until(
+            life, good, Optional.ofNullable(kept.judged().get(good)), context.now());
     Finding first = found.get().findings().get(0);
     text.setText(
         Words.of(
@@ -87,8 +94,8 @@ final class FindingNote {
             FilePresenter.numbered(doubtful),
             FindingWords.sentence(
                 first, id -> Optional.ofNullable(life.findings().others().get(id))),
-            FindingWords.good(
-                good == FilePresenter.NONE ? Optional.empty() : life.revision(good), context)));
+            FindingWords.good(lastGood, context)
+                + FindingWords.goodUntil(lastGood, until, context)));
     compare.setVisible(good != FilePresenter.NONE);
     compare.setManaged(good != FilePresenter.NONE);
     compare.setText(

@@ -35,7 +35,11 @@ final class Areas {
     }
     sprouts.add(area("area.bringIn", place instanceof Place.BringIn, new Place.BringIn()));
     sprouts.add(area("area.tray", isOfTray(place), new Place.OnTray()));
-    sprouts.add(area("area.lost", place instanceof Place.Lost, new Place.Lost()));
+    sprouts.add(
+        area(
+            "area.lost",
+            place instanceof Place.Lost || place instanceof Place.CopyPlaces,
+            new Place.Lost()));
     sprouts.add(area("area.plans", isOfPlans(place), new Place.Plans()));
     sprouts.add(area("area.space", place instanceof Place.SpaceOf, new Place.SpaceOf()));
     sprouts.add(area("area.ledger", place instanceof Place.Ledger, new Place.Ledger()));

@@ -103,6 +103,7 @@ final class IdleWork {
       office.stores().mirrors().catchUp(store.id());
       done += office.stores().mirrorCheckups().slice(store.id(), Progress.NONE);
       done += office.screenings().screen(store.id(), SUMMARIES, Progress.NONE);
+      done += office.screenings().screenFirst(store.id(), SUMMARIES, Progress.NONE);
       var unused = office.telling().tell(store.id());
       done += office.comparisons().sumUp(store.id(), SUMMARIES, Progress.NONE);
       done += office.drills().runIfDue(store.id(), Progress.NONE) ? 1 : 0;

@@ -8,6 +8,7 @@ import org.mendedleaf.desktop.find.FoundPage;
 import org.mendedleaf.desktop.gather.GatherPage;
 import org.mendedleaf.desktop.intake.BringInPage;
 import org.mendedleaf.desktop.ledger.LedgerPage;
+import org.mendedleaf.desktop.lost.CopyPlacesPage;
 import org.mendedleaf.desktop.lost.LostPage;
 import org.mendedleaf.desktop.moment.ComparedPage;
 import org.mendedleaf.desktop.moment.SnapshotsPage;
@@ -73,6 +74,8 @@ final class Pages {
       return new BringInPage(context);
     } else if (place instanceof Place.Lost) {
       return new LostPage(context);
+    } else if (place instanceof Place.CopyPlaces) {
+      return new CopyPlacesPage(context);
     } else if (place instanceof Place.OnTray) {
       return new TrayPage(context);
     } else if (place instanceof Place.Rehearsed rehearsed) {

@@ -7,6 +7,7 @@ import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.util.Duration;
 import org.mendedleaf.core.capture.CaptureOutcome;
+import org.mendedleaf.core.office.CopyWatch;
 import org.mendedleaf.core.rhythm.Rhythms;
 import org.mendedleaf.core.rhythm.Rounds;
 import org.mendedleaf.core.session.Complaint;
@@ -26,11 +27,14 @@ final class RhythmWatch {
   private final Context context;
   private final Rounds rounds;
   private final Timeline clock = new Timeline(new KeyFrame(EVERY, event -> look()));
+  private final CopyWatch copies;
   private boolean isLooking;
+  private boolean isCopying;
 
   RhythmWatch(Context context) {
     this.context = context;
     this.rounds = new Rounds(context.office().rhythms(), context.office().settings());
+    this.copies = new CopyWatch(context.office());
   }
 
   void begin() {
@@ -53,8 +57,32 @@ final class RhythmWatch {
             problem -> {});
   }
 
+  /** What plans want of working copies; most rounds find nothing to do. */
+  private void recordCopies() {
+    if (!isCopying) {
+      isCopying = true;
+      context
+          .background()
+          .work(
+              copies::round,
+              recorded -> {
+                isCopying = false;
+                if (recorded > 0) {
+                  context.navigator().refresh();
+                }
+              },
+              problem -> {
+                isCopying = false;
+                if (rounds.isNews(Complaint.sentence(problem))) {
+                  context.navigator().complain(problem);
+                }
+              });
+    }
+  }
+
   /** Looks what is due. */
   void look() {
+    recordCopies();
     if (isLooking) {
       return;
     }

@@ -13,6 +13,7 @@ import javafx.scene.layout.Region;
 import org.mendedleaf.core.findings.MassEventSentence;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.Who;
+import org.mendedleaf.core.leftovers.Leftover;
 import org.mendedleaf.core.leftovers.LeftoverVerdict;
 import org.mendedleaf.core.plan.Claim;
 import org.mendedleaf.desktop.drawings.Tip;
@@ -27,6 +28,7 @@ import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
 import org.mendedleaf.desktop.work.Nodes;
 import org.mendedleaf.desktop.work.navigation.Action;
+import org.mendedleaf.desktop.work.navigation.Place;
 import org.mendedleaf.desktop.work.navigation.StackedPage;
 import org.mendedleaf.desktop.work.tables.SheetTable;
 
@@ -42,6 +44,7 @@ public final class LostPage extends StackedPage {
   private final TextField filter = new TextField();
   private final TextField to = new TextField();
   private final Button back;
+  private final Button dismiss;
   private final LostPresenter presenter;
   private final SheetTable<LostRow> table;
 
@@ -57,6 +60,13 @@ public final class LostPage extends StackedPage {
     filter.textProperty().addListener((property, was, now) -> presenter.filter(now));
     back = Nodes.button(Words.of("lost.back.none"), "Ctrl+B", this::bringBack, "gilded");
     back.setId("bring-back");
+    dismiss =
+        Nodes.button(
+            Words.of("lost.dismiss"),
+            "Ctrl+D",
+            () -> presenter.dismiss(chosenCopies()),
+            "link-like");
+    dismiss.setId("dismiss");
     to.setId("lost-to");
     to.setPromptText(Words.of("lost.to"));
     to.setPrefColumnCount(17);
@@ -65,6 +75,13 @@ public final class LostPage extends StackedPage {
     columns();
     table.node().getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
     table.onChoice(this::showChoice);
+    Button where =
+        Nodes.button(
+            Words.of("lost.where"),
+            "Ctrl+Shift+W",
+            () -> context.go(new Place.CopyPlaces()),
+            "link-like");
+    where.setId("copy-places");
     Node below = new TraySheet(context).beside(table.node());
     focusFirst(table.node());
     stack(
@@ -72,7 +89,7 @@ public final class LostPage extends StackedPage {
         Nodes.row(titled, filter, to, back),
         Nodes.text(Words.of("lost.what"), "soft"),
         growing(below),
-        looked);
+        Nodes.row(looked, dismiss, where));
   }
 
   @Override
@@ -82,7 +99,10 @@ public final class LostPage extends StackedPage {
 
   @Override
   public List<Action> actions() {
-    return List.of(Action.of("lost.back.none", "Shortcut+B", this::bringBack));
+    return List.of(
+        Action.of("lost.back.none", "Shortcut+B", this::bringBack),
+        Action.of("lost.dismiss", "Shortcut+D", () -> presenter.dismiss(chosenCopies())),
+        Action.of("lost.where", "Shortcut+Shift+W", () -> context.go(new Place.CopyPlaces())));
   }
 
   private void show(List<LostRow> rows) {
@@ -104,6 +124,7 @@ public final class LostPage extends StackedPage {
     boolean isRehearsed = chosen.stream().anyMatch(EventRow.class::isInstance);
     long files = LostPresenter.files(chosen);
     back.setDisable(files == 0);
+    dismiss.setDisable(chosenCopies().isEmpty());
     back.getStyleClass().setAll("button", inPlace ? "gilded" : "moss");
     boolean isCopy = !chosen.isEmpty() && chosen.stream().allMatch(LeftoverRow.class::isInstance);
     back.setText(
@@ -114,6 +135,13 @@ public final class LostPage extends StackedPage {
                     ? "lost.rehearse"
                     : isCopy ? "lost.take" : inPlace ? "lost.back" : "lost.copy",
                 files));
+  }
+
+  private List<Leftover> chosenCopies() {
+    return table.chosenRows().stream()
+        .filter(LeftoverRow.class::isInstance)
+        .map(row -> ((LeftoverRow) row).leftover())
+        .toList();
   }
 
   private void bringBack() {

@@ -259,6 +259,38 @@ final class LostPresenter {
     }
   }
 
+  /** Says no more of copies, which can be taken back. */
+  void dismiss(List<Leftover> copies) {
+    if (!copies.isEmpty()) {
+      dismiss(copies, true);
+    }
+  }
+
+  private void dismiss(List<Leftover> copies, boolean isDismissed) {
+    context.ask(
+        () -> {
+          for (Leftover one : copies) {
+            context.office().leftovers().dismiss(one, isDismissed);
+          }
+          return copies;
+        },
+        done -> {
+          if (isDismissed) {
+            context
+                .navigator()
+                .tell(Words.count("lost.dismissed", copies.size()), () -> dismiss(copies, false));
+            left = left.stream().filter(row -> !isOneOf(row, copies)).toList();
+            show();
+          } else {
+            refresh();
+          }
+        });
+  }
+
+  private static boolean isOneOf(LostRow row, List<Leftover> copies) {
+    return row instanceof LeftoverRow copy && copies.contains(copy.leftover());
+  }
+
   /** What a line stands for on the tray; a copy is nothing that a store has. */
   Optional<WantedPick> wanted(LostRow row) {
     if (!(row instanceof RemovedRow one)) {

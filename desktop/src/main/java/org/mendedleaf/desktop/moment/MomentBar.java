@@ -147,6 +147,9 @@ public final class MomentBar {
     if (!ribbon.getStops().equals(stops)) {
       ribbon.getStops().setAll(stops);
     }
+    if (!ribbon.getTears().equals(view.tears())) {
+      ribbon.getTears().setAll(view.tears());
+    }
     point(now);
     words(view.standing(), now);
     before.setDisable(view.standing().before().isEmpty());

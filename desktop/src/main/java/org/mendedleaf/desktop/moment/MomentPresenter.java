@@ -21,9 +21,15 @@ import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.Snapshot;
 import org.mendedleaf.core.history.TreeEntry;
 import org.mendedleaf.core.office.When;
+import org.mendedleaf.core.screening.MassEvents;
+import org.mendedleaf.core.screening.Screenings;
 import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.shelves.Moments;
+import org.mendedleaf.desktop.drawings.MomentRibbon;
+import org.mendedleaf.desktop.words.Shown;
+import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Context;
+import org.mendedleaf.desktop.work.EventWords;
 import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
@@ -34,6 +40,9 @@ final class MomentPresenter {
 
   /** The number of rows that fill a tall window and the first turns of the wheel. */
   private static final int SOON = 400;
+
+  /** More marks would stand on each other. */
+  private static final int TEARS = 60;
 
   private final Context context;
   private final Shelf shelf;
@@ -60,12 +69,14 @@ final class MomentPresenter {
    * What the ribbon and the tree show; known soon.
    *
    * @param standing where the moment lies among the states of the folder
+   * @param tears damage that is still there, and events on which nobody has decided
    */
   record MomentView(
       List<InnerPath> folders,
       List<ChangeQuestions.ShelfChange> changes,
       List<Snapshot> snapshots,
-      Moments.MomentStanding standing) {}
+      Moments.MomentStanding standing,
+      List<MomentRibbon.RibbonTear> tears) {}
 
   /**
    * The rows of the list; takes longer for a long one.
@@ -181,6 +192,26 @@ final class MomentPresenter {
     lookAround(folder, moment, at);
   }
 
+  private List<MomentRibbon.RibbonTear> tears() throws IOException {
+    List<MomentRibbon.RibbonTear> tears = new ArrayList<>();
+    for (MassEvents.ShelfEvent one : context.office().massEvents().of(shelf)) {
+      if (one.needsPerson()) {
+        tears.add(
+            new MomentRibbon.RibbonTear(
+                one.event().from(), one.event().until(), EventWords.sentence(one, context)));
+      }
+    }
+    for (Screenings.DamagedPlace one : context.office().screenings().damagedPlaces(shelf)) {
+      String says =
+          Words.of(
+              "moment.tear",
+              one.path().shown(),
+              Shown.moment(one.since(), context.now(), context.zone()));
+      tears.add(new MomentRibbon.RibbonTear(one.since(), one.since(), says));
+    }
+    return tears.subList(0, Math.min(TEARS, tears.size()));
+  }
+
   private void lookAround(InnerPath here, Optional<Moment> then, Moment at) {
     context.ask(
         () -> {
@@ -189,7 +220,8 @@ final class MomentPresenter {
               then.isPresent() ? moments.folders(shelf, at) : List.of(),
               moments.changes(shelf),
               context.office().snapshots().labelled(shelf),
-              moments.standing(shelf, here, at));
+              moments.standing(shelf, here, at),
+              tears());
         },
         found -> {
           if (here.equals(folder) && then.equals(moment)) {

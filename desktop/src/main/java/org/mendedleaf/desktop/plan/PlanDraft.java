@@ -24,6 +24,7 @@ import org.mendedleaf.core.plan.Span;
  * @param grace how long what was let go is still there
  * @param room {@link #NO_LIMIT} where there is none
  * @param thinning how often what no rule claims is let go
+ * @param copies whether programs' working copies are recorded too
  */
 record PlanDraft(
     String name,
@@ -33,7 +34,8 @@ record PlanDraft(
     String removed,
     String grace,
     String room,
-    String thinning) {
+    String thinning,
+    boolean copies) {
 
   static final String NO_LIMIT = "no limit";
 
@@ -51,7 +53,8 @@ record PlanDraft(
         plan.plan().removed().toString(),
         plan.plan().grace().toString(),
         plan.plan().room().map(Room::sentence).orElse(NO_LIMIT),
-        plan.thinning().sentence());
+        plan.thinning().sentence(),
+        plan.workingCopies());
   }
 
   /** What a shelf without a plan does: it keeps everything. */
@@ -84,7 +87,8 @@ record PlanDraft(
     CarePlan plan =
         new CarePlan(zone, firstDay, rules.get(), removedFor.get(), graceTime.get(), limit);
     return Optional.of(
-        new NamedPlan(name.strip(), plan, captured.get(), times.get(), thinned.get()));
+        new NamedPlan(name.strip(), plan, captured.get(), times.get(), thinned.get())
+            .withWorkingCopies(copies));
   }
 
   /** All of them; empty if one is not understood. */
@@ -94,11 +98,11 @@ record PlanDraft(
   }
 
   PlanDraft keeping(List<String> others) {
-    return new PlanDraft(name, rhythm, snapshots, others, removed, grace, room, thinning);
+    return new PlanDraft(name, rhythm, snapshots, others, removed, grace, room, thinning, copies);
   }
 
   PlanDraft taking(List<String> others) {
-    return new PlanDraft(name, rhythm, others, sentences, removed, grace, room, thinning);
+    return new PlanDraft(name, rhythm, others, sentences, removed, grace, room, thinning, copies);
   }
 
   PlanDraft with(String sentence) {
@@ -114,26 +118,35 @@ record PlanDraft(
   }
 
   PlanDraft captured(String sentence) {
-    return new PlanDraft(name, sentence, snapshots, sentences, removed, grace, room, thinning);
+    return new PlanDraft(
+        name, sentence, snapshots, sentences, removed, grace, room, thinning, copies);
   }
 
   PlanDraft called(String other) {
-    return new PlanDraft(other, rhythm, snapshots, sentences, removed, grace, room, thinning);
+    return new PlanDraft(
+        other, rhythm, snapshots, sentences, removed, grace, room, thinning, copies);
   }
 
   PlanDraft removedFor(String span) {
-    return new PlanDraft(name, rhythm, snapshots, sentences, span, grace, room, thinning);
+    return new PlanDraft(name, rhythm, snapshots, sentences, span, grace, room, thinning, copies);
   }
 
   PlanDraft onNoticeFor(String span) {
-    return new PlanDraft(name, rhythm, snapshots, sentences, removed, span, room, thinning);
+    return new PlanDraft(name, rhythm, snapshots, sentences, removed, span, room, thinning, copies);
   }
 
   PlanDraft limitedTo(String sentence) {
-    return new PlanDraft(name, rhythm, snapshots, sentences, removed, grace, sentence, thinning);
+    return new PlanDraft(
+        name, rhythm, snapshots, sentences, removed, grace, sentence, thinning, copies);
   }
 
   PlanDraft thinned(String sentence) {
-    return new PlanDraft(name, rhythm, snapshots, sentences, removed, grace, room, sentence);
+    return new PlanDraft(
+        name, rhythm, snapshots, sentences, removed, grace, room, sentence, copies);
+  }
+
+  PlanDraft recordingCopies(boolean wanted) {
+    return new PlanDraft(
+        name, rhythm, snapshots, sentences, removed, grace, room, thinning, wanted);
   }
 }

@@ -114,6 +114,10 @@ final class PlanForm {
         .called
         .textProperty()
         .addListener((p, before, text) -> edit(draft -> draft.called(text)));
+    inputs
+        .copies
+        .selectedProperty()
+        .addListener((p, before, wanted) -> edit(draft -> draft.recordingCopies(wanted)));
     typed(inputs.rhythm, PlanDraft::captured);
     typed(inputs.room, PlanDraft::limitedTo);
     typed(inputs.thinning, PlanDraft::thinned);
@@ -183,6 +187,7 @@ final class PlanForm {
             PlanInputs.named("plan.recording", recording),
             PlanInputs.named("plan.rhythm", rhythmRow()),
             PlanInputs.named("plan.leftOut", patterns),
+            PlanInputs.spaced(inputs.copies),
             snapshots.node(),
             PlanInputs.spaced(inputs.addSnapshots),
             PlanInputs.head("plan.stays"),
@@ -300,6 +305,7 @@ final class PlanForm {
             inputs.rhythm,
             inputs.room,
             inputs.thinning,
+            inputs.copies,
             inputs.removed,
             inputs.grace,
             inputs.called,
@@ -323,6 +329,7 @@ final class PlanForm {
     set(inputs.rhythm.getEditor(), draft.rhythm());
     set(inputs.room.getEditor(), draft.room());
     set(inputs.thinning.getEditor(), draft.thinning());
+    inputs.copies.setSelected(draft.copies());
     set(inputs.removed, draft.removed());
     set(inputs.grace, draft.grace());
     set(inputs.called, draft.name());

@@ -3,6 +3,7 @@ package org.mendedleaf.desktop.plan;
 import java.util.List;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
@@ -11,6 +12,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.mendedleaf.desktop.drawings.Tip;
 import org.mendedleaf.desktop.words.Words;
 import org.mendedleaf.desktop.work.Nodes;
 
@@ -52,6 +54,7 @@ final class PlanInputs {
   final ComboBox<String> rhythm = typed("rhythm", RHYTHMS);
   final ComboBox<String> room = typed("room", ROOMS);
   final ComboBox<String> thinning = typed("thinning", THINNING);
+  final CheckBox copies = new CheckBox(Words.of("plan.copies"));
   final TextField removed = spanField("removed-for");
   final TextField grace = spanField("grace-time");
   final TextField called = new TextField();
@@ -59,6 +62,8 @@ final class PlanInputs {
   final ChoiceBox<String> addSnapshots = choices("add-snapshots", "plan.snapshots.add", SNAPSHOTS);
 
   PlanInputs() {
+    copies.setId("working-copies");
+    Tip.on(copies, Words.of("plan.copies.tip"));
     called.setId("plan-name");
     called.setPrefColumnCount(18);
   }

@@ -1,6 +1,7 @@
 package org.mendedleaf.desktop.shelves;
 
 import java.util.List;
+import java.util.Map;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -45,6 +46,7 @@ public final class ShelfPage extends StackedPage {
   private final ShelfPresenter presenter;
   private final GapNote gaps;
   private final DamagedNote damaged;
+  private Map<InnerPath, Integer> hurt = Map.of();
   private final SheetTable<FolderRow> table;
   private final Label title = Nodes.label("", "title");
   private final Label facts = Nodes.label("", "soft");
@@ -175,6 +177,10 @@ public final class ShelfPage extends StackedPage {
     }
     table.fit(found.largest());
     table.show(found.rows());
+    if (!hurt.equals(found.hurt())) {
+      hurt = found.hurt();
+      table.node().refresh();
+    }
     facts.getStyleClass().setAll("label", found.isOff() ? "rust" : "soft");
     facts.setText(presenter.told(found));
     capture.setDisable(!found.canBeCaptured());
@@ -216,10 +222,20 @@ public final class ShelfPage extends StackedPage {
   }
 
   private void standingCell(TableCell<FolderRow, FolderRow> cell, FolderRow row) {
-    if (row.kind() == FolderRow.RowKind.FOLDER
-        && row.standing() != FolderRow.RowStanding.GONE
-        && row.standing() != FolderRow.RowStanding.LEFT_OUT
-        && row.standing() != FolderRow.RowStanding.UNREADABLE) {
+    Integer damaged = hurt.get(row.path());
+    boolean isFolder = row.kind() == FolderRow.RowKind.FOLDER;
+    boolean isPlainFolder =
+        isFolder
+            && row.standing() != FolderRow.RowStanding.GONE
+            && row.standing() != FolderRow.RowStanding.LEFT_OUT
+            && row.standing() != FolderRow.RowStanding.UNREADABLE;
+    if (damaged != null && (isPlainFolder || row.standing() == FolderRow.RowStanding.RECORDED)) {
+      cell.setText(
+          isFolder ? Words.count("standing.damagedIn", damaged) : Words.of("standing.damaged"));
+      cell.getStyleClass().add("rust");
+      return;
+    }
+    if (isPlainFolder) {
       return;
     }
     cell.setText(

@@ -2,7 +2,9 @@ package org.mendedleaf.desktop.shelves;
 
 import java.io.IOException;
 import java.time.Instant;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -12,6 +14,7 @@ import org.mendedleaf.core.history.ShelfSettings.Recording;
 import org.mendedleaf.core.recover.Pick;
 import org.mendedleaf.core.recover.Tray;
 import org.mendedleaf.core.rhythm.Rhythms;
+import org.mendedleaf.core.screening.Screenings;
 import org.mendedleaf.core.session.FileRef;
 import org.mendedleaf.core.session.RecordingState;
 import org.mendedleaf.core.session.Shelf;
@@ -47,6 +50,7 @@ final class ShelfPresenter {
    * @param due how many of them are not recorded as they lie there
    * @param largest bytes of the largest
    * @param turn when the shelf is captured next, if its plan says so
+   * @param hurt how many damaged files are in a line; without those that have none
    */
   record FolderFacts(
       Shelf shelf,
@@ -55,7 +59,8 @@ final class ShelfPresenter {
       long files,
       long due,
       long largest,
-      Optional<Rhythms.ShelfRhythm> turn) {
+      Optional<Rhythms.ShelfRhythm> turn,
+      Map<InnerPath, Integer> hurt) {
 
     /** Whether nothing of the shelf is recorded at the moment. */
     boolean isOff() {
@@ -114,7 +119,22 @@ final class ShelfPresenter {
         rows.stream().filter(row -> row.kind() != FolderRow.RowKind.FOLDER).count(),
         rows.stream().filter(ShelfPresenter::isDue).count(),
         rows.stream().mapToLong(FolderRow::size).max().orElse(0),
-        context.office().rhythms().of(now));
+        context.office().rhythms().of(now),
+        hurt(here));
+  }
+
+  private Map<InnerPath, Integer> hurt(InnerPath here) throws IOException {
+    Map<InnerPath, Integer> hurt = new HashMap<>();
+    for (Screenings.DamagedPlace one : context.office().screenings().damagedPlaces(shelf)) {
+      InnerPath line = one.path();
+      while (!line.isRoot() && !line.folder().equals(here)) {
+        line = line.folder();
+      }
+      if (!line.isRoot()) {
+        hurt.merge(line, 1, Integer::sum);
+      }
+    }
+    return hurt;
   }
 
   /** Whether a file is not recorded as it lies there. */

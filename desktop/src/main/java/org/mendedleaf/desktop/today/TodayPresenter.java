@@ -141,7 +141,8 @@ final class TodayPresenter {
 
   private Optional<TodayLine> doubtful(Matter matter) {
     if (matter instanceof Todays.Doubtful one) {
-      return Optional.of(doubtful(FindingWords.today(one.file(), context), one.file()));
+      return Optional.of(
+          doubtful(FindingWords.today(one.file(), one.goodUntil(), context), one.file()));
     } else if (matter instanceof Todays.MoreDoubtful more) {
       return Optional.of(more(more));
     } else if (matter instanceof Todays.HurtAtOnce hurt) {

@@ -1,5 +1,6 @@
 package org.mendedleaf.desktop.work;
 
+import java.time.Instant;
 import java.util.Optional;
 import java.util.function.LongFunction;
 import org.mendedleaf.core.findings.Finding;
@@ -42,8 +43,12 @@ public final class FindingWords {
         });
   }
 
-  /** Which file is damaged, how, since when and by whom, and what the last good state is. */
-  public static String today(DoubtfulFile file, Context context) {
+  /**
+   * Which file is damaged, how, since when and by whom, and what the last good state is.
+   *
+   * @param goodUntil when the plan alone would let go of that one, if that is soon
+   */
+  public static String today(DoubtfulFile file, Optional<Instant> goodUntil, Context context) {
     Revision since = file.since();
     String who = Who.of(since).name();
     return Words.of(
@@ -54,7 +59,22 @@ public final class FindingWords {
             Shown.moment(since.currentFrom(), context.now(), context.zone()),
             who)
         + " "
-        + good(file.lastGood(), context);
+        + good(file.lastGood(), context)
+        + goodUntil(file.lastGood(), goodUntil, context);
+  }
+
+  /** That a last good state stays only for the sake of what was found, after a blank. */
+  public static String goodUntil(
+      Optional<Revision> lastGood, Optional<Instant> until, Context context) {
+    if (lastGood.isEmpty() || until.isEmpty()) {
+      return "";
+    }
+    String good = Revision.numbered(lastGood.get().number());
+    return " "
+        + (until.get().isAfter(context.now())
+            ? Words.of(
+                "finding.goodUntil", good, Shown.moment(until.get(), context.now(), context.zone()))
+            : Words.of("finding.goodOver", good));
   }
 
   /** Which state to go back to. */

@@ -123,6 +123,45 @@ class LostPresenterTest {
   }
 
   @Test
+  void aDismissedCopyIsSaidAgainWhenThatIsTakenBack() throws Exception {
+    desk.write("note.txt.bak", "never recorded under its own name");
+    presenter.refresh();
+    presenter.dismiss(List.of(((LeftoverRow) lost("note.txt")).leftover()));
+    assertThat(presenter.rowsProperty().get()).noneMatch(LeftoverRow.class::isInstance);
+    presenter.refresh();
+    assertThat(presenter.rowsProperty().get()).noneMatch(LeftoverRow.class::isInstance);
+
+    CopyPlacesPresenter places = new CopyPlacesPresenter(InTurn.of(desk, navigator));
+    places.refresh();
+    assertThat(places.viewProperty().get().dismissed()).hasSize(1);
+    places.sayAgain(places.viewProperty().get().dismissed().get(0));
+    assertThat(places.viewProperty().get().dismissed()).isEmpty();
+    presenter.refresh();
+    assertThat(presenter.rowsProperty().get()).anyMatch(LeftoverRow.class::isInstance);
+  }
+
+  @Test
+  void rulesAndFoldersAreSetInTheWindow() throws Exception {
+    desk.write("offer.txt.part", "an offer that was never recorded");
+    CopyPlacesPresenter places = new CopyPlacesPresenter(InTurn.of(desk, navigator));
+    places.add("{name}.part = {name}");
+    presenter.refresh();
+    assertThat(lost("offer.txt")).isInstanceOf(LeftoverRow.class);
+    places.remove(places.viewProperty().get().rules().get(0));
+    presenter.refresh();
+    assertThat(presenter.rowsProperty().get()).noneMatch(LeftoverRow.class::isInstance);
+    verify(navigator, never()).complain(any());
+
+    Path scratch = Files.createDirectory(base.resolve("scratch"));
+    places.lookIn(scratch.toString());
+    assertThat(places.viewProperty().get().folders()).contains(scratch);
+    places.lookNoLonger(scratch);
+    assertThat(places.viewProperty().get().folders()).doesNotContain(scratch);
+    places.add("nonsense");
+    verify(navigator).complain(any());
+  }
+
+  @Test
   void aLinkToWhatIsGoneNamesItUnlessItIsInTheListAlready() throws Exception {
     Files.createSymbolicLink(desk.file("latest"), Path.of("never recorded.txt"));
     Files.createSymbolicLink(desk.file("the list"), Path.of("list.csv"));

@@ -21,10 +21,11 @@ public final class EventQuestions {
       JOIN segment AS ended ON ended.number = mass_event.last
       """;
 
+  /** What was so when it was first recorded did not happen then. */
   private static final String DAMAGED =
       """
       EXISTS (SELECT 1 FROM finding WHERE finding.revision = revision.id
-          AND finding.strength <> 'worth-a-look')
+          AND finding.strength <> 'worth-a-look' AND finding.usual <> -1)
         AND NOT EXISTS (SELECT 1 FROM meant WHERE meant.revision = revision.id)
         AND NOT EXISTS (SELECT 1 FROM good WHERE good.revision = revision.id)
       """;

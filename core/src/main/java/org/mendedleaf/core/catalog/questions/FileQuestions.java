@@ -33,7 +33,7 @@ public final class FileQuestions {
       FROM file JOIN state ON state.id = file.state JOIN path ON path.id = state.path
       """;
 
-  private static final String REVISION =
+  static final String REVISION =
       """
       SELECT revision.*, path.inner FROM revision JOIN path ON path.id = revision.path
       """;
@@ -331,7 +331,7 @@ public final class FileQuestions {
         row.getInt(5));
   }
 
-  private static Revision readRevision(ResultSet row) throws SQLException {
+  static Revision readRevision(ResultSet row) throws SQLException {
     long until = row.getLong("current_until");
     int from = row.getInt("from_number");
     boolean hasFrom = !row.wasNull();

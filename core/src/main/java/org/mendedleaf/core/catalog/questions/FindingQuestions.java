@@ -18,6 +18,7 @@ import org.mendedleaf.core.findings.FindingKind;
 import org.mendedleaf.core.findings.FindingStrength;
 import org.mendedleaf.core.history.InnerPath;
 import org.mendedleaf.core.history.Revision;
+import org.mendedleaf.core.history.RevisionKey;
 import org.mendedleaf.core.store.format.ContentId;
 
 /**
@@ -71,6 +72,40 @@ public final class FindingQuestions {
         """
         SELECT segment FROM examined WHERE segment NOT IN (SELECT segment FROM screened)
         ORDER BY segment""");
+  }
+
+  /** The last of the first revisions of files that was examined on this desk. */
+  public RevisionKey lastFirst() throws IOException {
+    Optional<String> last =
+        sql.first(row -> row.getString(1), "SELECT value FROM about WHERE key = 'first states'");
+    if (last.isEmpty()) {
+      return new RevisionKey(0, 0);
+    }
+    int between = last.get().indexOf(' ');
+    return new RevisionKey(
+        Long.parseLong(last.get().substring(0, between)),
+        Integer.parseInt(last.get().substring(between + 1)));
+  }
+
+  /**
+   * The first revisions of files that hold bytes and of which nothing was found, in the order in
+   * which they were recorded.
+   *
+   * @param after which to begin
+   */
+  public List<Revision> firstOnes(RevisionKey after, int limit) throws IOException {
+    return sql.list(
+        FileQuestions::readRevision,
+        FileQuestions.REVISION
+            + """
+            WHERE (segment, line) > (?, ?) AND content IS NOT NULL
+              AND NOT EXISTS (SELECT 1 FROM revision AS earlier
+                WHERE earlier.file = revision.file AND earlier.number < revision.number)
+              AND NOT EXISTS (SELECT 1 FROM finding WHERE finding.revision = revision.id)
+            ORDER BY segment, line LIMIT ?""",
+        after.segment(),
+        after.line(),
+        limit);
   }
 
   /** The newest revision of a file before this one that holds bytes and is not hurt. */

@@ -69,6 +69,9 @@ public sealed interface Place {
   /** Lost & found. */
   record Lost() implements Place {}
 
+  /** Where copies that programs leave are looked for, and how they are told. */
+  record CopyPlaces() implements Place {}
+
   /** The tray. */
   record OnTray() implements Place {}
 
