@@ -206,6 +206,25 @@ final class MassWatch {
     }
   }
 
+  /** The events of a shelf that were mended and hurt something again: that was taken back. */
+  List<Detail.MassHappened> hurtAgain(long shelf, String mended) throws IOException {
+    List<Detail.MassHappened> again = new ArrayList<>();
+    for (MassEvent event : events.of(shelf)) {
+      boolean wasMended = event.decided().filter(said -> said.why().equals(mended)).isPresent();
+      if (wasMended && !events.stillHurt(event).isEmpty()) {
+        again.add(
+            new Detail.MassHappened(
+                event.first(),
+                event.last(),
+                shelf,
+                event.damaged(),
+                event.scrambled(),
+                event.removed()));
+      }
+    }
+    return again;
+  }
+
   /** Whether an event of a shelf that nobody decided on hurts nothing any more. */
   List<MassEvent> mended(long shelf) throws IOException {
     List<MassEvent> mended = new ArrayList<>();

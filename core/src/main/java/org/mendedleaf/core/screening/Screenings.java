@@ -186,6 +186,9 @@ public final class Screenings {
       store.catalogue().events().shelf(segment).ifPresent(touched::add);
     }
     for (long shelf : touched) {
+      for (Detail.MassHappened again : watch.hurtAgain(shelf, MENDED)) {
+        commit(store, List.of(new Proposal.Whole(again)));
+      }
       for (MassEvent mended : watch.mended(shelf)) {
         commit(store, List.of(new Proposal.Decide(shelf, mended.first(), MENDED)));
       }

@@ -127,6 +127,11 @@ class MassEventsTest {
         .as("before it was looked at again")
         .noneMatch(Todays.HurtAtOnce.class::isInstance);
     assertThat(only().event().decided().orElseThrow().why()).isEqualTo("all of it was mended");
+
+    desk.office().recoveries().undo(desk.shelf().store(), receipt.act().id(), Progress.NONE);
+    assertThat(desk.file(letter(0))).doesNotExist();
+    assertThat(only().event().isOpen()).as("it is hurt again, so it is open again").isTrue();
+    assertThat(only().hurt()).hasSize(FILES);
   }
 
   @Test

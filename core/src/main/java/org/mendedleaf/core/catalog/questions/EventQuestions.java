@@ -176,7 +176,10 @@ public final class EventQuestions {
    */
   public record EventFile(long file, int before) {}
 
-  /** The files that an event hurt and that are still damaged or gone. */
+  /**
+   * The files that an event hurt and that are still damaged or gone, or are so again since somebody
+   * took back what had mended them.
+   */
   public List<EventFile> stillHurt(MassEvent event) throws IOException {
     return sql.list(
         row -> new EventFile(row.getLong(1), row.getInt(2)),
@@ -187,6 +190,13 @@ public final class EventQuestions {
           SELECT file.id FROM file JOIN segment ON segment.number = file.touched
           WHERE file.shelf = ?1 AND NOT file.present AND file.touched BETWEEN ?2 AND ?3
             AND segment.act = ?5
+          UNION
+          SELECT file.id FROM file JOIN segment ON segment.number = file.touched
+            JOIN state ON state.file = file.id
+          WHERE file.shelf = ?1 AND NOT file.present AND segment.act = ?6
+            AND state.until_segment BETWEEN ?2 AND ?3
+            AND NOT EXISTS (SELECT 1 FROM state AS next
+              WHERE next.file = file.id AND next.from_segment = state.until_segment)
           UNION
           SELECT file.id FROM revision
             JOIN segment ON segment.number = revision.segment AND segment.act = ?5
@@ -202,6 +212,7 @@ public final class EventQuestions {
         event.first(),
         event.last(),
         Times.nanos(event.from()),
-        Act.CAPTURE.word());
+        Act.CAPTURE.word(),
+        Act.UNDO.word());
   }
 }

@@ -201,7 +201,8 @@ final class AppliedLines implements LineTarget {
         """
         INSERT INTO mass_event (shelf, first, last, damaged, scrambled, removed)
         VALUES (?,?,?,?,?,?) ON CONFLICT DO UPDATE SET last = excluded.last,
-          damaged = excluded.damaged, scrambled = excluded.scrambled, removed = excluded.removed""",
+          damaged = excluded.damaged, scrambled = excluded.scrambled, removed = excluded.removed,
+          why = NULL, at = NULL, person = NULL""",
         line.shelf(),
         line.first(),
         line.last(),
