@@ -20,6 +20,7 @@ import org.mendedleaf.core.findings.Finding;
 import org.mendedleaf.core.findings.FindingStrength;
 import org.mendedleaf.core.findings.Measures;
 import org.mendedleaf.core.findings.Measuring;
+import org.mendedleaf.core.findings.PlainEdit;
 import org.mendedleaf.core.findings.Scrutiny;
 
 /**
@@ -148,6 +149,9 @@ public final class FindingsTrial {
   }
 
   private static List<Finding> judge(Revised one, byte[] is) throws IOException {
+    if (PlainEdit.of(is, one.was())) {
+      return List.of();
+    }
     Measures now = Measuring.of(is);
     Measures before = Measuring.before(now, one.was());
     List<Finding> found = new ArrayList<>(Scrutiny.of(now, before, past(one)));

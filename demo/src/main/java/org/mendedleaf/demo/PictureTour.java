@@ -119,6 +119,7 @@ public final class PictureTour {
 
   private void plans(Office office, Shelf cutting, Shelf orders) throws Exception {
     picture("lost-and-found", new Place.Lost());
+    picture("copy-places", new Place.CopyPlaces());
     gather(orders);
     picture("care-plans", new Place.Plans());
     picture("care-plan", new Place.PlanOf(cutting));
@@ -183,6 +184,7 @@ public final class PictureTour {
   private void elsewhere(Office office, Shelf cutting) throws Exception {
     Path downloads = cutting.folder().orElseThrow().resolveSibling("Downloads");
     picture("on-no-shelf", new Place.Stray(downloads.resolve("letter to the harbour master.odt")));
+    picture("gone", new Place.Stray(downloads.resolve("trial sail notes.txt")));
     picture("protect", new Place.NewShelf(Optional.of(downloads)));
     Path sheet = Files.createTempFile("recovery sheet", ".json");
     try {
@@ -210,6 +212,9 @@ public final class PictureTour {
 
   /** A shelf of which most was scrambled one evening, and what brings it back. */
   private void damaged(Office office, Shelf orders, String theme) throws Exception {
+    picture("shelf-with-findings" + theme, new Place.OneShelf(orders, InnerPath.ROOT));
+    picture("file-torn" + theme, file(office, "Orders:" + ClothOrders.NAME));
+    picture("file-leftover" + theme, file(office, "Repairs:Job 308/repair notes.txt"));
     picture("shelf-damaged" + theme, new Place.OneShelf(orders, new InnerPath("Quotations")));
     picture(
         "mass-event" + theme, new Place.Rehearsed(office.massEvents().of(orders).get(0).tray()));

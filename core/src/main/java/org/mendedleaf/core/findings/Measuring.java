@@ -77,7 +77,7 @@ public final class Measuring extends OutputStream {
     last = b;
   }
 
-  private static boolean isControl(int b) {
+  static boolean isControl(int b) {
     return (b < ' ' && b != '\t' && b != '\n' && b != '\r' && b != '\f' && b != 0x1b) || b == 0x7f;
   }
 

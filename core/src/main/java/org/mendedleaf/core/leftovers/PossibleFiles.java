@@ -51,8 +51,15 @@ public final class PossibleFiles {
   public Possible of(Path gone, Progress progress) throws IOException {
     String name = ShelfPaths.name(gone);
     String stem = stem(name);
+    List<Leftover> copies =
+        leftovers.look(progress).leftovers().stream()
+            .filter(Leftover::isOfUse)
+            .filter(copy -> isCalled(copy.place(), name))
+            .limit(MOST)
+            .toList();
     List<Search.SearchHit> files =
         search.find(stem, SEARCHED).files().stream()
+            .filter(hit -> copies.stream().noneMatch(copy -> lies(hit, copy.path())))
             .filter(
                 hit ->
                     isCalled(hit.file().path(), name)
@@ -60,13 +67,15 @@ public final class PossibleFiles {
             .sorted((a, b) -> Boolean.compare(hasName(b, name), hasName(a, name)))
             .limit(MOST)
             .toList();
-    List<Leftover> copies =
-        leftovers.look(progress).leftovers().stream()
-            .filter(Leftover::isOfUse)
-            .filter(copy -> isCalled(copy.place(), name))
-            .limit(MOST)
-            .toList();
     return new Possible(files, copies);
+  }
+
+  /** A copy on a shelf may be recorded itself. */
+  private static boolean lies(Search.SearchHit hit, Path at) {
+    return hit.shelf()
+        .folder()
+        .filter(folder -> ShelfPaths.resolve(folder, hit.file().path()).equals(at))
+        .isPresent();
   }
 
   private static boolean hasName(Search.SearchHit hit, String name) {

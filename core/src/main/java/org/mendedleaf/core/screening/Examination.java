@@ -14,8 +14,10 @@ import org.mendedleaf.core.compare.inside.Opened;
 import org.mendedleaf.core.findings.Finding;
 import org.mendedleaf.core.findings.FindingKind;
 import org.mendedleaf.core.findings.FindingStrength;
+import org.mendedleaf.core.findings.Lead;
 import org.mendedleaf.core.findings.Measures;
 import org.mendedleaf.core.findings.Measuring;
+import org.mendedleaf.core.findings.PlainEdit;
 import org.mendedleaf.core.findings.Scrutiny;
 import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.Revision;
@@ -139,25 +141,48 @@ final class Examination {
               base.number(),
               OptionalLong.empty()));
     }
-    Measures now = measure(content, new Measuring());
+    List<Finding> found = new ArrayList<>();
+    Lead lead = Lead.NONE;
+    if (!lastOnes.isEmpty() || !isPlainEdit(revision, base)) {
+      Measures now = measure(content, new Measuring());
+      lead = now.lead();
+      found.addAll(measured(revision, now, base));
+      if (found.isEmpty() && !lastOnes.isEmpty()) {
+        carried(now, last, lastOnes).ifPresent(found::add);
+      }
+    }
+    if (isUnhurt(found)) {
+      opening(revision, base, lead).ifPresent(found::add);
+      if (isUnhurt(found) && Shapes.mayTell(lead, revision.state().path().name())) {
+        found.addAll(new Shapes(insides, catalogue.contents()).of(revision, base));
+      }
+    }
+    List<Finding> weighed = new ArrayList<>(taught.weighed(revision, found));
+    weighed.sort((a, b) -> a.strength().compareTo(b.strength()));
+    return weighed;
+  }
+
+  private static boolean isUnhurt(List<Finding> found) {
+    return found.stream().noneMatch(one -> one.strength().isDamage());
+  }
+
+  /** Nearly every save is one, so the rest is asked for only where this is none. */
+  private boolean isPlainEdit(Revision revision, Revision base) throws IOException {
+    ContentRef now = revision.state().content().orElseThrow();
+    ContentRef before = base.state().content().orElseThrow();
+    return now.size() <= PlainEdit.LONGEST
+        && before.size() <= PlainEdit.LONGEST
+        && PlainEdit.of(catalogue.contents().bytes(now), catalogue.contents().bytes(before));
+  }
+
+  private List<Finding> measured(Revision revision, Measures now, Revision base)
+      throws IOException {
     Measures before = measure(base.state().content().orElseThrow(), new Measuring(now));
     List<Finding> found = new ArrayList<>(Scrutiny.of(now, before, new RecordedPast(base)));
     if (Scrutiny.mayBeExchanged(now, before)) {
       others.likelyOwner(revision, now, before).ifPresent(found::add);
     }
-    if (found.stream().noneMatch(one -> one.strength().isDamage())) {
-      opening(revision, base, now).ifPresent(found::add);
-      boolean isShaped = Shapes.mayTell(now.lead(), revision.state().path().name());
-      if (isShaped && found.stream().noneMatch(one -> one.strength().isDamage())) {
-        found.addAll(new Shapes(insides, catalogue.contents()).of(revision, base));
-      }
-    }
-    if (found.isEmpty() && !lastOnes.isEmpty()) {
-      carried(now, last, lastOnes).ifPresent(found::add);
-    }
-    List<Finding> weighed = new ArrayList<>(taught.weighed(revision, found));
-    weighed.sort((a, b) -> a.strength().compareTo(b.strength()));
-    return weighed;
+    return found;
   }
 
   /** Whatever was doubtful about the revision before, be it only worth a look. */
@@ -180,9 +205,9 @@ final class Examination {
   }
 
   /** Asks readers last: they are much slower than measuring. */
-  private Optional<Finding> opening(Revision revision, Revision base, Measures now)
+  private Optional<Finding> opening(Revision revision, Revision base, Lead lead)
       throws IOException {
-    if (!Wholes.mayTell(now.lead(), revision.state().path().name())) {
+    if (!Wholes.mayTell(lead, revision.state().path().name())) {
       return Optional.empty();
     }
     ContentReader contents = catalogue.contents();

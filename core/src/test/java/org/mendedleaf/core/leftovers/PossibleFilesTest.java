@@ -53,6 +53,8 @@ class PossibleFilesTest {
     assertThat(possible("trial.txt").copies())
         .extracting(copy -> copy.place().text())
         .containsExactly("trial.txt");
+    desk.capture();
+    assertThat(possible("trial.txt").files()).as("the copy itself, recorded").isEmpty();
   }
 
   @Test

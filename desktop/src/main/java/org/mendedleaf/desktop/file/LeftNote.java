@@ -48,7 +48,7 @@ final class LeftNote {
               "link-like");
       take.setMinWidth(Region.USE_PREF_SIZE);
       look.setMinWidth(Region.USE_PREF_SIZE);
-      node.getChildren().add(Nodes.row(Nodes.text(taking.sentence(one), "moss"), look, take));
+      node.getChildren().add(Nodes.row(Nodes.text(taking.sentence(one), "moss"), take, look));
     }
     node.setVisible(!copies.isEmpty());
   }

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
+import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import org.mendedleaf.core.files.Search;
@@ -47,7 +48,9 @@ public final class StrayPage extends StackedPage {
     sheet.getStyleClass().addAll("sheet", "padded");
     boolean isGone = presenter.isGone();
     sheet.getChildren().add(Nodes.text(Words.of(isGone ? "stray.gone" : "stray.none"), "strong"));
-    sheet.getChildren().add(Nodes.text(answer.coverage().because()));
+    if (!isGone) {
+      sheet.getChildren().add(Nodes.text(answer.coverage().because()));
+    }
     sheet.getChildren().add(Nodes.label(Words.of("stray.looked"), "soft"));
     presenter.looked().forEach(line -> sheet.getChildren().add(Nodes.text(line, "soft")));
     HBox acts = new HBox(10);
@@ -72,13 +75,15 @@ public final class StrayPage extends StackedPage {
       acts.getChildren().add(protect);
     }
     sheet.getChildren().add(acts);
-    stack(
-        14,
-        Nodes.label(path.getParent() == null ? "" : Shown.path(path.getParent()), "soft"),
-        Nodes.label(String.valueOf(path.getFileName()), "title"),
-        sheet,
-        could);
-    could.setVisible(isGone);
+    Label folder =
+        Nodes.label(path.getParent() == null ? "" : Shown.path(path.getParent()), "soft");
+    Label name = Nodes.label(String.valueOf(path.getFileName()), "title");
+    if (isGone) {
+      // What it could be answers the question; where was looked only says why.
+      stack(14, folder, name, could, sheet);
+    } else {
+      stack(14, folder, name, sheet);
+    }
     could.getChildren().setAll(Nodes.label(Words.of("stray.could.looking"), "soft"));
   }
 
