@@ -5,6 +5,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import org.mendedleaf.core.capture.CaptureOutcome;
@@ -14,8 +16,8 @@ import org.mendedleaf.core.session.OfficeSettings;
 import org.mendedleaf.core.session.Shelf;
 
 /**
- * What examining costs beside capturing: one in a hundred of many text files gets another line, is
- * captured, and is examined.
+ * What examining costs beside capturing: one in a hundred of many text files is edited, captured,
+ * and examined.
  */
 public final class Screened {
 
@@ -50,7 +52,7 @@ public final class Screened {
       print("its first states passed over", Taken.by(() -> screen(office, shelf)));
       for (int round = 0; round < Integer.parseInt(args[2]); round++) {
         for (int i = round; i < files; i += CHANGED_OF) {
-          Files.writeString(file(work, i), line(random), StandardOpenOption.APPEND);
+          edit(file(work, i), random);
         }
         Taken capture = Taken.by(() -> capture(office, shelf));
         Taken screen = Taken.by(() -> screen(office, shelf));
@@ -60,6 +62,17 @@ public final class Screened {
             "%-40s %7.2f%n", "examining / capturing, cpu", screen.cpu() / capture.cpu());
       }
     }
+  }
+
+  /** Half of them get another line at their end, half another one in the place of one. */
+  private static void edit(Path file, Random random) throws IOException {
+    if (random.nextBoolean()) {
+      Files.writeString(file, line(random), StandardOpenOption.APPEND);
+      return;
+    }
+    List<String> lines = new ArrayList<>(Files.readAllLines(file));
+    lines.set(random.nextInt(lines.size()), line(random).strip());
+    Files.writeString(file, String.join("\n", lines) + "\n");
   }
 
   private static Path file(Path work, int i) {

@@ -17,7 +17,7 @@ public final class PlainEdit {
   /** In tenths of the longer one. */
   private static final int SAME = 9;
 
-  /** As many bytes as a cut is told by. */
+  /** As many bytes as a cut is told by; what ends with a line is none anyway. */
   private static final int END = 24;
 
   private PlainEdit() {}
@@ -34,8 +34,9 @@ public final class PlainEdit {
     while (end < shorter - from && now[now.length - 1 - end] == before[before.length - 1 - end]) {
       end++;
     }
-    return from >= Lead.LENGTH
-        && end >= END
+    return now.length > 0
+        && from >= Lead.LENGTH
+        && (end >= END || now[now.length - 1] == '\n')
         && (from + end) * 10L >= longer * (long) SAME
         && Lead.of(now, now.length) == Lead.NONE
         && isText(now, from, now.length - end);

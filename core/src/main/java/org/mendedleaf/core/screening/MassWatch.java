@@ -47,14 +47,20 @@ final class MassWatch {
     this.events = catalogue.events();
   }
 
-  /** The event that a commit belongs to, as far as it is known by now; empty if to none. */
-  Optional<Detail.MassHappened> around(long segment) throws IOException {
+  /**
+   * The event that a commit belongs to, as far as it is known by now; empty if to none.
+   *
+   * @param mayBeDamaged whether anything was found of its revisions, which takes long to ask for
+   */
+  Optional<Detail.MassHappened> around(long segment, boolean mayBeDamaged) throws IOException {
     Optional<ShelfCapture> capture = events.capture(segment);
     if (capture.isEmpty()) {
       return Optional.empty();
     }
     long shelf = capture.get().shelf();
-    if (!hurts(shelf, segment)) {
+    boolean hurts =
+        mayBeDamaged ? hurts(shelf, segment) : !events.gone(shelf, segment, segment).isEmpty();
+    if (!hurts) {
       return Optional.empty();
     }
     List<ShelfCapture> around = new ArrayList<>();

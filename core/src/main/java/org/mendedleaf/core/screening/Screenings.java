@@ -98,7 +98,7 @@ public final class Screenings {
       }
       try {
         say(opened, found, examined);
-        watch(opened, examined);
+        watch(opened, examined, !found.isEmpty());
       } catch (ReadOnlyStoreException e) {
         // Whoever may write there finds it out again.
         return done;
@@ -174,12 +174,15 @@ public final class Screenings {
   }
 
   /** What many files met with at once shows only once all that was found of them is known. */
-  private void watch(OpenStore store, List<Long> examined) throws IOException {
+  private void watch(OpenStore store, List<Long> examined, boolean isAnyDoubtful)
+      throws IOException {
     store.catalogue().catchUp();
     MassWatch watch = new MassWatch(store.catalogue());
     Set<Long> touched = new TreeSet<>();
     for (long segment : examined) {
-      Optional<Detail.MassHappened> event = watch.around(segment);
+      // What had findings ends a round.
+      boolean mayBeDamaged = isAnyDoubtful && segment == examined.get(examined.size() - 1);
+      Optional<Detail.MassHappened> event = watch.around(segment, mayBeDamaged);
       if (event.isPresent() && watch.isNews(event.get())) {
         commit(store, List.of(new Proposal.Whole(event.get())));
       }

@@ -32,7 +32,12 @@ final class Sheaves implements Closeable {
 
   private static final int OPEN_FILES = 64;
   private static final int TRIES = 100;
-  private static final long CACHED_BYTES = 64L << 20;
+
+  /**
+   * What a capture read to lean on is read again when it is examined; so a large heap keeps more.
+   */
+  private static final long CACHED_BYTES =
+      Math.max(64L << 20, Runtime.getRuntime().maxMemory() / 8);
 
   private final StoreLayout layout;
   private final @Nullable StoreCipher cipher;

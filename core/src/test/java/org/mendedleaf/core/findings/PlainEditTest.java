@@ -39,7 +39,7 @@ class PlainEditTest {
 
   /** Bytes that replace a stretch of others. */
   private static byte[] edited(byte[] before, Random random) throws IOException {
-    int from = random.nextInt(before.length);
+    int from = random.nextInt(before.length + 1);
     int to = Math.min(before.length, from + random.nextInt(300));
     byte[] comes = new byte[random.nextInt(300)];
     switch (random.nextInt(5)) {
@@ -79,6 +79,7 @@ class PlainEditTest {
       byte[] now = (text.substring(0, at) + edit + text.substring(at)).getBytes(UTF_8);
       assertThat(PlainEdit.of(now, before)).as(edit).isTrue();
     }
+    assertThat(PlainEdit.of((lines(60) + "one more below\n").getBytes(UTF_8), before)).isTrue();
     assertThat(PlainEdit.of(lines(60).replace("930 mm", "931 mm").getBytes(UTF_8), before))
         .isTrue();
   }
@@ -90,6 +91,7 @@ class PlainEditTest {
     Arrays.fill(zeros, 500, 520, (byte) 0);
     assertThat(PlainEdit.of(zeros, before)).isFalse();
     assertThat(PlainEdit.of(Arrays.copyOf(before, before.length - 20), before)).isFalse();
+    assertThat(PlainEdit.of((lines(60) + "{seam 1: [").getBytes(UTF_8), before)).isFalse();
     assertThat(PlainEdit.of(lines(30).getBytes(UTF_8), before)).isFalse();
     assertThat(PlainEdit.of(new byte[0], before)).isFalse();
   }
