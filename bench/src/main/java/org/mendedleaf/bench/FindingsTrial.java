@@ -87,7 +87,7 @@ public final class FindingsTrial {
                   was,
                   is,
                   past.getOrDefault(path, new ArrayDeque<>()),
-                  new Others(path, others, before));
+                  new Others(path, others, before, now));
           normal(one);
           damage(one);
           Deque<byte[]> of = past.computeIfAbsent(path, key -> new ArrayDeque<>());
@@ -101,10 +101,35 @@ public final class FindingsTrial {
     }
   }
 
-  private record Others(String path, List<String> paths, Map<String, byte[]> contents) {}
+  /**
+   * The other files of a release.
+   *
+   * @param contents before
+   * @param after what they held after it
+   */
+  private record Others(
+      String path, List<String> paths, Map<String, byte[]> contents, Map<String, byte[]> after) {
+
+    /** Those that kept what they had: what was moved is not theirs any more. */
+    List<String> staying() {
+      return paths.stream()
+          .filter(one -> !one.equals(path))
+          .filter(one -> Arrays.equals(contents.get(one), after.get(one)))
+          .toList();
+    }
+
+    /** The same where one file alone was saved. */
+    Others asTheyWere() {
+      return new Others(path, paths, contents, contents);
+    }
+  }
 
   /** One revision; its past without the one before, newest first. */
-  private record Revised(String name, byte[] was, byte[] is, Deque<byte[]> past, Others others) {}
+  private record Revised(String name, byte[] was, byte[] is, Deque<byte[]> past, Others others) {
+    Revised alone() {
+      return new Revised(name, was, is, past, others.asTheyWere());
+    }
+  }
 
   private static Map<String, byte[]> read(Path release) throws IOException {
     Map<String, byte[]> all = new HashMap<>();
@@ -149,7 +174,10 @@ public final class FindingsTrial {
   }
 
   private static List<Finding> judge(Revised one, byte[] is) throws IOException {
-    if (PlainEdit.of(is, one.was())) {
+    Map<String, byte[]> contents = one.others().contents();
+    boolean isAnothers =
+        one.others().staying().stream().anyMatch(path -> Arrays.equals(is, contents.get(path)));
+    if (!isAnothers && PlainEdit.of(is, one.was())) {
       return List.of();
     }
     Measures now = Measuring.of(is);
@@ -165,16 +193,14 @@ public final class FindingsTrial {
     double size = Math.log(1 + is.length);
     Map<String, byte[]> contents = one.others().contents();
     Optional<Finding> same =
-        one.others().paths().stream()
-            .filter(path -> !path.equals(one.others().path()))
+        one.others().staying().stream()
             .filter(path -> Arrays.equals(is, contents.get(path)))
             .findFirst()
             .flatMap(path -> Scrutiny.asOther(now, before, now, true, 1));
     if (same.isPresent() || !Scrutiny.isForeign(now, before)) {
       return same;
     }
-    return one.others().paths().stream()
-        .filter(path -> !path.equals(one.others().path()))
+    return one.others().staying().stream()
         .sorted(
             Comparator.comparingDouble(
                 path -> Math.abs(Math.log(1 + contents.get(path).length) - size)))
@@ -221,7 +247,7 @@ public final class FindingsTrial {
       }
       String kind = harm.name();
       tried.merge(kind, 1, Integer::sum);
-      List<Finding> found = judge(one, hurt.get());
+      List<Finding> found = judge(one.alone(), hurt.get());
       Optional<FindingStrength> strongest =
           found.stream().map(Finding::strength).min(FindingStrength::compareTo);
       if (strongest.isPresent()) {

@@ -19,11 +19,15 @@ import java.util.OptionalLong;
 import java.util.Random;
 import org.mendedleaf.core.catalog.Catalogue;
 import org.mendedleaf.core.catalog.Journal;
+import org.mendedleaf.core.catalog.lines.Detail;
 import org.mendedleaf.core.catalog.lines.Proposal;
 import org.mendedleaf.core.catalog.questions.NameQuery;
 import org.mendedleaf.core.catalog.questions.SpaceQuestions;
 import org.mendedleaf.core.drive.LocalDurability;
 import org.mendedleaf.core.erasing.Erasing;
+import org.mendedleaf.core.findings.Finding;
+import org.mendedleaf.core.findings.FindingKind;
+import org.mendedleaf.core.findings.FindingStrength;
 import org.mendedleaf.core.history.Act;
 import org.mendedleaf.core.history.FileState;
 import org.mendedleaf.core.history.InnerPath;
@@ -31,11 +35,15 @@ import org.mendedleaf.core.history.Moment;
 import org.mendedleaf.core.history.Origin;
 import org.mendedleaf.core.history.Revision;
 import org.mendedleaf.core.history.ShelfKind;
+import org.mendedleaf.core.history.ShelfSettings;
 import org.mendedleaf.core.keeping.CarePlans;
 import org.mendedleaf.core.keeping.ShelfLineages;
 import org.mendedleaf.core.plan.CarePlan;
 import org.mendedleaf.core.plan.Floor;
 import org.mendedleaf.core.plan.ReadyPlans;
+import org.mendedleaf.core.screening.DoubtfulList;
+import org.mendedleaf.core.session.RecordingState;
+import org.mendedleaf.core.session.Shelf;
 import org.mendedleaf.core.space.Costs;
 import org.mendedleaf.core.space.FileCost;
 import org.mendedleaf.core.space.StoreSpace;
@@ -101,6 +109,7 @@ public final class Scale {
       rehearsal();
       space();
     }
+    findings();
     erasing();
     long start = System.nanoTime();
     long acts = catalogue.rebuild();
@@ -191,6 +200,46 @@ public final class Scale {
     }
     try (WriteSession session = store.write(catalogue)) {
       var unused = journal.commit(draft, session);
+    }
+  }
+
+  /** One file in a hundred is damaged as it is now. */
+  private void findings() throws IOException {
+    List<Proposal> found = new ArrayList<>();
+    for (int file = 1; file <= files; file += 100) {
+      Optional<Revision> newest = catalogue.files().current(file);
+      if (newest.isPresent()) {
+        Finding cut =
+            new Finding(FindingKind.CUT_OFF, FindingStrength.SURE, 3, 90, OptionalLong.empty());
+        found.add(new Proposal.Doubting(newest.get().key(), List.of(cut)));
+      }
+    }
+    for (long segment : catalogue.findings().unscreened(Integer.MAX_VALUE)) {
+      found.add(new Proposal.Whole(new Detail.Screened(segment)));
+    }
+    Journal journal = new Journal(catalogue, "desk");
+    commit(journal, Act.SCREEN, OptionalLong.empty(), START.plusSeconds(90), false, found);
+    Shelf shelf =
+        new Shelf(
+            "",
+            base,
+            1,
+            "",
+            ShelfKind.WORKING,
+            Optional.empty(),
+            RecordingState.RECORDING,
+            0,
+            0,
+            Optional.empty(),
+            ShelfSettings.NONE);
+    for (int i = 0; i < 3; i++) {
+      long start = System.nanoTime();
+      int listed = new DoubtfulList(catalogue).of(shelf).size();
+      long then = System.nanoTime();
+      int places = new DoubtfulList(catalogue).damagedPlaces(1).size();
+      System.out.printf(
+          "findings: %,d listed in %.2f s, their places alone (%,d) in %.2f s%n",
+          listed, (then - start) / 1e9, places, (System.nanoTime() - then) / 1e9);
     }
   }
 

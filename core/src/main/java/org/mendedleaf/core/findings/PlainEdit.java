@@ -6,8 +6,8 @@ import java.util.Arrays;
  * Tells the ordinary edit of a text from everything else, at a fraction of what measuring costs:
  * nearly all of it stands at the same ends as before, and what stands between is plain text. Of
  * such a one {@link Scrutiny} finds nothing: no zeros, noise or broken letters can have come, it
- * does not end too early, and too much is left for a rewrite or another file's content. Pure; for
- * any thread.
+ * does not end too early, and too much is left for a rewrite. Whether it is another file's content
+ * to the byte has to be asked. Pure; for any thread.
  */
 public final class PlainEdit {
 

@@ -32,13 +32,17 @@ public final class Scrutiny {
   private static final double USUALLY_MUCH = 0.5;
   private static final double OTHERS = 0.6;
   private static final double NOT_OURS = 0.4;
-  private static final double MOSTLY = 0.8;
   private static final int OUT_OF_RANGE = 8;
   private static final int SIZES_NEEDED = 4;
   private static final double UNCOMMON = 0.8;
   private static final double CROWDED = 0.12;
   private static final double SURELY_CROWDED = 0.3;
   private static final int LETTERS_NEEDED = 30;
+  private static final int LINE_BREAK = 2;
+  private static final String MARKS = "}]);.>\"'!?";
+
+  /** Of what is another's to the byte, hardly a difference is needed. */
+  private static final double NEARLY_ALL = 0.97;
 
   private final Measures now;
   private final Measures before;
@@ -169,14 +173,26 @@ public final class Scrutiny {
     boolean isInALine = before.isContinued() && !now.endsLine();
     if (losesEnd && (opens || isInALine)) {
       cutOff(FindingStrength.SURE);
-    } else if (isInALine || (losesEnd && isShorter && isKnown) || (opens && isShorter && isKnown)) {
+    } else if (isInALine || ((losesEnd || losesMark() || opens) && isShorter && isKnown)) {
       cutOff(FindingStrength.LIKELY);
     }
   }
 
-  /** Whole lines that went from the end of a text were taken away by somebody. */
+  /** Whether it ended in a mark that ends things, and ends in the middle of a word now. */
+  private boolean losesMark() {
+    return MARKS.indexOf(last(before)) >= 0 && Character.isLetterOrDigit(last(now));
+  }
+
+  private static char last(Measures of) {
+    return of.tail().length == 0 ? ' ' : (char) (of.tail()[of.tail().length - 1] & 0xff);
+  }
+
+  /**
+   * Whole lines that went from the end of a text were taken away by somebody, and so was a last
+   * line break alone.
+   */
   private boolean isBeginning() {
-    return now.size() < before.size()
+    return now.size() + LINE_BREAK < before.size()
         && now.hash() == before.hash()
         && !(now.isText() && now.endsLine());
   }
@@ -270,8 +286,8 @@ public final class Scrutiny {
     boolean isOther =
         now.size() >= SHORT
             && there >= OTHERS
-            && here <= (isSame ? MOSTLY : NOT_OURS) * there
-            && inCommon <= (isSame ? MOSTLY : NOT_OURS);
+            && here <= (isSame ? NEARLY_ALL : NOT_OURS) * there
+            && inCommon <= (isSame ? NEARLY_ALL : NOT_OURS);
     return isOther
         ? Optional.of(
             new Finding(
@@ -293,7 +309,7 @@ public final class Scrutiny {
 
   /** Whether so much of what was there is gone that it may be exactly another file's content. */
   public static boolean mayBeExchanged(Measures now, Measures before) {
-    return now.size() >= SHORT && before.size() > 0 && now.partIn(before) <= MOSTLY;
+    return now.size() >= SHORT && before.size() > 0 && now.partIn(before) <= NEARLY_ALL;
   }
 
   /** Whether so little of what was there is left that it may be nearly another file's content. */

@@ -172,7 +172,8 @@ final class Examination {
     ContentRef before = base.state().content().orElseThrow();
     return now.size() <= PlainEdit.LONGEST
         && before.size() <= PlainEdit.LONGEST
-        && PlainEdit.of(catalogue.contents().bytes(now), catalogue.contents().bytes(before));
+        && PlainEdit.of(catalogue.contents().bytes(now), catalogue.contents().bytes(before))
+        && questions.filesWith(now.id(), revision, 1).isEmpty();
   }
 
   private List<Finding> measured(Revision revision, Measures now, Revision base)

@@ -4,10 +4,8 @@ import java.io.IOException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.TreeSet;
@@ -18,7 +16,6 @@ import org.mendedleaf.core.catalog.lines.Proposal;
 import org.mendedleaf.core.catalog.questions.FindingQuestions;
 import org.mendedleaf.core.desk.SentenceException;
 import org.mendedleaf.core.drive.ReadOnlyStoreException;
-import org.mendedleaf.core.findings.DoubtfulRevision;
 import org.mendedleaf.core.findings.Finding;
 import org.mendedleaf.core.findings.MassEvent;
 import org.mendedleaf.core.history.Act;
@@ -258,26 +255,7 @@ public final class Screenings {
 
   /** The files of a shelf that are doubtful as they are now, the strongest findings first. */
   public List<DoubtfulFile> doubtful(Shelf shelf) throws IOException {
-    Catalogue catalogue = desk.store(shelf.store()).catalogue();
-    List<DoubtfulFile> all = new ArrayList<>();
-    for (DoubtfulRevision one : catalogue.findings().current(shelf.id())) {
-      Optional<RecordedFile> file = catalogue.files().file(one.file());
-      Optional<Revision> newest = catalogue.files().revision(one.file(), one.number());
-      if (file.isPresent() && newest.isPresent()) {
-        Optional<Revision> good = lastGood(catalogue, one.file());
-        all.add(
-            new DoubtfulFile(
-                shelf,
-                file.get(),
-                newest.get(),
-                one.findings(),
-                since(catalogue, newest.get(), good),
-                good,
-                other(catalogue, one.findings().get(0))));
-      }
-    }
-    all.sort(Comparator.comparing(one -> one.findings().get(0).strength()));
-    return List.copyOf(all);
+    return new DoubtfulList(desk.store(shelf.store()).catalogue()).of(shelf);
   }
 
   /**
@@ -289,23 +267,7 @@ public final class Screenings {
 
   /** Every damaged file of a shelf, the newest first; quicker than all that is known of them. */
   public List<DamagedPlace> damagedPlaces(Shelf shelf) throws IOException {
-    Catalogue catalogue = desk.store(shelf.store()).catalogue();
-    List<DamagedPlace> places = new ArrayList<>();
-    for (DoubtfulRevision one : catalogue.findings().current(shelf.id())) {
-      Optional<RecordedFile> file = catalogue.files().file(one.file());
-      if (file.isPresent() && one.findings().get(0).strength().isDamage()) {
-        Optional<Revision> newest =
-            places.size() < ONE_LOT
-                ? catalogue.files().revision(one.file(), one.number())
-                : Optional.empty();
-        Instant since =
-            newest.isPresent()
-                ? since(catalogue, newest.get(), lastGood(catalogue, one.file())).currentFrom()
-                : one.at();
-        places.add(new DamagedPlace(file.get().path(), since));
-      }
-    }
-    return List.copyOf(places);
+    return new DoubtfulList(desk.store(shelf.store()).catalogue()).damagedPlaces(shelf.id());
   }
 
   /** How many files of a shelf are damaged as they are now. */
@@ -325,32 +287,9 @@ public final class Screenings {
     return new Tray(entries, Handling.IN_PLACE);
   }
 
-  private static Optional<InnerPath> other(Catalogue catalogue, Finding finding)
-      throws IOException {
-    return finding.other().isPresent()
-        ? catalogue.files().file(finding.other().getAsLong()).map(RecordedFile::path)
-        : Optional.empty();
-  }
-
-  private static Revision since(Catalogue catalogue, Revision newest, Optional<Revision> lastGood)
-      throws IOException {
-    int good = lastGood.map(Revision::number).orElse(-1);
-    OptionalInt first = catalogue.findings().firstAfter(newest.file(), good);
-    return first.isPresent()
-        ? catalogue.files().revision(newest.file(), first.getAsInt()).orElse(newest)
-        : newest;
-  }
-
   /** The newest state of a file that nothing speaks against; a person's word goes before all. */
   public Optional<Revision> lastGood(FileRef file) throws IOException {
-    return lastGood(desk.store(file.store()).catalogue(), file.file());
-  }
-
-  private static Optional<Revision> lastGood(Catalogue catalogue, long file) throws IOException {
-    OptionalInt number = catalogue.findings().lastGood(file);
-    return number.isPresent()
-        ? catalogue.files().revision(file, number.getAsInt())
-        : Optional.empty();
+    return new DoubtfulList(desk.store(file.store()).catalogue()).lastGood(file.file());
   }
 
   /**

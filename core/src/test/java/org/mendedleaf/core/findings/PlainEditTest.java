@@ -65,7 +65,7 @@ class PlainEditTest {
       Measures measured = Measuring.of(now);
       Measures base = Measuring.before(measured, before);
       assertThat(Scrutiny.of(measured, base, PAST)).isEmpty();
-      assertThat(Scrutiny.mayBeExchanged(measured, base)).isFalse();
+      assertThat(Scrutiny.isForeign(measured, base)).isFalse();
     }
   }
 

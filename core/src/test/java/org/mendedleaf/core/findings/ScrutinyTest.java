@@ -288,4 +288,21 @@ class ScrutinyTest {
     }
     return bytes.toByteArray();
   }
+
+  @Test
+  void aLastLineBreakThatWentIsNoCut() throws IOException {
+    byte[] before = "export declare const one: { two: string };\n".getBytes(UTF_8);
+    assertThat(found(before, Arrays.copyOf(before, before.length - 1))).isEmpty();
+    assertThat(kinds(before, Arrays.copyOf(before, before.length - 8)))
+        .contains(FindingKind.CUT_OFF);
+  }
+
+  @Test
+  void whatEndedInAMarkAndEndsInAWordIsCutOff() throws IOException {
+    byte[] before = ("a = 1; ".repeat(40) + "b = a + 2; done;").getBytes(UTF_8);
+    byte[] cut = ("a = 1; ".repeat(20) + "b = a + 3; do").getBytes(UTF_8);
+    assertThat(kinds(before, cut)).contains(FindingKind.CUT_OFF);
+    byte[] shorter = ("a = 1; ".repeat(20) + "b = a + 3; done;").getBytes(UTF_8);
+    assertThat(found(before, shorter)).isEmpty();
+  }
 }

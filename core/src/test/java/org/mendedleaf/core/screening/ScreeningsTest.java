@@ -146,6 +146,38 @@ class ScreeningsTest {
         .containsExactly("panels.csv");
   }
 
+  /** Sorting files into other places saves nothing over. */
+  @Test
+  void aContentThatWasMovedHereIsNotAnotherFilesAnyMore() throws Exception {
+    desk.write("prices.csv", Files.readAllBytes(desk.file("panels.csv")));
+    Files.delete(desk.file("panels.csv"));
+    desk.capture();
+    var unused = screen();
+    assertThat(doubtful()).noneMatch(one -> one.first().kind() == FindingKind.OTHER_CONTENT);
+  }
+
+  /** Two lists that are nearly the same are mistaken for each other the more easily. */
+  @Test
+  void anotherFilesContentIsFoundThoughTheTwoAreMuchAlike() throws Exception {
+    String own = new String(prices(90, 3), UTF_8);
+    String other = own;
+    for (int line = 1; line <= 6; line++) {
+      own += "line %d of this hull, measured again in spring\n".formatted(line * line);
+      other += "the other hull's line %d of %d mm\n".formatted(line, 900 + 31 * line);
+    }
+    desk.write("hull 114.csv", own.getBytes(UTF_8));
+    desk.capture();
+    desk.write("hull 115.csv", other.getBytes(UTF_8));
+    desk.capture();
+    desk.write("hull 114.csv", Files.readAllBytes(desk.file("hull 115.csv")));
+    desk.capture();
+    var unused = screen();
+    assertThat(doubtful())
+        .filteredOn(one -> one.file().path().name().equals("hull 114.csv"))
+        .singleElement()
+        .satisfies(one -> assertThat(one.first().kind()).isEqualTo(FindingKind.OTHER_CONTENT));
+  }
+
   @Test
   void anotherFilesContentIsFoundWithItsName() throws Exception {
     desk.write("prices.csv", panels(60));

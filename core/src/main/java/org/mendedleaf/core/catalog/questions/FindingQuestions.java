@@ -159,8 +159,9 @@ public final class FindingQuestions {
   }
 
   /**
-   * Other files of the same store that had exactly this content when a revision was recorded, or
-   * until then: what they got later they may have got from it.
+   * Other files of the same store that had exactly this content before a revision was recorded and
+   * after it: what they got later they may have got from it, and what was moved here is not theirs
+   * any more.
    *
    * @param revision with this content
    */
@@ -169,7 +170,7 @@ public final class FindingQuestions {
         row -> row.getLong(1),
         """
         SELECT DISTINCT file FROM revision
-        WHERE content = ? AND file <> ? AND segment < ? AND current_until >= ? LIMIT ?""",
+        WHERE content = ? AND file <> ? AND segment < ? AND current_until > ? LIMIT ?""",
         content.bytes(),
         revision.file(),
         revision.key().segment(),
