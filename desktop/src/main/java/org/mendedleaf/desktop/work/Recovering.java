@@ -142,6 +142,11 @@ public final class Recovering {
               refused == 0
                   ? Words.of("recovered.undone")
                   : Words.count("recovered.undone.partly", refused));
+          // What is damaged again is told again at once.
+          undone.parts().stream()
+              .map(part -> part.shelf().store())
+              .distinct()
+              .forEach(new Captures(context)::examine);
         });
   }
 
