@@ -83,6 +83,19 @@ class MassEventWindowTest extends WindowRobot {
     eventually(() -> !desk.office().massEvents().of(desk.shelf()).get(0).event().isOpen());
   }
 
+  /** Who takes the mending back sees at once what is hurt again. */
+  @Test
+  void takenBackItIsToldAgain() throws Exception {
+    clickOn("Put 14 files back…");
+    eventually(() -> isThere("#run-tray") && text("#run-tray").equals("Mend 14 files"));
+    clickOn("#run-tray");
+    eventually(() -> isThere("#undo-run"));
+    push(KeyCode.CONTROL, KeyCode.Z);
+    eventually(() -> !Files.exists(desk.file(name(LETTERS - 1))));
+    push(KeyCode.CONTROL, KeyCode.DIGIT0);
+    eventually(() -> says("14 files were scrambled"));
+  }
+
   @Test
   void theyMayHaveBeenMeant() throws Exception {
     clickOn("It was meant");
