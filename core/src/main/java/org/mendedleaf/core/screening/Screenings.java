@@ -125,15 +125,18 @@ public final class Screenings {
     List<Revision> waiting = firstOnes(opened);
     while (!waiting.isEmpty() && System.nanoTime() < end && !progress.cancelled()) {
       List<Proposal> found = new ArrayList<>();
-      RevisionKey last = waiting.get(0).key();
+      Optional<RevisionKey> last = Optional.empty();
       for (Revision revision : waiting) {
         if (System.nanoTime() >= end || progress.cancelled()) {
           break;
         }
         examine(examination::ofFirst, revision).ifPresent(found::add);
         progress.advanced(1, revision.state().size());
-        last = revision.key();
+        last = Optional.of(revision.key());
         done++;
+      }
+      if (last.isEmpty()) {
+        break;
       }
       try {
         if (!found.isEmpty()) {
@@ -142,7 +145,7 @@ public final class Screenings {
       } catch (ReadOnlyStoreException e) {
         return done;
       }
-      opened.catalogue().remembered().firstExamined(last);
+      opened.catalogue().remembered().firstExamined(last.get());
       waiting = firstOnes(opened);
     }
     return done;

@@ -15,6 +15,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendedleaf.core.findings.FindingKind;
 import org.mendedleaf.core.findings.FindingStrength;
 import org.mendedleaf.core.oracle.TestDesk;
+import org.mendedleaf.core.progress.Phase;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.core.screening.Screenings.DoubtfulFile;
 
@@ -78,6 +79,29 @@ class FirstStatesTest {
             "photo.png ZEROS LIKELY",
             "prices.csv NOISE LIKELY");
     assertThat(screen()).as("examined once").isZero();
+  }
+
+  /** Whoever stops it after it has begun must not make it pass over what comes first. */
+  @Test
+  void whatWasNotExaminedWhenItWasStoppedIsExaminedLater() throws Exception {
+    Progress stopping =
+        new Progress() {
+          private int asked;
+
+          @Override
+          public void phase(Phase phase, long items, long bytes) {}
+
+          @Override
+          public void advanced(long items, long bytes) {}
+
+          @Override
+          public boolean cancelled() {
+            return asked++ > 0;
+          }
+        };
+    String store = desk.shelf().store();
+    assertThat(desk.office().screenings().screenFirst(store, LONG, stopping)).isZero();
+    assertThat(screen()).isEqualTo(8);
   }
 
   @Test
