@@ -163,7 +163,8 @@ public final class Leftovers {
   /**
    * Records a leftover as a revision of its file, which itself is not touched and stays current.
    *
-   * @return the number of the revision; empty where that content is recorded already
+   * @return the number of the revision; empty where that content is recorded already, the leftover
+   *     is gone by now, or its store is away, so that the file's history is not at hand
    */
   public OptionalInt record(Leftover leftover) throws IOException {
     if (leftover.file().isEmpty()) {
@@ -171,8 +172,17 @@ public final class Leftovers {
     }
     try (Turns.Turn unusedTurn = desk.turns().take(leftover.shelf())) {
       OpenStore store = desk.store(leftover.shelf().store());
+      if (store.isSpool()) {
+        return OptionalInt.empty();
+      }
       return new CopyRevision(store.catalogue(), store.journal(), store.capture(), settings.clock())
           .record(leftover.file().get().file(), leftover.path(), settings.person());
+    } catch (NoSuchFileException e) {
+      // Programs take their copies away at any time; what else is missing is said.
+      if (Files.exists(leftover.path())) {
+        throw e;
+      }
+      return OptionalInt.empty();
     }
   }
 

@@ -82,6 +82,16 @@ class LeftoversTest {
         .hasMessageContaining("is r1 of offers/kestrel.csv to the byte");
   }
 
+  /** Programs take their copies away at any time, and nobody is to be told of that. */
+  @Test
+  void aCopyThatVanishesBeforeItIsRecordedIsPassedOver() throws Exception {
+    Path copy = left(desk.file("offers/kestrel.csv~"), rows("kestrel", 44), Duration.ofHours(2));
+    Leftover found = only();
+    Files.delete(copy);
+    assertThat(desk.office().leftovers().record(found)).isEmpty();
+    assertThat(desk.life("offers/kestrel.csv").revisions()).hasSize(1);
+  }
+
   @Test
   void theOnlySurvivorGetsItsProperNameAndKindBack() throws Exception {
     left(

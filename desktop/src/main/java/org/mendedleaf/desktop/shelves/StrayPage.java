@@ -84,7 +84,13 @@ public final class StrayPage extends StackedPage {
     } else {
       stack(14, folder, name, sheet);
     }
-    could.getChildren().setAll(Nodes.label(Words.of("stray.could.looking"), "soft"));
+    // What is found again is no change that anybody hears of.
+    PossibleFiles.Possible known = presenter.possibleProperty().get();
+    if (known == null) {
+      could.getChildren().setAll(Nodes.label(Words.of("stray.could.looking"), "soft"));
+    } else {
+      show(known);
+    }
   }
 
   private void show(PossibleFiles.Possible found) {
