@@ -70,7 +70,7 @@ public final class Handlers extends TimedWindow {
       List<ChangeQuestions.ShelfChange> changes = office.moments().changes(shelf);
       Moment then = new Moment.At(changes.get(0).at().plusMillis(1));
       Moment later = new Moment.At(changes.get(changes.size() - 1).at().plusMillis(1));
-      open(office, CAPTURED_BESIDE);
+      open(office);
       Thread.sleep(LOOKED_AT);
       step("shelves", () -> timedGo(new Place.AllShelves()), () -> true);
       showNow("folder now", shelf);

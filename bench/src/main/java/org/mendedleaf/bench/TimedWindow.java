@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Objects;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CountDownLatch;
-import java.util.concurrent.Executors;
 import java.util.concurrent.FutureTask;
 import java.util.concurrent.atomic.AtomicLong;
 import javafx.application.Platform;
@@ -23,6 +22,7 @@ import org.jspecify.annotations.Nullable;
 import org.mendedleaf.core.office.Office;
 import org.mendedleaf.desktop.frame.MainWindow;
 import org.mendedleaf.desktop.work.jobs.Background;
+import org.mendedleaf.desktop.work.jobs.Workers;
 import org.mendedleaf.desktop.work.navigation.Place;
 
 /**
@@ -44,16 +44,12 @@ abstract class TimedWindow {
     return Objects.requireNonNull(window);
   }
 
-  void open(Office office, int due) throws InterruptedException {
+  void open(Office office) throws InterruptedException {
     CountDownLatch shown = new CountDownLatch(1);
     Platform.startup(
         () -> {
           Background background =
-              new Background(
-                  Executors.newFixedThreadPool(3),
-                  Executors.newCachedThreadPool(),
-                  Executors.newFixedThreadPool(due),
-                  work -> Platform.runLater(() -> time(work)));
+              new Workers().background(work -> Platform.runLater(() -> time(work)));
           window = new MainWindow(new Stage(), office, background, file -> {});
           window().show(List.of());
           EventDispatcher plain = window().scene().getEventDispatcher();

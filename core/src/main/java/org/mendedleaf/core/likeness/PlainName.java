@@ -92,6 +92,9 @@ public record PlainName(List<String> stem, List<Decoration> decorations, String 
           "(?<![a-z0-9])(?:version|ver|rev|v|r)[-_. ]?(\\d{1,4}(?:\\.\\d{1,3})?)(?![a-z0-9])");
   private static final Pattern YEAR = Pattern.compile("(?:19|20)\\d\\d");
   private static final Pattern WORDS = Pattern.compile("[\\p{L}\\p{M}]+|\\d+");
+  private static final Pattern INITIALS = Pattern.compile("[-_ (]([\\p{Lu}]{2,3})[)]?\\s*$");
+  private static final Pattern STATE_AT_END =
+      Pattern.compile("(?i)\\b(" + String.join("|", STATE_WORDS) + ")\\s*$");
   private static final int LONGEST_EXTENSION = 8;
   private static final int LONGEST_INITIALS = 3;
 
@@ -216,7 +219,7 @@ public record PlainName(List<String> stem, List<Decoration> decorations, String 
 
     /** Capital letters at the end of the name, as it was written. */
     private Set<String> initials() {
-      Matcher matcher = Pattern.compile("[-_ (]([\\p{Lu}]{2,3})[)]?\\s*$").matcher(stripped());
+      Matcher matcher = INITIALS.matcher(stripped());
       return matcher.find() ? Set.of(matcher.group(1).toLowerCase(Locale.ROOT)) : Set.of();
     }
 
@@ -226,7 +229,7 @@ public record PlainName(List<String> stem, List<Decoration> decorations, String 
       for (Decoration one : decorations) {
         text = text.replaceAll("(?i)" + Pattern.quote(one.text()), " ");
       }
-      return text.replaceAll("(?i)\\b(" + String.join("|", STATE_WORDS) + ")\\s*$", " ").strip();
+      return STATE_AT_END.matcher(text).replaceAll(" ").strip();
     }
 
     private Optional<Decoration> decoration(List<String> words, int i, Set<String> initials) {

@@ -235,10 +235,13 @@ public final class FindingQuestions {
    * Files of a shelf that are there now, and whose current revision is doubtful; the newest first.
    */
   public List<DoubtfulRevision> current(long shelf) throws IOException {
+    // From the findings, of which there are few, and not from the files of the shelf.
     return doubtful(
-        OF_REVISION
-            + "JOIN file ON file.current = revision.id WHERE file.shelf = ? AND file.present AND "
-            + DOUBTFUL,
+        """
+        CROSS JOIN revision ON revision.id = finding.revision
+        CROSS JOIN file ON file.id = revision.file AND file.current = revision.id
+        WHERE file.shelf = ? AND file.present"""
+            + UNSAID,
         shelf);
   }
 

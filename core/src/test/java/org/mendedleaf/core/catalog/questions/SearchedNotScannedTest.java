@@ -32,6 +32,8 @@ class SearchedNotScannedTest {
       Pattern.compile(
           "SCAN (file|state|revision|path|former|mention|record|chunk|leans|copy)\\b.*|.*AUTOMATIC.*");
 
+  private static final Pattern WHOLE_SHELF = Pattern.compile("SEARCH file .*\\(shelf=\\?.*");
+
   private static final Pattern PLANNED =
       Pattern.compile("(?s)\\s*(SELECT|UPDATE|DELETE|WITH|INSERT).*");
 
@@ -64,10 +66,29 @@ class SearchedNotScannedTest {
       asked = sql.since();
     }
     assertThat(asked).hasSizeGreaterThan(40);
-    assertThat(scans(asked)).isEmpty();
+    assertThat(plansLike(WHOLE_TABLE, asked)).isEmpty();
   }
 
-  private Set<String> scans(Set<String> asked) throws Exception {
+  @Test
+  void whatIsDamagedIsAskedOfTheFindingsAndNotOfAllFiles() throws Exception {
+    Set<String> asked;
+    try (AskedSql sql = new AskedSql();
+        TestDesk desk = new TestDesk(base)) {
+      desk.write("list.csv", "1,2,3");
+      desk.capture();
+      desk.restart();
+      var unused = sql.since();
+      assertThat(desk.office().screenings().damagedPlaces(desk.shelf())).isEmpty();
+      assertThat(desk.office().screenings().doubtful(desk.shelf())).isEmpty();
+      asked = sql.since();
+      asked.removeIf(one -> !one.contains("finding"));
+    }
+    assertThat(asked).isNotEmpty();
+    assertThat(plansLike(WHOLE_TABLE, asked)).isEmpty();
+    assertThat(plansLike(WHOLE_SHELF, asked)).isEmpty();
+  }
+
+  private Set<String> plansLike(Pattern unwanted, Set<String> asked) throws Exception {
     Set<String> scans = new TreeSet<>();
     Path file = CatalogueFinder.in(base.resolve("home")).get(0);
     try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + file);
@@ -77,7 +98,7 @@ class SearchedNotScannedTest {
           try (ResultSet plan = statement.executeQuery("EXPLAIN QUERY PLAN " + sql)) {
             while (plan.next()) {
               String detail = plan.getString("detail");
-              if (WHOLE_TABLE.matcher(detail).matches()) {
+              if (unwanted.matcher(detail).matches()) {
                 scans.add(detail + " in: " + sql);
               }
             }
