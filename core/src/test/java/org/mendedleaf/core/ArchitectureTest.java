@@ -76,6 +76,7 @@ class ArchitectureTest {
               "place",
               "desk progress seal drive store.format store history catalog.lines catalog.questions catalog capture"),
           Map.entry("watch", "history capture"),
+          Map.entry("outside", "desk progress history"),
           Map.entry(
               "recover",
               "progress store.format store history catalog.lines catalog.questions catalog capture place"),
