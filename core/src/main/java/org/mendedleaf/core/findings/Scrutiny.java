@@ -175,6 +175,8 @@ public final class Scrutiny {
       cutOff(FindingStrength.SURE);
     } else if (isInALine || ((losesEnd || losesMark() || opens) && isShorter && isKnown)) {
       cutOff(FindingStrength.LIKELY);
+    } else if (((losesEnd || opens) && losesMark()) || (losesEnd && isShorter)) {
+      cutOff(FindingStrength.LIKELY);
     }
   }
 
