@@ -74,8 +74,8 @@ final class FileNode extends PathNode implements VersionControlledResource {
       XmlSerializable always =
           document -> DomUtil.createElement(document, "checkout-checkin", DavConstants.NAMESPACE);
       all.add(new DefaultDavProperty<>(AUTO_VERSION, always, true));
-      StateNode.describe(all, file.newest(), served().keep());
     }
+    StateNode.describe(all, file.newest(), served().keep());
     return all;
   }
 

@@ -2,7 +2,6 @@ package org.mendedleaf.standin.dav;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.charset.StandardCharsets;
 import java.time.InstantSource;
 import java.util.Arrays;
 import java.util.Map;
@@ -198,10 +197,13 @@ public final class FilesServlet extends AbstractWebdavServlet {
     if (!(resource instanceof SnapshotsNode)) {
       throw new DavException(DavServletResponse.SC_METHOD_NOT_ALLOWED);
     }
+    Document said = request.getRequestDocument();
     String label =
-        new String(request.getInputStream().readAllBytes(), StandardCharsets.UTF_8).strip();
-    KeptSnapshot taken =
-        Answers.of(() -> served.keep().snapshots().take(label.isEmpty() ? null : label, null));
+        said == null
+            ? null
+            : DomUtil.getChildTextTrim(
+                said.getDocumentElement(), "displayname", DavConstants.NAMESPACE);
+    KeptSnapshot taken = Answers.of(() -> served.keep().snapshots().take(label, null));
     response.setHeader("Location", resource.getHref() + taken.id() + "/");
     response.setStatus(DavServletResponse.SC_CREATED);
   }

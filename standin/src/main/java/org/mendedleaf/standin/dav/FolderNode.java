@@ -14,6 +14,7 @@ import org.apache.jackrabbit.webdav.io.InputContext;
 import org.apache.jackrabbit.webdav.property.DavProperty;
 import org.apache.jackrabbit.webdav.property.DavPropertyName;
 import org.apache.jackrabbit.webdav.property.DavPropertySet;
+import org.apache.jackrabbit.webdav.property.HrefProperty;
 import org.jspecify.annotations.Nullable;
 import org.mendedleaf.standin.keep.Keep;
 import org.mendedleaf.standin.keep.Precondition;
@@ -57,9 +58,9 @@ final class FolderNode extends PathNode {
     }
     if (path().isEmpty()) {
       SettingProperties.add(all, keep);
-      all.add(Answers.property(Ours.REMOVED, href(Served.REMOVED)));
+      all.add(new HrefProperty(Ours.REMOVED, href(Served.REMOVED), true));
       if (keep.has(Trait.SNAPSHOTS)) {
-        all.add(Answers.property(Ours.SNAPSHOTS, href(Served.SNAPSHOTS)));
+        all.add(new HrefProperty(Ours.SNAPSHOTS, href(Served.SNAPSHOTS), true));
       }
     }
     return all;

@@ -75,12 +75,13 @@ public final class Keep implements AutoCloseable {
 
   /** The settings as they are now. */
   public synchronized Terms terms() {
-    return contents.terms();
+    Terms terms = contents.terms();
+    return has(Trait.STATES) ? terms : terms.with(Keeping.NEVER);
   }
 
   /** Sets how states are kept from now on. */
   public synchronized void set(Terms wanted) throws IOException {
-    Terms now = contents.terms();
+    Terms now = terms();
     need(Trait.SWITCH, now.keeping() != wanted.keeping());
     need(Trait.LIMIT_BY_NUMBER, !same(now.mostStates(), wanted.mostStates()));
     need(Trait.LIMIT_BY_AGE, !same(now.longest(), wanted.longest()));
@@ -259,8 +260,7 @@ public final class Keep implements AutoCloseable {
   }
 
   private KeptFile added(KeptFile old, KeptState state, boolean isThere) {
-    boolean isReplaced =
-        isThere && contents.terms().keeping() != Keeping.ON && !old.newest().isHeld();
+    boolean isReplaced = isThere && terms().keeping() != Keeping.ON && !old.newest().isHeld();
     KeptFile stays = isReplaced ? old.without(old.newest().id()) : old;
     return stays.plus(state).as(null);
   }
