@@ -6,8 +6,11 @@ import java.net.InetSocketAddress;
 import java.net.URI;
 import java.nio.file.Path;
 import java.time.InstantSource;
+import java.util.EnumSet;
 import java.util.Map;
 import java.util.Set;
+import javax.servlet.DispatcherType;
+import org.eclipse.jetty.ee8.servlet.FilterHolder;
 import org.eclipse.jetty.ee8.servlet.ServletContextHandler;
 import org.eclipse.jetty.ee8.servlet.ServletHolder;
 import org.eclipse.jetty.server.Server;
@@ -23,9 +26,11 @@ public final class StandIn implements AutoCloseable {
   private final Keep keep;
   private final Server server;
   private final URI address;
+  private final Faults faults;
 
-  private StandIn(Keep keep, Server server, URI address) {
+  private StandIn(Keep keep, Server server, Faults faults, URI address) {
     this.keep = keep;
+    this.faults = faults;
     this.server = server;
     this.address = address;
   }
@@ -50,6 +55,8 @@ public final class StandIn implements AutoCloseable {
     Server server = new Server(new InetSocketAddress(InetAddress.getLoopbackAddress(), port));
     ServletContextHandler context = new ServletContextHandler(server, "/");
     context.addServlet(new ServletHolder(new FilesServlet(keep, passwords, clock)), "/*");
+    Faults faults = new Faults();
+    context.addFilter(new FilterHolder(faults), "/*", EnumSet.of(DispatcherType.REQUEST));
     try {
       server.start();
     } catch (Exception e) {
@@ -57,7 +64,7 @@ public final class StandIn implements AutoCloseable {
       throw new IOException("It cannot listen on port %d.".formatted(port), e);
     }
     int listens = ((ServerConnector) server.getConnectors()[0]).getLocalPort();
-    return new StandIn(keep, server, URI.create("http://127.0.0.1:" + listens + "/files/"));
+    return new StandIn(keep, server, faults, URI.create("http://127.0.0.1:" + listens + "/files/"));
   }
 
   /** Where its files are. */
@@ -68,6 +75,11 @@ public final class StandIn implements AutoCloseable {
   /** What it keeps, so that it can be looked at or changed past everybody. */
   public Keep keep() {
     return keep;
+  }
+
+  /** What is to go wrong. */
+  public Faults faults() {
+    return faults;
   }
 
   @Override
