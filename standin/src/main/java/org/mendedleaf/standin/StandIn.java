@@ -13,6 +13,9 @@ import javax.servlet.DispatcherType;
 import org.eclipse.jetty.ee8.servlet.FilterHolder;
 import org.eclipse.jetty.ee8.servlet.ServletContextHandler;
 import org.eclipse.jetty.ee8.servlet.ServletHolder;
+import org.eclipse.jetty.http.UriCompliance;
+import org.eclipse.jetty.server.Connector;
+import org.eclipse.jetty.server.HttpConnectionFactory;
 import org.eclipse.jetty.server.Server;
 import org.eclipse.jetty.server.ServerConnector;
 import org.mendedleaf.standin.dav.FilesServlet;
@@ -53,6 +56,13 @@ public final class StandIn implements AutoCloseable {
       throws IOException {
     Keep keep = Keep.open(folder, traits, terms, clock);
     Server server = new Server(new InetSocketAddress(InetAddress.getLoopbackAddress(), port));
+    for (Connector connector : server.getConnectors()) {
+      // Names of files have any characters, the percent sign too.
+      connector
+          .getConnectionFactory(HttpConnectionFactory.class)
+          .getHttpConfiguration()
+          .setUriCompliance(UriCompliance.UNSAFE);
+    }
     ServletContextHandler context = new ServletContextHandler(server, "/");
     context.addServlet(new ServletHolder(new FilesServlet(keep, passwords, clock)), "/*");
     Faults faults = new Faults();

@@ -39,6 +39,7 @@ public final class Scrutiny {
   private static final double SURELY_CROWDED = 0.3;
   private static final int LETTERS_NEEDED = 30;
   private static final int LINE_BREAK = 2;
+  private static final String CLOSING = "}])>;.!?:\"'`/|";
   private static final String MARKS = "}]);.>\"'!?";
 
   /** Of what is another's to the byte, hardly a difference is needed. */
@@ -175,9 +176,32 @@ public final class Scrutiny {
       cutOff(FindingStrength.SURE);
     } else if (isInALine || ((losesEnd || losesMark() || opens) && isShorter && isKnown)) {
       cutOff(FindingStrength.LIKELY);
-    } else if (((losesEnd || opens) && losesMark()) || (losesEnd && isShorter)) {
+    } else if (breaksOff() && (isShorter || now.open() > before.open() || endedAProgram())) {
+      cutOff(FindingStrength.LIKELY);
+    } else if (isKnown && now.open() >= before.open() + 2 && (isShorter || before.open() == 0)) {
       cutOff(FindingStrength.LIKELY);
     }
+  }
+
+  /** Whether it ends otherwise than before, and not as sentences, lists and programs do. */
+  private boolean breaksOff() {
+    char end = lastVisible(now);
+    return !now.endsLine() && end != lastVisible(before) && CLOSING.indexOf(end) < 0;
+  }
+
+  /** Whether the state before ended as programs, markup and lists of values do. */
+  private boolean endedAProgram() {
+    return "}])>;".indexOf(lastVisible(before)) >= 0;
+  }
+
+  private static char lastVisible(Measures of) {
+    byte[] tail = of.tail();
+    for (int i = tail.length - 1; i >= 0; i--) {
+      if (tail[i] > ' ' || tail[i] < 0) {
+        return (char) (tail[i] & 0xff);
+      }
+    }
+    return ' ';
   }
 
   /** Whether it ended in a mark that ends things, and ends in the middle of a word now. */

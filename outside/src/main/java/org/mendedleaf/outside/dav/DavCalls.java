@@ -80,7 +80,9 @@ final class DavCalls implements AutoCloseable {
   }
 
   private URI at(String path) {
-    return server.resolve(EncodeUtil.escapePath(path));
+    String asked = path.isEmpty() ? "/" : path;
+    return URI.create(
+        server.getScheme() + "://" + server.getRawAuthority() + EncodeUtil.escapePath(asked));
   }
 
   /** The classes of compliance that the server announces. */

@@ -115,7 +115,8 @@ public final class DavStorage implements Storage {
         continue;
       }
       for (Told one : calls.in(at(next), Asked.STATE)) {
-        Optional<InnerPath> path = inner(one.path());
+        // A server that says of a folder that it lies in itself is not followed.
+        Optional<InnerPath> path = inner(one.path()).filter(inside -> inside.isDirectlyIn(next));
         if (path.isPresent() && one.isFolder()) {
           folders.add(path.get());
         } else if (path.isPresent()) {

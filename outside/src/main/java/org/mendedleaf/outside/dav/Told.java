@@ -34,7 +34,7 @@ record Told(String path, DavPropertySet properties) {
     } catch (IllegalArgumentException e) {
       path = address;
     }
-    return path.length() > 1 && path.endsWith("/") ? path.substring(0, path.length() - 1) : path;
+    return path.endsWith("/") ? path.substring(0, path.length() - 1) : path;
   }
 
   Optional<String> text(DavPropertyName name) {
