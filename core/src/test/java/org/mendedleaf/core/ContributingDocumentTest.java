@@ -75,7 +75,8 @@ class ContributingDocumentTest {
 
   private static Set<String> packages() throws IOException {
     Set<String> packages = new TreeSet<>();
-    for (String module : List.of("core", "desktop", "cli", "demo", "app", "bench")) {
+    for (String module :
+        List.of("core", "desktop", "cli", "demo", "app", "bench", "standin", "outside")) {
       Path source = ROOT.resolve(module).resolve("src/main/java");
       try (Stream<Path> files = Files.walk(source)) {
         packages.addAll(

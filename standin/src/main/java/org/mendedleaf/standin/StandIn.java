@@ -61,7 +61,8 @@ public final class StandIn implements AutoCloseable {
       connector
           .getConnectionFactory(HttpConnectionFactory.class)
           .getHttpConfiguration()
-          .setUriCompliance(UriCompliance.UNSAFE);
+          .setUriCompliance(
+              UriCompliance.DEFAULT.with("names", UriCompliance.Violation.AMBIGUOUS_PATH_ENCODING));
     }
     ServletContextHandler context = new ServletContextHandler(server, "/");
     context.addServlet(new ServletHolder(new FilesServlet(keep, passwords, clock)), "/*");

@@ -172,13 +172,13 @@ public final class Scrutiny {
     boolean isShorter = now.size() * 10 < before.size() * 9;
     boolean isKnown = now.partIn(before) >= USUALLY_MUCH;
     boolean isInALine = before.isContinued() && !now.endsLine();
+    boolean opensMore = now.open() > before.open();
+    boolean opensMuch = isShorter && now.open() >= before.open() + 2;
     if (losesEnd && (opens || isInALine)) {
       cutOff(FindingStrength.SURE);
-    } else if (isInALine || ((losesEnd || losesMark() || opens) && isShorter && isKnown)) {
-      cutOff(FindingStrength.LIKELY);
-    } else if (breaksOff() && (isShorter || now.open() > before.open() || endedAProgram())) {
-      cutOff(FindingStrength.LIKELY);
-    } else if (isKnown && now.open() >= before.open() + 2 && (isShorter || before.open() == 0)) {
+    } else if (isInALine
+        || (isKnown && (opensMuch || ((losesEnd || losesMark() || opens) && isShorter)))
+        || (breaksOff() && (isShorter || opensMore || endedAProgram()))) {
       cutOff(FindingStrength.LIKELY);
     }
   }

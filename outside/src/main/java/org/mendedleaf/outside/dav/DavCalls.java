@@ -64,7 +64,7 @@ final class DavCalls implements AutoCloseable {
   }
 
   /** What to do with an answer that tells of success. */
-  private interface Reading<T> {
+  private interface AnswerReading<T> {
     T read(CloseableHttpResponse response) throws IOException, DavException;
   }
 
@@ -95,7 +95,7 @@ final class DavCalls implements AutoCloseable {
   }
 
   /** What is said of one thing, if it is there. */
-  Optional<Told> one(String path, DavPropertyNameSet names) throws IOException {
+  Optional<DavTold> one(String path, DavPropertyNameSet names) throws IOException {
     try {
       return found(path, names, DavConstants.DEPTH_0).stream().findFirst();
     } catch (StorageException e) {
@@ -107,13 +107,13 @@ final class DavCalls implements AutoCloseable {
   }
 
   /** What is said of what lies in a folder itself. */
-  List<Told> in(String folder, DavPropertyNameSet names) throws IOException {
+  List<DavTold> in(String folder, DavPropertyNameSet names) throws IOException {
     return found(folder + "/", names, DavConstants.DEPTH_1).stream()
         .filter(one -> !one.path().equals(folder))
         .toList();
   }
 
-  private List<Told> found(String path, DavPropertyNameSet names, int depth) throws IOException {
+  private List<DavTold> found(String path, DavPropertyNameSet names, int depth) throws IOException {
     return asked(
         () -> {
           HttpPropfind request = new HttpPropfind(at(path), names, depth);
@@ -121,23 +121,23 @@ final class DavCalls implements AutoCloseable {
         });
   }
 
-  private static List<Told> several(BaseDavRequest request, CloseableHttpResponse response)
+  private static List<DavTold> several(BaseDavRequest request, CloseableHttpResponse response)
       throws DavException {
-    List<Told> all = new ArrayList<>();
+    List<DavTold> all = new ArrayList<>();
     for (MultiStatusResponse one : request.getResponseBodyAsMultiStatus(response).getResponses()) {
-      all.add(Told.of(one));
+      all.add(DavTold.of(one));
     }
     return all;
   }
 
   /** Every version of a file. */
-  List<Told> versions(String path) throws IOException {
+  List<DavTold> versions(String path) throws IOException {
     return asked(
         () -> {
           HttpReport request =
               new HttpReport(
                   at(path),
-                  new ReportInfo(ReportType.VERSION_TREE, DavConstants.DEPTH_0, Asked.STATE));
+                  new ReportInfo(ReportType.VERSION_TREE, DavConstants.DEPTH_0, DavNames.STATE));
           return call(path, request, response -> several(request, response));
         });
   }
@@ -247,22 +247,24 @@ final class DavCalls implements AutoCloseable {
     HttpPost request = new HttpPost(at(collection));
     XmlSerializable body =
         document -> {
-          Element snapshot = DomUtil.createElement(document, "snapshot", Asked.OURS);
+          Element snapshot = DomUtil.createElement(document, "snapshot", DavNames.OURS);
           snapshot.appendChild(
               DomUtil.createElement(document, "displayname", DavConstants.NAMESPACE, label));
           return snapshot;
         };
     request.setEntity(XmlEntity.create(body));
     return call(
-        collection, request, response -> Told.path(response.getFirstHeader("Location").getValue()));
+        collection,
+        request,
+        response -> DavTold.path(response.getFirstHeader("Location").getValue()));
   }
 
-  private interface Asking<T> {
+  private interface AskedAgain<T> {
     T ask() throws IOException;
   }
 
   /** Asks again where nothing is changed by it. */
-  private <T> T asked(Asking<T> what) throws IOException {
+  private <T> T asked(AskedAgain<T> what) throws IOException {
     Duration next = Duration.ofMillis(200);
     for (int i = 1; ; i++) {
       try {
@@ -277,7 +279,8 @@ final class DavCalls implements AutoCloseable {
     }
   }
 
-  private <T> T call(String path, HttpUriRequest request, Reading<T> reading) throws IOException {
+  private <T> T call(String path, HttpUriRequest request, AnswerReading<T> reading)
+      throws IOException {
     try (CloseableHttpResponse response = answered(path, request)) {
       return reading.read(response);
     } catch (DavException e) {

@@ -65,7 +65,7 @@ public record DavConnection(URI folder, Optional<Login> login, Duration patience
             .disableCookieManagement()
             .disableRedirectHandling()
             .build();
-    return new DavStorage(new DavCalls(folder, client, pause), Told.path(folder.toString()));
+    return new DavStorage(new DavCalls(folder, client, pause), DavTold.path(folder.toString()));
   }
 
   private static Header header(Login login) {

@@ -20,26 +20,26 @@ final class DavSettings {
 
   private static final Map<DavPropertyName, Power> NEEDED =
       Map.of(
-          Asked.KEEPING, Power.SWITCH,
-          Asked.MOST_STATES, Power.LIMIT_BY_NUMBER,
-          Asked.LONGEST, Power.LIMIT_BY_AGE,
-          Asked.IN_BIN, Power.BIN,
-          Asked.ROOM, Power.LIMIT_BY_ROOM,
-          Asked.SCHEDULE, Power.SCHEDULE,
-          Asked.MOST_SNAPSHOTS, Power.SCHEDULE);
+          DavNames.KEEPING, Power.SWITCH,
+          DavNames.MOST_STATES, Power.LIMIT_BY_NUMBER,
+          DavNames.LONGEST, Power.LIMIT_BY_AGE,
+          DavNames.IN_BIN, Power.BIN,
+          DavNames.ROOM, Power.LIMIT_BY_ROOM,
+          DavNames.SCHEDULE, Power.SCHEDULE,
+          DavNames.MOST_SNAPSHOTS, Power.SCHEDULE);
 
   private DavSettings() {}
 
-  static StorageSettings read(Told whole, Powers powers) {
+  static StorageSettings read(DavTold whole, Powers powers) {
     Kept silent = powers.has(Power.STATES) ? Kept.ON : Kept.NEVER;
     return new StorageSettings(
-        whole.text(Asked.KEEPING).flatMap(DavSettings::kept).orElse(silent),
-        number(whole, Asked.MOST_STATES),
-        whole.duration(Asked.LONGEST),
-        whole.duration(Asked.IN_BIN),
-        whole.number(Asked.ROOM).map(OptionalLong::of).orElse(OptionalLong.empty()),
-        whole.text(Asked.SCHEDULE),
-        number(whole, Asked.MOST_SNAPSHOTS));
+        whole.text(DavNames.KEEPING).flatMap(DavSettings::kept).orElse(silent),
+        number(whole, DavNames.MOST_STATES),
+        whole.duration(DavNames.LONGEST),
+        whole.duration(DavNames.IN_BIN),
+        whole.number(DavNames.ROOM).map(OptionalLong::of).orElse(OptionalLong.empty()),
+        whole.text(DavNames.SCHEDULE),
+        number(whole, DavNames.MOST_SNAPSHOTS));
   }
 
   private static Optional<Kept> kept(String text) {
@@ -50,7 +50,7 @@ final class DavSettings {
     }
   }
 
-  private static OptionalInt number(Told whole, DavPropertyName name) {
+  private static OptionalInt number(DavTold whole, DavPropertyName name) {
     return whole
         .number(name)
         .map(value -> OptionalInt.of(value.intValue()))
@@ -79,13 +79,13 @@ final class DavSettings {
 
   private static Map<DavPropertyName, String> texts(StorageSettings of) {
     return Map.of(
-        Asked.KEEPING, of.kept().name().toLowerCase(Locale.ROOT).replace('_', '-'),
-        Asked.MOST_STATES, of.mostStates().isPresent() ? "" + of.mostStates().getAsInt() : "",
-        Asked.LONGEST, of.longest().map(Object::toString).orElse(""),
-        Asked.IN_BIN, of.inBin().map(Object::toString).orElse(""),
-        Asked.ROOM, of.room().isPresent() ? "" + of.room().getAsLong() : "",
-        Asked.SCHEDULE, of.schedule().orElse(""),
-        Asked.MOST_SNAPSHOTS,
+        DavNames.KEEPING, of.kept().name().toLowerCase(Locale.ROOT).replace('_', '-'),
+        DavNames.MOST_STATES, of.mostStates().isPresent() ? "" + of.mostStates().getAsInt() : "",
+        DavNames.LONGEST, of.longest().map(Object::toString).orElse(""),
+        DavNames.IN_BIN, of.inBin().map(Object::toString).orElse(""),
+        DavNames.ROOM, of.room().isPresent() ? "" + of.room().getAsLong() : "",
+        DavNames.SCHEDULE, of.schedule().orElse(""),
+        DavNames.MOST_SNAPSHOTS,
             of.mostSnapshots().isPresent() ? "" + of.mostSnapshots().getAsInt() : "");
   }
 }

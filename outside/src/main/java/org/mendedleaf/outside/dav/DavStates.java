@@ -17,33 +17,33 @@ final class DavStates {
   private DavStates() {}
 
   /** A version, or the content of a file that has none. */
-  static State state(Told told, StateId id) {
+  static State state(DavTold told, StateId id) {
     Optional<Instant> modified = told.time(DavPropertyName.GETLASTMODIFIED);
     Instant at = told.time(DavPropertyName.CREATIONDATE).or(() -> modified).orElse(Instant.EPOCH);
     return new State(
         id,
-        told.number(Asked.NUMBER)
+        told.number(DavNames.NUMBER)
             .map(number -> OptionalInt.of(number.intValue()))
             .orElse(OptionalInt.empty()),
         at,
         Optional.empty(),
         told.number(DavPropertyName.GETCONTENTLENGTH).orElse(0L),
-        told.text(Asked.CREATOR),
-        told.text(Asked.COMMENT),
-        told.isTrue(Asked.DRAFT),
-        told.isTrue(Asked.HELD),
-        told.text(Asked.SHA_256).map(hex -> new Checksum("SHA-256", hex)));
+        told.text(DavNames.CREATOR),
+        told.text(DavNames.COMMENT),
+        told.isTrue(DavNames.DRAFT),
+        told.isTrue(DavNames.HELD),
+        told.text(DavNames.SHA_256).map(hex -> new Checksum("SHA-256", hex)));
   }
 
   /**
    * The state that a file has now. Without versions it is known by its tag, so that another content
    * is another state.
    */
-  static State newest(Told file) {
+  static State newest(DavTold file) {
     return state(
         file,
         new StateId(
-            file.address(Asked.CHECKED_IN)
+            file.address(DavNames.CHECKED_IN)
                 .or(() -> file.text(DavPropertyName.GETETAG))
                 .orElseGet(
                     () ->
@@ -52,14 +52,14 @@ final class DavStates {
                             + file.number(DavPropertyName.GETCONTENTLENGTH).orElse(0L))));
   }
 
-  static OutsideFile file(InnerPath path, Told file) {
+  static OutsideFile file(InnerPath path, DavTold file) {
     return new OutsideFile(path, newest(file), Optional.empty());
   }
 
   /** A removed file, of which its history tells. */
-  static Optional<OutsideFile> removed(InnerPath path, Told history) {
+  static Optional<OutsideFile> removed(InnerPath path, DavTold history) {
     return history
-        .address(Asked.NEWEST)
+        .address(DavNames.NEWEST)
         .map(
             newest ->
                 new OutsideFile(
@@ -67,16 +67,16 @@ final class DavStates {
                     state(history, new StateId(newest)),
                     Optional.of(
                         new OutsideFile.Hidden(
-                            history.time(Asked.REMOVED_AT).orElse(Instant.EPOCH),
-                            history.text(Asked.REMOVED_BY),
-                            history.time(Asked.GONE_AT)))));
+                            history.time(DavNames.REMOVED_AT).orElse(Instant.EPOCH),
+                            history.text(DavNames.REMOVED_BY),
+                            history.time(DavNames.GONE_AT)))));
   }
 
-  static OutsideSnapshot snapshot(Told told) {
+  static OutsideSnapshot snapshot(DavTold told) {
     return new OutsideSnapshot(
         told.path(),
         told.time(DavPropertyName.CREATIONDATE).orElse(Instant.EPOCH),
         told.text(DavPropertyName.DISPLAYNAME),
-        told.says(Asked.CAUSE) && told.text(Asked.CAUSE).isPresent());
+        told.says(DavNames.CAUSE) && told.text(DavNames.CAUSE).isPresent());
   }
 }

@@ -53,16 +53,16 @@ public final class DavStorage implements Storage {
         : Optional.empty();
   }
 
-  private Told whole() throws IOException {
+  private DavTold whole() throws IOException {
     return calls
-        .one(root, Asked.WHOLE)
+        .one(root, DavNames.WHOLE)
         .orElseThrow(
             () ->
                 new StorageException(
                     Trouble.GONE, "There is no folder “%s” on %s.".formatted(root, calls.host())));
   }
 
-  private Powers powers(Told whole) throws IOException {
+  private Powers powers(DavTold whole) throws IOException {
     return Lacks.of(calls.abilities(root), whole);
   }
 
@@ -73,13 +73,13 @@ public final class DavStorage implements Storage {
 
   @Override
   public StorageSettings settings() throws IOException {
-    Told whole = whole();
+    DavTold whole = whole();
     return DavSettings.read(whole, powers(whole));
   }
 
   @Override
   public void set(StorageSettings seen, StorageSettings wanted) throws IOException {
-    Told whole = whole();
+    DavTold whole = whole();
     Powers powers = powers(whole);
     DavPropertySet changes = DavSettings.changes(seen, wanted, powers);
     if (!DavSettings.read(whole, powers).equals(seen)) {
@@ -90,7 +90,7 @@ public final class DavStorage implements Storage {
           root,
           changes,
           whole
-              .text(Asked.SETTINGS_TAG)
+              .text(DavNames.SETTINGS_TAG)
               .map(tag -> Map.of("If-Match", "\"" + tag + "\""))
               .orElse(Map.of()));
     }
@@ -106,15 +106,15 @@ public final class DavStorage implements Storage {
   @Override
   public void list(InnerPath folder, Consumer<OutsideFile> each, Progress progress)
       throws IOException {
-    Told whole = whole();
+    DavTold whole = whole();
     Deque<InnerPath> folders = new ArrayDeque<>(List.of(folder));
     while (!folders.isEmpty()) {
       progress.checkCancelled();
       InnerPath next = folders.removeLast();
-      if (!next.isRoot() && calls.one(at(next), Asked.SNAPSHOT).isEmpty()) {
+      if (!next.isRoot() && calls.one(at(next), DavNames.SNAPSHOT).isEmpty()) {
         continue;
       }
-      for (Told one : calls.in(at(next), Asked.STATE)) {
+      for (DavTold one : calls.in(at(next), DavNames.STATE)) {
         // A server that says of a folder that it lies in itself is not followed.
         Optional<InnerPath> path = inner(one.path()).filter(inside -> inside.isDirectlyIn(next));
         if (path.isPresent() && one.isFolder()) {
@@ -125,7 +125,7 @@ public final class DavStorage implements Storage {
         }
       }
     }
-    for (Told one : removed(whole)) {
+    for (DavTold one : removed(whole)) {
       InnerPath path = removedPath(one);
       if (path.isWithin(folder) && !isThere(path)) {
         DavStates.removed(path, one).ifPresent(each);
@@ -134,48 +134,48 @@ public final class DavStorage implements Storage {
   }
 
   private boolean isThere(InnerPath path) throws IOException {
-    return calls.one(at(path), Asked.STATE).isPresent();
+    return calls.one(at(path), DavNames.STATE).isPresent();
   }
 
-  private List<Told> removed(Told whole) throws IOException {
-    Optional<String> collection = whole.address(Asked.REMOVED);
-    return collection.isEmpty() ? List.of() : calls.in(collection.get(), Asked.STATE);
+  private List<DavTold> removed(DavTold whole) throws IOException {
+    Optional<String> collection = whole.address(DavNames.REMOVED);
+    return collection.isEmpty() ? List.of() : calls.in(collection.get(), DavNames.STATE);
   }
 
-  private static InnerPath removedPath(Told history) {
-    return new InnerPath(history.text(Asked.PATH).orElse(""));
+  private static InnerPath removedPath(DavTold history) {
+    return new InnerPath(history.text(DavNames.PATH).orElse(""));
   }
 
   /** The history of the file that was removed here last. */
-  private Optional<Told> removedAt(InnerPath path) throws IOException {
+  private Optional<DavTold> removedAt(InnerPath path) throws IOException {
     return removed(whole()).stream()
         .filter(one -> removedPath(one).equals(path))
-        .max(Comparator.comparing(one -> one.text(Asked.REMOVED_AT).orElse("")));
+        .max(Comparator.comparing(one -> one.text(DavNames.REMOVED_AT).orElse("")));
   }
 
   @Override
   public Optional<OutsideFile> file(InnerPath path) throws IOException {
-    Optional<Told> there = there(path);
+    Optional<DavTold> there = there(path);
     if (there.isPresent()) {
       return Optional.of(DavStates.file(path, there.get()));
     }
     return removedAt(path).flatMap(one -> DavStates.removed(path, one));
   }
 
-  private Optional<Told> there(InnerPath path) throws IOException {
-    return calls.one(at(path), Asked.STATE).filter(one -> !one.isFolder());
+  private Optional<DavTold> there(InnerPath path) throws IOException {
+    return calls.one(at(path), DavNames.STATE).filter(one -> !one.isFolder());
   }
 
   @Override
   public List<State> states(InnerPath path) throws IOException {
-    Optional<Told> there = there(path);
-    if (there.isPresent() && there.get().address(Asked.CHECKED_IN).isEmpty()) {
+    Optional<DavTold> there = there(path);
+    if (there.isPresent() && there.get().address(DavNames.CHECKED_IN).isEmpty()) {
       return List.of(DavStates.newest(there.get()));
     }
     Optional<String> of =
         there.isPresent()
             ? Optional.of(at(path))
-            : removedAt(path).flatMap(one -> one.address(Asked.NEWEST));
+            : removedAt(path).flatMap(one -> one.address(DavNames.NEWEST));
     if (of.isEmpty()) {
       return List.of();
     }
@@ -189,7 +189,7 @@ public final class DavStorage implements Storage {
   public InputStream open(InnerPath path, StateId state) throws IOException {
     boolean isVersion = state.text().startsWith("/");
     String address = isVersion ? state.text() : at(path);
-    Told told = calls.one(address, Asked.STATE).orElseThrow(() -> gone(path));
+    DavTold told = calls.one(address, DavNames.STATE).orElseThrow(() -> gone(path));
     State said = isVersion ? DavStates.state(told, state) : DavStates.newest(told);
     if (!said.id().equals(state)) {
       throw gone(path);
@@ -216,7 +216,7 @@ public final class DavStorage implements Storage {
         .put(path, at(path), content, seen, progress);
     State now = DavStates.newest(there(path).orElseThrow(() -> gone(path)));
     if (note.isPresent()) {
-      say(now.id(), Asked.COMMENT, note.get());
+      say(now.id(), DavNames.COMMENT, note.get());
       now = DavStates.newest(there(path).orElseThrow(() -> gone(path)));
     }
     return now;
@@ -228,8 +228,8 @@ public final class DavStorage implements Storage {
     calls.set(state.text(), wanted, Map.of());
   }
 
-  private Optional<Told> refuseChanged(InnerPath path, Seen seen) throws IOException {
-    Optional<Told> there = there(path);
+  private Optional<DavTold> refuseChanged(InnerPath path, Seen seen) throws IOException {
+    Optional<DavTold> there = there(path);
     if (!there.map(one -> DavStates.newest(one).id()).equals(seen.newest())) {
       throw changed("“%s”".formatted(path.shown()));
     }
@@ -242,18 +242,18 @@ public final class DavStorage implements Storage {
     if (!powers.has(Power.BIN)) {
       powers.need(Power.HIDING);
     }
-    Told there = refuseChanged(path, seen).orElseThrow(() -> gone(path));
+    DavTold there = refuseChanged(path, seen).orElseThrow(() -> gone(path));
     calls.delete(at(path), Replacing.condition(Optional.of(there)));
   }
 
   @Override
   public void bringBack(InnerPath path) throws IOException {
-    Told history = removedAt(path).orElseThrow(() -> gone(path));
+    DavTold history = removedAt(path).orElseThrow(() -> gone(path));
     if (isThere(path)) {
       throw changed("“%s”".formatted(path.shown()));
     }
     Replacing.makeFolders(calls, root, path);
-    calls.versionControl(at(path), history.address(Asked.NEWEST).orElseThrow(() -> gone(path)));
+    calls.versionControl(at(path), history.address(DavNames.NEWEST).orElseThrow(() -> gone(path)));
   }
 
   @Override
@@ -264,9 +264,11 @@ public final class DavStorage implements Storage {
 
   @Override
   public void eraseAll(InnerPath path) throws IOException {
-    Optional<Told> there = there(path);
+    Optional<DavTold> there = there(path);
     Optional<String> history =
-        there.isPresent() ? there.get().address(Asked.HISTORY) : removedAt(path).map(Told::path);
+        there.isPresent()
+            ? there.get().address(DavNames.HISTORY)
+            : removedAt(path).map(DavTold::path);
     if (history.isEmpty() && there.isEmpty()) {
       throw gone(path);
     }
@@ -276,22 +278,22 @@ public final class DavStorage implements Storage {
   @Override
   public void hold(InnerPath path, StateId state, boolean isHeld) throws IOException {
     powers().need(Power.HOLDS);
-    say(state, Asked.HELD, Boolean.toString(isHeld));
+    say(state, DavNames.HELD, Boolean.toString(isHeld));
   }
 
   @Override
   public List<OutsideSnapshot> snapshots() throws IOException {
-    return calls.in(snapshotsAt(), Asked.SNAPSHOT).stream()
+    return calls.in(snapshotsAt(), DavNames.SNAPSHOT).stream()
         .map(DavStates::snapshot)
         .sorted(Comparator.comparing(OutsideSnapshot::at).reversed())
         .toList();
   }
 
   private String snapshotsAt() throws IOException {
-    Told whole = whole();
+    DavTold whole = whole();
     powers(whole).need(Power.SNAPSHOTS);
     return whole
-        .address(Asked.SNAPSHOTS)
+        .address(DavNames.SNAPSHOTS)
         .orElseThrow(
             () ->
                 new StorageException(
@@ -304,7 +306,7 @@ public final class DavStorage implements Storage {
     powers().need(Power.SNAPSHOTS_BY_HAND);
     String taken = calls.snapshot(snapshotsAt(), label);
     return calls
-        .one(taken, Asked.SNAPSHOT)
+        .one(taken, DavNames.SNAPSHOT)
         .map(DavStates::snapshot)
         .orElseThrow(() -> gone(InnerPath.ROOT));
   }
@@ -314,7 +316,7 @@ public final class DavStorage implements Storage {
     powers().need(Power.SNAPSHOTS);
     String at = in(snapshot.id(), path);
     return calls
-        .one(at, Asked.STATE)
+        .one(at, DavNames.STATE)
         .filter(one -> !one.isFolder())
         .map(one -> DavStates.state(one, new StateId(at)));
   }
@@ -331,7 +333,7 @@ public final class DavStorage implements Storage {
 
   @Override
   public OptionalLong used() throws IOException {
-    return whole().number(Asked.USED).map(OptionalLong::of).orElse(OptionalLong.empty());
+    return whole().number(DavNames.USED).map(OptionalLong::of).orElse(OptionalLong.empty());
   }
 
   @Override

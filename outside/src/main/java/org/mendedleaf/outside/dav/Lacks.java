@@ -18,9 +18,9 @@ final class Lacks {
    *
    * @param abilities that it announces (RFC 4918, 10.1)
    */
-  static Powers of(Set<String> abilities, Told whole) {
+  static Powers of(Set<String> abilities, DavTold whole) {
     Optional<Set<String>> said =
-        whole.text(Asked.POWERS).map(text -> Set.of(text.split("\\s+", -1)));
+        whole.text(DavNames.POWERS).map(text -> Set.of(text.split("\\s+", -1)));
     Map<Power, String> missing = new EnumMap<>(Power.class);
     for (Power power : Power.values()) {
       if (!said.map(all -> isSaid(power, all)).orElseGet(() -> isUsual(power, abilities, whole))) {
@@ -37,11 +37,11 @@ final class Lacks {
   }
 
   /** What a server has that says nothing of its powers. */
-  private static boolean isUsual(Power power, Set<String> abilities, Told whole) {
+  private static boolean isUsual(Power power, Set<String> abilities, DavTold whole) {
     return switch (power) {
       case STATES, WHO, NOTES -> abilities.contains("version-control");
       case CONDITIONAL -> true;
-      case ROOM -> whole.says(Asked.USED);
+      case ROOM -> whole.says(DavNames.USED);
       default -> false;
     };
   }

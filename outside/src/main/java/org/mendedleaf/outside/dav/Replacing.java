@@ -23,20 +23,20 @@ final class Replacing {
   private static final Duration LONGEST_LOCK = Duration.ofHours(1);
 
   private final DavCalls calls;
-  private final Looking there;
-  private final Refusing unchanged;
+  private final LookingThere there;
+  private final RefusingChanged unchanged;
 
   /** Asks what stands somewhere. */
-  interface Looking {
-    Optional<Told> at(InnerPath path) throws IOException;
+  interface LookingThere {
+    Optional<DavTold> at(InnerPath path) throws IOException;
   }
 
   /** Passes, with what stands there, if it is what was seen. */
-  interface Refusing {
-    Optional<Told> at(InnerPath path, Seen seen) throws IOException;
+  interface RefusingChanged {
+    Optional<DavTold> at(InnerPath path, Seen seen) throws IOException;
   }
 
-  Replacing(DavCalls calls, Looking there, Refusing unchanged) {
+  Replacing(DavCalls calls, LookingThere there, RefusingChanged unchanged) {
     this.calls = calls;
     this.there = there;
     this.unchanged = unchanged;
@@ -45,7 +45,7 @@ final class Replacing {
   /** Puts it, and compares what arrived. */
   void put(InnerPath path, String at, Outgoing content, Seen seen, Progress progress)
       throws IOException {
-    Optional<Told> before = unchanged.at(path, seen);
+    Optional<DavTold> before = unchanged.at(path, seen);
     makeFolders(calls, at.substring(0, at.length() - path.text().length() - 1), path);
     boolean isTagged = before.isEmpty() || strongTag(before.get()).isPresent();
     if (isTagged) {
@@ -74,14 +74,14 @@ final class Replacing {
     try {
       calls.put(at, content, condition, progress);
     } catch (StorageException e) {
-      Optional<Told> now = e.trouble() == Trouble.AWAY ? seen(path) : Optional.empty();
+      Optional<DavTold> now = e.trouble() == Trouble.AWAY ? seen(path) : Optional.empty();
       if (now.isEmpty() || !isSame(at, now.get(), content)) {
         throw e;
       }
     }
   }
 
-  private Optional<Told> seen(InnerPath path) {
+  private Optional<DavTold> seen(InnerPath path) {
     try {
       return there.at(path);
     } catch (IOException e) {
@@ -90,7 +90,7 @@ final class Replacing {
   }
 
   private void compare(InnerPath path, String at, Outgoing content) throws IOException {
-    Optional<Told> now = there.at(path);
+    Optional<DavTold> now = there.at(path);
     if (now.isEmpty() || !isSame(at, now.get(), content)) {
       throw new StorageException(
           Trouble.DAMAGED,
@@ -100,7 +100,7 @@ final class Replacing {
     }
   }
 
-  private boolean isSame(String at, Told now, Outgoing content) throws IOException {
+  private boolean isSame(String at, DavTold now, Outgoing content) throws IOException {
     State state = DavStates.newest(now);
     if (state.size() != content.size()) {
       return false;
@@ -117,21 +117,21 @@ final class Replacing {
   }
 
   /** The headers under which something is changed only if it is still the same. */
-  static Map<String, String> condition(Optional<Told> before) {
+  static Map<String, String> condition(Optional<DavTold> before) {
     if (before.isEmpty()) {
       return Map.of("If-None-Match", "*");
     }
     return strongTag(before.get()).map(tag -> Map.of("If-Match", tag)).orElse(Map.of());
   }
 
-  private static Optional<String> strongTag(Told file) {
+  private static Optional<String> strongTag(DavTold file) {
     return file.text(DavPropertyName.GETETAG).filter(tag -> tag.startsWith("\""));
   }
 
   /** Makes the folders above a file, as far as they are missing. */
   static void makeFolders(DavCalls calls, String root, InnerPath path) throws IOException {
     InnerPath folder = path.folder();
-    if (folder.isRoot() || calls.one(root + "/" + folder.text(), Asked.SNAPSHOT).isPresent()) {
+    if (folder.isRoot() || calls.one(root + "/" + folder.text(), DavNames.SNAPSHOT).isPresent()) {
       return;
     }
     makeFolders(calls, root, folder);

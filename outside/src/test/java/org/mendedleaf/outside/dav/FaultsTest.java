@@ -18,7 +18,7 @@ import org.mendedleaf.core.outside.StorageException;
 import org.mendedleaf.core.outside.StorageException.Trouble;
 import org.mendedleaf.core.progress.Progress;
 import org.mendedleaf.standin.Fault;
-import org.mendedleaf.standin.keep.Terms.Keeping;
+import org.mendedleaf.standin.keep.Terms.KeepingState;
 
 /**
  * Whatever goes wrong there ends in one sentence, with nothing half-done, and may be tried again.
@@ -116,7 +116,7 @@ class FaultsTest {
   @Test
   void settingsThatAreChangedPastUsAreNoticed() throws Exception {
     TriedStorage.put(storage, LIST, "one");
-    tried.standIn().keep().set(tried.standIn().keep().terms().with(Keeping.PAUSED));
+    tried.standIn().keep().set(tried.standIn().keep().terms().with(KeepingState.PAUSED));
     assertThat(storage.settings().kept())
         .isEqualTo(org.mendedleaf.core.outside.StorageSettings.Kept.PAUSED);
   }

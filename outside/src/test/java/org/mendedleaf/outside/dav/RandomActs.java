@@ -82,7 +82,7 @@ final class RandomActs implements AutoCloseable {
     traits.remove(Trait.UNNUMBERED_FIRST);
     for (Power power : OPTIONAL) {
       if (random.nextInt(4) == 0) {
-        missing.put(power, "not here");
+        missing.put(power, "This is not here.");
         traits.remove(Trait.valueOf(power.name()));
       }
     }

@@ -30,7 +30,7 @@ class TwoClientsTest {
   /** 500 of them with the profile for nights. */
   @Test
   void randomListsOfActsHaveTheOutcomeThatTheReferenceHas() throws Exception {
-    for (long seed = 0; seed < Integer.getInteger("outside.lists", 40); seed++) {
+    for (long seed = 0; seed < Integer.getInteger("outside.lists", 15); seed++) {
       try (RandomActs acts = new RandomActs(folder.resolve("kept" + seed), seed)) {
         acts.run(20);
       }

@@ -14,7 +14,7 @@ import org.apache.jackrabbit.webdav.property.DavPropertyName;
 import org.apache.jackrabbit.webdav.property.DefaultDavProperty;
 import org.apache.jackrabbit.webdav.xml.DomUtil;
 import org.jspecify.annotations.Nullable;
-import org.mendedleaf.standin.keep.RefusedException;
+import org.mendedleaf.standin.keep.KeepException;
 import org.w3c.dom.Element;
 
 /** How refusals and values are said in WebDAV. */
@@ -28,17 +28,17 @@ final class Answers {
           .withZone(ZoneOffset.UTC);
 
   /** An act in the storage. */
-  interface Act<T> {
+  interface StorageAct<T> {
     T run() throws IOException;
   }
 
   private Answers() {}
 
   /** Does an act; what it refuses is a status with a condition (RFC 4918, 16) that says why. */
-  static <T> T of(Act<T> act) throws DavException {
+  static <T> T of(StorageAct<T> act) throws DavException {
     try {
       return act.run();
-    } catch (RefusedException e) {
+    } catch (KeepException e) {
       throw refused(e);
     } catch (IOException e) {
       throw new DavException(DavServletResponse.SC_INTERNAL_SERVER_ERROR, e);
@@ -46,7 +46,7 @@ final class Answers {
   }
 
   /** Asks where nothing is refused. */
-  static <T> T unchecked(Act<T> act) {
+  static <T> T unchecked(StorageAct<T> act) {
     try {
       return act.run();
     } catch (IOException e) {
@@ -65,7 +65,7 @@ final class Answers {
     return path.length() > 1 && path.endsWith("/") ? path.substring(0, path.length() - 1) : path;
   }
 
-  private static DavException refused(RefusedException e) throws DavException {
+  private static DavException refused(KeepException e) throws DavException {
     int status =
         switch (e.reason()) {
           case GONE -> DavServletResponse.SC_NOT_FOUND;

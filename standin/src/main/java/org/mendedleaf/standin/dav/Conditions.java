@@ -33,7 +33,7 @@ final class Conditions {
   private record Group(Optional<String> of, List<Condition> all) {}
 
   /** What there is at an address. */
-  interface There {
+  interface ThereNow {
     /** Whether a lock with this token covers it. */
     boolean isLocked(String address, String token);
 
@@ -82,7 +82,7 @@ final class Conditions {
     return new Conditions(groups);
   }
 
-  boolean hold(String address, There there) {
+  boolean hold(String address, ThereNow there) {
     return groups.stream()
         .anyMatch(
             group ->
@@ -90,7 +90,7 @@ final class Conditions {
                     .allMatch(one -> holds(group.of().orElse(address), one, there)));
   }
 
-  private static boolean holds(String address, Condition condition, There there) {
+  private static boolean holds(String address, Condition condition, ThereNow there) {
     boolean is =
         condition.isTag()
             ? there.tag(address).filter(condition.text()::equals).isPresent()

@@ -34,7 +34,7 @@ public final class FilesServlet extends AbstractWebdavServlet {
 
   private final transient Served served;
   private transient DavResourceFactory resources;
-  private transient DavLocatorFactory locators = new Addresses();
+  private transient DavLocatorFactory locators = new DavAddresses();
   private transient DavSessionProvider callers;
 
   /**
@@ -100,8 +100,8 @@ public final class FilesServlet extends AbstractWebdavServlet {
   }
 
   private boolean holds(String header, DavResource resource) {
-    Conditions.There there =
-        new Conditions.There() {
+    Conditions.ThereNow there =
+        new Conditions.ThereNow() {
           @Override
           public boolean isLocked(String address, String token) {
             return Arrays.stream(served.locks().on(Answers.plain(address)))

@@ -10,9 +10,9 @@ import org.apache.jackrabbit.webdav.property.DavPropertyName;
 import org.apache.jackrabbit.webdav.property.DavPropertySet;
 import org.jspecify.annotations.Nullable;
 import org.mendedleaf.standin.keep.Keep;
-import org.mendedleaf.standin.keep.RefusedException;
+import org.mendedleaf.standin.keep.KeepException;
 import org.mendedleaf.standin.keep.Terms;
-import org.mendedleaf.standin.keep.Terms.Keeping;
+import org.mendedleaf.standin.keep.Terms.KeepingState;
 import org.mendedleaf.standin.keep.Trait;
 
 /** How states are kept, as properties of the whole. What is not limited has an empty one. */
@@ -54,8 +54,8 @@ final class SettingProperties {
     try {
       return with(terms, name.getName(), text);
     } catch (IllegalArgumentException | DateTimeException e) {
-      throw new RefusedException(
-          RefusedException.Reason.LACKING, "“%s” is nothing that can be set.".formatted(text));
+      throw new KeepException(
+          KeepException.Reason.LACKING, "“%s” is nothing that can be set.".formatted(text));
     }
   }
 
@@ -64,8 +64,8 @@ final class SettingProperties {
       case "keeping" ->
           terms.with(
               text == null
-                  ? Keeping.PAUSED
-                  : Keeping.valueOf(text.toUpperCase(Locale.ROOT).replace('-', '_')));
+                  ? KeepingState.PAUSED
+                  : KeepingState.valueOf(text.toUpperCase(Locale.ROOT).replace('-', '_')));
       case "most-states" -> terms.withMostStates(text == null ? null : Integer.valueOf(text));
       case "longest" -> terms.withLongest(millis(text));
       case "in-bin" -> terms.withInBin(millis(text));

@@ -24,7 +24,7 @@ final class Contents {
   private long lastId;
   private long bytes;
 
-  void apply(Change change) {
+  void apply(KeptChange change) {
     if (change.file() != null) {
       forget(change.file().id());
       remember(change.file());

@@ -11,8 +11,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
-import org.mendedleaf.standin.keep.RefusedException.Reason;
-import org.mendedleaf.standin.keep.Terms.Keeping;
+import org.mendedleaf.standin.keep.KeepException.Reason;
+import org.mendedleaf.standin.keep.Terms.KeepingState;
 
 /**
  * Files with their earlier states in a folder on this computer, kept as its traits and terms say.
@@ -43,7 +43,7 @@ public final class Keep implements AutoCloseable {
     Keep keep = new Keep(new KeepFolder(at), traits, clock);
     boolean isNew = !keep.folder.read(keep.contents::apply);
     if (isNew) {
-      keep.note(List.of(Change.terms(terms)));
+      keep.note(List.of(KeptChange.terms(terms)));
     }
     return keep;
   }
@@ -61,14 +61,14 @@ public final class Keep implements AutoCloseable {
     return clock.millis();
   }
 
-  void need(Trait trait) throws RefusedException {
+  void need(Trait trait) throws KeepException {
     if (!has(trait)) {
-      throw new RefusedException(
+      throw new KeepException(
           Reason.LACKING, "This storage is made without: %s.".formatted(trait.meaning()));
     }
   }
 
-  void note(List<Change> changes) throws IOException {
+  void note(List<KeptChange> changes) throws IOException {
     folder.add(changes);
     changes.forEach(contents::apply);
   }
@@ -76,7 +76,7 @@ public final class Keep implements AutoCloseable {
   /** The settings as they are now. */
   public synchronized Terms terms() {
     Terms terms = contents.terms();
-    return has(Trait.STATES) ? terms : terms.with(Keeping.NEVER);
+    return has(Trait.STATES) ? terms : terms.with(KeepingState.NEVER);
   }
 
   /** Sets how states are kept from now on. */
@@ -89,11 +89,11 @@ public final class Keep implements AutoCloseable {
     need(Trait.LIMIT_BY_ROOM, !same(now.room(), wanted.room()));
     need(Trait.SCHEDULE, !same(now.schedule(), wanted.schedule()));
     need(Trait.SCHEDULE, !same(now.mostSnapshots(), wanted.mostSnapshots()));
-    note(List.of(Change.terms(wanted)));
+    note(List.of(KeptChange.terms(wanted)));
     tidy();
   }
 
-  private void need(Trait trait, boolean isWanted) throws RefusedException {
+  private void need(Trait trait, boolean isWanted) throws KeepException {
     if (isWanted) {
       need(trait);
     }
@@ -163,7 +163,7 @@ public final class Keep implements AutoCloseable {
 
   /** Notes that a file is another now, and lets go of the bytes that it has no more. */
   private KeptFile replaced(KeptFile old, KeptFile now) throws IOException {
-    note(List.of(Change.file(now)));
+    note(List.of(KeptChange.file(now)));
     letGo(old.states().stream().filter(one -> now.state(one.id()).isEmpty()).toList());
     return now;
   }
@@ -186,7 +186,7 @@ public final class Keep implements AutoCloseable {
   }
 
   private void gone(KeptFile file) throws IOException {
-    note(List.of(Change.fileGone(file.id())));
+    note(List.of(KeptChange.fileGone(file.id())));
     letGo(file.states());
   }
 
@@ -204,7 +204,7 @@ public final class Keep implements AutoCloseable {
    */
   public KeptFile put(String path, InputStream bytes, @Nullable String who, Precondition there)
       throws IOException {
-    KeepFolder.Arrived arrived = folder.take(bytes);
+    KeepFolder.ReceivedFile arrived = folder.take(bytes);
     try {
       return put(path, arrived, who, there);
     } finally {
@@ -213,16 +213,16 @@ public final class Keep implements AutoCloseable {
   }
 
   private synchronized KeptFile put(
-      String path, KeepFolder.Arrived arrived, @Nullable String who, Precondition there)
+      String path, KeepFolder.ReceivedFile arrived, @Nullable String who, Precondition there)
       throws IOException {
     refuseMisplaced(path);
     Optional<KeptFile> now = at(path);
     if (!there.holds(now)) {
-      throw new RefusedException(Reason.CHANGED, "Something else stands there than was said.");
+      throw new KeepException(Reason.CHANGED, "Something else stands there than was said.");
     }
     Long room = contents.terms().room();
     if (room != null && contents.bytes() + arrived.size() > room) {
-      throw new RefusedException(Reason.FULL, "There is no room for this.");
+      throw new KeepException(Reason.FULL, "ThereNow is no room for this.");
     }
     tidy();
     Optional<KeptFile> before =
@@ -244,7 +244,7 @@ public final class Keep implements AutoCloseable {
         before
             .map(old -> added(old, state, now.isPresent()))
             .orElseGet(() -> new KeptFile("f" + id, path, List.of(state), state.number(), null));
-    note(List.of(Change.lastId(id), Change.file(file)));
+    note(List.of(KeptChange.lastId(id), KeptChange.file(file)));
     letGo(
         before.stream()
             .flatMap(old -> old.states().stream())
@@ -260,18 +260,18 @@ public final class Keep implements AutoCloseable {
   }
 
   private KeptFile added(KeptFile old, KeptState state, boolean isThere) {
-    boolean isReplaced = isThere && terms().keeping() != Keeping.ON && !old.newest().isHeld();
+    boolean isReplaced = isThere && terms().keeping() != KeepingState.ON && !old.newest().isHeld();
     KeptFile stays = isReplaced ? old.without(old.newest().id()) : old;
     return stays.plus(state).as(null);
   }
 
-  private void refuseMisplaced(String path) throws RefusedException {
+  private void refuseMisplaced(String path) throws KeepException {
     int slash = path.lastIndexOf('/');
     if (slash > 0 && !contents.isFolder(path.substring(0, slash))) {
-      throw new RefusedException(Reason.MISPLACED, "There is no such folder.");
+      throw new KeepException(Reason.MISPLACED, "ThereNow is no such folder.");
     }
     if (contents.isFolder(path)) {
-      throw new RefusedException(Reason.MISPLACED, "A folder lies there.");
+      throw new KeepException(Reason.MISPLACED, "A folder lies there.");
     }
   }
 
@@ -279,14 +279,14 @@ public final class Keep implements AutoCloseable {
   public synchronized void makeFolder(String path) throws IOException {
     refuseMisplaced(path);
     if (contents.at(path).isPresent()) {
-      throw new RefusedException(Reason.MISPLACED, "A file lies there.");
+      throw new KeepException(Reason.MISPLACED, "A file lies there.");
     }
-    note(List.of(Change.folder(path)));
+    note(List.of(KeptChange.folder(path)));
   }
 
   /** Removes a file or a folder with all in it: hidden, into the bin, or gone, by the traits. */
   public synchronized void remove(String path, @Nullable String who) throws IOException {
-    List<Change> changes = new ArrayList<>();
+    List<KeptChange> changes = new ArrayList<>();
     List<KeptState> lost = new ArrayList<>();
     List<KeptFile> files = new ArrayList<>(contents.within(path));
     contents.at(path).ifPresent(files::add);
@@ -297,17 +297,17 @@ public final class Keep implements AutoCloseable {
       if (!stays && isHeld) {
         throw held();
       }
-      changes.add(stays ? Change.file(file.as(removed)) : Change.fileGone(file.id()));
+      changes.add(stays ? KeptChange.file(file.as(removed)) : KeptChange.fileGone(file.id()));
       lost.addAll(stays ? List.of() : file.states());
     }
-    contents.foldersWithin(path).forEach(one -> changes.add(Change.folderGone(one)));
-    changes.add(Change.folderGone(path));
+    contents.foldersWithin(path).forEach(one -> changes.add(KeptChange.folderGone(one)));
+    changes.add(KeptChange.folderGone(path));
     note(changes);
     letGo(lost);
   }
 
-  private static RefusedException held() {
-    return new RefusedException(Reason.HELD, "It is held.");
+  private static KeepException held() {
+    return new KeepException(Reason.HELD, "It is held.");
   }
 
   /** Brings back a removed file to a path. */
@@ -315,41 +315,19 @@ public final class Keep implements AutoCloseable {
     KeptFile file = byId(id).filter(one -> one.removed() != null).orElseThrow(() -> none());
     refuseMisplaced(path);
     if (contents.at(path).isPresent()) {
-      throw new RefusedException(Reason.CHANGED, "Something else stands there.");
+      throw new KeepException(Reason.CHANGED, "Something else stands there.");
     }
-    note(List.of(Change.file(file.as(null).at(path))));
+    note(List.of(KeptChange.file(file.as(null).at(path))));
   }
 
-  static RefusedException none() {
-    return new RefusedException(Reason.GONE, "There is no such thing.");
+  static KeepException none() {
+    return new KeepException(Reason.GONE, "ThereNow is no such thing.");
   }
 
-  /** Moves a file or a folder with all in it; nothing may stand there. */
+  /** KeptMoves a file or a folder with all in it; nothing may stand there. */
   public synchronized void move(String from, String to) throws IOException {
     refuseMisplaced(to);
-    List<Change> changes = new ArrayList<>();
-    for (String path : contents.foldersWithin(from)) {
-      changes.addAll(movedFolder(path, to + path.substring(from.length())));
-    }
-    if (contents.isFolder(from)) {
-      changes.addAll(movedFolder(from, to));
-    }
-    for (KeptFile file : contents.within(from)) {
-      changes.add(Change.file(file.at(to + file.path().substring(from.length()))));
-    }
-    contents.at(from).ifPresent(file -> changes.add(Change.file(file.at(to))));
-    note(changes);
-  }
-
-  private List<Change> movedFolder(String from, String to) {
-    List<Change> changes = new ArrayList<>();
-    Map<String, String> properties = contents.properties(from);
-    changes.add(Change.folderGone(from));
-    changes.add(Change.folder(to));
-    if (!properties.isEmpty()) {
-      changes.add(Change.properties(to, properties));
-    }
-    return changes;
+    note(KeptMoves.of(contents, from, to));
   }
 
   /** Erases one state for good. */
@@ -381,7 +359,7 @@ public final class Keep implements AutoCloseable {
     need(to.needs());
     KeptFile file = byId(id).orElseThrow(() -> none());
     KeptState old = file.state(state).orElseThrow(() -> none());
-    note(List.of(Change.file(file.with(to.to().apply(old)))));
+    note(List.of(KeptChange.file(file.with(to.to().apply(old)))));
   }
 
   /** What clients noted with a file (by its id) or a folder (by its path): XML by names. */
@@ -390,12 +368,12 @@ public final class Keep implements AutoCloseable {
   }
 
   public synchronized void setProperties(String of, Map<String, String> all) throws IOException {
-    note(List.of(Change.properties(of, all)));
+    note(List.of(KeptChange.properties(of, all)));
   }
 
   /** The snapshots of all this. */
-  public Snapshots snapshots() {
-    return new Snapshots(this, contents, folder);
+  public KeptSnapshots snapshots() {
+    return new KeptSnapshots(this, contents, folder);
   }
 
   @Override

@@ -42,7 +42,7 @@ final class KeepFolder implements AutoCloseable {
    *
    * @return whether there were any
    */
-  boolean read(Consumer<Change> each) throws IOException {
+  boolean read(Consumer<KeptChange> each) throws IOException {
     long whole = 0;
     try (BufferedReader in = Files.newBufferedReader(lines)) {
       for (String line = in.readLine(); line != null; line = in.readLine()) {
@@ -50,7 +50,7 @@ final class KeepFolder implements AutoCloseable {
         if (end > Files.size(lines)) {
           break;
         }
-        for (Change change : JSON.readValue(line, Change[].class)) {
+        for (KeptChange change : JSON.readValue(line, KeptChange[].class)) {
           each.accept(change);
         }
         whole = end;
@@ -61,7 +61,7 @@ final class KeepFolder implements AutoCloseable {
     return whole > 0;
   }
 
-  void add(List<Change> changes) throws IOException {
+  void add(List<KeptChange> changes) throws IOException {
     byte[] line;
     try {
       line = (JSON.writeValueAsString(changes) + "\n").getBytes(StandardCharsets.UTF_8);
@@ -87,20 +87,20 @@ final class KeepFolder implements AutoCloseable {
   }
 
   /** Bytes that came, and belong to nothing yet. */
-  record Arrived(Path file, long size, String sha256) {
+  record ReceivedFile(Path file, long size, String sha256) {
     void discard() throws IOException {
       Files.deleteIfExists(file);
     }
   }
 
   /** Takes bytes in to their end. */
-  Arrived take(InputStream from) throws IOException {
+  ReceivedFile take(InputStream from) throws IOException {
     Path file = Files.createTempFile(incoming, "", ".part");
     try (OutputStream to = Files.newOutputStream(file);
         DigestOutputStream digested =
             new DigestOutputStream(to, MessageDigest.getInstance("SHA-256"))) {
       long size = from.transferTo(digested);
-      return new Arrived(
+      return new ReceivedFile(
           file, size, HexFormat.of().formatHex(digested.getMessageDigest().digest()));
     } catch (NoSuchAlgorithmException e) {
       throw new IllegalStateException(e);
@@ -110,7 +110,7 @@ final class KeepFolder implements AutoCloseable {
     }
   }
 
-  void keep(Arrived arrived, KeptState as) throws IOException {
+  void keep(ReceivedFile arrived, KeptState as) throws IOException {
     Files.move(arrived.file(), of(as), StandardCopyOption.ATOMIC_MOVE);
   }
 

@@ -14,7 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param mostSnapshots that the schedule keeps, if limited
  */
 public record Terms(
-    Keeping keeping,
+    KeepingState keeping,
     @Nullable Integer mostStates,
     @Nullable Long longest,
     @Nullable Long inBin,
@@ -23,7 +23,7 @@ public record Terms(
     @Nullable Integer mostSnapshots) {
 
   /** Whether a state that is replaced stays. */
-  public enum Keeping {
+  public enum KeepingState {
     NEVER,
     NOT_BEGUN,
     ON,
@@ -31,9 +31,9 @@ public record Terms(
   }
 
   /** Everything is kept for good. */
-  public static final Terms ALL = new Terms(Keeping.ON, null, null, null, null, null, null);
+  public static final Terms ALL = new Terms(KeepingState.ON, null, null, null, null, null, null);
 
-  public Terms with(Keeping other) {
+  public Terms with(KeepingState other) {
     return new Terms(other, mostStates, longest, inBin, room, schedule, mostSnapshots);
   }
 

@@ -9,7 +9,7 @@ import org.apache.jackrabbit.webdav.version.VersionResource;
 import org.apache.jackrabbit.webdav.xml.Namespace;
 
 /** What servers are asked for; docs/outside.md says what those of our own hold. */
-final class Asked {
+final class DavNames {
 
   static final Namespace OURS = Namespace.getNamespace("l", "urn:mended-leaf:outside");
 
@@ -93,7 +93,7 @@ final class Asked {
           DavPropertyName.DISPLAYNAME,
           CAUSE);
 
-  private Asked() {}
+  private DavNames() {}
 
   private static DavPropertyName ours(String local) {
     return DavPropertyName.create(local, OURS);

@@ -18,12 +18,12 @@ import org.apache.jackrabbit.webdav.property.HrefProperty;
  *
  * @param path of its address, decoded
  */
-record Told(String path, DavPropertySet properties) {
+record DavTold(String path, DavPropertySet properties) {
 
   private static final int OK = 200;
 
-  static Told of(MultiStatusResponse response) {
-    return new Told(path(response.getHref()), response.getProperties(OK));
+  static DavTold of(MultiStatusResponse response) {
+    return new DavTold(path(response.getHref()), response.getProperties(OK));
   }
 
   /** The path that an address has, without the slash that ends folders. */
@@ -59,7 +59,7 @@ record Told(String path, DavPropertySet properties) {
             .findFirst()
             .map(String::strip)
             .filter(one -> !one.isEmpty())
-            .map(Told::path);
+            .map(DavTold::path);
   }
 
   Optional<Long> number(DavPropertyName name) {
@@ -84,7 +84,7 @@ record Told(String path, DavPropertySet properties) {
 
   /** A time as RFC 3339 or RFC 9110 write it. */
   Optional<Instant> time(DavPropertyName name) {
-    return text(name).flatMap(Told::time);
+    return text(name).flatMap(DavTold::time);
   }
 
   private static Optional<Instant> time(String text) {

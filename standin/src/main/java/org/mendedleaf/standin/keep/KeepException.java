@@ -3,7 +3,7 @@ package org.mendedleaf.standin.keep;
 import java.io.IOException;
 
 /** Thrown where a stand-in does not do what was asked for. */
-public final class RefusedException extends IOException {
+public final class KeepException extends IOException {
 
   private static final long serialVersionUID = 1L;
 
@@ -22,7 +22,7 @@ public final class RefusedException extends IOException {
 
   private final Reason reason;
 
-  public RefusedException(Reason reason, String sentence) {
+  public KeepException(Reason reason, String sentence) {
     super(sentence);
     this.reason = reason;
   }

@@ -3,10 +3,10 @@ package org.mendedleaf.standin.dav;
 import org.apache.jackrabbit.webdav.AbstractLocatorFactory;
 import org.jspecify.annotations.Nullable;
 
-/** Addresses are paths, from the server's own on. */
-final class Addresses extends AbstractLocatorFactory {
+/** DavAddresses are paths, from the server's own on. */
+final class DavAddresses extends AbstractLocatorFactory {
 
-  Addresses() {
+  DavAddresses() {
     super("");
   }
 

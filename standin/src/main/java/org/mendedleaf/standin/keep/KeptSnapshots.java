@@ -9,13 +9,13 @@ import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
 /** All that was once taken of a {@link Keep} as a whole. For several threads. */
-public final class Snapshots {
+public final class KeptSnapshots {
 
   private final Keep keep;
   private final Contents contents;
   private final KeepFolder folder;
 
-  Snapshots(Keep keep, Contents contents, KeepFolder folder) {
+  KeptSnapshots(Keep keep, Contents contents, KeepFolder folder) {
     this.keep = keep;
     this.contents = contents;
     this.folder = folder;
@@ -49,7 +49,7 @@ public final class Snapshots {
       contents.within("").forEach(file -> files.put(file.path(), file.newest()));
       KeptSnapshot taken =
           new KeptSnapshot("s" + id, keep.now(), label, cause, contents.foldersWithin(""), files);
-      keep.note(List.of(Change.lastId(id), Change.snapshot(taken)));
+      keep.note(List.of(KeptChange.lastId(id), KeptChange.snapshot(taken)));
       return taken;
     }
   }
@@ -58,7 +58,7 @@ public final class Snapshots {
   public void drop(String id) throws IOException {
     synchronized (keep) {
       KeptSnapshot old = contents.snapshot(id).orElseThrow(() -> Keep.none());
-      keep.note(List.of(Change.snapshotGone(id)));
+      keep.note(List.of(KeptChange.snapshotGone(id)));
       for (KeptState state : old.files().values()) {
         if (!contents.isInFile(state) && !contents.isInSnapshot(state)) {
           folder.drop(state);
