@@ -183,10 +183,12 @@ public final class Scrutiny {
     }
   }
 
-  /** Whether it ends otherwise than before, and not as sentences, lists and programs do. */
+  /** Whether it ended as sentences, lists and programs do, or its last line, and does no more. */
   private boolean breaksOff() {
     char end = lastVisible(now);
-    return !now.endsLine() && end != lastVisible(before) && CLOSING.indexOf(end) < 0;
+    char ended = lastVisible(before);
+    boolean wasWhole = before.endsLine() || CLOSING.indexOf(ended) >= 0;
+    return wasWhole && !now.endsLine() && end != ended && CLOSING.indexOf(end) < 0;
   }
 
   /** Whether the state before ended as programs, markup and lists of values do. */

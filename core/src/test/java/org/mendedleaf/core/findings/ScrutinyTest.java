@@ -298,6 +298,19 @@ class ScrutinyTest {
   }
 
   @Test
+  void whatNeverEndedAsTextsEndIsNotCutOffWhenItEndsOtherwise() throws IOException {
+    byte[] before = "three".repeat(900).getBytes(UTF_8);
+    assertThat(found(before, "four".repeat(900).getBytes(UTF_8))).isEmpty();
+  }
+
+  @Test
+  void aProgramThatGrewAndEndsInAWordIsCutOff() throws IOException {
+    byte[] before = "a { b: 1 }".getBytes(UTF_8);
+    byte[] cut = ("/* all of it is new */ " + "c { d: 2 } ".repeat(40) + "e { fo").getBytes(UTF_8);
+    assertThat(kinds(before, cut)).contains(FindingKind.CUT_OFF);
+  }
+
+  @Test
   void whatEndedInAMarkAndEndsInAWordIsCutOff() throws IOException {
     byte[] before = ("a = 1; ".repeat(40) + "b = a + 2; done;").getBytes(UTF_8);
     byte[] cut = ("a = 1; ".repeat(20) + "b = a + 3; do").getBytes(UTF_8);

@@ -163,6 +163,20 @@ public abstract class StorageContract {
     }
   }
 
+  /** Ids may be typed, and are addresses in some storages. */
+  @Test
+  void aStateOfAnotherFileIsNotMeant() throws Exception {
+    try (Storage storage = without(Set.of())) {
+      put(storage, LIST, "one");
+      State other = put(storage, OTHER, "other");
+      fails(Trouble.GONE, () -> storage.erase(LIST, other.id()));
+      fails(Trouble.GONE, () -> storage.hold(LIST, other.id(), true));
+      fails(Trouble.GONE, () -> storage.erase(LIST, new StateId("/files/other.txt")));
+      assertThat(texts(storage, OTHER)).containsExactly("other");
+      assertThat(texts(storage, LIST)).containsExactly("one");
+    }
+  }
+
   @Test
   void whatIsHeldIsNotErased() throws Exception {
     try (Storage storage = without(Set.of())) {

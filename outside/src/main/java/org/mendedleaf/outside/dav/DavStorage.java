@@ -259,7 +259,15 @@ public final class DavStorage implements Storage {
   @Override
   public void erase(InnerPath path, StateId state) throws IOException {
     powers().need(Power.ERASING_STATES);
+    refuseForeign(path, state);
     calls.delete(state.text(), Map.of());
+  }
+
+  /** An id is an address, and people may type any: only a state of the file may be meant. */
+  private void refuseForeign(InnerPath path, StateId state) throws IOException {
+    if (states(path).stream().noneMatch(one -> one.id().equals(state))) {
+      throw gone(path);
+    }
   }
 
   @Override
@@ -278,6 +286,7 @@ public final class DavStorage implements Storage {
   @Override
   public void hold(InnerPath path, StateId state, boolean isHeld) throws IOException {
     powers().need(Power.HOLDS);
+    refuseForeign(path, state);
     say(state, DavNames.HELD, Boolean.toString(isHeld));
   }
 
