@@ -1,6 +1,5 @@
 package org.mendedleaf.outside.dav;
 
-import java.io.IOException;
 import java.io.InterruptedIOException;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
@@ -71,12 +70,5 @@ public record DavConnection(URI folder, Optional<Login> login, Duration patience
   private static Header header(Login login) {
     byte[] said = (login.name() + ":" + login.password()).getBytes(StandardCharsets.UTF_8);
     return new BasicHeader("Authorization", "Basic " + Base64.getEncoder().encodeToString(said));
-  }
-
-  /** Whether the server answers. */
-  public void check() throws IOException {
-    try (DavStorage storage = open()) {
-      storage.powers();
-    }
   }
 }

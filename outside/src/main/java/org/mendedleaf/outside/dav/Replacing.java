@@ -63,7 +63,16 @@ final class Replacing {
       unchanged.at(path, seen);
       send(path, at, content, Map.of("If", "(<" + token + ">)"), progress);
     } finally {
+      unlock(at, token);
+    }
+  }
+
+  /** What was done is done, even where the lock stays: it ends after its time. */
+  private void unlock(String at, String token) throws IOException {
+    try {
       calls.unlock(at, token);
+    } catch (StorageException e) {
+      // Nothing is lost by it, and the next to put something is told that it is locked.
     }
   }
 

@@ -3,7 +3,7 @@ package org.mendedleaf.standin.dav;
 import org.apache.jackrabbit.webdav.AbstractLocatorFactory;
 import org.jspecify.annotations.Nullable;
 
-/** DavAddresses are paths, from the server's own on. */
+/** Addresses are paths, from the server's own on. */
 final class DavAddresses extends AbstractLocatorFactory {
 
   DavAddresses() {

@@ -222,7 +222,7 @@ public final class Keep implements AutoCloseable {
     }
     Long room = contents.terms().room();
     if (room != null && contents.bytes() + arrived.size() > room) {
-      throw new KeepException(Reason.FULL, "ThereNow is no room for this.");
+      throw new KeepException(Reason.FULL, "There is no room for this.");
     }
     tidy();
     Optional<KeptFile> before =
@@ -268,7 +268,7 @@ public final class Keep implements AutoCloseable {
   private void refuseMisplaced(String path) throws KeepException {
     int slash = path.lastIndexOf('/');
     if (slash > 0 && !contents.isFolder(path.substring(0, slash))) {
-      throw new KeepException(Reason.MISPLACED, "ThereNow is no such folder.");
+      throw new KeepException(Reason.MISPLACED, "There is no such folder.");
     }
     if (contents.isFolder(path)) {
       throw new KeepException(Reason.MISPLACED, "A folder lies there.");
@@ -321,10 +321,10 @@ public final class Keep implements AutoCloseable {
   }
 
   static KeepException none() {
-    return new KeepException(Reason.GONE, "ThereNow is no such thing.");
+    return new KeepException(Reason.GONE, "There is no such thing.");
   }
 
-  /** KeptMoves a file or a folder with all in it; nothing may stand there. */
+  /** Moves a file or a folder with all in it; nothing may stand there. */
   public synchronized void move(String from, String to) throws IOException {
     refuseMisplaced(to);
     note(KeptMoves.of(contents, from, to));
